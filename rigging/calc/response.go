@@ -1,0 +1,54 @@
+package calc
+
+import "math"
+
+// ResponseInput is a reading before and after a move, in one unit; Turns is
+// signed as ExpectedPerTurn is. Uncertainty is the gauge's.
+type ResponseInput struct {
+	Before          float64 `json:"before" calc:"plain"`
+	After           float64 `json:"after" calc:"plain"`
+	Turns           float64 `json:"turns" calc:"plain"`
+	ExpectedPerTurn float64 `json:"expected_per_turn" calc:"plain"`
+	Uncertainty     float64 `json:"uncertainty,omitempty" calc:"plain,atleast0,default=0"`
+}
+
+func (in ResponseInput) check(f *faults) {
+	f.addIf(in.Turns*in.ExpectedPerTurn == 0, "turns", "no change is expected of this: write the turns made and what one turn changes")
+}
+
+// ResponseOutput: Ratio is the change against the expected one, PerTurn the
+// change of one turn as found.
+type ResponseOutput struct {
+	Ratio   float64 `json:"ratio"`
+	PerTurn float64 `json:"per_turn"`
+	Verdict string  `json:"verdict"`
+}
+
+// Response says whether the reading moved as the turns should have moved it.
+// Below six times the gauge's doubt nothing can be said: two readings carry
+// twice the doubt, and the ratio should be known to a third.
+func Response(in ResponseInput) (ResponseOutput, error) {
+	if err := valid(&in); err != nil {
+		return ResponseOutput{}, err
+	}
+	expected := in.Turns * in.ExpectedPerTurn
+	out := ResponseOutput{
+		Ratio:   (in.After - in.Before) / expected,
+		PerTurn: (in.After - in.Before) / in.Turns,
+	}
+	switch {
+	case math.Abs(expected) < 6*in.Uncertainty-slack:
+		out.Verdict = "too small to tell"
+	case out.Ratio < -0.2:
+		out.Verdict = "reversed"
+	case out.Ratio < 0.2:
+		out.Verdict = "no response"
+	case out.Ratio < 0.7:
+		out.Verdict = "weak"
+	case out.Ratio <= 1.3+slack:
+		out.Verdict = "as expected"
+	default:
+		out.Verdict = "strong"
+	}
+	return out, nil
+}

@@ -1,0 +1,124 @@
+package run
+
+// What the mechanic is asked to do now.
+const (
+	DoComplaint = "complaint"
+	DoIdentify  = "identify"
+	DoSafe      = "safe"
+	DoRead      = "read"
+	DoMove      = "move"
+	DoSettle    = "settle"
+	DoLock      = "lock"
+	DoRestore   = "restore"
+	DoCheck     = "check"
+	DoAgain     = "again"
+	DoDecide    = "decide" // Brankel argues, the mechanic chooses
+	DoSign      = "sign"
+	DoNothing   = "nothing"
+)
+
+// Choices of a decision that the fold or the advice know.
+const (
+	ChoiceRepair   = "repair first"
+	ChoiceRepaired = "repaired"
+	ChoiceGoOn     = "go on"
+	ChoiceOpen     = "leave open"
+)
+
+// Piece is a part of a sentence; Mark is "" or "turn" (what the hand does).
+type Piece struct {
+	Text string `json:"text"`
+	Mark string `json:"mark,omitempty"`
+}
+
+// Advice is the one thing to do now.
+type Advice struct {
+	Step    string   `json:"step"`
+	Do      string   `json:"do"`
+	Say     []Piece  `json:"say"`
+	More    []string `json:"more"`
+	Finding string   `json:"finding,omitempty"` // what was found and speaks against going on
+	Read    *Want    `json:"read,omitempty"`
+	Move    *Turn    `json:"move,omitempty"`
+	Check   *Ask     `json:"check,omitempty"`
+	Lock    *LockAsk `json:"lock,omitempty"`
+	Settle  *Settled `json:"settle,omitempty"`
+	Things  []Todo   `json:"things"` // to confirm, to put on, to take off
+	Choices []Choice `json:"choices"`
+	Caution string   `json:"caution,omitempty"` // said at the moment of harm
+}
+
+// Want is a reading wanted.
+type Want struct {
+	Point    string      `json:"point"`
+	Name     string      `json:"name"`
+	Between  string      `json:"between"`
+	Quantity string      `json:"quantity"`
+	Unit     string      `json:"unit"`
+	Position string      `json:"position,omitempty"`
+	States   []WantState `json:"states"`
+	Last     string      `json:"last,omitempty"` // the reading before, in words
+}
+
+// WantState is a state to be confirmed with a tap, and how it is proved.
+type WantState struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	How  string `json:"how"`
+}
+
+// Turn is a move to make.
+type Turn struct {
+	Adjuster    string  `json:"adjuster"`
+	Turns       float64 `json:"turns"`
+	TurnsSay    string  `json:"turns_say"` // "3½"
+	Way         string  `json:"way"`       // out, in
+	WaySays     string  `json:"way_says"`  // "away from the eye"
+	Seen        string  `json:"seen"`      // clockwise, anticlockwise
+	SeenFrom    string  `json:"seen_from"`
+	After       float64 `json:"after"`
+	ThreadsLeft string  `json:"threads_left,omitempty"`
+}
+
+// Ask is a check to answer.
+type Ask struct {
+	Check      string   `json:"check"`
+	Ask        string   `json:"ask"`
+	Good       string   `json:"good"`
+	Bad        string   `json:"bad"`
+	Conditions []string `json:"conditions"`
+	Loaded     bool     `json:"loaded,omitempty"`
+}
+
+// LockAsk is the locking to do.
+type LockAsk struct {
+	Adjuster string `json:"adjuster"`
+	BackOff  string `json:"back_off"` // the turn suggested
+	Least    string `json:"least"`
+	Most     string `json:"most"`
+	Nut      string `json:"nut"`
+	Pin      string `json:"pin,omitempty"`
+}
+
+// Todo is one tap: a caution to confirm, a thing to put on or take off.
+type Todo struct {
+	Kind Kind   `json:"kind"`
+	ID   string `json:"id,omitempty"`
+	Name string `json:"name"`
+	Side string `json:"side,omitempty"`
+	Why  string `json:"why,omitempty"`
+	Done bool   `json:"done"`
+}
+
+// Choice is one way on from a decision.
+type Choice struct {
+	About  string `json:"about"`
+	Choice string `json:"choice"`
+	Label  string `json:"label"`
+	Reason bool   `json:"reason,omitempty"` // a reason must be given
+	Argued bool   `json:"argued,omitempty"` // what Brankel argues for
+}
+
+func say(parts ...Piece) []Piece { return parts }
+
+func plain(text string) Piece { return Piece{Text: text} }

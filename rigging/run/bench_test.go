@@ -1,0 +1,140 @@
+package run
+
+import (
+	"encoding/json"
+	"fmt"
+	"os"
+	"path/filepath"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/sheet"
+)
+
+var allStates = []string{"dogs-home", "inner-pushed", "stud-lowest"}
+
+// rig is a run in memory: it does what the store does, without one.
+type rig struct {
+	t      testing.TB
+	bench  Bench
+	events []Event
+}
+
+func newRig(t testing.TB) *rig {
+	b := Bench{Family: "stern-drive-shift", Cable: "lower drive cable", Gauges: []Gauge{
+		{ID: "tape", Name: "tape 1", Quantity: "length", Doubt: 0.25},
+		{ID: "calliper", Name: "calliper 3", Quantity: "length", Doubt: 0.05},
+	}}
+	files, err := filepath.Glob("../../demo/sheets/*.json")
+	require.NoError(t, err)
+	for _, f := range files {
+		raw, err := os.ReadFile(f)
+		require.NoError(t, err)
+		s, err := sheet.Parse(raw)
+		require.NoError(t, err, f)
+		b.Sheets = append(b.Sheets, s)
+	}
+	require.Len(t, b.Sheets, 3)
+	return &rig{t: t, bench: b}
+}
+
+func (r *rig) sheet() *sheet.Sheet {
+	for _, s := range r.bench.Sheets {
+		if s.Hash() == Pinned(r.events) {
+			return s
+		}
+	}
+	return nil
+}
+
+func (r *rig) state() State { return Fold(r.sheet(), r.events) }
+
+func (r *rig) try(kind Kind, body any) error {
+	raw, err := json.Marshal(body)
+	require.NoError(r.t, err)
+	n := len(r.events)
+	e := Event{ID: fmt.Sprintf("e%d", n+1), Run: "r", Seq: n + 1, Kind: kind, By: "Ines", Body: raw,
+		At: time.Date(2026, 11, 24, 9, n, 0, 0, time.UTC)}
+	e, err = Admit(r.bench, r.state(), e)
+	if err != nil {
+		return err
+	}
+	prev := ""
+	if n > 0 {
+		prev = r.events[n-1].Hash
+	}
+	r.events = append(r.events, e.Seal(prev))
+	return nil
+}
+
+func (r *rig) do(kind Kind, body any) *rig {
+	r.t.Helper()
+	require.NoError(r.t, r.try(kind, body))
+	return r
+}
+
+func (r *rig) safe(serial, variant string) *rig {
+	r.t.Helper()
+	r.do(KindComplaint, Complaint{"hard to get into forward", "yes"})
+	r.do(KindIdentified, Identified{Serial: serial, Hand: "standard", Variant: variant})
+	for _, c := range []string{"key-out", "propeller-clear", "hands-out"} {
+		r.do(KindCaution, Named{c})
+	}
+	return r.do(KindPutOn, Thing{ID: "propeller-chock"}).do(KindPartOff, Thing{ID: "linkage-cover"})
+}
+
+func (r *rig) lost(pushed, eased string) *rig {
+	r.t.Helper()
+	return r.do(KindReading, Reading{Point: "inner-home", Text: pushed}).do(KindReading, Reading{Point: "inner-eased", Text: eased})
+}
+
+func (r *rig) length(s string) *rig {
+	r.t.Helper()
+	return r.do(KindReading, Reading{Point: "barrel-to-eye", Text: s, States: allStates, Gauge: "calliper"})
+}
+
+func (r *rig) found(length, threads string) *rig {
+	r.t.Helper()
+	return r.length(length).do(KindReading, Reading{Point: "barrel-threads", Text: threads})
+}
+
+func (r *rig) turn(turns, way string) *rig {
+	r.t.Helper()
+	return r.do(KindMove, Move{Adjuster: "barrel", Turns: turns, Way: way})
+}
+
+func (r *rig) settle() *rig {
+	r.t.Helper()
+	return r.do(KindSettled, Settled{"barrel-to-eye", 3})
+}
+
+func (r *rig) lockAndRead(length string) *rig {
+	r.t.Helper()
+	return r.do(KindLocked, Locked{Adjuster: "barrel", BackOff: "¼", Pin: true}).length(length)
+}
+
+func (r *rig) proved() *rig {
+	r.t.Helper()
+	r.do(KindTakenOff, Thing{ID: "propeller-chock"}).do(KindPartBack, Thing{ID: "linkage-cover"})
+	for _, c := range []string{"neutral-free", "forward-locks", "reverse-locks"} {
+		r.do(KindCheck, Checked{Check: c, Answer: "good"})
+	}
+	return r.do(KindRetried, Retried{Outcome: "cured"})
+}
+
+// wants fails unless the one thing to do now is what.
+func (r *rig) wants(what string) Advice {
+	r.t.Helper()
+	a := Next(r.state())
+	require.Equal(r.t, what, a.Do, "%+v", a)
+	return a
+}
+
+func said(a Advice) (s string) {
+	for _, p := range a.Say {
+		s += p.Text
+	}
+	return s
+}

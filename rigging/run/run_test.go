@@ -1,0 +1,287 @@
+package run
+
+import (
+	"encoding/json"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+func TestOneBarrelFromComplaintToSignature(t *testing.T) {
+	r := newRig(t)
+	r.wants(DoComplaint)
+	r.safe("2207", "")
+	assert.Equal(t, "inner-home", r.wants(DoRead).Read.Point)
+	r.lost("71.2 mm", "66.0 mm")
+	assert.Equal(t, "barrel-to-eye", r.wants(DoRead).Read.Point)
+	r.found("139.4 mm", "12½")
+
+	a := r.wants(DoMove)
+	assert.Equal(t, "Turn the barrel 3½ turns away from the eye.", said(a))
+	assert.Equal(t, "Seen from the drive, anticlockwise. It should then measure 142.9 mm, with 9 threads still in (never fewer than 6).", a.More[0])
+	assert.NotEmpty(t, a.Caution)
+
+	r.turn("3½", "out")
+	r.wants(DoSettle)
+	r.settle().length("142.9 mm")
+	v := Show(r.state())
+	assert.Equal(t, "It answered as the turns say: 1 mm a turn.", v.Answer)
+	assert.Equal(t, "less than half a turn to the low end, 1 half turn to the high end", v.Rules[0].Margins)
+	assert.Equal(t, []string{"joint nut"}, v.Resume.FingerTight)
+	assert.Equal(t, "3½ turns toward the eye", v.Back.Says)
+
+	r.wants(DoLock)
+	r.lockAndRead("143.1 mm")
+	v = Show(r.state())
+	assert.Equal(t, "Locking moved it by +0.2 mm.", v.Drift)
+	assert.Empty(t, v.Resume.FingerTight)
+
+	assert.Len(t, r.wants(DoRestore).Things, 2)
+	r.proved()
+	r.wants(DoCheck)
+	r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen})
+	r.wants(DoSign)
+	r.do(KindSigned, Signed{Name: "Ines"})
+	assert.Equal(t, "on-the-water", r.wants(DoCheck).Check.Check, "the proof left open can still be recorded")
+	r.do(KindCheck, Checked{Check: "on-the-water", Answer: "good"})
+	r.wants(DoNothing)
+	require.NoError(t, Verify(r.events))
+	require.Error(t, r.try(KindMove, Move{Adjuster: "barrel", Turns: "1", Way: "in"}), "a signed run stays as it is")
+}
+
+func TestSerialOutsideEveryRangeOffersNoFigures(t *testing.T) {
+	r := newRig(t)
+	r.do(KindComplaint, Complaint{"stiff", "no"}).do(KindIdentified, Identified{Serial: "4102", Hand: "standard"})
+	a := r.wants(DoIdentify)
+	assert.Contains(t, a.Finding, "serial 4102 lies outside every range")
+	v := Show(r.state())
+	assert.Empty(t, v.Rules)
+	assert.Nil(t, v.Line)
+	require.ErrorContains(t, r.try(KindReading, Reading{Point: "barrel-to-eye", Text: "143 mm"}), "read the serial first")
+	r.do(KindIdentified, Identified{Serial: "2207", Hand: "standard"})
+	r.wants(DoSafe)
+}
+
+func TestTooMuchLostMotionArguesForRepair(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("75 mm", "63 mm")
+	a := r.wants(DoDecide)
+	assert.Contains(t, a.Finding, "12.0 mm lost, 9.0 mm allowed")
+	require.ErrorContains(t, r.try(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceGoOn}), "say why")
+	r.do(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceRepair})
+	r.do(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceRepaired})
+	assert.Equal(t, "inner-home", r.wants(DoRead).Read.Point, "after the repair it is read anew")
+	r.lost("71 mm", "68 mm")
+	assert.Equal(t, "barrel-to-eye", r.wants(DoRead).Read.Point)
+}
+
+func TestReadingWithoutItsStatesIsKeptButNotJudged(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm")
+	r.do(KindReading, Reading{Point: "barrel-to-eye", Text: "139.4 mm", States: []string{"dogs-home"}})
+	a := r.wants(DoRead)
+	assert.Contains(t, a.Finding, "139.4 mm was kept, but cannot be compared: inner pushed, stud lowest not confirmed")
+	assert.Empty(t, Show(r.state()).Rules[0].Marks)
+	assert.Equal(t, "not judged", Show(r.state()).Readings[2].Note)
+}
+
+func TestPinnedBarrelIsMeasureOnly(t *testing.T) {
+	r := newRig(t).safe("1907", "pinned barrel").lost("71 mm", "66 mm").length("139.6 mm")
+	a := r.wants(DoDecide)
+	assert.Equal(t, "Replace the cable.", said(a))
+	require.ErrorContains(t, r.try(KindMove, Move{Adjuster: "barrel", Turns: "1", Way: "out"}), "pinned to its cable")
+	r.do(KindDecided, Decided{About: "pinned", Choice: ChoiceRepair}).do(KindDecided, Decided{About: "pinned", Choice: ChoiceRepaired})
+	r.wants(DoIdentify) // the new cable may have a threaded barrel
+	r.do(KindIdentified, Identified{Serial: "1907", Hand: "standard"})
+	assert.Equal(t, "inner-home", r.wants(DoRead).Read.Point)
+
+	good := newRig(t).safe("1907", "pinned barrel").lost("71 mm", "66 mm").length("143.0 mm")
+	good.wants(DoRestore)
+}
+
+func TestWhetherItRespondedAsTheTurnsSay(t *testing.T) {
+	move := func(after string) *rig {
+		return newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "15").turn("3", "out").settle().length(after)
+	}
+	none := move("139.5 mm")
+	assert.Contains(t, said(none.wants(DoDecide)), "It did not answer.")
+	none.do(KindDecided, Decided{About: "response", Choice: ChoiceGoOn, Reason: "barrel slipped on a stripped thread, cleaned"})
+	none.wants(DoMove)
+	assert.Contains(t, said(move("137 mm").wants(DoDecide)), "wrong way")
+
+	weak := move("140.9 mm") // half a millimetre a turn
+	a := weak.wants(DoMove)
+	assert.Equal(t, 4.0, a.Move.Turns, "reckoned with the response as found, not the book's")
+	assert.Contains(t, a.More[1], "as it moved last time")
+	weak.turn("4", "out").settle().length("142.9 mm")
+	weak.wants(DoLock)
+}
+
+func TestThreadThatRunsOutIsADiagnosis(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("130 mm", "9")
+	a := r.wants(DoMove)
+	assert.Equal(t, 3.0, a.Move.Turns)
+	assert.Contains(t, a.Finding, "The thread runs out 9.5 mm before the limit")
+	r.turn("3", "out").settle().length("133 mm")
+	assert.Equal(t, "There is no setting that serves.", said(r.wants(DoDecide)))
+}
+
+func TestAMoveVoidsWhatWasProved(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½").turn("3½", "out").settle().length("142.9 mm").lockAndRead("142.9 mm").proved()
+	r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen}).wants(DoSign)
+	r.turn("½", "out")
+	require.ErrorContains(t, r.try(KindSigned, Signed{Name: "Ines"}), "cannot be signed yet")
+	r.wants(DoSettle)
+	r.settle().length("143.4 mm").lockAndRead("143.4 mm")
+	a := r.wants(DoCheck)
+	assert.Contains(t, a.More, "It was proved before the last move: prove it again.")
+}
+
+func TestNothingThatIsOnOrOffCanBeSigned(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12").lockAndRead("143.0 mm").proved()
+	r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen}).do(KindPutOn, Thing{Name: "lever lashing"})
+	require.ErrorContains(t, r.try(KindSigned, Signed{Name: "Ines"}), "lever lashing is still on")
+	r.do(KindTakenOff, Thing{Name: "lever lashing"}).do(KindSigned, Signed{Name: "Ines"})
+}
+
+func TestAFailedCheckSaysWhereToLookAndLeadsBackToTheSetting(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12").lockAndRead("143.0 mm")
+	r.do(KindTakenOff, Thing{ID: "propeller-chock"}).do(KindPartBack, Thing{ID: "linkage-cover"})
+	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "good"}).do(KindCheck, Checked{Check: "forward-locks", Answer: "bad"})
+	assert.Contains(t, r.wants(DoCheck).Finding, "barrel stands too near the eye")
+	r.turn("½", "out").wants(DoSettle)
+}
+
+func TestRepeatedReadingsThatDisagreeAreAFinding(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½").length("141.0 mm")
+	assert.Contains(t, r.wants(DoRead).Finding, "do not agree")
+	last := r.events[len(r.events)-1].ID
+	r.do(KindCorrected, Corrected{last, "read the wrong edge"})
+	assert.Equal(t, 3.5, r.wants(DoMove).Move.Turns)
+	require.Error(t, r.try(KindCorrected, Corrected{"e3", "too late"}))
+}
+
+func TestReadsTextsAndMarksOnTheTape(t *testing.T) {
+	r := newRig(t).safe("2207", "")
+	read := func(in Reading) (float64, error) {
+		in.Point = "barrel-to-eye"
+		out, err := Understand(r.bench, r.state(), in)
+		return out.Value, err
+	}
+	for _, in := range []Reading{{Text: "5 1/2"}, {Text: "5½", Unit: "mm"}, {Text: "139.7 mm"}, {Text: "139.7"}, {Text: "5-1/2 in"}, {Text: "5.5", Unit: "in"},
+		{Start: "1 in", End: "6 1/2 in"}, {Start: "100", End: "239.7"}} {
+		v, err := read(in)
+		if assert.NoError(t, err, "%+v", in) {
+			assert.InDelta(t, 139.7, v, 1e-9, "%+v", in)
+		}
+	}
+	for field, in := range map[string]Reading{"body.text": {Text: "7-9"}, "body.end": {Start: "6 in", End: "5 in"}, "body.start": {Start: "3 furlongs", End: "5 in"},
+		"body.states": {Text: "5 mm", States: []string{"engine-hot"}}, "body.gauge": {Text: "5 mm", Gauge: "lead line"}} {
+		_, err := read(in)
+		fault, ok := err.(*Fault)
+		if assert.True(t, ok, "%v", err) {
+			assert.Equal(t, field, fault.Field)
+		}
+	}
+}
+
+func TestBodiesAreRefusedWithTheirField(t *testing.T) {
+	r := newRig(t).safe("2207", "")
+	for field, c := range map[string]struct {
+		kind Kind
+		body any
+	}{
+		"body.turns":   {KindMove, Move{Adjuster: "barrel", Turns: "a few", Way: "in"}},
+		"body.way":     {KindMove, Move{Adjuster: "barrel", Turns: "1", Way: "left"}},
+		"body.words":   {KindComplaint, Complaint{" ", "yes"}},
+		"body.serial":  {KindIdentified, Identified{Serial: "the old one", Hand: "standard"}},
+		"body.pin":     {KindLocked, Locked{Adjuster: "barrel", BackOff: "¼"}},
+		"body.step":    {KindSkipped, Skipped{"safe", "in a hurry"}},
+		"kind":         {"wish", Note{"x"}},
+		"body.about":   {KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceGoOn, Reason: "x"}},
+		"body":         {KindSigned, Signed{Name: "Ines"}},
+		"body.outcome": {KindRetried, Retried{Outcome: "perhaps"}},
+	} {
+		err := r.try(c.kind, c.body)
+		fault, ok := err.(*Fault)
+		if assert.True(t, ok, "%s: %v", field, err) {
+			assert.Equal(t, field, fault.Field, fault.Message)
+		}
+	}
+	unsafe := newRig(t).do(KindIdentified, Identified{Serial: "2207", Hand: "standard"})
+	require.ErrorContains(t, unsafe.try(KindMove, Move{Adjuster: "barrel", Turns: "1", Way: "in"}), "make it safe")
+}
+
+// Any order of any events: every prefix folds, the advice is always there,
+// replaying gives the same, an event sent twice changes nothing, and turning back
+// what Undo says stands as found.
+func TestEveryPrefixFoldsAndReplaysTheSame(t *testing.T) {
+	rapid.Check(t, func(rt *rapid.T) {
+		r := newRig(t)
+		bodies := map[Kind][]any{
+			KindComplaint:  {Complaint{"stiff", "yes"}},
+			KindIdentified: {Identified{Serial: "2207", Hand: "standard"}, Identified{Serial: "2611", Hand: "standard"}, Identified{Serial: "9", Hand: "standard"}},
+			KindCaution:    {Named{"key-out"}, Named{"propeller-clear"}, Named{"hands-out"}},
+			KindPutOn:      {Thing{ID: "propeller-chock"}, Thing{Name: "tape"}},
+			KindPartOff:    {Thing{ID: "linkage-cover"}},
+			KindTakenOff:   {Thing{ID: "propeller-chock"}, Thing{Name: "tape"}},
+			KindPartBack:   {Thing{ID: "linkage-cover"}},
+			KindReading: {Reading{Point: "inner-home", Text: "71"}, Reading{Point: "inner-eased", Text: "66"}, Reading{Point: "barrel-threads", Text: "12"},
+				Reading{Point: "barrel-to-eye", Text: "139.4", States: allStates}, Reading{Point: "barrel-to-eye", Text: "142.9", States: allStates}, Reading{Point: "barrel-to-eye", Text: "143"}},
+			KindMove:      {Move{Adjuster: "barrel", Turns: "3½", Way: "out"}, Move{Adjuster: "barrel", Turns: "1", Way: "in"}},
+			KindSettled:   {Settled{"barrel-to-eye", 3}},
+			KindLocked:    {Locked{Adjuster: "barrel", BackOff: "½", Pin: true}},
+			KindCheck:     {Checked{Check: "neutral-free", Answer: "good"}, Checked{Check: "forward-locks", Answer: "bad"}},
+			KindRetried:   {Retried{Outcome: "better"}},
+			KindDecided:   {Decided{About: "loaded", Choice: ChoiceOpen}, Decided{About: "response", Choice: ChoiceGoOn, Reason: "x"}},
+			KindPaused:    {Note{"called away"}},
+			KindSigned:    {Signed{Name: "Ines"}},
+			KindDeviation: {Deviation{"barrel-to-eye", "the owner", "softer"}},
+		}
+		kinds := make([]Kind, 0, len(bodies))
+		for k := range admitters {
+			if len(bodies[k]) > 0 {
+				kinds = append(kinds, k)
+			}
+		}
+		for range rapid.IntRange(1, 40).Draw(rt, "events") {
+			k := rapid.SampledFrom(kinds).Draw(rt, "kind")
+			_ = r.try(k, rapid.SampledFrom(bodies[k]).Draw(rt, "body")) // a refusal is an answer too
+			live := Show(r.state())
+			if live.Advice.Do == "" || len(live.Advice.Say) == 0 {
+				rt.Fatalf("no advice after %s", k)
+			}
+		}
+		require.NoError(rt, Verify(r.events))
+		once, _ := json.Marshal(Show(r.state()))
+		again, _ := json.Marshal(Show(Fold(r.sheet(), append([]Event(nil), r.events...))))
+		require.Equal(rt, string(once), string(again))
+		twice, _ := json.Marshal(Show(Fold(r.sheet(), append(append([]Event(nil), r.events...), r.events...))))
+		require.Equal(rt, string(once), string(twice))
+		if u := Show(r.state()).Back; u != nil && r.state().Signed == nil && r.state().madeSafe() {
+			r.do(KindMove, Move{Adjuster: u.Adjuster, Turns: u.Turns, Way: u.Way})
+			require.Nil(rt, Show(r.state()).Back)
+		}
+	})
+}
+
+func TestTheChainShowsWhatWasChanged(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm")
+	require.NoError(t, Verify(r.events))
+	changed := append([]Event(nil), r.events...)
+	changed[3].Body = json.RawMessage(`{"id":"hands-out"}`)
+	require.ErrorContains(t, Verify(changed), "event 4 was changed")
+	require.ErrorContains(t, Verify(append(append([]Event(nil), r.events[:3]...), r.events[4:]...)), "event 4 is missing")
+}
+
+func BenchmarkFold500(b *testing.B) {
+	r := newRig(b).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½")
+	for len(r.events) < 500 {
+		r.turn("1", []string{"out", "in"}[len(r.events)/3%2]).settle().length("140.4 mm")
+	}
+	s := r.sheet()
+	b.ResetTimer()
+	for range b.N {
+		Fold(s, r.events)
+	}
+}

@@ -1,0 +1,84 @@
+package run
+
+import (
+	"slices"
+	"strings"
+
+	"brankel/rigging/quantity"
+)
+
+// Understand reads what was typed for a point, or the start and end marks on the
+// tape, and fills in the value, the gauge and its doubt. A bare fraction of a
+// length is inches, whatever unit the pad stands at: a tape in millimetres has
+// no fractions. The error is a *Fault on text, start or end.
+func Understand(b Bench, st State, r Reading) (Reading, error) {
+	if err := withSheet(st); err != nil {
+		return r, err
+	}
+	p := st.Sheet.Point(r.Point)
+	if p == nil {
+		return r, &Fault{"body.point", "the sheet has no such point"}
+	}
+	for _, id := range r.States {
+		if !slices.Contains(p.States, id) {
+			return r, &Fault{"body.states", "this reading does not ask for the state " + id}
+		}
+	}
+	if r.Unit == "" {
+		r.Unit = p.Quantity.Unit()
+	}
+	read := func(s, field string) (float64, error) {
+		unit := r.Unit
+		if p.Quantity == quantity.Length && strings.ContainsAny(s, "/⁄½¼¾⅛⅜⅝⅞") {
+			unit = "in"
+		}
+		q, err := quantity.Parse(s, unit, p.Quantity)
+		if err != nil {
+			return 0, &Fault{"body." + field, err.Error()}
+		}
+		return q.Value, nil
+	}
+	var err error
+	if r.Start != "" || r.End != "" {
+		err = readMarks(&r, read)
+	} else if r.Value, err = read(r.Text, "text"); err == nil && r.Value < 0 {
+		err = &Fault{"body.text", "this cannot be below zero: write what stands on the gauge"}
+	}
+	if err != nil {
+		return r, err
+	}
+	err = withGauge(&r, b.Gauges, p.Quantity)
+	return r, err
+}
+
+func readMarks(r *Reading, read func(s, field string) (float64, error)) error {
+	start, err := read(r.Start, "start")
+	if err != nil {
+		return err
+	}
+	end, err := read(r.End, "end")
+	if err != nil {
+		return err
+	}
+	if r.Value = end - start; r.Value <= 0 {
+		return &Fault{"body.end", "the end mark lies before the start mark: swap them"}
+	}
+	r.Text = ""
+	return nil
+}
+
+func withGauge(r *Reading, gauges []Gauge, kind quantity.Kind) error {
+	if r.Gauge == "" {
+		return nil
+	}
+	for _, g := range gauges {
+		if g.ID == r.Gauge {
+			if g.Quantity != kind {
+				return &Fault{"body.gauge", "the " + g.Name + " does not measure a " + string(kind)}
+			}
+			r.GaugeName, r.Doubt = g.Name, g.Doubt
+			return nil
+		}
+	}
+	return &Fault{"body.gauge", "there is no such gauge in this workshop"}
+}

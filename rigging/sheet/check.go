@@ -1,0 +1,221 @@
+package sheet
+
+import (
+	"bytes"
+	_ "embed"
+	"encoding/json"
+	"fmt"
+	"slices"
+	"sort"
+	"strings"
+	"sync"
+
+	"github.com/santhosh-tekuri/jsonschema/v6"
+	"golang.org/x/text/language"
+	"golang.org/x/text/message"
+)
+
+//go:generate go run brankel/cmd/brankel schema -o schema.json
+//go:embed schema.json
+var schemaJSON []byte
+
+// Schema is the published JSON Schema (2020-12) of the format.
+func Schema() []byte { return schemaJSON }
+
+// Fault is one thing wrong with a sheet, with its JSON path.
+type Fault struct {
+	Path    string `json:"field"`
+	Message string `json:"message"`
+}
+
+// Faults is every fault of a sheet; it is the error of Parse.
+type Faults []Fault
+
+func (f Faults) Error() string {
+	lines := make([]string, len(f))
+	for i, one := range f {
+		lines[i] = one.Path + ": " + one.Message
+	}
+	return strings.Join(lines, "\n")
+}
+
+var compiled = sync.OnceValue(func() *jsonschema.Schema {
+	doc, err := jsonschema.UnmarshalJSON(bytes.NewReader(schemaJSON))
+	if err != nil {
+		panic(err)
+	}
+	c := jsonschema.NewCompiler()
+	if err := c.AddResource("rig-sheet.json", doc); err != nil {
+		panic(err)
+	}
+	return c.MustCompile("rig-sheet.json")
+})
+
+// Parse reads a sheet in the open format. A bad one is refused with every
+// fault (Faults), each with its path and what to write; unknown keys are faults.
+func Parse(raw []byte) (*Sheet, error) {
+	doc, err := jsonschema.UnmarshalJSON(bytes.NewReader(raw))
+	if err != nil {
+		return nil, Faults{{"", "this is no JSON: " + err.Error()}}
+	}
+	if err := compiled().Validate(doc); err != nil {
+		return nil, shapeFaults(err.(*jsonschema.ValidationError))
+	}
+	var s Sheet
+	if err := json.Unmarshal(raw, &s); err != nil {
+		return nil, Faults{{"", err.Error()}}
+	}
+	if f := s.Faults(); len(f) > 0 {
+		return nil, f
+	}
+	return &s, nil
+}
+
+func shapeFaults(err *jsonschema.ValidationError) (out Faults) {
+	if len(err.Causes) > 0 {
+		for _, c := range err.Causes {
+			out = append(out, shapeFaults(c)...)
+		}
+		sort.SliceStable(out, func(i, j int) bool { return out[i].Path < out[j].Path })
+		return out
+	}
+	path := ""
+	for _, p := range err.InstanceLocation {
+		if len(p) > 0 && p[0] >= '0' && p[0] <= '9' {
+			path += "[" + p + "]"
+		} else {
+			path = strings.TrimPrefix(path+"."+p, ".")
+		}
+	}
+	return Faults{{path, err.ErrorKind.LocalizedString(message.NewPrinter(language.English))}}
+}
+
+// Faults finds what no schema can: names that lead nowhere or stand twice,
+// windows that are inverted, adjusters nothing depends on.
+func (s *Sheet) Faults() (f Faults) {
+	add := func(path, format string, a ...any) { f = append(f, Fault{path, fmt.Sprintf(format, a...)}) }
+	ids := map[string]string{}
+	once := func(path, id string) {
+		if ids[id] != "" {
+			add(path, "%q is used at %s already: give it a name of its own", id, ids[id])
+		}
+		ids[id] = path
+	}
+	for i, p := range s.Points {
+		at := fmt.Sprintf("points[%d]", i)
+		once(at+".id", p.ID)
+		for j, id := range p.States {
+			if s.State(id) == nil {
+				add(fmt.Sprintf("%s.states[%d]", at, j), "there is no state %q", id)
+			}
+		}
+		if p.Position != "" && s.Position(p.Position) == nil {
+			add(at+".position", "the control has no position %q", p.Position)
+		}
+	}
+	for i, a := range s.Adjusters {
+		at := fmt.Sprintf("adjusters[%d]", i)
+		once(at+".id", a.ID)
+		f = append(f, s.adjusterFaults(at, a)...)
+	}
+	for i, c := range s.Checks {
+		at := fmt.Sprintf("checks[%d]", i)
+		once(at+".id", c.ID)
+		if c.Position != "" && s.Position(c.Position) == nil {
+			add(at+".position", "the control has no position %q", c.Position)
+		}
+	}
+	for i, l := range s.LostMotion {
+		at := fmt.Sprintf("lost_motion[%d]", i)
+		once(at+".id", l.ID)
+		for field, id := range map[string]string{"pushed": l.Pushed, "pulled": l.Pulled} {
+			if s.Point(id) == nil {
+				add(at+"."+field, "there is no point %q", id)
+			}
+		}
+	}
+	for i, in := range s.Influence {
+		if s.Adjuster(in.Adjuster) == nil {
+			add(fmt.Sprintf("influence[%d].adjuster", i), "there is no adjuster %q", in.Adjuster)
+		}
+		if s.Point(in.Point) == nil {
+			add(fmt.Sprintf("influence[%d].point", i), "there is no point %q", in.Point)
+		}
+		if in.PerTurn == 0 {
+			add(fmt.Sprintf("influence[%d].per_turn", i), "a turn that changes nothing is no influence")
+		}
+	}
+	for i, v := range s.Voids {
+		if s.Adjuster(v.Moving) == nil {
+			add(fmt.Sprintf("voids[%d].moving", i), "there is no adjuster %q", v.Moving)
+		}
+		for j, id := range v.Reopens {
+			if s.Point(id) == nil && s.Check(id) == nil {
+				add(fmt.Sprintf("voids[%d].reopens[%d]", i, j), "there is no point or check %q", id)
+			}
+		}
+	}
+	f = append(f, s.stepFaults()...)
+	if s.Applies.From > s.Applies.To {
+		add("applies.from", "the range begins after its end: swap from and to")
+	}
+	return f
+}
+
+func (s *Sheet) adjusterFaults(at string, a Adjuster) (f Faults) {
+	used := slices.ContainsFunc(s.Influence, func(in Influence) bool { return in.Adjuster == a.ID })
+	if !used {
+		f = append(f, Fault{at, "nothing depends on this adjuster: add its influence on a point"})
+	}
+	if !a.MeasureOnly && a.Lock == nil {
+		f = append(f, Fault{at + ".lock", "say how it is locked"})
+	}
+	if a.Out.Seen == a.In.Seen {
+		f = append(f, Fault{at + ".in.seen", "both ways look " + a.In.Seen + ": one must be the other way"})
+	}
+	if t := a.Threads; t != nil {
+		if t.Min > t.Max {
+			f = append(f, Fault{at + ".threads.min", "the least thread lies above the most: swap them"})
+		}
+		if p := s.Point(t.Point); p == nil || p.Quantity != "count" {
+			f = append(f, Fault{at + ".threads.point", fmt.Sprintf("there is no point %q that counts", t.Point)})
+		}
+	}
+	if l := a.Lock; l != nil && l.BackOffMin > l.BackOffMax {
+		f = append(f, Fault{at + ".lock.back_off_min", "the least lies above the most: swap them"})
+	}
+	return f
+}
+
+func (s *Sheet) stepFaults() (f Faults) {
+	seen := map[string]bool{}
+	for i, step := range s.Steps {
+		if seen[step.Kind] {
+			f = append(f, Fault{fmt.Sprintf("steps[%d].kind", i), "there is a step of this kind already"})
+		}
+		seen[step.Kind] = true
+	}
+	for _, kind := range []string{"complaint", "identify", "safe", "sign"} {
+		if !seen[kind] {
+			f = append(f, Fault{"steps", "add a step of kind " + kind})
+		}
+	}
+	return f
+}
+
+// Overlaps finds sheets that claim the same unit: each pair is told once, at
+// the later sheet.
+func Overlaps(sheets []*Sheet) (f Faults) {
+	for i, a := range sheets {
+		for _, b := range sheets[:i] {
+			x, y := a.Applies, b.Applies
+			hands := x.Hand == y.Hand || x.Hand == "either" || y.Hand == "either"
+			if a.Family == b.Family && a.Cable == b.Cable && x.Prefix == y.Prefix && x.Variant == y.Variant && hands &&
+				x.From <= y.To && y.From <= x.To {
+				f = append(f, Fault{"applies", fmt.Sprintf("sheet %s and sheet %s both claim serials %d–%d: part their ranges",
+					b.ID, a.ID, max(x.From, y.From), min(x.To, y.To))})
+			}
+		}
+	}
+	return f
+}

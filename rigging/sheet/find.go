@@ -1,0 +1,55 @@
+package sheet
+
+func find[T any](list []T, id string, of func(T) string) *T {
+	for i := range list {
+		if of(list[i]) == id {
+			return &list[i]
+		}
+	}
+	return nil
+}
+
+// Point is the point of that id, nil when there is none; likewise the others.
+func (s *Sheet) Point(id string) *Point {
+	return find(s.Points, id, func(p Point) string { return p.ID })
+}
+
+func (s *Sheet) Adjuster(id string) *Adjuster {
+	return find(s.Adjusters, id, func(a Adjuster) string { return a.ID })
+}
+
+func (s *Sheet) Check(id string) *Check {
+	return find(s.Checks, id, func(c Check) string { return c.ID })
+}
+
+func (s *Sheet) State(id string) *State {
+	return find(s.States, id, func(t State) string { return t.ID })
+}
+
+func (s *Sheet) Position(id string) *Position {
+	return find(s.Line.Positions, id, func(p Position) string { return p.ID })
+}
+
+func (s *Sheet) StepOf(kind string) *Step {
+	return find(s.Steps, kind, func(t Step) string { return t.Kind })
+}
+
+// Setting is the adjuster and the point it sets, nil where a sheet only measures.
+func (s *Sheet) Setting() (*Adjuster, *Point, *Influence) {
+	for i, in := range s.Influence {
+		if p := s.Point(in.Point); p != nil && p.Target != nil {
+			return s.Adjuster(in.Adjuster), p, &s.Influence[i]
+		}
+	}
+	return nil, nil, nil
+}
+
+// Reopened lists what a move of the adjuster voids.
+func (s *Sheet) Reopened(adjuster string) []string {
+	for _, v := range s.Voids {
+		if v.Moving == adjuster {
+			return v.Reopens
+		}
+	}
+	return nil
+}

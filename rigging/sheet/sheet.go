@@ -1,0 +1,254 @@
+// Package sheet holds rig sheets: what is set, between what limits, in which
+// state of the control, by which adjuster, in which order and with which care.
+// A sheet is a file of the open format brankel.rig-sheet/1; schema.json is its
+// JSON Schema. Lengths are in mm, angles in degrees, adjusters in turns.
+package sheet
+
+import (
+	"crypto/sha256"
+	"encoding/hex"
+	"encoding/json"
+
+	"brankel/rigging/quantity"
+)
+
+// Format is the name of the open format and its version.
+const Format = "brankel.rig-sheet/1"
+
+// Sheet is one revision of one rig sheet.
+type Sheet struct {
+	Format     string       `json:"format" jsonschema:"enum=brankel.rig-sheet/1"`
+	ID         string       `json:"id" jsonschema:"minLength=1"`
+	Revision   int          `json:"revision" jsonschema:"minimum=1"`
+	Craft      string       `json:"craft" jsonschema:"enum=boat,enum=car,enum=trailer,enum=aircraft"`
+	Family     string       `json:"family" jsonschema:"minLength=1"` // the kind of rig, such as stern-drive-shift
+	Cable      string       `json:"cable" jsonschema:"minLength=1"`
+	Commands   string       `json:"commands" jsonschema:"minLength=1"` // what the cable does
+	Source     Source       `json:"source"`
+	Applies    Effectivity  `json:"applies"`
+	Chain      []Part       `json:"chain" jsonschema:"minItems=1"`
+	Line       Line         `json:"line"`
+	States     []State      `json:"states"`
+	Adjusters  []Adjuster   `json:"adjusters"`
+	Points     []Point      `json:"points" jsonschema:"minItems=1"`
+	LostMotion []LostMotion `json:"lost_motion"`
+	Checks     []Check      `json:"checks"`
+	Influence  []Influence  `json:"influence"`
+	Voids      []Void       `json:"voids"`
+	Temporary  []Temporary  `json:"temporary"`
+	Off        []Off        `json:"off"`
+	Cautions   []Caution    `json:"cautions" jsonschema:"minItems=1"`
+	Steps      []Step       `json:"steps" jsonschema:"minItems=1"`
+	Recheck    Recheck      `json:"recheck"`
+}
+
+// Source is where the figures come from. Assumed figures stay marked as such
+// down to the printed record.
+type Source struct {
+	Title    string `json:"title" jsonschema:"minLength=1"`
+	Section  string `json:"section,omitempty"`
+	Revision string `json:"revision,omitempty"`
+	Date     string `json:"date,omitempty" jsonschema:"format=date"`
+	Assumed  bool   `json:"assumed,omitempty"`
+}
+
+// Part is a link of the chain the figures belong to.
+type Part struct {
+	Role string `json:"role" jsonschema:"minLength=1"`
+	Name string `json:"name" jsonschema:"minLength=1"`
+}
+
+// Line is what the drawing of the cable shows, from hand to works.
+type Line struct {
+	Control   string     `json:"control" jsonschema:"minLength=1"`
+	Positions []Position `json:"positions" jsonschema:"minItems=1"`
+	Bends     float64    `json:"bends" jsonschema:"minimum=0"` // all bends of the routing, degrees
+	Anchor    string     `json:"anchor" jsonschema:"minLength=1"`
+	Works     string     `json:"works" jsonschema:"minLength=1"`
+}
+
+// Position is one position of the control; At is its angle in the drawing, in
+// degrees from straight up, to the right.
+type Position struct {
+	ID   string  `json:"id" jsonschema:"minLength=1"`
+	Name string  `json:"name" jsonschema:"minLength=1"`
+	At   float64 `json:"at" jsonschema:"minimum=-180,maximum=180"`
+}
+
+// State is something that must be so for a reading to mean anything.
+type State struct {
+	ID   string `json:"id" jsonschema:"minLength=1"`
+	Name string `json:"name" jsonschema:"minLength=1"`
+	How  string `json:"how" jsonschema:"minLength=1"` // how it is proved
+}
+
+// Adjuster is a threaded adjuster. Out and In say what each way is called at the
+// bench; a turn out takes a thread out of engagement. MeasureOnly is a barrel
+// that cannot be turned on its cable.
+type Adjuster struct {
+	ID          string   `json:"id" jsonschema:"minLength=1"`
+	Name        string   `json:"name" jsonschema:"minLength=1"`
+	Kind        string   `json:"kind" jsonschema:"enum=barrel,enum=clevis,enum=turnbuckle,enum=jam nuts"`
+	Pitch       float64  `json:"pitch" jsonschema:"exclusiveMinimum=0"`
+	Step        float64  `json:"step" jsonschema:"minimum=0"` // the least turn that can be locked
+	Lengthens   string   `json:"lengthens" jsonschema:"enum=in,enum=out"`
+	SeenFrom    string   `json:"seen_from" jsonschema:"minLength=1"`
+	Out         Way      `json:"out"`
+	In          Way      `json:"in"`
+	Threads     *Threads `json:"threads,omitempty"`
+	MeasureOnly bool     `json:"measure_only,omitempty"`
+	DoesNotSet  string   `json:"does_not_set,omitempty"`
+	Lock        *Lock    `json:"lock,omitempty"`
+}
+
+// Way is one way to turn: relative to a landmark, and as seen.
+type Way struct {
+	Says string `json:"says" jsonschema:"minLength=1"` // "away from the eye"
+	Seen string `json:"seen" jsonschema:"enum=clockwise,enum=anticlockwise"`
+}
+
+// Threads is the budget of engagement, and the point where it is counted.
+type Threads struct {
+	Point string  `json:"point" jsonschema:"minLength=1"`
+	Min   float64 `json:"min" jsonschema:"minimum=0"`
+	Max   float64 `json:"max" jsonschema:"minimum=0"`
+}
+
+// Lock is how the adjuster is kept where it was set.
+type Lock struct {
+	Says       string  `json:"says" jsonschema:"minLength=1"`
+	BackOffMin float64 `json:"back_off_min" jsonschema:"minimum=0"` // of a turn
+	BackOffMax float64 `json:"back_off_max" jsonschema:"minimum=0"`
+	Nut        string  `json:"nut" jsonschema:"minLength=1"` // what stays finger tight until then
+	Pin        string  `json:"pin,omitempty"`
+}
+
+// Point is something that is read. Limits are a target with minus and plus, or
+// none for a reading that is only noted or compared.
+type Point struct {
+	ID       string        `json:"id" jsonschema:"minLength=1"`
+	Name     string        `json:"name" jsonschema:"minLength=1"`
+	Between  string        `json:"between" jsonschema:"minLength=1"` // from where to where
+	Quantity quantity.Kind `json:"quantity" jsonschema:"enum=length,enum=angle,enum=force,enum=torque,enum=count,enum=speed"`
+	Position string        `json:"position,omitempty"` // of the control
+	States   []string      `json:"states,omitempty"`
+	Target   *float64      `json:"target,omitempty"`
+	Minus    float64       `json:"minus,omitempty" jsonschema:"minimum=0"`
+	Plus     float64       `json:"plus,omitempty" jsonschema:"minimum=0"`
+	Settle   *Settle       `json:"settle,omitempty"`
+}
+
+// Settle is what is done before a reading after a move counts.
+type Settle struct {
+	Times int    `json:"times" jsonschema:"minimum=1"`
+	Says  string `json:"says" jsonschema:"minLength=1"`
+}
+
+// LostMotion compares two points: the inner pushed home, then eased out.
+type LostMotion struct {
+	ID     string  `json:"id" jsonschema:"minLength=1"`
+	Name   string  `json:"name" jsonschema:"minLength=1"`
+	Pushed string  `json:"pushed" jsonschema:"minLength=1"`
+	Pulled string  `json:"pulled" jsonschema:"minLength=1"`
+	Limit  float64 `json:"limit" jsonschema:"exclusiveMinimum=0"`
+	Stroke float64 `json:"stroke" jsonschema:"exclusiveMinimum=0"`
+	Over   string  `json:"over" jsonschema:"minLength=1"` // where to look when it is over the limit
+}
+
+// Check is proved by a function or a sense, not by a number. A loaded check may
+// be left open at signing and recorded later.
+type Check struct {
+	ID         string   `json:"id" jsonschema:"minLength=1"`
+	Name       string   `json:"name" jsonschema:"minLength=1"`
+	Ask        string   `json:"ask" jsonschema:"minLength=1"`
+	Kind       string   `json:"kind" jsonschema:"enum=function,enum=sense"`
+	Loaded     bool     `json:"loaded,omitempty"`
+	Position   string   `json:"position,omitempty"`
+	Good       string   `json:"good" jsonschema:"minLength=1"`
+	Bad        string   `json:"bad" jsonschema:"minLength=1"`
+	PointsTo   string   `json:"points_to" jsonschema:"minLength=1"` // what a bad answer points to
+	Conditions []string `json:"conditions,omitempty"`               // noted with a loaded proof
+}
+
+// Influence is what one turn out of an adjuster does to a point.
+type Influence struct {
+	Adjuster string  `json:"adjuster" jsonschema:"minLength=1"`
+	Point    string  `json:"point" jsonschema:"minLength=1"`
+	PerTurn  float64 `json:"per_turn"`
+}
+
+// Void says which readings and checks are to be done again after a move.
+type Void struct {
+	Moving  string   `json:"moving" jsonschema:"minLength=1"`
+	Reopens []string `json:"reopens" jsonschema:"minItems=1"`
+}
+
+// Temporary is put on for the work and must come off.
+type Temporary struct {
+	ID   string `json:"id" jsonschema:"minLength=1"`
+	Name string `json:"name" jsonschema:"minLength=1"`
+	Why  string `json:"why" jsonschema:"minLength=1"`
+}
+
+// Off is taken off for the work and must come back.
+type Off struct {
+	ID   string `json:"id" jsonschema:"minLength=1"`
+	Name string `json:"name" jsonschema:"minLength=1"`
+	Side string `json:"side,omitempty"`
+}
+
+// Caution is said at the moment of harm and confirmed with one tap.
+type Caution struct {
+	ID   string `json:"id" jsonschema:"minLength=1"`
+	Says string `json:"says" jsonschema:"minLength=1"`
+}
+
+// Step is one place in the order of the work.
+type Step struct {
+	ID     string  `json:"id" jsonschema:"minLength=1"`
+	Kind   string  `json:"kind" jsonschema:"enum=complaint,enum=identify,enum=safe,enum=worn,enum=found,enum=set,enum=settle,enum=lock,enum=restore,enum=functions,enum=again,enum=loaded,enum=sign"`
+	Title  string  `json:"title" jsonschema:"minLength=1"`
+	Access string  `json:"access,omitempty"`
+	Tools  []Tool  `json:"tools,omitempty"`
+	Hands  *Hands  `json:"hands,omitempty"`
+	Alone  *Method `json:"alone,omitempty"`
+}
+
+// Tool is something to fetch, with its size.
+type Tool struct {
+	Name string `json:"name" jsonschema:"minLength=1"`
+	Size string `json:"size,omitempty"`
+}
+
+// Hands says how many pairs of hands a step wants, and where.
+type Hands struct {
+	Pairs int    `json:"pairs" jsonschema:"minimum=1,maximum=3"`
+	Where string `json:"where" jsonschema:"minLength=1"`
+}
+
+// Method is the one-person way, and its risk.
+type Method struct {
+	How  string `json:"how" jsonschema:"minLength=1"`
+	Risk string `json:"risk" jsonschema:"minLength=1"`
+}
+
+// Recheck is when the setting is looked at again, whichever comes first.
+type Recheck struct {
+	Days  int     `json:"days,omitempty" jsonschema:"minimum=0"`
+	Hours float64 `json:"hours,omitempty" jsonschema:"minimum=0"`
+}
+
+// Hash names the content: the SHA-256 of the sheet written as JSON.
+func (s *Sheet) Hash() string {
+	sum := sha256.Sum256(s.JSON())
+	return hex.EncodeToString(sum[:])
+}
+
+// JSON writes the sheet in the open format, indented, always the same bytes.
+func (s *Sheet) JSON() []byte {
+	raw, err := json.MarshalIndent(s, "", "  ")
+	if err != nil {
+		panic(err) // every field is plain data
+	}
+	return append(raw, '\n')
+}

@@ -1,0 +1,131 @@
+// Package describe writes JSON Schemas and the OpenAPI document from Go types.
+package describe
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"reflect"
+	"strings"
+
+	"github.com/invopop/jsonschema"
+
+	"brankel/rigging/sheet"
+)
+
+func reflector() *jsonschema.Reflector {
+	return &jsonschema.Reflector{Anonymous: true, Namer: name}
+}
+
+// name keeps types of the same name in different packages apart: RunLine, SheetLine.
+func name(t reflect.Type) string {
+	pkg := t.PkgPath()
+	pkg = pkg[strings.LastIndex(pkg, "/")+1:]
+	n := t.Name()
+	if pkg == "web" || pkg == "" || strings.EqualFold(pkg, n) {
+		return n
+	}
+	return strings.ToUpper(pkg[:1]) + pkg[1:] + n
+}
+
+// Sheet is the published JSON Schema of the rig sheet.
+func Sheet() []byte {
+	s := reflector().Reflect(&sheet.Sheet{})
+	s.Title = "Brankel rig sheet"
+	return indent(s)
+}
+
+func indent(v any) []byte {
+	var b bytes.Buffer
+	e := json.NewEncoder(&b)
+	e.SetEscapeHTML(false)
+	e.SetIndent("", "  ")
+	if err := e.Encode(v); err != nil {
+		panic(fmt.Sprint("schema: ", err)) // the types are known at build time
+	}
+	return b.Bytes()
+}
+
+// Operation is one route as the document shows it. In and Out are values of the
+// Go types, nil for none; Type is the media type of what comes back, JSON when "".
+type Operation struct {
+	Method, Path, ID, Summary string
+	In, Out                   any
+	Type                      string
+	Query                     []string
+}
+
+type object = map[string]any
+
+// OpenAPI is the document of the operations. problem is the Go type of every error.
+func OpenAPI(ops []Operation, problem any) []byte {
+	schemas, paths := object{}, object{}
+	for _, op := range ops {
+		item, _ := paths[op.Path].(object)
+		if item == nil {
+			item = object{}
+			paths[op.Path] = item
+		}
+		item[strings.ToLower(op.Method)] = operation(op, problem, schemas)
+	}
+	return indent(object{
+		"openapi":    "3.1.0",
+		"info":       object{"title": "Brankel", "version": "1", "license": object{"name": "MIT", "identifier": "MIT"}},
+		"paths":      paths,
+		"components": object{"schemas": schemas},
+	})
+}
+
+func operation(op Operation, problem any, schemas object) object {
+	ok := object{"description": "as asked"}
+	switch {
+	case op.Type != "":
+		ok["content"] = object{op.Type: object{}}
+	case op.Out != nil:
+		ok["content"] = object{"application/json": object{"schema": reference(op.Out, schemas)}}
+	}
+	out := object{"operationId": op.ID, "summary": op.Summary, "responses": object{
+		"200":     ok,
+		"default": object{"description": "what was wrong", "content": object{"application/problem+json": object{"schema": reference(problem, schemas)}}},
+	}}
+	if op.In != nil {
+		out["requestBody"] = object{"required": true, "content": object{"application/json": object{"schema": reference(op.In, schemas)}}}
+	}
+	if params := parameters(op); len(params) > 0 {
+		out["parameters"] = params
+	}
+	return out
+}
+
+func parameters(op Operation) (params []object) {
+	text := object{"type": "string"}
+	for _, part := range strings.Split(op.Path, "/") {
+		if strings.HasPrefix(part, "{") {
+			params = append(params, object{"name": strings.Trim(part, "{}"), "in": "path", "required": true, "schema": text})
+		}
+	}
+	for _, q := range op.Query {
+		params = append(params, object{"name": q, "in": "query", "schema": text})
+	}
+	return params
+}
+
+// reference adds the type's schemas to the document and points to it.
+func reference(v any, schemas object) any {
+	raw, err := json.Marshal(reflector().Reflect(v))
+	if err != nil {
+		panic(fmt.Sprint("schema: ", err))
+	}
+	raw = bytes.ReplaceAll(raw, []byte(`"#/$defs/`), []byte(`"#/components/schemas/`))
+	var doc object
+	if err := json.Unmarshal(raw, &doc); err != nil {
+		panic(fmt.Sprint("schema: ", err))
+	}
+	defs, _ := doc["$defs"].(object)
+	for k, d := range defs {
+		schemas[k] = d
+	}
+	delete(doc, "$defs")
+	delete(doc, "$schema")
+	return doc
+}
