@@ -110,8 +110,8 @@ func admitComplaint(_ Bench, _ State, c Complaint) (Complaint, error) {
 }
 
 func admitIdentified(b Bench, st State, in Identified) (Identified, error) {
-	if slices.ContainsFunc(st.Readings, func(t Taken) bool { return !t.Old }) {
-		return in, &Fault{"body.serial", "readings were taken with this sheet already: open a new run for another serial"}
+	if st.Worked {
+		return in, &Fault{"body.serial", "work was done by this sheet already: open a new run for another serial"}
 	}
 	if err := oneOf(in.Hand, "hand", "standard", "counter"); err != nil {
 		return in, err

@@ -10,6 +10,8 @@ import (
 	"encoding/json"
 	"fmt"
 	"time"
+
+	fast "github.com/goccy/go-json"
 )
 
 // Kind says what happened.
@@ -224,7 +226,7 @@ type Signed struct {
 // bodyOf decodes a body that was admitted before; what it does not know it
 // leaves out, so that an old run still folds.
 func bodyOf[T any](e Event) (b T) {
-	_ = json.Unmarshal(e.Body, &b) // an unreadable body is an empty one: Admit lets none in
+	_ = fast.Unmarshal(e.Body, &b) // an unreadable body is an empty one: Admit lets none in
 	return b
 }
 

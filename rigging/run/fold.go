@@ -48,6 +48,10 @@ func Fold(s *sheet.Sheet, events []Event) State {
 
 func (st *State) apply(e Event) {
 	switch e.Kind {
+	case KindReading, KindMove, KindSettled, KindLocked, KindCheck, KindDeviation:
+		st.Worked = true
+	}
+	switch e.Kind {
 	case KindComplaint:
 		b := bodyOf[Complaint](e)
 		st.Complaint = &b
@@ -207,6 +211,7 @@ func (st *State) applyWork(e Event) {
 // repaired makes the readings before it old: they were of other parts.
 func (st *State) repaired(about string) {
 	st.Epoch++
+	st.Worked = false
 	st.Repaired = len(st.Moves)
 	st.Locked, st.Settled = nil, false
 	for i := range st.Readings {

@@ -69,6 +69,7 @@ type State struct {
 	Locked     *Locked
 	LockedBy   string
 	Epoch      int
+	Worked     bool // something was read, moved or answered by this sheet
 	Checks     map[string]Answered
 	Retried    *Retried
 	RetriedOld bool // tried again before a later move

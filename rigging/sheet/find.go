@@ -9,33 +9,47 @@ func find[T any](list []T, id string, of func(T) string) *T {
 	return nil
 }
 
-// Point is the point of that id, nil when there is none; likewise the others.
+// Point is the point of that id, nil when there is none or no sheet; likewise the others.
 func (s *Sheet) Point(id string) *Point {
+	if s == nil {
+		return nil
+	}
 	return find(s.Points, id, func(p Point) string { return p.ID })
 }
 
 func (s *Sheet) Adjuster(id string) *Adjuster {
+	if s == nil {
+		return nil
+	}
 	return find(s.Adjusters, id, func(a Adjuster) string { return a.ID })
 }
 
 func (s *Sheet) Check(id string) *Check {
+	if s == nil {
+		return nil
+	}
 	return find(s.Checks, id, func(c Check) string { return c.ID })
 }
 
 func (s *Sheet) State(id string) *State {
+	if s == nil {
+		return nil
+	}
 	return find(s.States, id, func(t State) string { return t.ID })
 }
 
 func (s *Sheet) Position(id string) *Position {
+	if s == nil {
+		return nil
+	}
 	return find(s.Line.Positions, id, func(p Position) string { return p.ID })
-}
-
-func (s *Sheet) StepOf(kind string) *Step {
-	return find(s.Steps, kind, func(t Step) string { return t.Kind })
 }
 
 // Setting is the adjuster and the point it sets, nil where a sheet only measures.
 func (s *Sheet) Setting() (*Adjuster, *Point, *Influence) {
+	if s == nil {
+		return nil, nil, nil
+	}
 	for i, in := range s.Influence {
 		if p := s.Point(in.Point); p != nil && p.Target != nil {
 			return s.Adjuster(in.Adjuster), p, &s.Influence[i]
@@ -46,6 +60,9 @@ func (s *Sheet) Setting() (*Adjuster, *Point, *Influence) {
 
 // Reopened lists what a move of the adjuster voids.
 func (s *Sheet) Reopened(adjuster string) []string {
+	if s == nil {
+		return nil
+	}
 	for _, v := range s.Voids {
 		if v.Moving == adjuster {
 			return v.Reopens

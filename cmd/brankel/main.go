@@ -1,0 +1,98 @@
+// Brankel: measuring, judging and recording the setting of control cables.
+//
+//	brankel serve              serve the application
+//	brankel import DIR         load open-format files
+//	brankel demo               load the demo workshop
+//	brankel verify             walk every hash chain
+//	brankel calc NAME          one calculation, JSON in, JSON out
+//	brankel calc --cases FILE  an array of cases
+//	brankel calc --list        the names and what they answer
+//	brankel schema | openapi   the published documents
+package main
+
+import (
+	"context"
+	"fmt"
+	"io/fs"
+	"os"
+	"os/signal"
+	"syscall"
+	"time"
+
+	"brankel/demo"
+	"brankel/postgres"
+	"brankel/shop"
+	"brankel/web"
+	"brankel/web/describe"
+)
+
+const usage = "write: brankel serve | import DIR | demo | verify | calc NAME | calc --cases FILE | calc --list | schema | openapi"
+
+func main() {
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	defer stop()
+	os.Exit(command(ctx, os.Args[1:]))
+}
+
+// command does one command and gives the exit code: 2 for what was written
+// wrongly, 1 for what went wrong.
+func command(ctx context.Context, args []string) int {
+	if len(args) == 0 {
+		fmt.Fprintln(os.Stderr, usage)
+		return 2
+	}
+	var err error
+	switch name := args[0]; {
+	case name == "calc":
+		return calculate(args[1:], os.Stdin, os.Stdout, os.Stderr)
+	case name == "schema":
+		_, err = os.Stdout.Write(describe.Sheet())
+	case name == "openapi":
+		_, err = os.Stdout.Write(web.OpenAPI())
+	case name == "serve":
+		err = withShop(ctx, func(s *shop.Shop) error { return serve(ctx, s) })
+	case name == "demo":
+		err = withShop(ctx, func(s *shop.Shop) error { return s.Import(demo.Files) })
+	case name == "import" && len(args) == 2:
+		err = withShop(ctx, func(s *shop.Shop) error { return importFolder(s, os.DirFS(args[1])) })
+	case name == "verify":
+		err = withShop(ctx, verify)
+	default:
+		fmt.Fprintln(os.Stderr, usage)
+		return 2
+	}
+	if err != nil {
+		fmt.Fprintln(os.Stderr, "brankel:", err)
+		return 1
+	}
+	return 0
+}
+
+func withShop(ctx context.Context, do func(*shop.Shop) error) error {
+	url := os.Getenv("BRANKEL_DATABASE_URL")
+	if url == "" {
+		return fmt.Errorf("set BRANKEL_DATABASE_URL to a PostgreSQL database, or use ./start, which brings its own")
+	}
+	store, err := postgres.Open(ctx, url)
+	if err != nil {
+		return err
+	}
+	defer store.Close()
+	return do(&shop.Shop{Store: store, Now: func() time.Time { return time.Now().UTC() }})
+}
+
+func importFolder(s *shop.Shop, files fs.FS) error {
+	if err := s.Import(files); err != nil {
+		return fmt.Errorf("nothing more was loaded after this:\n%w", err)
+	}
+	return nil
+}
+
+func verify(s *shop.Shop) error {
+	runs, events, err := s.Verify()
+	if err != nil {
+		return err
+	}
+	fmt.Printf("%d runs, %d events: every chain is whole\n", runs, events)
+	return nil
+}

@@ -1,0 +1,156 @@
+// Package paper writes the record of a run as PDF.
+package paper
+
+import (
+	"bytes"
+	_ "embed"
+	"fmt"
+	"time"
+
+	"github.com/go-pdf/fpdf"
+
+	"brankel/rigging/run"
+)
+
+//go:embed fonts/Barlow-Regular.ttf
+var regular []byte
+
+//go:embed fonts/Barlow-SemiBold.ttf
+var bold []byte
+
+// Measures of the page, in mm.
+const (
+	margin = 18.0
+	width  = 210 - 2*margin
+	line   = 5.2
+)
+
+// writer keeps the first error of fpdf, which carries on after one by itself.
+type writer struct{ *fpdf.Fpdf }
+
+// PDF writes the record on A4. The same record gives the same bytes.
+func PDF(r run.Record) ([]byte, error) {
+	w := writer{fpdf.New("P", "mm", "A4", "")}
+	w.SetCreationDate(r.Heading.Opened)
+	w.SetModificationDate(r.Heading.Opened)
+	w.SetCatalogSort(true)
+	w.AddUTF8FontFromBytes("B", "", regular)
+	w.AddUTF8FontFromBytes("B", "B", bold)
+	w.SetMargins(margin, margin, margin)
+	w.SetAutoPageBreak(true, 22)
+	w.SetTitle(r.Heading.Machine+", "+r.Heading.Cable, true)
+	w.SetFooterFunc(func() { w.foot(r) })
+	w.AddPage()
+	w.head(r)
+	w.fields("Complaint", r.Complaint)
+	w.fields("Setting", r.Result)
+	w.rules(r.Rules)
+	w.fields("Proved", r.Checks)
+	w.list("Left open", r.Open)
+	w.list("Out by request", r.Deviations)
+	w.sign(r)
+	w.events(r.Lines)
+	var out bytes.Buffer
+	err := w.Output(&out)
+	return out.Bytes(), err
+}
+
+func (w writer) ink(size float64, style string) {
+	w.SetFont("B", style, size)
+	w.SetTextColor(28, 36, 38)
+}
+
+func (w writer) quiet(size float64) {
+	w.SetFont("B", "", size)
+	w.SetTextColor(84, 92, 94)
+}
+
+func (w writer) foot(r run.Record) {
+	w.SetY(-16)
+	w.quiet(8)
+	w.CellFormat(width-20, 4, r.Foot, "", 0, "L", false, 0, "")
+	w.CellFormat(20, 4, fmt.Sprintf("page %d", w.PageNo()), "", 1, "R", false, 0, "")
+	w.CellFormat(width, 4, fmt.Sprintf("chain hash of events 1 to %d: %s", r.Through, r.Hash), "", 0, "L", false, 0, "")
+}
+
+func (w writer) head(r run.Record) {
+	w.ink(20, "B")
+	w.CellFormat(width, 9, r.Heading.Machine+" · "+r.Heading.Cable, "", 1, "L", false, 0, "")
+	w.quiet(10)
+	w.MultiCell(width, line, r.Heading.Note+" · opened "+r.Heading.Opened.Format("2 January 2006"), "", "L", false)
+	if r.Sheet != "" {
+		w.MultiCell(width, line, r.Sheet, "", "L", false)
+	}
+	if r.Source != "" {
+		w.MultiCell(width, line, r.Source, "", "L", false)
+	}
+	w.rule()
+}
+
+func (w writer) rule() {
+	w.Ln(1.5)
+	w.SetDrawColor(28, 36, 38)
+	w.SetLineWidth(0.35)
+	w.Line(margin, w.GetY(), margin+width, w.GetY())
+	w.Ln(2.5)
+}
+
+func (w writer) title(text string) {
+	w.Ln(1.5)
+	w.ink(11, "B")
+	w.CellFormat(width, 6, text, "", 1, "L", false, 0, "")
+}
+
+func (w writer) fields(title string, list []run.Field) {
+	if len(list) == 0 {
+		return
+	}
+	w.title(title)
+	for _, f := range list {
+		w.quiet(10)
+		w.CellFormat(38, line, f.Name, "", 0, "L", false, 0, "")
+		w.ink(10, "")
+		w.MultiCell(width-38, line, f.Text, "", "L", false)
+	}
+}
+
+func (w writer) list(title string, list []string) {
+	var fields []run.Field
+	for _, one := range list {
+		fields = append(fields, run.Field{Text: one})
+	}
+	w.fields(title, fields)
+}
+
+func (w writer) sign(r run.Record) {
+	w.title("Signed")
+	w.ink(10, "")
+	if r.Signed == "" {
+		w.MultiCell(width, line, "Not signed: this is the state after "+fmt.Sprint(r.Through)+" events.", "", "L", false)
+		return
+	}
+	w.MultiCell(width, line, r.Statement, "", "L", false)
+	w.ink(12, "B")
+	w.CellFormat(width, 7, r.Signed, "", 1, "L", false, 0, "")
+}
+
+func (w writer) events(lines []run.Entry) {
+	w.title("What was done, in order")
+	for _, e := range lines {
+		style := ""
+		if e.Void {
+			style = "S" // struck out, still to be read
+		}
+		w.quiet(8.5)
+		w.CellFormat(8, 4.4, fmt.Sprint(e.Seq), "", 0, "R", false, 0, "")
+		w.CellFormat(30, 4.4, e.At.Format(time.DateOnly+" 15:04"), "", 0, "L", false, 0, "")
+		w.CellFormat(20, 4.4, e.By, "", 0, "L", false, 0, "")
+		w.SetFont("B", style, 8.5)
+		w.SetTextColor(28, 36, 38)
+		says := e.Says
+		if e.Gauge != "" {
+			says += ", by " + e.Gauge
+		}
+		w.MultiCell(width-58, 4.4, says, "", "L", false)
+	}
+}

@@ -1,0 +1,135 @@
+package postgres
+
+import (
+	"encoding/json"
+	"errors"
+
+	"gorm.io/gorm"
+	"gorm.io/gorm/clause"
+
+	"brankel/rigging/quantity"
+	"brankel/rigging/run"
+	"brankel/rigging/sheet"
+	"brankel/rigging/workshop"
+)
+
+// SaveFloor puts the workshop, its people, gauges and machines in place; what
+// stands there under the same id is replaced.
+func (s *Store) SaveFloor(w workshop.Workshop) error {
+	return s.db.Transaction(func(tx *gorm.DB) error {
+		tx = tx.Clauses(clause.OnConflict{UpdateAll: true})
+		if err := tx.Create(&workshopRow{1, w.Name}).Error; err != nil {
+			return err
+		}
+		for i, p := range w.People {
+			if err := tx.Create(&personRow{p.ID, i, p.Name}).Error; err != nil {
+				return err
+			}
+		}
+		for i, g := range w.Gauges {
+			if err := tx.Create(&gaugeRow{g.ID, i, g.Name, string(g.Quantity), g.Doubt, g.Due}).Error; err != nil {
+				return err
+			}
+		}
+		for i, m := range w.Machines {
+			if err := tx.Create(machineToRow(i, m)).Error; err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+}
+
+func machineToRow(place int, m workshop.Machine) *machineRow {
+	row := &machineRow{ID: m.ID, Place: place, Name: m.Name, Craft: m.Craft, Note: m.Note}
+	if m.Unit != nil {
+		row.HasUnit, row.Serial, row.Hand, row.Variant = true, m.Unit.Serial, m.Unit.Hand, m.Unit.Variant
+	}
+	for i, c := range m.Cables {
+		row.Cables = append(row.Cables, cableRow{m.ID, c.ID, i, c.Name, c.Family})
+	}
+	return row
+}
+
+func (r machineRow) machine() workshop.Machine {
+	m := workshop.Machine{ID: r.ID, Name: r.Name, Craft: r.Craft, Note: r.Note, Cables: []workshop.Cable{}}
+	if r.HasUnit {
+		m.Unit = &workshop.Unit{Serial: r.Serial, Hand: r.Hand, Variant: r.Variant}
+	}
+	for _, c := range r.Cables {
+		m.Cables = append(m.Cables, workshop.Cable{ID: c.ID, Name: c.Name, Family: c.Family})
+	}
+	return m
+}
+
+func byPlace(db *gorm.DB) *gorm.DB { return db.Order("place, id") }
+
+// Floor is the workshop as it stands; its Name is "" before anything was imported.
+func (s *Store) Floor() (w workshop.Workshop, err error) {
+	var name workshopRow
+	var people []personRow
+	var machines []machineRow
+	err = s.db.Limit(1).Find(&name).Error
+	if err == nil {
+		err = s.db.Scopes(byPlace).Find(&people).Error
+	}
+	if err == nil {
+		err = s.db.Scopes(byPlace).Preload("Cables", byPlace).Find(&machines).Error
+	}
+	if err == nil {
+		w.Gauges, err = s.Gauges()
+	}
+	w.Format, w.Name, w.People, w.Machines = workshop.Format, name.Name, []workshop.Person{}, []workshop.Machine{}
+	for _, p := range people {
+		w.People = append(w.People, workshop.Person{ID: p.ID, Name: p.Name})
+	}
+	for _, m := range machines {
+		w.Machines = append(w.Machines, m.machine())
+	}
+	return w, err
+}
+
+// Gauges lists the instruments of the workshop.
+func (s *Store) Gauges() ([]run.Gauge, error) {
+	var rows []gaugeRow
+	err := s.db.Scopes(byPlace).Find(&rows).Error
+	out := []run.Gauge{}
+	for _, g := range rows {
+		out = append(out, run.Gauge{ID: g.ID, Name: g.Name, Quantity: quantity.Kind(g.Quantity), Doubt: g.Doubt, Due: g.Due})
+	}
+	return out, err
+}
+
+// Machine is one machine, ErrNotFound when there is none.
+func (s *Store) Machine(id string) (workshop.Machine, error) {
+	var row machineRow
+	err := s.db.Preload("Cables", byPlace).Take(&row, "id = ?", id).Error
+	if errors.Is(err, gorm.ErrRecordNotFound) {
+		return workshop.Machine{}, ErrNotFound
+	}
+	return row.machine(), err
+}
+
+// SaveSheet keeps a revision of a sheet; the same content twice is kept once.
+func (s *Store) SaveSheet(one *sheet.Sheet) error {
+	row := sheetRow{Hash: one.Hash(), SheetID: one.ID, Revision: one.Revision, Body: string(one.JSON())}
+	return s.db.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "hash"}}, DoNothing: true}).Create(&row).Error
+}
+
+// Sheets lists every revision of every sheet, the newest of each first.
+func (s *Store) Sheets() ([]*sheet.Sheet, error) {
+	var rows []sheetRow
+	if err := s.db.Order("sheet_id, revision DESC").Find(&rows).Error; err != nil {
+		return nil, err
+	}
+	var out []*sheet.Sheet
+	for _, r := range rows {
+		one := new(sheet.Sheet)
+		err := json.Unmarshal([]byte(r.Body), one) // it was checked when it came in
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, one)
+	}
+	return out, nil
+}

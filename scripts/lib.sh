@@ -1,0 +1,82 @@
+# What ./start and ./test share: tools, the built screens, a PostgreSQL of our own.
+
+say() { printf '%s\n' "$*" >&2; }
+die() { say "$*"; exit 1; }
+
+need_tools() {
+  command -v go >/dev/null || [ ! -x /usr/local/go/bin/go ] || PATH=$PATH:/usr/local/go/bin
+  command -v go >/dev/null || die "Go is missing: install Go 1.26 or newer."
+  command -v node >/dev/null || die "Node is missing: install Node 20 or newer."
+}
+
+# install PROGRAM-OR-FILE PACKAGE...
+install() {
+  local there=$1; shift
+  if command -v "$there" >/dev/null || compgen -G "$there" >/dev/null; then return; fi
+  [ "$(id -u)" = 0 ] || die "Missing: $*. Install with: sudo apt-get install $*"
+  say "Installing $* …"
+  { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "$@"; } >"${TMPDIR:-/tmp}/brankel-apt.log" 2>&1 ||
+    die "apt-get could not install $*: $(tail -3 "${TMPDIR:-/tmp}/brankel-apt.log")"
+}
+
+need_postgres() {
+  if [ "$(id -u)" = 0 ] && ! compgen -G '/usr/lib/postgresql/*/bin/postgres' >/dev/null && [ ! -e /etc/postgresql-common/createcluster.conf ]; then
+    mkdir -p /etc/postgresql-common # the package's own server is not wanted
+    echo 'create_main_cluster = false' >/etc/postgresql-common/createcluster.conf
+  fi
+  install '/usr/lib/postgresql/*/bin/postgres' postgresql
+  PG=$(dirname "$(compgen -G '/usr/lib/postgresql/*/bin/postgres' | sort -V | tail -1)")
+}
+
+# npm_ready FOLDER: installs what its lock file says, when that changed.
+npm_ready() {
+  local stamp="$1/node_modules/.brankel"
+  if [ "$(cat "$stamp" 2>/dev/null)" = "$(sha256sum <"$1/package-lock.json")" ]; then return; fi
+  say "Installing the packages of $1 …"
+  (cd "$1" && PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 npm ci --no-audit --no-fund --loglevel=error >&2) || die "npm ci failed in $1"
+  sha256sum <"$1/package-lock.json" >"$stamp"
+}
+
+ui_sources() { find ui -path ui/node_modules -prune -o -path ui/dist -prune -o -type f -print0 | sort -z | xargs -0 sha256sum | sha256sum; }
+
+# build: the screens when their sources changed, then the one binary.
+build() {
+  local sum; sum=$(ui_sources)
+  if [ "$(cat bin/ui.sum 2>/dev/null)" != "$sum" ] || [ ! -e ui/dist/index.html ]; then
+    npm_ready ui
+    say "Building the screens …"
+    (cd ui && npm run --silent build >&2) || die "the screens could not be built"
+    mkdir -p bin && printf '%s' "$sum" >bin/ui.sum
+  fi
+  go build -o bin/brankel ./cmd/brankel || die "the server could not be built"
+}
+
+# as_db COMMAND...: PostgreSQL refuses to run as root.
+as_db() { if [ "$(id -u)" = 0 ]; then (cd / && runuser -u postgres -- "$@"); else "$@"; fi; }
+
+free_port() { node -e 'const s=require("net").createServer().listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})'; }
+
+# start_db FOLDER: a server on loopback and a free port with its data in FOLDER;
+# sets DB_URL, and DB_STARTED when it was not running already.
+start_db() {
+  local dir=$1 port
+  mkdir -p "$dir"
+  if [ "$(id -u)" = 0 ]; then chown postgres "$dir"; fi
+  if [ ! -s "$dir/data/PG_VERSION" ]; then
+    rm -rf "$dir/data"
+    (umask 077 && node -e 'console.log(require("crypto").randomBytes(24).toString("hex"))' >"$dir/password")
+    if [ "$(id -u)" = 0 ]; then chown postgres "$dir/password"; fi
+    as_db "$PG/initdb" -D "$dir/data" -U brankel -E UTF8 --locale=C.UTF-8 -A scram-sha-256 --pwfile="$dir/password" >/dev/null || die "the database could not be set up in $dir"
+  fi
+  DB_DIR=$dir DB_STARTED=
+  if ! as_db "$PG/pg_ctl" -D "$dir/data" status >/dev/null 2>&1; then
+    port=$(free_port)
+    as_db "$PG/pg_ctl" -D "$dir/data" -w -l "$dir/log" -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' ${DB_OPTIONS:-}" start >/dev/null ||
+      die "the database did not start: $(tail -5 "$dir/log")"
+    DB_STARTED=yes
+  fi
+  port=$(as_db sed -n 4p "$dir/data/postmaster.pid" | tr -d ' ')
+  DB_URL="postgres://brankel:$(as_db cat "$dir/password")@127.0.0.1:$port/postgres?sslmode=disable"
+}
+
+stop_db() { [ -z "${DB_STARTED:-}" ] || as_db "$PG/pg_ctl" -D "$DB_DIR/data" -m fast -w stop >/dev/null; DB_STARTED=; }

@@ -1,0 +1,103 @@
+package web
+
+import (
+	"encoding/json"
+	"errors"
+	"net/http"
+	"strings"
+
+	"github.com/labstack/echo/v5"
+
+	"brankel/postgres"
+	"brankel/rigging/calc"
+	"brankel/rigging/run"
+	"brankel/shop"
+)
+
+// Problem is every error of the API (RFC 9457), with the JSON path of the field
+// that is at fault and, after a conflict, what came in between.
+type Problem struct {
+	Type   string        `json:"type"`
+	Title  string        `json:"title"`
+	Status int           `json:"status"`
+	Detail string        `json:"detail"`
+	Field  string        `json:"field,omitempty"`
+	Missed []run.Event   `json:"missed,omitempty"`
+	Run    *shop.RunView `json:"run,omitempty"` // as it stands with them
+}
+
+func problem(status int, detail, field string) Problem {
+	return Problem{Type: "about:blank", Title: http.StatusText(status), Status: status, Detail: detail, Field: field}
+}
+
+// problemOf says what an error means to the person at the screen; what is not
+// meant for them is logged and told as what it is, a fault of ours.
+func problemOf(err error) Problem {
+	var fault *run.Fault
+	var calcFault *calc.Fault
+	var conflict *postgres.Conflict
+	var status echo.HTTPStatusCoder
+	var tooLarge *http.MaxBytesError
+	switch {
+	case errors.As(err, &fault):
+		return problem(http.StatusUnprocessableEntity, fault.Message, fault.Field)
+	case errors.As(err, &calcFault):
+		return problem(http.StatusUnprocessableEntity, calcFault.Message, calcFault.Field)
+	case errors.As(err, &conflict):
+		p := problem(http.StatusConflict, "somebody else wrote to this run in between: look at what came in, then send yours again", "after")
+		p.Missed = conflict.Missed
+		return p
+	case errors.Is(err, postgres.ErrNotFound):
+		return problem(http.StatusNotFound, "there is nothing here under this name", "")
+	case errors.As(err, &tooLarge):
+		return problem(http.StatusRequestEntityTooLarge, "this is too large to be one entry: send less at once", "")
+	case errors.As(err, &status) && status.StatusCode() < 500:
+		return problem(status.StatusCode(), strings.ToLower(http.StatusText(status.StatusCode())), "")
+	}
+	return problem(http.StatusInternalServerError, "the workshop's store did not answer: what you typed is still here, try again", "")
+}
+
+func (s *server) fail(c *echo.Context, err error) {
+	if r, _ := echo.UnwrapResponse(c.Response()); r != nil && r.Committed {
+		return
+	}
+	p := problemOf(err)
+	if p.Status >= 500 {
+		s.log.Error("request failed", "path", c.Request().URL.Path, "error", err)
+	}
+	var conflict *conflictView
+	if errors.As(err, &conflict) {
+		p.Run = conflict.view
+	}
+	raw, _ := json.Marshal(p) // plain data
+	_ = c.Blob(p.Status, "application/problem+json", raw)
+}
+
+// conflictView carries the run as it stands along with a conflict.
+type conflictView struct {
+	error
+	view *shop.RunView
+}
+
+func (c *conflictView) Unwrap() error { return c.error }
+
+// read decodes a request body strictly into what in points to.
+func read(c *echo.Context, in any) error {
+	if ct := c.Request().Header.Get("Content-Type"); !strings.HasPrefix(ct, "application/json") {
+		return echo.NewHTTPError(http.StatusUnsupportedMediaType, "send application/json")
+	}
+	d := json.NewDecoder(c.Request().Body)
+	d.DisallowUnknownFields()
+	err := d.Decode(in)
+	var wrong *json.UnmarshalTypeError
+	var tooLarge *http.MaxBytesError
+	switch {
+	case err == nil, errors.As(err, &tooLarge):
+		return err
+	case errors.As(err, &wrong):
+		return &run.Fault{Field: wrong.Field, Message: "this is a " + wrong.Value + " where a " + wrong.Type.String() + " is wanted"}
+	case strings.HasPrefix(err.Error(), "json: unknown field "):
+		return &run.Fault{Field: strings.Trim(strings.TrimPrefix(err.Error(), "json: unknown field "), `"`), Message: "there is no such field"}
+	}
+	return &run.Fault{Field: "", Message: "this is no JSON: " + err.Error()}
+}

@@ -1,0 +1,269 @@
+package web
+
+import (
+	"encoding/json"
+	"io"
+	"net/http"
+	"strconv"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/labstack/echo/v5"
+
+	"brankel/paper"
+	"brankel/postgres"
+	"brankel/rigging/calc"
+	"brankel/rigging/run"
+	"brankel/rigging/sheet"
+	"brankel/shop"
+	"brankel/web/describe"
+)
+
+// route is one operation: the same entry serves it and describes it.
+type route struct {
+	describe.Operation
+	handle echo.HandlerFunc
+}
+
+// RunIn opens a run. The id is made where the run is opened.
+type RunIn struct {
+	ID      string `json:"id"`
+	Machine string `json:"machine"`
+	Cable   string `json:"cable"`
+}
+
+// EventIn is an event that comes in, meant to follow event number After.
+type EventIn struct {
+	ID    string    `json:"id"`
+	After int       `json:"after"`
+	Kind  run.Kind  `json:"kind"`
+	By    string    `json:"by"`
+	At    time.Time `json:"at"`
+	Body  any       `json:"body"`
+}
+
+// Meaning is what a typed reading means.
+type Meaning struct {
+	Value float64 `json:"value"`
+	Says  string  `json:"says"` // in the canonical unit
+	Also  string  `json:"also"` // in the other system
+}
+
+// Which is the sheet a serial leads to, or none, and why.
+type Which struct {
+	Sheet      string            `json:"sheet"` // "" when none applies
+	Why        string            `json:"why"`
+	Source     string            `json:"source"`
+	Neighbours []sheet.Neighbour `json:"neighbours"`
+}
+
+// CalcName is a calculation and the question it answers.
+type CalcName struct {
+	Name    string `json:"name"`
+	Purpose string `json:"purpose"`
+}
+
+// SheetLine is a sheet in a list.
+type SheetLine struct {
+	Hash     string            `json:"hash"`
+	ID       string            `json:"id"`
+	Revision int               `json:"revision"`
+	Family   string            `json:"family"`
+	Cable    string            `json:"cable"`
+	Applies  sheet.Effectivity `json:"applies"`
+}
+
+func (s *server) routes() []route {
+	get, post := http.MethodGet, http.MethodPost
+	return []route{
+		{describe.Operation{Method: get, Path: "/api/v1/bays", ID: "bays", Summary: "the machines on the floor", Out: shop.Bays{}}, s.bays},
+		{describe.Operation{Method: post, Path: "/api/v1/runs", ID: "openRun", Summary: "open a run; the same id twice opens one", In: RunIn{}, Out: shop.RunView{}}, s.openRun},
+		{describe.Operation{Method: get, Path: "/api/v1/runs/{run}", ID: "run", Summary: "a run as it stands", Out: shop.RunView{}}, s.run},
+		{describe.Operation{Method: get, Path: "/api/v1/runs/{run}/events", ID: "events", Summary: "the events of a run, after a number", Query: []string{"after"}, Out: []run.Event{}}, s.events},
+		{describe.Operation{Method: post, Path: "/api/v1/runs/{run}/events", ID: "append", Summary: "add an event; 409 with those missed when others came first", In: EventIn{}, Out: shop.RunView{}}, s.appendEvent},
+		{describe.Operation{Method: post, Path: "/api/v1/runs/{run}/understand", ID: "understand", Summary: "what does this reading mean? nothing is kept", In: run.Reading{}, Out: Meaning{}}, s.understand},
+		{describe.Operation{Method: get, Path: "/api/v1/runs/{run}/which", ID: "which", Summary: "which sheet does this serial lead to?", Query: []string{"serial", "hand", "variant"}, Out: Which{}}, s.which},
+		{describe.Operation{Method: get, Path: "/api/v1/runs/{run}/record", ID: "record", Summary: "the record", Out: run.Record{}}, s.record},
+		{describe.Operation{Method: get, Path: "/api/v1/runs/{run}/record.pdf", ID: "recordPDF", Summary: "the record on paper", Type: "application/pdf"}, s.recordPDF},
+		{describe.Operation{Method: get, Path: "/api/v1/calc", ID: "calcs", Summary: "the calculations", Out: []CalcName{}}, s.calcs},
+		{describe.Operation{Method: post, Path: "/api/v1/calc/{name}", ID: "calc", Summary: "one calculation; its fields are those of brankel calc", In: map[string]any{}, Out: map[string]any{}}, s.calc},
+		{describe.Operation{Method: get, Path: "/api/v1/sheets", ID: "sheets", Summary: "the rig sheets, every revision", Out: []SheetLine{}}, s.sheets},
+		{describe.Operation{Method: get, Path: "/api/v1/sheets/{hash}", ID: "sheet", Summary: "one sheet in the open format", Out: sheet.Sheet{}}, s.sheet},
+		{describe.Operation{Method: get, Path: "/api/v1/rig-sheet.schema.json", ID: "sheetSchema", Summary: "the JSON Schema of the rig sheet", Type: "application/schema+json"}, s.schema},
+		{describe.Operation{Method: get, Path: "/api/v1/openapi.json", ID: "openapi", Summary: "this document", Type: "application/json"}, s.openapi},
+		{describe.Operation{Method: get, Path: "/healthz", ID: "healthz", Summary: "200 when the database answers", Type: "text/plain"}, s.health},
+	}
+}
+
+// OpenAPI is the document of the API, made from the Go types.
+func OpenAPI() []byte {
+	var ops []describe.Operation
+	for _, r := range (&server{}).routes() {
+		ops = append(ops, r.Operation)
+	}
+	return describe.OpenAPI(ops, Problem{})
+}
+
+func (s *server) health(c *echo.Context) error {
+	if err := s.shop.Store.Ping(c.Request().Context()); err != nil {
+		return c.String(http.StatusServiceUnavailable, "the database does not answer")
+	}
+	return c.String(http.StatusOK, "ok")
+}
+
+func answer[T any](c *echo.Context, out T, err error) error {
+	if err != nil {
+		return err
+	}
+	return c.JSON(http.StatusOK, out)
+}
+
+func (s *server) bays(c *echo.Context) error {
+	out, err := s.shop.Bays()
+	return answer(c, out, err)
+}
+
+func (s *server) openRun(c *echo.Context) error {
+	var in RunIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	if uuid.Validate(in.ID) != nil {
+		return &run.Fault{Field: "id", Message: "make an id of the form of a UUID"}
+	}
+	out, err := s.shop.OpenRun(in.ID, in.Machine, in.Cable)
+	return answer(c, out, err)
+}
+
+func (s *server) run(c *echo.Context) error {
+	out, err := s.shop.Run(c.Param("run"))
+	return answer(c, out, err)
+}
+
+func (s *server) events(c *echo.Context) error {
+	after, err := strconv.Atoi(c.QueryParamOr("after", "0"))
+	if err != nil || after < 0 {
+		return &run.Fault{Field: "after", Message: "write the number of the last event you have, or 0"}
+	}
+	_, events, err := s.shop.Store.Run(c.Param("run"))
+	if err != nil {
+		return err
+	}
+	return c.JSON(http.StatusOK, events[min(after, len(events)):])
+}
+
+func (s *server) appendEvent(c *echo.Context) error {
+	var in EventIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	if uuid.Validate(in.ID) != nil {
+		return &run.Fault{Field: "id", Message: "make an id of the form of a UUID"}
+	}
+	if in.At.IsZero() {
+		return &run.Fault{Field: "at", Message: "missing: write when it happened, such as 2026-11-24T09:30:00Z"}
+	}
+	body, err := json.Marshal(in.Body)
+	if err != nil {
+		return err
+	}
+	e := run.Event{ID: in.ID, Run: c.Param("run"), Kind: in.Kind, By: in.By, At: in.At.UTC().Truncate(time.Millisecond), Body: body}
+	out, err := s.shop.Append(e, in.After)
+	if _, ok := err.(*postgres.Conflict); ok {
+		if view, err2 := s.shop.Run(e.Run); err2 == nil {
+			return &conflictView{err, &view}
+		}
+	}
+	return answer(c, out, err)
+}
+
+func (s *server) understand(c *echo.Context) error {
+	var in run.Reading
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	q, err := s.shop.Understand(c.Param("run"), in)
+	return answer(c, Meaning{q.Value, q.Text(), q.Also()}, err)
+}
+
+func (s *server) which(c *echo.Context) error {
+	m, err := s.shop.Which(c.Param("run"), sheet.Unit{Serial: c.QueryParam("serial"), Hand: c.QueryParam("hand"), Variant: c.QueryParam("variant")})
+	out := Which{Why: m.Why, Neighbours: m.Neighbours}
+	if m.Sheet != nil {
+		src := m.Sheet.Source
+		out.Sheet = m.Sheet.ID + " r" + strconv.Itoa(m.Sheet.Revision)
+		out.Source = src.Title + ", " + src.Section + ", revision " + src.Revision
+		if src.Assumed {
+			out.Source = "figures assumed: " + src.Title
+		}
+	}
+	if out.Neighbours == nil {
+		out.Neighbours = []sheet.Neighbour{}
+	}
+	return answer(c, out, err)
+}
+
+func (s *server) record(c *echo.Context) error {
+	out, err := s.shop.Record(c.Param("run"))
+	return answer(c, out, err)
+}
+
+func (s *server) recordPDF(c *echo.Context) error {
+	r, err := s.shop.Record(c.Param("run"))
+	if err != nil {
+		return err
+	}
+	raw, err := paper.PDF(r)
+	if err != nil {
+		return err
+	}
+	c.Response().Header().Set("Content-Disposition", `inline; filename="record-`+r.Heading.Run+`.pdf"`)
+	return c.Blob(http.StatusOK, "application/pdf", raw)
+}
+
+func (s *server) calcs(c *echo.Context) error {
+	out := []CalcName{}
+	for _, one := range calc.All() {
+		out = append(out, CalcName{one.Name, one.Purpose})
+	}
+	return c.JSON(http.StatusOK, out)
+}
+
+func (s *server) calc(c *echo.Context) error {
+	raw, err := io.ReadAll(c.Request().Body)
+	if err != nil {
+		return err
+	}
+	out, err := calc.Run(c.Param("name"), raw)
+	return answer(c, out, err)
+}
+
+func (s *server) sheets(c *echo.Context) error {
+	all, err := s.shop.Store.Sheets()
+	out := []SheetLine{}
+	for _, one := range all {
+		out = append(out, SheetLine{one.Hash(), one.ID, one.Revision, one.Family, one.Cable, one.Applies})
+	}
+	return answer(c, out, err)
+}
+
+func (s *server) sheet(c *echo.Context) error {
+	all, err := s.shop.Store.Sheets()
+	if err != nil {
+		return err
+	}
+	for _, one := range all {
+		if one.Hash() == c.Param("hash") {
+			return c.Blob(http.StatusOK, "application/json", one.JSON())
+		}
+	}
+	return postgres.ErrNotFound
+}
+
+func (s *server) schema(c *echo.Context) error {
+	return c.Blob(http.StatusOK, "application/schema+json", sheet.Schema())
+}
+
+func (s *server) openapi(c *echo.Context) error {
+	return c.Blob(http.StatusOK, "application/json", OpenAPI())
+}

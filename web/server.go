@@ -1,0 +1,96 @@
+// Package web serves the API and the built screens.
+package web
+
+import (
+	"crypto/rand"
+	"encoding/base64"
+	"io/fs"
+	"log/slog"
+	"net/http"
+	"strings"
+
+	"github.com/labstack/echo/v5"
+	"github.com/labstack/echo/v5/middleware"
+
+	"brankel/shop"
+)
+
+type server struct {
+	shop  *shop.Shop
+	ui    fs.FS
+	index string
+	log   *slog.Logger
+}
+
+// bodyLimit is the most one request may carry: an event is a few hundred bytes.
+const bodyLimit = 256 << 10
+
+// New makes the handler of the whole application. ui is the built front end.
+func New(s *shop.Shop, ui fs.FS, log *slog.Logger) http.Handler {
+	index, err := fs.ReadFile(ui, "index.html")
+	if err != nil {
+		index = []byte("the screens are not built: run ./start")
+	}
+	srv := &server{s, ui, string(index), log}
+	e := echo.New()
+	e.Logger = log
+	e.HTTPErrorHandler = srv.fail
+	e.Use(middleware.Recover(), secure, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}), limit)
+	for _, r := range srv.routes() {
+		e.Add(r.Method, strings.NewReplacer("{", ":", "}", "").Replace(r.Path), r.handle)
+	}
+	e.GET("/assets/*", srv.asset)
+	e.GET("/*", srv.page)
+	return http.NewCrossOriginProtection().Handler(e)
+}
+
+func limit(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		r := c.Request()
+		r.Body = http.MaxBytesReader(c.Response(), r.Body, bodyLimit)
+		return next(c)
+	}
+}
+
+const nonceKey = "nonce"
+
+// secure sets the headers of every answer. The policy has no unsafe parts: the
+// style sheets made at run time carry the nonce of their page.
+func secure(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		raw := make([]byte, 16)
+		_, _ = rand.Read(raw) // never fails (crypto/rand)
+		nonce := base64.RawStdEncoding.EncodeToString(raw)
+		c.Set(nonceKey, nonce)
+		h := c.Response().Header()
+		h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self' 'nonce-"+nonce+"'; img-src 'self' data:; "+
+			"font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'")
+		h.Set("X-Content-Type-Options", "nosniff")
+		h.Set("X-Frame-Options", "DENY")
+		h.Set("Referrer-Policy", "same-origin")
+		h.Set("Cross-Origin-Opener-Policy", "same-origin")
+		h.Set("Cross-Origin-Resource-Policy", "same-origin")
+		h.Set("Permissions-Policy", "camera=(), microphone=(), geolocation=()")
+		h.Set("Cache-Control", "no-store")
+		return next(c)
+	}
+}
+
+// asset serves the built files; their names carry their content, so they keep.
+func (s *server) asset(c *echo.Context) error {
+	name := "assets/" + c.Param("*")
+	if _, err := fs.Stat(s.ui, name); err != nil {
+		return echo.NewHTTPError(http.StatusNotFound, "no such file")
+	}
+	c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+	return c.FileFS(name, s.ui)
+}
+
+// page serves the one page of the application for every screen.
+func (s *server) page(c *echo.Context) error {
+	if strings.HasPrefix(c.Request().URL.Path, "/api/") {
+		return echo.NewHTTPError(http.StatusNotFound, "no such route")
+	}
+	nonce, _ := c.Get(nonceKey).(string)
+	return c.HTML(http.StatusOK, strings.ReplaceAll(s.index, "__nonce__", nonce))
+}
