@@ -17,7 +17,7 @@ import (
 // stands there under the same id is replaced.
 func (s *Store) SaveFloor(w workshop.Workshop) error {
 	return s.db.Transaction(func(tx *gorm.DB) error {
-		tx = tx.Clauses(clause.OnConflict{UpdateAll: true})
+		tx = tx.Clauses(clause.OnConflict{UpdateAll: true}).Session(&gorm.Session{FullSaveAssociations: true})
 		if err := tx.Create(&workshopRow{1, w.Name}).Error; err != nil {
 			return err
 		}

@@ -2,7 +2,7 @@
 //
 //	brankel serve              serve the application
 //	brankel import DIR         load open-format files
-//	brankel demo               load the demo workshop
+//	brankel demo               load the demo workshop into an empty database
 //	brankel verify             walk every hash chain
 //	brankel calc NAME          one calculation, JSON in, JSON out
 //	brankel calc --cases FILE  an array of cases
@@ -52,7 +52,7 @@ func command(ctx context.Context, args []string) int {
 	case name == "serve":
 		err = withShop(ctx, func(s *shop.Shop) error { return serve(ctx, s) })
 	case name == "demo":
-		err = withShop(ctx, func(s *shop.Shop) error { return s.Import(demo.Files) })
+		err = withShop(ctx, loadDemo)
 	case name == "import" && len(args) == 2:
 		err = withShop(ctx, func(s *shop.Shop) error { return importFolder(s, os.DirFS(args[1])) })
 	case name == "verify":
@@ -79,6 +79,15 @@ func withShop(ctx context.Context, do func(*shop.Shop) error) error {
 	}
 	defer store.Close()
 	return do(&shop.Shop{Store: store, Now: func() time.Time { return time.Now().UTC() }})
+}
+
+// loadDemo fills an empty floor; one that has machines is left as it is.
+func loadDemo(s *shop.Shop) error {
+	floor, err := s.Store.Floor()
+	if err != nil || floor.Name != "" {
+		return err
+	}
+	return importFolder(s, demo.Files)
 }
 
 func importFolder(s *shop.Shop, files fs.FS) error {

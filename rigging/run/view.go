@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"time"
 
 	"brankel/rigging/calc"
 	"brankel/rigging/quantity"
@@ -66,6 +67,8 @@ type Resume struct {
 	FingerTight []string `json:"finger_tight"`
 	Next        string   `json:"next"`
 	Paused      string   `json:"paused,omitempty"`
+	At          string   `json:"at,omitempty"` // when the last thing was done, RFC 3339
+	By          string   `json:"by,omitempty"`
 }
 
 // Line is the drawing of the cable, from hand to works.
@@ -176,7 +179,10 @@ func (st State) lines() []ReadLine {
 }
 
 func (st State) resume(a Advice) Resume {
-	r := Resume{Last: st.Last, Paused: st.Paused, FingerTight: []string{}}
+	r := Resume{Last: st.Last, Paused: st.Paused, FingerTight: []string{}, By: st.LastBy}
+	if !st.LastAt.IsZero() {
+		r.At = st.LastAt.Format(time.RFC3339)
+	}
 	for _, p := range a.Say {
 		r.Next += p.Text
 	}

@@ -1,0 +1,21 @@
+import { lazy, Suspense } from 'react';
+import { BrowserRouter, Route, Routes } from 'react-router';
+import { Bays } from './Bays/Bays';
+
+const Run = lazy(() => import('./Run/Run').then((m) => ({ default: m.RunScreen })));
+const Record = lazy(() => import('./Record/Record').then((m) => ({ default: m.RecordScreen })));
+
+export function App() {
+  return (
+    <BrowserRouter>
+      <Suspense fallback={null}>
+        <Routes>
+          <Route path="/" element={<Bays />} />
+          <Route path="/run/:id" element={<Run />} />
+          <Route path="/record/:id" element={<Record />} />
+          <Route path="*" element={<Bays />} />
+        </Routes>
+      </Suspense>
+    </BrowserRouter>
+  );
+}

@@ -1,0 +1,79 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, problemOf, type Bay, type Bays as BaysData } from '../api/client';
+import { AskWho, Finding, Foot, Head } from '../parts/Frame';
+import { BayLineView } from './BayLineView';
+import { DueRuler } from './DueRuler';
+import { useBays } from './useBays';
+
+/** The machines on the floor, their lines drawn small, and what comes due. */
+export function Bays() {
+  const { data, error } = useBays();
+  const [find, setFind] = useState('');
+  const [problem, setProblem] = useState('');
+  const go = useNavigate();
+  const open = async (machine: string, cable: string, run?: string) => {
+    if (run) { void go(`/run/${run}`); return; }
+    const answer = await api.POST('/api/v1/runs', { body: { id: crypto.randomUUID(), machine, cable } }).catch(() => null);
+    if (answer?.data) void go(`/run/${answer.data.id}`);
+    else setProblem(answer ? problemOf(answer.error).detail : 'The server does not answer: try again.');
+  };
+  const wanted = find.trim().toLowerCase();
+  const machines = (data?.machines ?? []).filter((m) => wanted === '' || `${m.name} ${m.note} ${m.lines.map((l) => l.name).join(' ')}`.toLowerCase().includes(wanted));
+  return (
+    <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
+      <Head title="Brankel" about={data?.workshop ?? ''} home={false}>
+        <Box component="input" type="search" aria-label="find a machine, cable, serial" placeholder="find a machine, cable, serial" value={find} onChange={(e) => { setFind(e.target.value); }}
+          sx={{ font: 'inherit', width: { xs: 200, md: 270 }, minHeight: 44, border: 0, borderBottom: '2px solid', borderColor: 'divider', bgcolor: 'transparent', color: 'text.primary', '&::placeholder': { color: 'quiet', opacity: 1 } }} />
+      </Head>
+      <AskWho people={data?.people.map((p) => p.name) ?? []}>
+        <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
+          {error && <Finding>The server does not answer. This page looks again by itself.</Finding>}
+          {problem && <Finding>{problem}</Finding>}
+          {data?.open && <CarryOn open={data.open} />}
+          <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', lg: '1fr 300px' }, columnGap: 5 }}>
+            <Box>
+              {machines.map((m) => <Machine key={m.id} bay={m} onOpen={(cable, run) => void open(m.id, cable, run)} onRecord={(run) => void go(`/record/${run}`)} />)}
+              {data && machines.length === 0 && <Box sx={{ py: 3, fontSize: 20 }}>Nothing on the floor is called “{find}”.</Box>}
+            </Box>
+            {data && <DueRuler due={data.due} today={data.today} />}
+          </Box>
+        </Box>
+      </AskWho>
+      <Foot>{data && <Box sx={{ color: 'quiet' }}>{data.machines.length} machines on the floor · {data.count} cables open</Box>}</Foot>
+    </Box>
+  );
+}
+
+function CarryOn({ open }: { open: NonNullable<BaysData['open']> }) {
+  const go = useNavigate();
+  const says = [
+    `Last done: ${open.resume.last}`,
+    ...(open.resume.finger_tight.length > 0 ? [`Finger tight: ${open.resume.finger_tight.join(', ')}`] : []),
+    ...(open.on.length > 0 ? [`Still on: ${open.on.join(', ')}`] : []),
+    ...(open.off.length > 0 ? [`Still off: ${open.off.join(', ')}`] : []),
+  ];
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2, bgcolor: 'sheet', borderLeft: '8px solid', borderColor: 'primary.main', px: 2.5, py: 1.5, mb: 2.5 }}>
+      <Box sx={{ flex: '1 1 300px' }}>
+        <Box sx={{ fontSize: 22, fontWeight: 600 }}>{open.title}</Box>
+        <Box sx={{ fontSize: 18 }}>{says.join('. ')}.</Box>
+      </Box>
+      <Button variant="contained" onClick={() => void go(`/run/${open.run}`)}>Carry on</Button>
+    </Box>
+  );
+}
+
+function Machine({ bay, onOpen, onRecord }: { bay: Bay; onOpen: (cable: string, run?: string) => void; onRecord: (run: string) => void }) {
+  return (
+    <Box component="section" aria-label={bay.name} sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '210px 1fr' }, columnGap: 2, py: 1, borderBottom: '1px solid', borderColor: 'divider' }}>
+      <Box>
+        <Box component="h2" sx={{ m: 0, fontSize: 21, fontWeight: 600 }}>{bay.name}</Box>
+        <Box sx={{ fontSize: 15, color: 'quiet' }}>{bay.craft === 'aircraft' ? 'aircraft · ' : ''}{bay.note}</Box>
+      </Box>
+      <Box>{bay.lines.map((l) => <BayLineView key={l.cable} line={l} onOpen={onOpen} onRecord={onRecord} />)}</Box>
+    </Box>
+  );
+}

@@ -1,0 +1,55 @@
+import { useQuery } from '@tanstack/react-query';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { api, answered, problemIn, type RunView } from '../api/client';
+import { Finding } from '../parts/Frame';
+import { useStored } from '../stored';
+import { Blank } from './Blank';
+import { Row, useAsk } from './panels';
+import { OneOf } from './Toggle';
+import type { Send } from './useRun';
+
+/** Which sheet applies, and why; a serial outside every range is told so and gets no figures. */
+export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
+  const [serial, setSerial] = useStored(`draft.${run.id}.serial`, run.unit?.serial);
+  const [hand, setHand] = useStored(`draft.${run.id}.hand`, run.unit?.hand ?? 'standard');
+  const [variant, setVariant] = useStored(`draft.${run.id}.variant`, run.unit?.variant ?? 'none');
+  const { ask, at } = useAsk(send);
+  const query = { serial, hand, variant: variant === 'none' ? '' : variant };
+  const which = useQuery({
+    queryKey: ['which', run.id, query],
+    enabled: serial.trim() !== '',
+    retry: false,
+    queryFn: () => answered(api.GET('/api/v1/runs/{run}/which', { params: { path: { run: run.id }, query } })),
+  });
+  const found = serial.trim() === '' ? undefined : which.data;
+  return (
+    <>
+      <Row>
+        <Blank label="serial on the plate" value={serial} onChange={setSerial} width={220} error={at('serial') || (problemIn(which.error)?.detail ?? '')} />
+        <Box><Box sx={{ fontSize: 16, color: 'quiet' }}>hand of rotation</Box><OneOf label="hand of rotation" options={[{ id: 'standard', name: 'standard' }, { id: 'counter', name: 'counter' }]} value={hand} onChange={setHand} /></Box>
+        {run.variants.length > 0 && (
+          <Box><Box sx={{ fontSize: 16, color: 'quiet' }}>the barrel</Box>
+            <OneOf label="variant" options={[{ id: 'none', name: 'turns on a thread' }, ...run.variants.map((v) => ({ id: v, name: v }))]} value={variant} onChange={setVariant} /></Box>
+        )}
+      </Row>
+      {found && (found.sheet ? (
+        <Box sx={{ mt: 2.5 }}>
+          <Box sx={{ fontSize: 22, fontWeight: 600 }}>Sheet {found.sheet} applies: {found.why}.</Box>
+          <Box sx={{ color: 'quiet' }}>{found.source}</Box>
+          {found.neighbours.length > 0 && (
+            <Box sx={{ mt: 1.5, fontSize: 17 }}>
+              <Box sx={{ fontWeight: 600 }}>Not yours:</Box>
+              {found.neighbours.map((n) => <Box key={n.sheet}>sheet {n.sheet}, {n.says}</Box>)}
+            </Box>
+          )}
+        </Box>
+      ) : <Finding>No sheet applies: {found.why}.</Finding>)}
+      <Row>
+        <Button variant={found?.sheet ? 'contained' : 'outlined'} disabled={serial.trim() === ''} onClick={() => void ask('identified', { serial, hand, variant: query.variant })}>
+          {found && !found.sheet ? 'Write it down all the same' : 'This is the plate'}
+        </Button>
+      </Row>
+    </>
+  );
+}

@@ -1,0 +1,136 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import type { RunView } from '../api/client';
+import { AskWho, Finding, Head, useWho } from '../parts/Frame';
+import { LineView } from '../parts/LineView';
+import { RuleView } from '../parts/RuleView';
+import { useBays } from '../Bays/useBays';
+import { Blank } from './Blank';
+import { Interrupted } from './Interrupted';
+import { Now } from './Now';
+import { Rail, RailStrip } from './Rail';
+import { ReadPad } from './ReadPad';
+import { RunFoot } from './RunFoot';
+import { Side } from './Side';
+import { TurnPad } from './TurnPad';
+import { useRun, type RunHandle, type Send } from './useRun';
+
+export function RunScreen() {
+  const { id = '' } = useParams();
+  const [who] = useWho();
+  const bays = useBays();
+  const handle = useRun(id, who);
+  if (handle.missing) return <><Head title="Brankel" /><Box sx={{ p: 3 }}><Finding>{handle.missing}</Finding></Box></>;
+  if (!handle.run) return <Head title="Brankel" />;
+  return (
+    <Box sx={{ minHeight: '100dvh', height: { lg: '100dvh' }, display: 'flex', flexDirection: 'column' }}>
+      <Head title={`${handle.run.machine} · ${handle.run.cable}`} about={handle.run.view.applies ?? handle.run.machine_note}><StillOn run={handle.run} /></Head>
+      <AskWho people={bays.data?.people.map((p) => p.name) ?? []}>
+        <Work key={id} handle={handle} run={handle.run} who={who} />
+      </AskWho>
+    </Box>
+  );
+}
+
+function StillOn({ run }: { run: RunView }) {
+  const on = run.view.on.map((t) => t.name ?? '');
+  const off = run.view.off.map((t) => t.name ?? '');
+  const words = [on.length > 0 ? `still on: ${on.join(', ')}` : '', off.length > 0 ? `still off: ${off.join(', ')}` : ''].filter((s) => s !== '');
+  if (words.length === 0) return null;
+  return (
+    <Box sx={{ border: '2px solid', borderColor: 'text.primary', px: 1.5, py: 0.5, fontSize: 16, fontWeight: 600, bgcolor: 'sheet', backgroundImage: 'repeating-linear-gradient(45deg, var(--mui-palette-wash) 0 10px, transparent 10px 20px)' }}>
+      {words.join(' · ')}
+    </Box>
+  );
+}
+
+/** Long away, or stopped on purpose: then the card says where it stood. */
+const away = (run: RunView) => !run.view.signed && ((run.view.resume.paused ?? '') !== '' || (run.view.resume.at !== undefined && Date.now() - Date.parse(run.view.resume.at) > 15 * 60_000));
+
+function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: string }) {
+  const { view } = run;
+  const { send } = handle;
+  const phone = useMediaQuery('(max-width: 899px)');
+  const [back, setBack] = useState(() => away(run));
+  const [turning, setTurning] = useState(false);
+  const [stopping, setStopping] = useState(false);
+  const reading = view.advice.read;
+  const side = turning && view.adjuster ? <TurnPad run={run.id} ways={view.adjuster} way={view.advice.move?.way ?? 'out'} send={send} onDone={() => { setTurning(false); }} />
+    : reading ? <ReadPad key={reading.point + String(view.seq)} run={run.id} want={reading} gauges={run.gauges} send={send} />
+    : <Side run={run} send={send} />;
+  const centre = (
+    <>
+      {back && <Interrupted view={view} onGoOn={() => { setBack(false); }} />}
+      {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
+      {handle.waitingCount > 0 && <Notice text={`No answer from the server. ${handle.waitingCount === 1 ? 'One entry is' : `${handle.waitingCount} entries are`} kept here and sent as soon as it answers.`} />}
+      {stopping && <StopForNow send={send} onClose={() => { setStopping(false); }} />}
+      <Now run={run} who={who} send={send} onOtherTurn={() => { setTurning(true); }} />
+    </>
+  );
+  const [first, ...others] = view.rules;
+  const rules = (
+    <>
+      {first && <RuleView rule={first} />}
+      {others.length > 0 && <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, columnGap: 3 }}>{others.map((r) => <RuleView key={r.id} rule={r} small />)}</Box>}
+    </>
+  );
+  const foot = <RunFoot run={run} send={send} onTurn={() => { setTurning(true); }} onStop={() => { setStopping(true); }} />;
+  if (phone) {
+    return (
+      <>
+        <RailStrip steps={view.steps} />
+        <Box sx={{ px: 2, pt: 2, flex: 1 }}>
+          {centre}
+          <Box sx={{ mt: 2 }}>{side}</Box>
+          {view.line && <Box sx={{ mt: 2 }}><LineView line={view.line} /></Box>}
+          {rules}
+        </Box>
+        {foot}
+      </>
+    );
+  }
+  return (
+    <>
+      {view.line && <Box sx={{ px: 1 }}><LineView line={view.line} /></Box>}
+      <Box sx={{ flex: 1, minHeight: 0, display: 'grid', gridTemplateColumns: { xs: '1fr 300px', lg: '216px minmax(0, 1fr) 320px' }, borderTop: view.line ? 'none' : '1px solid', borderColor: 'divider' }}>
+        <Box sx={{ display: { xs: 'none', lg: 'block' }, borderRight: '1px solid', borderColor: 'divider', overflowY: 'auto' }}><Rail steps={view.steps} /></Box>
+        <Box sx={{ px: 4, py: 2.5, overflowY: { lg: 'auto' } }}>
+          <Box sx={{ display: { xs: 'block', lg: 'none' }, mb: 2 }}><RailStrip steps={view.steps} /></Box>
+          {centre}{rules}
+        </Box>
+        <Box component="aside" sx={{ bgcolor: 'sheet', borderLeft: '1px solid', borderColor: 'divider', p: 2, overflowY: { lg: 'auto' } }}>{side}</Box>
+      </Box>
+      {foot}
+    </>
+  );
+}
+
+function Notice({ text, onClose }: { text: string; onClose?: () => void }) {
+  return (
+    <Box role="status" sx={{ display: 'flex', alignItems: 'center', gap: 2, border: '2px solid', borderColor: 'text.primary', px: 2, py: 0.75, mb: 2, fontSize: 17, fontWeight: 500 }}>
+      <Box sx={{ flex: 1 }}>{text}</Box>
+      {onClose && <Button variant="text" onClick={onClose}>Seen</Button>}
+    </Box>
+  );
+}
+
+function StopForNow({ send, onClose }: { send: Send; onClose: () => void }) {
+  const [why, setWhy] = useState('');
+  const [error, setError] = useState('');
+  const go = useNavigate();
+  const stop = async () => {
+    const problem = await send('paused', { text: why });
+    if (problem) setError(problem.detail);
+    else void go('/');
+  };
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'flex-end', gap: 1.5, mb: 2 }}>
+      <Blank label="what cuts in" value={why} onChange={setWhy} error={error} width={300} autoFocus />
+      <Button variant="contained" onClick={() => void stop()}>Stop for now</Button>
+      <Button variant="text" onClick={onClose}>go on</Button>
+    </Box>
+  );
+}

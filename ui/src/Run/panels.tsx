@@ -1,0 +1,144 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import type { Advice, Problem, Todo } from '../api/client';
+import { Finding } from '../parts/Frame';
+import { useStored } from '../stored';
+import { Blank } from './Blank';
+import { Toggle } from './Toggle';
+import type { Send } from './useRun';
+
+export const Row = ({ children }: { children: React.ReactNode }) => <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 2 }}>{children}</Box>;
+
+/** The error of a panel's last event, by the field it names. */
+export function useAsk(send: Send) {
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const ask = async (kind: string, body: object, then?: () => void) => {
+    const now = await send(kind, body);
+    setProblem(now);
+    if (!now) then?.();
+  };
+  const at = (field: string) => (problem?.field === `body.${field}` ? problem.detail : '');
+  return { ask, at, problem };
+}
+
+export function ComplaintPanel({ run, send, fetch }: { run: string; send: Send; fetch: string[] }) {
+  const [words, setWords] = useStored(`draft.${run}.complaint`);
+  const { ask, at } = useAsk(send);
+  const done = (shows: string) => ask('complaint', { words, shows }, () => { setWords(''); });
+  return (
+    <>
+      <Box sx={{ mt: 2, maxWidth: 620 }}><Blank label="the owner’s words" value={words} onChange={setWords} error={at('words')} lines={2} /></Box>
+      <Box sx={{ mt: 2, fontSize: 20, fontWeight: 500 }}>Does it show when you try it?</Box>
+      <Row>
+        <Button onClick={() => void done('yes')}>It shows</Button>
+        <Button onClick={() => void done('no')}>It does not show</Button>
+        <Button onClick={() => void done('not tried')}>Cannot be tried here</Button>
+      </Row>
+      {fetch.length > 0 && (
+        <Box sx={{ mt: 3.5 }}>
+          <Box sx={{ fontSize: 18, fontWeight: 600 }}>Fetch first, so that you crawl once</Box>
+          <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 0, listStyle: 'none', columns: { xs: 1, sm: 2 }, maxWidth: 620 }}>
+            {fetch.map((f) => <Box component="li" key={f} sx={{ py: 0.4, fontSize: 18, '&::before': { content: '"▢  "' } }}>{f}</Box>)}
+          </Box>
+        </Box>
+      )}
+    </>
+  );
+}
+
+export function TodoPanel({ things, send }: { things: Todo[]; send: Send }) {
+  const { ask, problem } = useAsk(send);
+  const verb: Record<string, string> = { put_on: 'On: ', part_off: 'Off: ', taken_off: 'Take off: ', part_back: 'Put back: ' };
+  return (
+    <Box sx={{ display: 'flex', flexDirection: 'column', alignItems: 'flex-start', gap: 1.25, mt: 2 }}>
+      {things.map((t) => (
+        <Box key={t.kind + (t.id ?? t.name)} sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
+          <Toggle on={t.done} onToggle={() => { if (!t.done) void ask(t.kind, t.kind === 'caution' ? { id: t.id } : { id: t.id, name: t.name, side: t.side }); }}>
+            {(verb[t.kind] ?? '') + t.name}
+          </Toggle>
+          {(t.why ?? t.side) && <Box sx={{ color: 'quiet', fontSize: 16 }}>{t.why ?? t.side}</Box>}
+        </Box>
+      ))}
+      {problem && <Finding>{problem.detail}</Finding>}
+    </Box>
+  );
+}
+
+export function LockPanel({ advice, send }: { advice: Advice; send: Send }) {
+  const lock = advice.lock;
+  const [backOff, setBackOff] = useState(lock?.back_off ?? '');
+  const [pin, setPin] = useState(false);
+  const { ask, at } = useAsk(send);
+  if (!lock) return null;
+  return (
+    <>
+      <Row>
+        <Blank label={`${lock.nut} backed off, part of a turn`} value={backOff} onChange={setBackOff} error={at('back_off')} width={300} />
+      </Row>
+      <Row>
+        {lock.pin && <Toggle on={pin} onToggle={() => { setPin(!pin); }}>{lock.pin} in</Toggle>}
+        <Button variant="contained" onClick={() => void ask('locked', { adjuster: lock.adjuster, back_off: backOff, pin, value: 0 })}>Locked</Button>
+      </Row>
+      {at('pin') && <Finding>{at('pin')}</Finding>}
+    </>
+  );
+}
+
+export function CheckPanel({ advice, run, send }: { advice: Advice; run: string; send: Send }) {
+  const check = advice.check;
+  const [kept, keep] = useStored(`draft.${run}.${check?.check ?? ''}.conditions`, '{}');
+  const { ask, problem } = useAsk(send);
+  if (!check) return null;
+  const conditions = JSON.parse(kept) as Record<string, string>;
+  const answer = (a: string) => void ask('check', { check: check.check, answer: a, conditions }, () => { keep(''); });
+  return (
+    <>
+      {check.conditions.length > 0 && (
+        <Row>{check.conditions.map((c) => <Blank key={c} label={c} width={240} value={conditions[c] ?? ''} onChange={(t) => { keep(JSON.stringify({ ...conditions, [c]: t })); }} />)}</Row>
+      )}
+      <Row>
+        <Button onClick={() => { answer('good'); }}>✓ {check.good}</Button>
+        <Button onClick={() => { answer('bad'); }}>✕ {check.bad}</Button>
+      </Row>
+      {problem && <Finding>{problem.detail}</Finding>}
+    </>
+  );
+}
+
+export function AgainPanel({ send }: { send: Send }) {
+  const { ask } = useAsk(send);
+  return <Row>{['cured', 'better', 'unchanged'].map((o) => <Button key={o} onClick={() => void ask('retried', { outcome: o })}>{o}</Button>)}</Row>;
+}
+
+/** Where Brankel argues and the mechanic chooses; a choice against the argument wants its reason. */
+export function Choices({ advice, run, send }: { advice: Advice; run: string; send: Send }) {
+  const [reason, setReason] = useStored(`draft.${run}.reason`);
+  const { ask, at, problem } = useAsk(send);
+  if (advice.choices.length === 0) return null;
+  return (
+    <>
+      {advice.choices.some((c) => c.reason) && <Box sx={{ mt: 2, maxWidth: 560 }}><Blank label="why, if you go on" value={reason} onChange={setReason} error={at('reason')} /></Box>}
+      <Row>
+        {advice.choices.map((c) => (
+          <Button key={c.choice} variant={c.argued ? 'contained' : 'outlined'} onClick={() => void ask('decided', { about: c.about, choice: c.choice, ...(c.reason ? { reason } : {}) }, () => { setReason(''); })}>
+            {c.label}
+          </Button>
+        ))}
+      </Row>
+      {problem && !at('reason') && <Finding>{problem.detail}</Finding>}
+    </>
+  );
+}
+
+export function SignPanel({ who, send, blocked }: { who: string; send: Send; blocked: boolean }) {
+  const [name, setName] = useState(who);
+  const { ask, at, problem } = useAsk(send);
+  return (
+    <>
+      <Row><Blank label="name" value={name} onChange={setName} error={at('name')} width={300} /></Row>
+      <Row><Button variant={blocked ? 'outlined' : 'contained'} onClick={() => void ask('signed', { name })}>Sign</Button></Row>
+      {problem && !at('name') && <Finding>{problem.detail}</Finding>}
+    </>
+  );
+}

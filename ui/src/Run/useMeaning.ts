@@ -1,0 +1,34 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { api, answered, problemIn, type Meaning, type Problem } from '../api/client';
+
+function useDelayed<T>(value: T, ms: number): T {
+  const [late, setLate] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => { setLate(value); }, ms);
+    return () => { clearTimeout(timer); };
+  }, [value, ms]);
+  return late;
+}
+
+export interface Typed { point: string; text: string; start: string; end: string; unit: string }
+
+/** What the typed reading means, or what to write instead; worked out by the server, kept by nobody. */
+export function useMeaning(run: string, typed: Typed, marks: boolean): { meaning: Meaning | null; problem: Problem | null } {
+  const late = useDelayed(JSON.stringify(typed), 120);
+  const now = JSON.parse(late) as Typed;
+  const complete = marks ? now.start !== '' && now.end !== '' : now.text !== '';
+  const { data, error } = useQuery({
+    queryKey: ['meaning', run, late, marks],
+    enabled: complete,
+    retry: false,
+    staleTime: Infinity,
+    queryFn: () => {
+      const body = marks ? { point: now.point, start: now.start, end: now.end, unit: now.unit, value: 0 } : { point: now.point, text: now.text, unit: now.unit, value: 0 };
+      return answered(api.POST('/api/v1/runs/{run}/understand', { params: { path: { run } }, body }));
+    },
+  });
+  if (!complete || late !== JSON.stringify(typed)) return { meaning: null, problem: null };
+  // without a network there is nothing to say: the reading can still be taken
+  return { meaning: data ?? null, problem: problemIn(error) };
+}

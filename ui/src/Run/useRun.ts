@@ -1,0 +1,72 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { api, answered, problemIn, type Problem, type RunView } from '../api/client';
+import { put, sendFirst, waiting, type Outcome } from '../api/outbox';
+
+export type Send = (kind: string, body: object) => Promise<Problem | null>;
+
+export interface RunHandle {
+  run: RunView | undefined;
+  missing: string;
+  send: Send;
+  notice: string;
+  clearNotice: () => void;
+  waitingCount: number;
+}
+
+/** One run: its view, kept fresh, and the way to add an event to it. */
+export function useRun(id: string, who: string): RunHandle {
+  const client = useQueryClient();
+  const [notice, setNotice] = useState('');
+  const [waitingCount, setWaitingCount] = useState(() => waiting(id).length);
+  const busy = useRef<Promise<Problem | null>>(Promise.resolve(null));
+
+  const query = useQuery({
+    queryKey: ['run', id],
+    queryFn: () => answered(api.GET('/api/v1/runs/{run}', { params: { path: { run: id } } })),
+    refetchInterval: 4000,
+    retry: false,
+    structuralSharing: true,
+  });
+
+  const flush = useCallback((): Promise<Problem | null> => {
+    busy.current = busy.current.then(async () => {
+      while (waiting(id).length > 0) {
+        const seq = client.getQueryData<RunView>(['run', id])?.view.seq ?? 0;
+        const outcome: Outcome = await sendFirst(id, seq);
+        setWaitingCount(waiting(id).length);
+        if ('kept' in outcome) return null;
+        if ('refused' in outcome) return outcome.refused;
+        await client.cancelQueries({ queryKey: ['run', id] });
+        client.setQueryData(['run', id], outcome.view);
+        if (outcome.missed) setNotice(outcome.missed);
+      }
+      return null;
+    });
+    return busy.current;
+  }, [client, id]);
+
+  const send: Send = useCallback(
+    (kind, body) => {
+      put(id, { id: crypto.randomUUID(), kind, by: who, at: new Date().toISOString(), body });
+      setWaitingCount(waiting(id).length);
+      return flush();
+    },
+    [flush, id, who],
+  );
+
+  // what waits is sent as soon as the server answers again
+  const answers = query.dataUpdatedAt;
+  useEffect(() => {
+    if (waiting(id).length > 0 && answers > 0) void flush();
+  }, [answers, flush, id]);
+
+  return {
+    run: query.data,
+    missing: query.data ? '' : problemIn(query.error)?.detail ?? (query.error ? 'The server does not answer. What you typed is still here; this page looks again by itself.' : ''),
+    send,
+    notice,
+    clearNotice: useCallback(() => { setNotice(''); }, []),
+    waitingCount,
+  };
+}

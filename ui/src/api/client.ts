@@ -1,0 +1,46 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+type Schemas = components['schemas'];
+export type RunView = Schemas['ShopRunView'];
+export type View = Schemas['RunView'];
+export type Advice = Schemas['RunAdvice'];
+export type Line = Schemas['RunLine'];
+export type Rule = Schemas['RunRule'];
+export type StepState = Schemas['RunStepState'];
+export type Want = Schemas['RunWant'];
+export type Turn = Schemas['RunTurn'];
+export type Choice = Schemas['RunChoice'];
+export type Gauge = Schemas['RunGauge'];
+export type Todo = Schemas['RunTodo'];
+export type Bays = Schemas['ShopBays'];
+export type BayLine = Schemas['ShopBayLine'];
+export type Bay = Schemas['ShopBay'];
+export type Record = Schemas['RunRecord'];
+export type Problem = Schemas['Problem'];
+export type EventIn = Schemas['EventIn'];
+export type ReadingIn = Schemas['RunReading'];
+export type Meaning = Schemas['Meaning'];
+
+export const api = createClient<paths>({ baseUrl: '/' });
+
+/** An answer that says what was wrong. */
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) { super(problem.detail); }
+}
+
+/** What a call gives, or a ProblemError. */
+export async function answered<T>(call: Promise<{ data?: T; error?: unknown }>): Promise<T> {
+  const { data, error } = await call;
+  if (data === undefined) throw new ProblemError(problemOf(error));
+  return data;
+}
+
+/** The problem a query failed with; null while there is none, or when the server did not answer at all. */
+export const problemIn = (error: unknown): Problem | null => (error instanceof ProblemError ? error.problem : null);
+
+/** The problem of an answer that did not succeed; one of our own when it was no problem document. */
+export function problemOf(error: unknown): Problem {
+  if (typeof error === 'object' && error !== null && 'detail' in error) return error as Problem;
+  return { type: 'about:blank', title: 'no answer', status: 0, detail: 'The server gave no answer that can be read. Try again.' };
+}

@@ -1,0 +1,33 @@
+import createCache from '@emotion/cache';
+import { CacheProvider } from '@emotion/react';
+import '@fontsource/barlow/latin-400.css';
+import '@fontsource/barlow/latin-500.css';
+import '@fontsource/barlow/latin-600.css';
+import CssBaseline from '@mui/material/CssBaseline';
+import { ThemeProvider } from '@mui/material/styles';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { App } from './App';
+import { theme } from './theme';
+
+// the policy of the page lets in only the style sheets that carry its nonce
+const nonce = document.querySelector<HTMLMetaElement>('meta[name=csp-nonce]')?.content ?? '';
+const cache = createCache({ key: 'b', nonce });
+const client = new QueryClient({ defaultOptions: { queries: { retry: 1, networkMode: 'always' } } });
+
+const root = document.getElementById('root');
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <CacheProvider value={cache}>
+        <ThemeProvider theme={theme} defaultMode="light" noSsr>
+          <CssBaseline />
+          <QueryClientProvider client={client}>
+            <App />
+          </QueryClientProvider>
+        </ThemeProvider>
+      </CacheProvider>
+    </StrictMode>,
+  );
+}

@@ -1,0 +1,66 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useColorScheme } from '@mui/material/styles';
+import type { ReactNode } from 'react';
+import { useNavigate } from 'react-router';
+import { useStored } from '../stored';
+
+export const useWho = () => useStored('who');
+
+function LampSwitch() {
+  const { mode, setMode } = useColorScheme();
+  const lamp = mode === 'dark';
+  return (
+    <Button variant="text" onClick={() => { setMode(lamp ? 'light' : 'dark'); }} aria-pressed={lamp}>
+      {lamp ? 'daylight' : 'lamp'}
+    </Button>
+  );
+}
+
+/** The head of every screen: what this is about, what must be seen, who is at the bench. */
+export function Head({ title, about, children, home = true }: { title: string; about?: string; children?: ReactNode; home?: boolean }) {
+  const [who, setWho] = useWho();
+  const go = useNavigate();
+  return (
+    <Box component="header" sx={{ display: 'flex', alignItems: 'center', gap: { xs: 1, md: 2 }, px: { xs: 1.5, md: 2.75 }, minHeight: 54, borderBottom: '2px solid', borderColor: 'text.primary', flexWrap: 'wrap' }}>
+      {home && <Button variant="text" onClick={() => { void go('/'); }} sx={{ ml: -1 }}>Bays</Button>}
+      <Box component="h1" sx={{ fontSize: 21, fontWeight: 600, m: 0 }}>{title}</Box>
+      {about && <Box sx={{ color: 'quiet', fontSize: 16, flex: '1 1 260px' }}>{about}</Box>}
+      <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
+        {children}
+        <LampSwitch />
+        {who && <Button variant="text" onClick={() => { setWho(''); }} title="somebody else is at the bench now">{who}</Button>}
+      </Box>
+    </Box>
+  );
+}
+
+/** Who is at the bench? Asked once; every entry carries the name. */
+export function AskWho({ people, children }: { people: string[]; children: ReactNode }) {
+  const [who, setWho] = useWho();
+  if (who) return children;
+  return (
+    <Box role="group" aria-label="Who is at the bench?" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2, p: 2.75 }}>
+      <Box sx={{ fontSize: 26, fontWeight: 600 }}>Who is at the bench?</Box>
+      {people.map((p) => <Button key={p} onClick={() => { setWho(p); window.location.reload(); }}>{p}</Button>)}
+    </Box>
+  );
+}
+
+export function Foot({ children }: { children?: ReactNode }) {
+  return (
+    <Box component="footer" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 3, px: { xs: 1.5, md: 2.75 }, minHeight: 34, borderTop: '1px solid', borderColor: 'divider', fontSize: 15 }}>
+      {children}
+      <Box sx={{ ml: 'auto', color: 'quiet', py: 0.5 }}>The maker’s manual and the licensed person decide.</Box>
+    </Box>
+  );
+}
+
+/** Something found that speaks against going on: told by its bar and its words. */
+export function Finding({ children }: { children: ReactNode }) {
+  return (
+    <Box role="alert" sx={{ borderLeft: '6px solid', borderColor: 'error.main', bgcolor: 'sheet', px: 2, py: 1.25, my: 1.5, fontSize: 19, fontWeight: 500 }}>
+      {children}
+    </Box>
+  );
+}

@@ -1,0 +1,77 @@
+import type { Line } from '../../api/client';
+import type { Places } from '../LineView';
+import { accent, faint, ground, ink, paper, quiet } from './colours';
+
+/** The threaded piece with its budget: the rod, the barrel on it, and the turn to make now. */
+export function Barrel({ line, p }: { line: Line; p: Places }) {
+  const half = p.wide ? 36 : 28;
+  const colour = line.turn ? accent : ink;
+  const y = p.y;
+  return (
+    <g>
+      <rect x={p.anchor} y={y - 9} width={p.rodEnd - p.anchor} height={18} fill={ground} stroke={ink} strokeWidth={2} />
+      {!line.pinned && <Thread from={p.anchor + 6} to={p.rodEnd - 4} y={y} />}
+      {line.turn && <rect x={p.target - half} y={y - 24} width={2 * half} height={48} fill="none" stroke={accent} strokeWidth={2} strokeDasharray="5 5" />}
+      <rect x={p.barrel - half} y={y - 24} width={2 * half} height={48} fill={paper} stroke={colour} strokeWidth={4} />
+      {[-0.5, -0.17, 0.17, 0.5].map((k) => <path key={k} d={`M${p.barrel + k * 2 * half * 0.8} ${y - 20}V${y + 20}`} stroke={colour} strokeWidth={2} />)}
+      {line.pinned && <circle cx={p.barrel} cy={y} r={9} fill={ink} />}
+      {line.locked && <path d={`M${p.barrel - half - 12} ${y - 18}h9v36h-9Z`} fill={ink} />}
+      {line.turn && <TurnArrow line={line} p={p} half={half} />}
+      {!line.turn && (
+        <text x={p.barrel} y={y - 36} textAnchor="middle" fontSize={15} fill={quiet}>
+          {line.pinned ? 'pinned to its cable' : line.locked ? 'locked' : line.barrel}
+        </text>
+      )}
+      {line.say && <Budget line={line} p={p} half={half} />}
+    </g>
+  );
+}
+
+function Thread({ from, to, y }: { from: number; to: number; y: number }) {
+  const lines = [];
+  for (let x = from; x < to - 6; x += 11) lines.push(<path key={x} d={`M${x} ${y - 8}l7 16`} stroke={ink} strokeWidth={3} />);
+  return <g>{lines}</g>;
+}
+
+/** How much of the thread is still held: a bar that empties as the barrel is turned out. */
+function Budget({ line, p, half }: { line: Line; p: Places; half: number }) {
+  const y = p.y + 42;
+  const right = p.barrel - half - 10;
+  const left = Math.max(p.anchor + 12, right - 96);
+  if (!p.wide) return null;
+  return (
+    <g>
+      <rect x={left} y={y - 6} width={right - left} height={8} fill={paper} stroke={faint} strokeWidth={1.5} />
+      <rect x={left} y={y - 6} width={(right - left) * line.threads} height={8} fill={ink} />
+      <text x={left} y={y + 22} fontSize={15} fill={quiet}>{line.say}</text>
+    </g>
+  );
+}
+
+/** Which way along the line, and which way round as seen from the stated side. */
+function TurnArrow({ line, p, half }: { line: Line; p: Places; half: number }) {
+  const turn = line.turn;
+  if (!turn) return null;
+  const sign = p.target < p.barrel ? -1 : 1;
+  const [from, to] = [p.barrel - sign * half * 1.1, p.barrel + sign * half * 1.1];
+  const y = p.y - 32;
+  const clock = turn.seen === 'clockwise';
+  const labelX = p.wide ? p.barrel + half + 34 : p.width - 12;
+  const cx = p.wide ? labelX + 150 : p.barrel + half + 30;
+  return (
+    <g>
+      <path d={`M${from} ${y}Q${p.barrel} ${y - 34} ${to} ${y - 2}`} fill="none" stroke={accent} strokeWidth={5} />
+      <path d={`M${to + sign * 9} ${y + 8}l${-sign * 20} ${-5}l${sign * 13} ${-13}Z`} fill={accent} />
+      <text x={labelX} y={p.y - 58} fontSize={p.wide ? 26 : 22} fontWeight={600} fill={accent} textAnchor={p.wide ? 'start' : 'end'}>{turn.turns_say} {turn.turns <= 1 ? 'turn' : 'turns'}</text>
+      <text x={labelX} y={p.y - 36} fontSize={16} fontWeight={500} fill={accent} textAnchor={p.wide ? 'start' : 'end'}>{turn.way_says}</text>
+      {p.wide && (
+        <g stroke={accent} fill="none" strokeWidth={3}>
+          <path d={clock ? `M${cx + 22} ${p.y - 66}A14 14 0 1 1 ${cx + 12} ${p.y - 79}` : `M${cx + 2} ${p.y - 66}A14 14 0 1 0 ${cx + 12} ${p.y - 79}`} transform={`rotate(${clock ? 30 : -30} ${cx + 12} ${p.y - 65})`} />
+          <path transform={`rotate(${clock ? 30 : -30} ${cx + 12} ${p.y - 65})`} d={clock ? `M${cx + 10} ${p.y - 86}l13 8l-14 6Z` : `M${cx + 14} ${p.y - 86}l-13 8l14 6Z`} fill={accent} stroke="none" />
+          <text x={cx + 36} y={p.y - 66} stroke="none" fill={accent} fontSize={14}>{turn.seen}</text>
+          <text x={cx + 36} y={p.y - 49} stroke="none" fill={accent} fontSize={14}>seen from {turn.seen_from}</text>
+        </g>
+      )}
+    </g>
+  );
+}

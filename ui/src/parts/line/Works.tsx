@@ -1,0 +1,33 @@
+import type { Line } from '../../api/client';
+import type { Places } from '../LineView';
+import { good, ground, ink, quiet } from './colours';
+
+/** The driven end: the inner with the way it is loaded, the eye on its stud, and the states proved there. */
+export function Works({ line, p }: { line: Line; p: Places }) {
+  const { eye, y, rodEnd } = p;
+  const middle = (rodEnd + eye - 18) / 2;
+  const eased = line.inner === 'eased';
+  return (
+    <g>
+      <path d={`M${rodEnd} ${y}H${eye - 18}`} stroke={ink} strokeWidth={6} />
+      {line.inner && (
+        <g>
+          <path d={eased ? `M${middle + 26} ${y + 19}H${middle - 14}` : `M${middle - 26} ${y + 19}H${middle + 14}`} stroke={ink} strokeWidth={2.5} />
+          <path d={eased ? `M${middle - 26} ${y + 19}l14 -6v12Z` : `M${middle + 26} ${y + 19}l-14 -6v12Z`} fill={ink} />
+          {p.wide && <text x={middle} y={y - 14} textAnchor="middle" fontSize={15} fill={quiet}>inner {line.inner === 'pushed' ? 'pushed home' : 'eased out'}</text>}
+        </g>
+      )}
+      <path d={`M${eye} ${y}L${eye + 44} ${y - 62}`} stroke={quiet} strokeWidth={13} />
+      <circle cx={eye + 44} cy={y - 62} r={8} fill={ground} stroke={quiet} strokeWidth={5} />
+      <circle cx={eye} cy={y} r={17} fill={ground} stroke={ink} strokeWidth={7} />
+      <circle cx={eye} cy={y} r={4} fill={ink} />
+      {p.wide && <text x={eye + 60} y={y - 70} fontSize={15} fill={quiet}>{line.works}</text>}
+      {p.wide && line.states.map((s, i) => (
+        <g key={s.name} transform={`translate(${eye + 74} ${y - 32 + i * 28})`}>
+          {s.ok ? <path d="M0 -5l5 6l9 -12" fill="none" stroke={good} strokeWidth={3.5} /> : <circle cx={7} cy={-5} r={6} fill="none" stroke={quiet} strokeWidth={2} />}
+          <text x={24} fontSize={16} fontWeight={s.ok ? 600 : 400} fill={s.ok ? good : quiet}>{s.name}</text>
+        </g>
+      ))}
+    </g>
+  );
+}

@@ -1,0 +1,16 @@
+export interface Label { at: number; text: string }
+export interface Placed { x: number; row: number; anchor: 'start' | 'middle' | 'end' }
+
+/** Puts labels over their marks, a row higher where they would run into one another, inside 0..width. */
+export function placeLabels(labels: Label[], width: number, perLetter = 7.6): Placed[] {
+  const rows: [number, number][][] = [];
+  return labels.map(({ at, text }) => {
+    const half = (text.length * perLetter) / 2;
+    const x = Math.min(Math.max(at, half), width - half);
+    const span: [number, number] = [x - half - 5, x + half + 5];
+    let row = 0;
+    while ((rows[row] ?? []).some(([a, b]) => span[0] < b && a < span[1])) row++;
+    (rows[row] ??= []).push(span);
+    return { x, row, anchor: 'middle' };
+  });
+}

@@ -1,0 +1,67 @@
+import { createTheme } from '@mui/material/styles';
+import type {} from '@mui/material/themeCssVarsAugmentation';
+
+declare module '@mui/material/styles' {
+  interface Palette { quiet: string; wash: string; sheet: string; pale: string }
+  interface PaletteOptions { quiet: string; wash: string; sheet: string; pale: string }
+}
+
+// bone paper and ink by day; by lamp the ground is dark and warm, and copper glows
+const day = {
+  primary: { main: '#9c4404', contrastText: '#fffdf8' },
+  success: { main: '#1f5e4a' },
+  error: { main: '#8f0f3a' },
+  text: { primary: '#1a2224', secondary: '#4a5254' },
+  background: { default: '#f2efe9', paper: '#fbfaf6' },
+  divider: '#c6c1b2',
+  quiet: '#4a5254',
+  wash: '#eae6da',
+  sheet: '#fbfaf6',
+  pale: '#d5e5dd',
+};
+const lamp = {
+  primary: { main: '#ffab5c', contrastText: '#1b1610' },
+  success: { main: '#86d9ba' },
+  error: { main: '#ff9fb5' },
+  text: { primary: '#f5eee0', secondary: '#c9c1b0' },
+  background: { default: '#15191a', paper: '#1f2526' },
+  divider: '#475052',
+  quiet: '#c9c1b0',
+  wash: '#2a3132',
+  sheet: '#1f2526',
+  pale: '#1f4338',
+};
+
+export const theme = createTheme({
+  cssVariables: { colorSchemeSelector: 'data-theme' },
+  colorSchemes: { light: { palette: day }, dark: { palette: lamp } },
+  shape: { borderRadius: 0 },
+  typography: {
+    fontFamily: 'Barlow, sans-serif',
+    fontSize: 16,
+    button: { textTransform: 'none', fontWeight: 600, fontSize: 20, lineHeight: 1.2 },
+  },
+  components: {
+    MuiCssBaseline: {
+      styleOverrides: {
+        body: { fontVariantNumeric: 'tabular-nums', fontSize: 17, lineHeight: 1.4 },
+        '*:focus-visible': { outline: '3px solid var(--mui-palette-primary-main)', outlineOffset: 2 },
+        '@media (prefers-reduced-motion: reduce)': { '*': { animation: 'none !important', transition: 'none !important' } },
+      },
+    },
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiButton: {
+      defaultProps: { disableElevation: true, variant: 'outlined', color: 'inherit' },
+      styleOverrides: {
+        root: { minHeight: 56, padding: '10px 24px', borderWidth: 2, '&:hover': { borderWidth: 2 } },
+        outlined: { background: 'var(--mui-palette-sheet)', borderColor: 'var(--mui-palette-text-primary)' },
+        contained: {
+          background: 'var(--mui-palette-text-primary)', color: 'var(--mui-palette-background-default)',
+          border: '2px solid var(--mui-palette-text-primary)', '&:hover': { background: 'var(--mui-palette-text-primary)' },
+        },
+        text: { minHeight: 48, padding: '6px 10px', fontSize: 17, textDecoration: 'underline', textUnderlineOffset: 4 },
+      },
+    },
+    MuiInputBase: { styleOverrides: { root: { fontSize: 20, background: 'var(--mui-palette-sheet)' }, input: { minHeight: 32 } } },
+  },
+});
