@@ -2,6 +2,7 @@ package shop
 
 import (
 	"sort"
+	"strings"
 	"time"
 
 	"brankel/rigging/run"
@@ -140,7 +141,7 @@ func mark(st run.State, v run.View) (mark string, part float64, says string) {
 		for _, p := range v.Advice.Say {
 			text += p.Text
 		}
-		return "stop", part, text
+		return "stop", part, strings.TrimSuffix(text, ".")
 	case v.Advice.Do == run.DoSettle && len(st.Moves) > 0:
 		return "open", part, "read after the turn"
 	}

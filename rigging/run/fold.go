@@ -55,7 +55,7 @@ func (st *State) apply(e Event) {
 	case KindComplaint:
 		b := bodyOf[Complaint](e)
 		st.Complaint = &b
-		st.did(e, "the complaint was written down")
+		st.did(e, "complaint: “"+b.Words+"”")
 	case KindIdentified:
 		b := bodyOf[Identified](e)
 		st.Identity = &b
@@ -87,7 +87,11 @@ func (st *State) apply(e Event) {
 	case KindDecided:
 		b := bodyOf[Decided](e)
 		st.Decisions[b.About] = b
-		st.did(e, "decided: "+b.Choice)
+		if b.Choice == ChoiceOpen {
+			st.did(e, "the loaded proof was left open")
+		} else {
+			st.did(e, "decided: "+b.Choice)
+		}
 		if b.Choice == ChoiceRepaired {
 			st.repaired(b.About)
 		}

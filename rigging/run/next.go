@@ -142,13 +142,14 @@ func (st State) read(p *sheet.Point) Advice {
 		w.States = append(w.States, WantState{t.ID, t.Name, t.How})
 	}
 	a := Advice{Do: DoRead, Say: say(plain("Read the " + p.Name + ".")), Read: w}
-	a.More = append(a.More, upper(p.Between)+".")
+	where := upper(p.Between)
 	if pos := st.Sheet.Position(p.Position); pos != nil {
 		w.Position = pos.ID
-		a.More = append(a.More, upper(st.Sheet.Line.Control)+" in "+pos.Name+".")
+		where += ", " + st.Sheet.Line.Control + " in " + pos.Name
 	}
+	a.More = append(a.More, where+".")
 	if len(w.States) > 0 {
-		a.More = append(a.More, "Tap each state when you have proved it: without them the reading is kept, but not judged.")
+		a.More = append(a.More, "Tap what you have proved. Without all of it the reading is kept, but not judged.")
 	}
 	if old := st.pending(p.ID); old != nil {
 		w.Last = text(p.Quantity, old.Value) + ", not judged"

@@ -86,6 +86,7 @@ type Line struct {
 	Turn      *Turn            `json:"turn,omitempty"`
 	Now       string           `json:"now,omitempty"` // the dimension
 	Of        string           `json:"of,omitempty"`
+	Stale     bool             `json:"stale"` // Now was read before the last move
 	Between   string           `json:"between"`
 	Inner     string           `json:"inner,omitempty"` // pushed, eased
 	States    []LineState      `json:"states"`
@@ -261,7 +262,7 @@ func (st State) line(s *Setting, a Advice) *Line {
 	}
 	latest := st.latest(s.Point.ID, "")
 	if latest != nil {
-		out.Now = quantity.Number(latest.Value, 1)
+		out.Now, out.Stale = quantity.Number(latest.Value, 1), st.movedSince(latest)
 	}
 	var point *sheet.Point
 	if a.Read != nil {

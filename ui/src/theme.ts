@@ -53,7 +53,7 @@ export const theme = createTheme({
     MuiButton: {
       defaultProps: { disableElevation: true, variant: 'outlined', color: 'inherit' },
       styleOverrides: {
-        root: { minHeight: 56, padding: '10px 24px', borderWidth: 2, '&:hover': { borderWidth: 2 } },
+        root: { transition: 'none', minHeight: 56, padding: '10px 24px', borderWidth: 2, '&:hover': { borderWidth: 2 } },
         outlined: { background: 'var(--mui-palette-sheet)', borderColor: 'var(--mui-palette-text-primary)' },
         contained: {
           background: 'var(--mui-palette-text-primary)', color: 'var(--mui-palette-background-default)',

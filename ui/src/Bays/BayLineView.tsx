@@ -29,10 +29,12 @@ export function BayLineView({ line, onOpen, onRecord }: { line: BayLine; onOpen:
   const small = { minHeight: 44, px: 2, py: 0.5, fontSize: 17 };
   const strong = line.mark in colour;
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr auto', md: 'minmax(120px, 262px) 170px minmax(120px, 1fr) 210px' }, alignItems: 'center', columnGap: 2, minHeight: 50 }}>
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr auto', md: 'minmax(120px, 262px) minmax(180px, 1fr) 200px' }, alignItems: 'center', columnGap: 2, minHeight: 50 }}>
       <Box sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}><Wire line={line} /></Box>
-      <Box sx={{ fontSize: 18, fontWeight: 500 }}>{line.name}<Box component="span" sx={{ display: { md: 'none' }, fontSize: 16, color: colour[line.mark] ?? 'quiet', fontWeight: strong ? 600 : 400 }}> · {line.says}</Box></Box>
-      <Box sx={{ display: { xs: 'none', md: 'block' }, fontSize: 16, fontWeight: strong ? 600 : 400, color: colour[line.mark] ?? 'quiet' }}>{line.says}</Box>
+      <Box sx={{ lineHeight: 1.2 }}>
+        <Box sx={{ fontSize: 18, fontWeight: 500 }}>{line.name}</Box>
+        <Box sx={{ fontSize: 16, fontWeight: strong ? 600 : 400, color: colour[line.mark] ?? 'quiet' }}>{line.says}</Box>
+      </Box>
       <Box sx={{ display: 'flex', gap: 1, justifyContent: 'flex-end' }}>
         {(line.mark === 'open' || line.mark === 'stop') && <Button sx={small} onClick={() => { onOpen(line.cable, line.run); }}>Carry on</Button>}
         {line.mark === 'water' && <Button sx={small} onClick={() => { onOpen(line.cable, line.run); }}>Prove it</Button>}

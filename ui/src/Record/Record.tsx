@@ -18,7 +18,7 @@ export function RecordScreen() {
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Record" about={data ? `${data.heading.machine} · ${data.heading.cable}` : ''}>
         <Button variant="text" onClick={() => { void go(`/run/${id}`); }}>the run</Button>
-        <Button href={`/api/v1/runs/${id}/record.pdf`} target="_blank" rel="noreferrer">PDF</Button>
+        <Button sx={{ minHeight: 44, py: 0.5 }} href={`/api/v1/runs/${id}/record.pdf`} target="_blank" rel="noreferrer">PDF</Button>
       </Head>
       <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: 3, width: '100%', maxWidth: 1180, mx: 'auto' }}>
         {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}</Finding>}

@@ -6,14 +6,16 @@ import { Finding } from '../parts/Frame';
 import { Blank } from './Blank';
 import { IdentifyPanel } from './IdentifyPanel';
 import { MovePanel } from './MovePanel';
+import { StatesPanel } from './StatesPanel';
 import { AgainPanel, CheckPanel, Choices, ComplaintPanel, LockPanel, Row, SignPanel, TodoPanel, useAsk } from './panels';
 import type { Send } from './useRun';
 import { useStored } from '../stored';
 
-interface Props { run: RunView; who: string; send: Send; onOtherTurn: () => void }
+interface Props { run: RunView; who: string; send: Send; states: string; setStates: (s: string) => void; onOtherTurn: () => void }
 
 /** The one thing to do now: its sentence, then the taps that answer it. */
-export function Now({ run, who, send, onOtherTurn }: Props) {
+export function Now(props: Props) {
+  const { run, send } = props;
   const { advice } = run.view;
   const step = run.view.steps.find((s) => s.id === advice.step);
   return (
@@ -25,17 +27,18 @@ export function Now({ run, who, send, onOtherTurn }: Props) {
       {[run.view.drift, run.view.answer].map((t) => t && ['read', 'lock', 'restore', 'move'].includes(advice.do) && <Box key={t} sx={{ mt: 1, fontSize: 19, fontWeight: 500 }}>{t}</Box>)}
       {advice.more.map((m) => <Box key={m} sx={{ mt: 0.75, fontSize: 19 }}>{m}</Box>)}
       {step?.hands && <Box sx={{ mt: 0.75, fontSize: 17, color: 'quiet' }}>Takes {step.hands}. {step.alone}</Box>}
-      <Panel run={run} who={who} send={send} onOtherTurn={onOtherTurn} />
+      <Panel {...props} />
       <Choices advice={advice} run={run.id} send={send} />
       {run.view.skippable && <LeaveOut run={run} send={send} />}
     </Box>
   );
 }
 
-function Panel({ run, who, send, onOtherTurn }: Props) {
+function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
   const { advice } = run.view;
   const go = useNavigate();
   switch (advice.do) {
+    case 'read': return advice.read ? <StatesPanel wanted={advice.read.states} states={states} setStates={setStates} /> : null;
     case 'complaint': return <ComplaintPanel run={run.id} send={send} fetch={run.view.fetch} />;
     case 'identify': return <IdentifyPanel key={run.id} run={run} send={send} />;
     case 'safe': case 'restore': return <TodoPanel things={advice.things} send={send} />;

@@ -23,12 +23,13 @@ export interface PadProps {
   take: string;
   ready: boolean;
   vulgar?: boolean;
+  by?: ReactNode;
   above?: ReactNode;
   children?: ReactNode;
 }
 
 /** The pad: keys for a gloved thumb beside a blank that takes what a mechanic writes. Enter takes it. */
-export function Pad({ label, value, onChange, onTake, unit, says, error, take, ready, vulgar = false, above, children }: PadProps) {
+export function Pad({ label, value, onChange, onTake, unit, says, error, take, ready, vulgar = false, by, above, children }: PadProps) {
   const field = useRef<HTMLInputElement>(null);
   const id = useId();
   const coarse = window.matchMedia('(pointer: coarse)').matches;
@@ -37,8 +38,11 @@ export function Pad({ label, value, onChange, onTake, unit, says, error, take, r
     if (!coarse) field.current?.focus();
   };
   return (
-    <Box component="form" noValidate onSubmit={(e) => { e.preventDefault(); onTake(); }} sx={{ display: 'flex', flexDirection: 'column', gap: 1 }}>
-      <Box component="label" htmlFor={id} sx={{ fontSize: 16, color: 'quiet' }}>{label}</Box>
+    <Box component="form" noValidate onSubmit={(e) => { e.preventDefault(); onTake(); }} sx={{ display: 'flex', flexDirection: 'column', gap: 0.75 }}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', flexWrap: 'wrap', columnGap: 1, fontSize: 16 }}>
+        <Box component="label" htmlFor={id} sx={{ color: 'quiet' }}>{label}</Box>
+        {by && <><span>by</span>{by}</>}
+      </Box>
       {above}
       <Box sx={{ display: 'flex', alignItems: 'baseline', borderBottom: '3px solid', borderColor: error ? 'error.main' : 'text.primary' }}>
         <InputBase id={id} inputRef={field} fullWidth autoFocus={!coarse} value={value} onChange={(e) => { onChange(e.target.value); }}

@@ -7,19 +7,19 @@ const says: Record<string, string> = { done: 'done', now: 'now', later: 'later',
 /** The order of the work: what is done, what is now, what a move has reopened. */
 export function Rail({ steps }: { steps: StepState[] }) {
   return (
-    <Box component="ol" aria-label="Steps" sx={{ listStyle: 'none', m: 0, py: 1, px: 0 }}>
+    <Box component="ol" aria-label="Steps" sx={{ listStyle: 'none', m: 0, py: 0.75, px: 0 }}>
       {steps.map((s) => {
         const now = s.status === 'now';
         const done = s.status === 'done';
         return (
           <Box component="li" key={s.id} aria-current={now ? 'step' : undefined}
-            sx={{ display: 'flex', gap: 1, pl: 2, pr: 1, py: 0.5, borderLeft: '6px solid', borderColor: now ? 'primary.main' : 'transparent', bgcolor: now ? 'wash' : 'transparent' }}>
-            <Box aria-hidden sx={{ width: 20, fontWeight: 600, color: done ? 'success.main' : now || s.status === 'again' ? 'primary.main' : 'quiet' }}>{mark[s.status]}</Box>
+            sx={{ display: 'flex', gap: 1, pl: 2, pr: 1, py: 0.3, borderLeft: '6px solid', borderColor: now ? 'primary.main' : 'transparent', bgcolor: now ? 'wash' : 'transparent' }}>
+            <Box aria-hidden sx={{ width: 20, flexShrink: 0, fontWeight: 600, color: done ? 'success.main' : now || s.status === 'again' ? 'primary.main' : 'quiet' }}>{mark[s.status]}</Box>
             <Box sx={{ lineHeight: 1.25 }}>
-              <Box sx={{ fontSize: 17, fontWeight: now ? 600 : 400, color: now ? 'text.primary' : 'quiet' }}>
+              <Box sx={{ fontSize: 16.5, fontWeight: now ? 600 : 400, color: now ? 'text.primary' : 'quiet' }}>
                 {s.title}<Box component="span" className="sr" sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}>, {says[s.status]}</Box>
               </Box>
-              {(s.summary ?? (now ? s.hands : '')) && <Box sx={{ fontSize: 15, color: 'quiet', fontWeight: now ? 500 : 400 }}>{s.summary ? s.summary : s.hands}</Box>}
+              {(s.summary ?? (now ? s.hands : '')) && <Box sx={{ fontSize: 14.5, color: 'quiet', fontWeight: now ? 500 : 400 }}>{s.summary ? s.summary : s.hands}</Box>}
             </Box>
           </Box>
         );

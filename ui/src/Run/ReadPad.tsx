@@ -4,21 +4,20 @@ import { useState } from 'react';
 import type { Gauge, Want } from '../api/client';
 import { useStored } from '../stored';
 import { Pad } from './Pad';
-import { OneOf, Toggle } from './Toggle';
+import { OneOf } from './Toggle';
 import { useMeaning } from './useMeaning';
 import type { Send } from './useRun';
 
-interface Props { run: string; want: Want; gauges: Gauge[]; send: Send }
+interface Props { run: string; want: Want; gauges: Gauge[]; send: Send; states: string; setStates: (s: string) => void }
 
 /** The pad for one reading: its states, its gauge, its unit, and what the text means while it is typed. */
-export function ReadPad({ run, want, gauges, send }: Props) {
+export function ReadPad({ run, want, gauges, send, states, setStates }: Props) {
   const draft = `draft.${run}.${want.point}`;
   const [text, setText] = useStored(draft);
   const [start, setStart] = useStored(`${draft}.start`);
   const [end, setEnd] = useStored(`${draft}.end`);
   const [unit, setUnit] = useStored(`unit.${want.quantity}`, want.unit);
   const [marks, setMarks] = useStored('marks');
-  const [states, setStates] = useStored(`${draft}.states`);
   const [refused, setRefused] = useState({ field: '', says: '', of: '' });
   const fitting = gauges.filter((g) => g.quantity === want.quantity);
   const [kept, setGauge] = useStored(`gauge.${want.quantity}`, fitting[0]?.id ?? '');
@@ -45,7 +44,7 @@ export function ReadPad({ run, want, gauges, send }: Props) {
 
   const units = length ? [{ id: 'mm', name: 'mm' }, { id: 'in', name: 'in' }] : [];
   return (
-    <Pad label={byMarks ? `${want.name}: end mark on the tape` : want.name} value={byMarks ? end : text} onChange={byMarks ? setEnd : setText}
+    <Pad label={byMarks ? `${want.name}, end mark` : want.name} by={fitting.length > 0 && <GaugeBlank gauges={fitting} value={gauge} onChange={setGauge} />} value={byMarks ? end : text} onChange={byMarks ? setEnd : setText}
       onTake={() => void take()} says={says} error={error} take="Take the reading" ready={complete && !error && open.length === 0}
       unit={units.length > 0 ? <OneOf label="unit" options={units} value={unit} onChange={setUnit} /> : <Box sx={{ fontSize: 20, color: 'quiet' }}>{want.quantity === 'count' ? 'threads' : want.unit}</Box>}
       above={byMarks && (
@@ -55,22 +54,18 @@ export function ReadPad({ run, want, gauges, send }: Props) {
             sx={{ font: 'inherit', fontSize: 22, fontWeight: 600, width: '100%', minHeight: 44, px: 1, bgcolor: 'sheet', color: 'text.primary', border: '1.5px solid', borderColor: refused.field === 'body.start' && refused.of === typed ? 'error.main' : 'text.primary' }} />
         </Box>
       )}>
-      {want.states.length > 0 && (
-        <Box role="group" aria-label="states" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
-          {want.states.map((s) => (
-            <Toggle key={s.id} on={confirmed.includes(s.id)} title={s.how}
-              onToggle={() => { setStates((confirmed.includes(s.id) ? confirmed.filter((c) => c !== s.id) : [...confirmed, s.id]).join(' ')); }}>
-              {s.name}
-            </Toggle>
-          ))}
-        </Box>
-      )}
-      {fitting.length > 0 && (
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}>
-          <OneOf label="gauge" options={fitting.map((g) => ({ id: g.id, name: `${g.name} ±${g.doubt}` }))} value={gauge} onChange={setGauge} />
-          {length && <Button type="button" variant="text" onClick={() => { setMarks(marks ? '' : 'yes'); }}>{byMarks ? 'one number' : 'two marks'}</Button>}
-        </Box>
-      )}
+      {length && <Button type="button" variant="text" sx={{ justifySelf: 'start', minHeight: 40, py: 0 }} onClick={() => { setMarks(marks ? '' : 'yes'); }}>{byMarks ? 'as one number' : 'as two marks on the tape'}</Button>}
     </Pad>
+  );
+}
+
+/** Which gauge, as a blank in the label. */
+function GaugeBlank({ gauges, value, onChange }: { gauges: Gauge[]; value: string; onChange: (id: string) => void }) {
+  return (
+    <Box component="select" aria-label="gauge" value={value} onChange={(e) => { onChange(e.target.value); }}
+      sx={{ font: 'inherit', fontSize: 16, fontWeight: 500, minHeight: 44, px: 0.5, bgcolor: 'sheet', color: 'text.primary', border: 0, borderBottom: '2px solid', borderColor: 'text.primary' }}>
+      <option value="">gauge not named</option>
+      {gauges.map((g) => <option key={g.id} value={g.id}>{g.name} ± {g.doubt}</option>)}
+    </Box>
   );
 }

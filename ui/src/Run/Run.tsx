@@ -16,6 +16,7 @@ import { ReadPad } from './ReadPad';
 import { RunFoot } from './RunFoot';
 import { Side } from './Side';
 import { TurnPad } from './TurnPad';
+import { useStored } from '../stored';
 import { useRun, type RunHandle, type Send } from './useRun';
 
 export function RunScreen() {
@@ -58,23 +59,25 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   const [turning, setTurning] = useState(false);
   const [stopping, setStopping] = useState(false);
   const reading = view.advice.read;
+  const [states, setStates] = useStored(`draft.${run.id}.${reading?.point ?? ''}.states`);
   const side = turning && view.adjuster ? <TurnPad run={run.id} ways={view.adjuster} way={view.advice.move?.way ?? 'out'} send={send} onDone={() => { setTurning(false); }} />
-    : reading ? <ReadPad key={reading.point + String(view.seq)} run={run.id} want={reading} gauges={run.gauges} send={send} />
-    : <Side run={run} send={send} />;
+    : reading ? <ReadPad key={reading.point + String(view.seq)} run={run.id} want={reading} gauges={run.gauges} send={send} states={states} setStates={setStates} />
+    : null;
+  const soFar = <Side run={run} send={send} />;
   const centre = (
     <>
       {back && <Interrupted view={view} onGoOn={() => { setBack(false); }} />}
       {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
       {handle.waitingCount > 0 && <Notice text={`No answer from the server. ${handle.waitingCount === 1 ? 'One entry is' : `${handle.waitingCount} entries are`} kept here and sent as soon as it answers.`} />}
       {stopping && <StopForNow send={send} onClose={() => { setStopping(false); }} />}
-      <Now run={run} who={who} send={send} onOtherTurn={() => { setTurning(true); }} />
+      <Now run={run} who={who} send={send} states={states} setStates={setStates} onOtherTurn={() => { setTurning(true); }} />
     </>
   );
   const [first, ...others] = view.rules;
   const rules = (
     <>
       {first && <RuleView rule={first} />}
-      {others.length > 0 && <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, columnGap: 3 }}>{others.map((r) => <RuleView key={r.id} rule={r} small />)}</Box>}
+      {others.length > 0 && <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' }, columnGap: 3 }}>{others.map((r) => <RuleView key={r.id} rule={r} small />)}</Box>}
     </>
   );
   const foot = <RunFoot run={run} send={send} onTurn={() => { setTurning(true); }} onStop={() => { setStopping(true); }} />;
@@ -85,8 +88,9 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
         <Box sx={{ px: 2, pt: 2, flex: 1 }}>
           {centre}
           <Box sx={{ mt: 2 }}>{side}</Box>
-          {view.line && <Box sx={{ mt: 2 }}><LineView line={view.line} /></Box>}
+          {view.line && <Box sx={{ mt: 2 }}><LineView line={view.line} {...(reading ? { proved: reading.states.filter((s) => states.split(' ').includes(s.id)).map((s) => s.name) } : {})} /></Box>}
           {rules}
+          <Box sx={{ my: 2 }}>{soFar}</Box>
         </Box>
         {foot}
       </>
@@ -94,14 +98,14 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   }
   return (
     <>
-      {view.line && <Box sx={{ px: 1 }}><LineView line={view.line} /></Box>}
+      {view.line && <Box sx={{ px: 1 }}><LineView line={view.line} {...(reading ? { proved: reading.states.filter((s) => states.split(' ').includes(s.id)).map((s) => s.name) } : {})} /></Box>}
       <Box sx={{ flex: 1, minHeight: 0, display: 'grid', gridTemplateColumns: { xs: '1fr 300px', lg: '216px minmax(0, 1fr) 320px' }, borderTop: view.line ? 'none' : '1px solid', borderColor: 'divider' }}>
         <Box sx={{ display: { xs: 'none', lg: 'block' }, borderRight: '1px solid', borderColor: 'divider', overflowY: 'auto' }}><Rail steps={view.steps} /></Box>
-        <Box sx={{ px: 4, py: 2.5, overflowY: { lg: 'auto' } }}>
+        <Box sx={{ px: 4, py: 2, minWidth: 0, overflowY: { lg: 'auto' } }}>
           <Box sx={{ display: { xs: 'block', lg: 'none' }, mb: 2 }}><RailStrip steps={view.steps} /></Box>
           {centre}{rules}
         </Box>
-        <Box component="aside" sx={{ bgcolor: 'sheet', borderLeft: '1px solid', borderColor: 'divider', p: 2, overflowY: { lg: 'auto' } }}>{side}</Box>
+        <Box component="aside" sx={{ bgcolor: 'sheet', borderLeft: '1px solid', borderColor: 'divider', px: 2, py: 1, overflowY: { lg: 'auto' } }}>{side ?? soFar}</Box>
       </Box>
       {foot}
     </>

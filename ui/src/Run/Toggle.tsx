@@ -14,7 +14,7 @@ export function Toggle({ on, onToggle, children, title, small = false }: { on: b
 /** A choice of one: mm or in, tape or calliper. */
 export function OneOf({ label, options, value, onChange }: { label: string; options: { id: string; name: string }[]; value: string; onChange: (id: string) => void }) {
   return (
-    <span role="radiogroup" aria-label={label} style={{ display: 'inline-flex', flexWrap: 'wrap', gap: 6 }}>
+    <span role="radiogroup" aria-label={label} style={{ display: 'inline-flex', flexWrap: options.length > 2 ? 'wrap' : 'nowrap', gap: 6 }}>
       {options.map((o) => (
         <Button key={o.id} type="button" role="radio" aria-checked={o.id === value} onClick={() => { onChange(o.id); }}
           sx={{ minHeight: 44, minWidth: 44, px: 1.25, py: 0.25, fontSize: 17, borderWidth: o.id === value ? 2 : 1, borderColor: o.id === value ? 'text.primary' : 'divider', fontWeight: o.id === value ? 600 : 400, '&:hover': { borderWidth: o.id === value ? 2 : 1 } }}>

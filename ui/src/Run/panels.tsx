@@ -8,7 +8,7 @@ import { Blank } from './Blank';
 import { Toggle } from './Toggle';
 import type { Send } from './useRun';
 
-export const Row = ({ children }: { children: React.ReactNode }) => <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 2 }}>{children}</Box>;
+export const Row = ({ children }: { children: React.ReactNode }) => <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 2, '& > button': { flex: { xs: '1 1 auto', sm: '0 0 auto' } } }}>{children}</Box>;
 
 /** The error of a panel's last event, by the field it names. */
 export function useAsk(send: Send) {

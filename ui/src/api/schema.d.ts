@@ -380,6 +380,7 @@ export interface components {
             position?: string;
             positions: components["schemas"]["SheetPosition"][];
             say: string;
+            stale: boolean;
             states: components["schemas"]["RunLineState"][];
             threads: number;
             turn?: components["schemas"]["RunTurn"];

@@ -22,10 +22,10 @@ export function Head({ title, about, children, home = true }: { title: string; a
   const [who, setWho] = useWho();
   const go = useNavigate();
   return (
-    <Box component="header" sx={{ display: 'flex', alignItems: 'center', gap: { xs: 1, md: 2 }, px: { xs: 1.5, md: 2.75 }, minHeight: 54, borderBottom: '2px solid', borderColor: 'text.primary', flexWrap: 'wrap' }}>
+    <Box component="header" sx={{ display: 'flex', alignItems: 'center', gap: { xs: 1, md: 2 }, px: { xs: 1.5, md: 2.75 }, minHeight: 54, py: { xs: 0.5, md: 0 }, borderBottom: '2px solid', borderColor: 'text.primary', flexWrap: 'wrap' }}>
       {home && <Button variant="text" onClick={() => { void go('/'); }} sx={{ ml: -1 }}>Bays</Button>}
       <Box component="h1" sx={{ fontSize: 21, fontWeight: 600, m: 0 }}>{title}</Box>
-      {about && <Box sx={{ color: 'quiet', fontSize: 16, flex: '1 1 260px' }}>{about}</Box>}
+      {about && <Box sx={{ color: 'quiet', fontSize: 16, lineHeight: 1.2, flex: '1 1 260px', display: { xs: 'none', md: 'block' } }}>{about}</Box>}
       <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
         {children}
         <LampSwitch />
@@ -49,7 +49,7 @@ export function AskWho({ people, children }: { people: string[]; children: React
 
 export function Foot({ children }: { children?: ReactNode }) {
   return (
-    <Box component="footer" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 3, px: { xs: 1.5, md: 2.75 }, minHeight: 34, borderTop: '1px solid', borderColor: 'divider', fontSize: 15 }}>
+    <Box component="footer" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1, px: { xs: 1.5, md: 2.75 }, minHeight: 34, borderTop: '1px solid', borderColor: 'divider', fontSize: 15 }}>
       {children}
       <Box sx={{ ml: 'auto', color: 'quiet', py: 0.5 }}>The maker’s manual and the licensed person decide.</Box>
     </Box>

@@ -11,14 +11,14 @@ export interface Places { width: number; height: number; y: number; hub: number;
 
 function places(line: Line, width: number): Places {
   const wide = width >= 760;
-  const height = wide ? 228 : 236;
-  const y = wide ? 120 : 128;
-  const eye = wide ? width - 230 : width - 74;
-  const anchor = wide ? width * 0.47 : 26;
+  const height = wide ? 216 : 246;
+  const y = wide ? 116 : 122;
+  const eye = wide ? width - 224 : width - 62;
+  const anchor = wide ? width * 0.44 : 22;
   // to proportion: what is missing between barrel and eye is drawn eight times as large as the length itself
   const length = Number(line.now ?? Number.NaN);
   const wanted = Number.parseFloat(line.of ?? '');
-  const target = eye - (eye - anchor) * (wide ? 0.66 : 0.56);
+  const target = eye - (eye - anchor) * (wide ? 0.62 : 0.6);
   const room = wide ? 46 : 26;
   const off = Number.isNaN(length) ? 0 : Math.max(-room, Math.min(room, (wanted - length) * 12));
   return { width, height, y, hub: wide ? 128 : 0, anchor, barrel: target + off, target, rodEnd: target + (eye - target) * 0.5, eye, wide };
@@ -34,7 +34,7 @@ function describe(line: Line): string {
 }
 
 /** The cable from hand to works; only the adjuster to turn now is in the accent colour. */
-export function LineView({ line }: { line: Line }) {
+export function LineView({ line, proved }: { line: Line; proved?: string[] }) {
   const [ref, width] = useWidth<HTMLDivElement>(1200);
   const p = places(line, width);
   return (
@@ -43,10 +43,10 @@ export function LineView({ line }: { line: Line }) {
         {p.wide ? <Routing line={line} p={p} /> : <path d={`M0 ${p.y}H${p.anchor}`} stroke={quiet} strokeWidth={9} />}
         {p.wide && <Control line={line} x={p.hub} y={p.y + 6} r={46} />}
         <path d={`M${p.anchor - 24} ${p.y}H${p.anchor}`} stroke={quiet} strokeWidth={9} />
-        <path d={`M${p.anchor} ${p.y - 46}V${p.y + 46}`} stroke={ink} strokeWidth={7} />
-        <text x={p.anchor} y={p.y - 54} textAnchor={p.wide ? 'middle' : 'start'} fontSize={15} fill={quiet} dx={p.wide ? 0 : -18}>{line.anchor}</text>
+        <path d={`M${p.anchor} ${p.y - (p.wide ? 46 : 26)}V${p.y + 46}`} stroke={ink} strokeWidth={7} />
+        <text x={p.anchor} y={p.wide ? p.y - 54 : p.y + 64} textAnchor={p.wide ? 'middle' : 'start'} fontSize={15} fill={quiet} dx={p.wide ? 0 : -18}>{line.anchor}</text>
         <Barrel line={line} p={p} />
-        <Works line={line} p={p} />
+        <Works line={line} p={p} proved={proved} />
         <Dimension line={line} p={p} />
       </svg>
     </Box>
@@ -56,28 +56,29 @@ export function LineView({ line }: { line: Line }) {
 function Routing({ line, p }: { line: Line; p: Places }) {
   const span = p.anchor - p.hub;
   const y = p.y + 6;
-  const path = `M${p.hub} ${y}C${p.hub + span * 0.22} ${y} ${p.hub + span * 0.2} ${y - 62} ${p.hub + span * 0.36} ${y - 58}S${p.hub + span * 0.5} ${y + 40} ${p.hub + span * 0.66} ${y + 24}S${p.anchor - 60} ${p.y} ${p.anchor} ${p.y}`;
+  const path = `M${p.hub} ${y}C${p.hub + span * 0.34} ${y + 8} ${p.hub + span * 0.32} ${y - 70} ${p.hub + span * 0.48} ${y - 62}S${p.hub + span * 0.58} ${y + 34} ${p.hub + span * 0.72} ${y + 22}S${p.anchor - 60} ${p.y} ${p.anchor} ${p.y}`;
   return (
     <g fill="none">
       <path d={path} stroke={quiet} strokeWidth={10} />
       <path d={path} stroke={wash} strokeWidth={6} />
       <path d={path} stroke={ink} strokeWidth={2} />
-      <text x={p.hub + span * 0.66} y={y + 62} textAnchor="middle" fontSize={15} fill={quiet}>{line.bends}</text>
+      <text x={p.hub + span * 0.66} y={y + 58} textAnchor="middle" fontSize={15} fill={quiet}>{line.bends}</text>
     </g>
   );
 }
 
 function Dimension({ line, p }: { line: Line; p: Places }) {
-  const y = p.height - 26;
+  const y = p.wide ? p.height - 24 : p.y + 66;
   const middle = (p.barrel + p.eye) / 2;
-  const text = line.now ? `${line.now} of ${line.of ?? ''}` : `? of ${line.of ?? ''}`;
-  const half = (text.length * (p.wide ? 11 : 9.6)) / 2 + 8;
+  const text = `${line.now ? (line.stale ? `was ${line.now},` : line.now) : '?'} of ${line.of ?? ''}`;
+  // on a phone there is no room in the line: the number stands under it
+  const half = p.wide ? (text.length * 11) / 2 + 8 : 0;
   return (
     <g stroke={ink} strokeWidth={1.5} fill={ink}>
       <path d={`M${p.barrel} ${p.y + 30}V${y + 14}M${p.eye} ${p.y + 24}V${y + 14}`} fill="none" />
       <path d={`M${p.barrel + 12} ${y}H${middle - half}M${middle + half} ${y}H${p.eye - 12}`} strokeWidth={2} />
       <path d={`M${p.barrel} ${y}l14 -5v10ZM${p.eye} ${y}l-14 -5v10Z`} stroke="none" />
-      <text x={middle} y={y + 8} textAnchor="middle" fontSize={p.wide ? 24 : 20} fontWeight={600} stroke="none">{text}</text>
+      <text x={middle} y={p.wide ? y + 8 : y + 32} textAnchor="middle" fontSize={24} fontWeight={600} stroke="none">{text}</text>
     </g>
   );
 }

@@ -21,21 +21,21 @@ function Mark({ kind, x, y, doubt, out }: { kind: string; x: number; y: number; 
 
 /** A limit as a small ruler: window, ticks in the adjuster's steps, marks told by shape. */
 export function RuleView({ rule, small = false }: { rule: Rule; small?: boolean }) {
-  const [ref, width] = useWidth<HTMLDivElement>(600);
+  const [ref, width] = useWidth<HTMLDivElement>(320);
   const pad = 22;
   const x = (at: number) => pad + ((at - rule.from) / (rule.to - rule.from)) * (width - 2 * pad);
   // the mark that stands is named; earlier moves are fine marks without words
   const named = rule.marks.filter((m) => m.kind !== 'move');
   const places = placeLabels(named.map((m) => ({ at: x(m.at), text: m.label })), width);
-  const rows = Math.max(1, ...places.map((p) => p.row + 1));
-  const base = 30 + rows * 21;
+  const rows = Math.max(0, ...places.map((p) => p.row + 1));
+  const base = 42 + rows * 21;
   const found = rule.marks.find((m) => m.kind === 'found');
   const should = rule.marks.find((m) => m.kind === 'should');
   const ticks: number[] = [];
   for (let t = Math.ceil(rule.from / rule.tick - 1e-6); t * rule.tick <= rule.to + 1e-6 && ticks.length < 200; t++) ticks.push(t * rule.tick);
   const every = [1, 2, 5, 10, 20, 50].find((n) => ((width - 2 * pad) / (rule.to - rule.from)) * n * rule.tick >= 58) ?? 100;
   return (
-    <Box ref={ref} component="figure" sx={{ m: 0, mt: small ? 1 : 2 }} role="img" aria-label={rule.words}>
+    <Box ref={ref} component="figure" sx={{ m: 0, mt: small ? 1 : 2, minWidth: 0, overflow: 'hidden' }} role="img" aria-label={rule.words}>
       {small && <Box sx={{ fontSize: 16, fontWeight: 600 }}>{rule.name}</Box>}
       <svg width={width} height={base + 26} aria-hidden="true" style={{ display: 'block' }}>
         <rect x={x(rule.min)} y={base - 38} width={Math.max(2, x(rule.max) - x(rule.min))} height={38} fill={v('pale')} stroke={v('success-main')} strokeWidth={2} />

@@ -22,7 +22,7 @@ export function Barrel({ line, p }: { line: Line; p: Places }) {
           {line.pinned ? 'pinned to its cable' : line.locked ? 'locked' : line.barrel}
         </text>
       )}
-      {line.say && <Budget line={line} p={p} half={half} />}
+      {line.say && <Budget line={line} p={p} />}
     </g>
   );
 }
@@ -34,16 +34,16 @@ function Thread({ from, to, y }: { from: number; to: number; y: number }) {
 }
 
 /** How much of the thread is still held: a bar that empties as the barrel is turned out. */
-function Budget({ line, p, half }: { line: Line; p: Places; half: number }) {
+function Budget({ line, p }: { line: Line; p: Places }) {
   const y = p.y + 42;
-  const right = p.barrel - half - 10;
+  const right = p.barrel - 14;
   const left = Math.max(p.anchor + 12, right - 96);
   if (!p.wide) return null;
   return (
     <g>
       <rect x={left} y={y - 6} width={right - left} height={8} fill={paper} stroke={faint} strokeWidth={1.5} />
       <rect x={left} y={y - 6} width={(right - left) * line.threads} height={8} fill={ink} />
-      <text x={left} y={y + 22} fontSize={15} fill={quiet}>{line.say}</text>
+      <text x={p.barrel - 14} y={y + 22} textAnchor="end" fontSize={15} fill={quiet}>{line.say}</text>
     </g>
   );
 }
@@ -56,22 +56,18 @@ function TurnArrow({ line, p, half }: { line: Line; p: Places; half: number }) {
   const [from, to] = [p.barrel - sign * half * 1.1, p.barrel + sign * half * 1.1];
   const y = p.y - 32;
   const clock = turn.seen === 'clockwise';
-  const labelX = p.wide ? p.barrel + half + 34 : p.width - 12;
-  const cx = p.wide ? labelX + 150 : p.barrel + half + 30;
+  const labelX = p.wide ? p.barrel + half + 34 : 2;
   return (
     <g>
       <path d={`M${from} ${y}Q${p.barrel} ${y - 34} ${to} ${y - 2}`} fill="none" stroke={accent} strokeWidth={5} />
       <path d={`M${to + sign * 9} ${y + 8}l${-sign * 20} ${-5}l${sign * 13} ${-13}Z`} fill={accent} />
-      <text x={labelX} y={p.y - 58} fontSize={p.wide ? 26 : 22} fontWeight={600} fill={accent} textAnchor={p.wide ? 'start' : 'end'}>{turn.turns_say} {turn.turns <= 1 ? 'turn' : 'turns'}</text>
-      <text x={labelX} y={p.y - 36} fontSize={16} fontWeight={500} fill={accent} textAnchor={p.wide ? 'start' : 'end'}>{turn.way_says}</text>
-      {p.wide && (
-        <g stroke={accent} fill="none" strokeWidth={3}>
-          <path d={clock ? `M${cx + 22} ${p.y - 66}A14 14 0 1 1 ${cx + 12} ${p.y - 79}` : `M${cx + 2} ${p.y - 66}A14 14 0 1 0 ${cx + 12} ${p.y - 79}`} transform={`rotate(${clock ? 30 : -30} ${cx + 12} ${p.y - 65})`} />
-          <path transform={`rotate(${clock ? 30 : -30} ${cx + 12} ${p.y - 65})`} d={clock ? `M${cx + 10} ${p.y - 86}l13 8l-14 6Z` : `M${cx + 14} ${p.y - 86}l-13 8l14 6Z`} fill={accent} stroke="none" />
-          <text x={cx + 36} y={p.y - 66} stroke="none" fill={accent} fontSize={14}>{turn.seen}</text>
-          <text x={cx + 36} y={p.y - 49} stroke="none" fill={accent} fontSize={14}>seen from {turn.seen_from}</text>
-        </g>
-      )}
+      <text x={labelX} y={p.y - 54} fontSize={26} fontWeight={600} fill={accent}>{turn.turns_say} {turn.turns <= 1 ? 'turn' : 'turns'}</text>
+      <text x={labelX} y={p.y - 34} fontSize={16} fontWeight={500} fill={accent}>{turn.way_says}</text>
+      <g transform={`translate(${labelX + 9} ${p.y - 91}) scale(${clock ? 1 : -1} 1)`}>
+        <path d="M7 4A8.5 8.5 0 1 1 6 -6" fill="none" stroke={accent} strokeWidth={2.5} />
+        <path d="M1 -6l9 4l0 -9Z" fill={accent} />
+      </g>
+      <text x={labelX + 24} y={p.y - 86} fontSize={15} fill={accent}>{turn.seen}, seen from {turn.seen_from}</text>
     </g>
   );
 }

@@ -3,7 +3,7 @@ import type { Places } from '../LineView';
 import { good, ground, ink, quiet } from './colours';
 
 /** The driven end: the inner with the way it is loaded, the eye on its stud, and the states proved there. */
-export function Works({ line, p }: { line: Line; p: Places }) {
+export function Works({ line, p, proved }: { line: Line; p: Places; proved: string[] | undefined }) {
   const { eye, y, rodEnd } = p;
   const middle = (rodEnd + eye - 18) / 2;
   const eased = line.inner === 'eased';
@@ -14,7 +14,7 @@ export function Works({ line, p }: { line: Line; p: Places }) {
         <g>
           <path d={eased ? `M${middle + 26} ${y + 19}H${middle - 14}` : `M${middle - 26} ${y + 19}H${middle + 14}`} stroke={ink} strokeWidth={2.5} />
           <path d={eased ? `M${middle - 26} ${y + 19}l14 -6v12Z` : `M${middle + 26} ${y + 19}l-14 -6v12Z`} fill={ink} />
-          {p.wide && <text x={middle} y={y - 14} textAnchor="middle" fontSize={15} fill={quiet}>inner {line.inner === 'pushed' ? 'pushed home' : 'eased out'}</text>}
+          {p.wide && <text x={middle} y={y + 42} textAnchor="middle" fontSize={15} fill={quiet}>inner {line.inner === 'pushed' ? 'pushed home' : 'eased out'}</text>}
         </g>
       )}
       <path d={`M${eye} ${y}L${eye + 44} ${y - 62}`} stroke={quiet} strokeWidth={13} />
@@ -22,8 +22,8 @@ export function Works({ line, p }: { line: Line; p: Places }) {
       <circle cx={eye} cy={y} r={17} fill={ground} stroke={ink} strokeWidth={7} />
       <circle cx={eye} cy={y} r={4} fill={ink} />
       {p.wide && <text x={eye + 60} y={y - 70} fontSize={15} fill={quiet}>{line.works}</text>}
-      {p.wide && line.states.map((s, i) => (
-        <g key={s.name} transform={`translate(${eye + 74} ${y - 32 + i * 28})`}>
+      {p.wide && line.states.map((state, i) => ({ name: state.name, ok: proved ? proved.includes(state.name) : state.ok, i })).map((s) => (
+        <g key={s.name} transform={`translate(${eye + 74} ${y - 32 + s.i * 28})`}>
           {s.ok ? <path d="M0 -5l5 6l9 -12" fill="none" stroke={good} strokeWidth={3.5} /> : <circle cx={7} cy={-5} r={6} fill="none" stroke={quiet} strokeWidth={2} />}
           <text x={24} fontSize={16} fontWeight={s.ok ? 600 : 400} fill={s.ok ? good : quiet}>{s.name}</text>
         </g>

@@ -1,0 +1,124 @@
+// A Brankel of its own for each test: the real binary on a database made for it.
+import { test as base, expect, type Page } from '@playwright/test';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { join } from 'node:path';
+
+export const root = join(import.meta.dirname, '..');
+const binary = join(root, 'bin/brankel');
+
+export class Server {
+  url = '';
+  private process: ChildProcess | undefined;
+
+  constructor(readonly database: string, private readonly addr = '127.0.0.1:0') {}
+
+  /** Starts the binary and waits for the line with its address. */
+  async start(): Promise<void> {
+    const addr = this.url ? new URL(this.url).host : this.addr;
+    const child = spawn(binary, ['serve'], { env: { ...process.env, BRANKEL_DATABASE_URL: this.database, BRANKEL_ADDR: addr } });
+    this.process = child;
+    this.url = await address(child);
+  }
+
+  async stop(): Promise<void> {
+    const child = this.process;
+    if (!child || child.exitCode !== null) return;
+    const ended = new Promise((done) => child.once('exit', done));
+    child.kill('SIGTERM');
+    await ended;
+  }
+}
+
+/** The address a child prints once it serves; an error with what it wrote when it ends before. */
+export function address(child: ChildProcess): Promise<string> {
+  return new Promise((found, failed) => {
+    let out = '';
+    const read = (chunk: Buffer) => {
+      out += chunk.toString();
+      const m = /Brankel is at (http:\/\/\S+?)\/?\s/.exec(out);
+      if (m?.[1]) found(m[1]);
+    };
+    child.stdout?.on('data', read);
+    child.stderr?.on('data', read);
+    child.once('exit', (code) => { failed(new Error(`ended with ${String(code)}: ${out}`)); });
+  });
+}
+
+function freshDatabase(): string {
+  const admin = process.env['BRANKEL_TEST_DATABASE_URL'];
+  if (!admin) throw new Error('BRANKEL_TEST_DATABASE_URL is not set: run ./test');
+  const name = `e2e_${randomBytes(6).toString('hex')}`;
+  execFileSync('psql', ['-q', admin, '-c', `CREATE DATABASE ${name}`]);
+  const url = new URL(admin);
+  url.pathname = `/${name}`;
+  return url.toString();
+}
+
+export const test = base.extend<{ server: Server; who: string }>({
+  who: ['Ines', { option: true }],
+  server: async ({}, use) => {
+    const server = new Server(freshDatabase());
+    execFileSync(binary, ['demo'], { env: { ...process.env, BRANKEL_DATABASE_URL: server.database } });
+    await server.start();
+    await use(server);
+    await server.stop();
+  },
+  page: async ({ page, who }, use) => {
+    await page.addInitScript((name) => { if (!localStorage.getItem('brankel.who')) localStorage.setItem('brankel.who', name); }, who);
+    const faults: string[] = [];
+    page.on('pageerror', (e) => faults.push(e.message));
+    page.on('console', (m) => { if (m.type() === 'error' && /Content Security Policy|Uncaught/.test(m.text())) faults.push(m.text()); });
+    await use(page);
+    expect(faults, 'the page reported errors').toEqual([]);
+  },
+});
+
+export { expect };
+
+/** The steps of a run as a mechanic takes them. */
+export class Mechanic {
+  constructor(readonly page: Page) {}
+
+  now() { return this.page.getByRole('region', { name: 'Now' }); }
+  async says(text: string | RegExp) { await expect(this.now().getByRole('heading')).toContainText(text); }
+  async tap(name: string | RegExp) { await this.page.getByRole('button', { name }).first().click(); }
+
+  async open(server: Server, machine: string, button = 'Set again') {
+    await this.page.goto(server.url);
+    await this.page.getByRole('region', { name: machine }).getByRole('button', { name: button }).first().click();
+    await expect(this.now()).toBeVisible();
+  }
+
+  async complain(words: string) {
+    await this.page.getByLabel('the owner’s words').fill(words);
+    await this.tap('It shows');
+  }
+
+  async makeSafe() {
+    for (const name of [/Key out/, /Propeller clear/, /Hands out/, /propeller chock/, /linkage cover/]) await this.now().getByRole('button', { name }).click();
+  }
+
+  async type(text: string) { await this.field().fill(text); }
+  field() { return this.page.locator('aside input, section ~ * form input').last(); }
+
+  async read(text: string, states: string[] = []) {
+    await this.type(text);
+    for (const s of states) await this.page.getByRole('group', { name: 'states' }).getByRole('button', { name: s }).click();
+    await this.tap('Take the reading');
+  }
+
+  async toFound(server: Server, complaint = 'Hard to get into forward') {
+    await this.open(server, 'Launch Teal');
+    await this.complain(complaint);
+    await this.tap('This is the plate');
+    await this.makeSafe();
+    await this.says('inner, pushed home');
+    await this.read('71.2 mm');
+    await this.says('inner, eased out');
+    await this.read('66 mm');
+    await this.says('barrel to eye');
+  }
+}
+
+export const states = ['dogs home', 'inner pushed', 'stud lowest'];

@@ -1,0 +1,63 @@
+// The pictures of docs/screenshots, made from the demo data.
+import { join } from 'node:path';
+import { test as base, Mechanic, root, states } from './bench';
+
+const test = base;
+const picture = (name: string) => join(root, 'docs/screenshots', `${name}.png`);
+
+test('bays and record', async ({ page, server }) => {
+  await page.goto(server.url);
+  await page.getByText('Launch Wigeon · lower').waitFor();
+  await page.screenshot({ path: picture('bays') });
+  await page.goto(`${server.url}/record/2026-11-avocet`);
+  await page.getByText('Chain hash').waitFor();
+  await page.screenshot({ path: picture('record'), fullPage: true });
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(server.url);
+  await page.getByText('Launch Wigeon · lower').waitFor();
+  await page.screenshot({ path: picture('bays-phone') });
+});
+
+test('a run', async ({ page, server }) => {
+  const m = new Mechanic(page);
+  await m.open(server, 'Launch Teal');
+  await page.screenshot({ path: picture('run-complaint') });
+  await m.complain('Hard to get into forward since the last haul-out');
+  await page.getByText('applies:').waitFor();
+  await page.screenshot({ path: picture('run-identify') });
+  await m.tap('This is the plate');
+  await page.screenshot({ path: picture('run-safe') });
+  await m.makeSafe();
+  await m.read('71.2 mm');
+  await m.says('eased out');
+  await m.read('66.0 mm');
+  await m.says('barrel to eye');
+  await m.type('5 1/2');
+  await page.getByText('= 139.7 mm').waitFor();
+  for (const s of states.slice(0, 2)) await page.getByRole('button', { name: s }).click();
+  await page.screenshot({ path: picture('run-reading') });
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.screenshot({ path: picture('run-reading-phone') });
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await m.type('139.4');
+  await page.getByRole('button', { name: 'stud lowest' }).click();
+  await m.tap('Take the reading');
+  await m.says('threads in the barrel');
+  await m.read('12½');
+  await m.says('3½ turns away from the eye');
+  await page.screenshot({ path: picture('run-move') });
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.screenshot({ path: picture('run-move-phone'), fullPage: true });
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await m.tap('lamp');
+  await page.screenshot({ path: picture('run-move-lamp') });
+  await m.tap('daylight');
+  await m.tap('Turned 3½');
+  await m.tap('Done, 3 times');
+  await m.read('142.9', states);
+  await m.says('joint nut');
+  await page.screenshot({ path: picture('run-lock') });
+  await page.goto(`${server.url}/run/2026-11-wigeon`);
+  await page.getByText('Where it stood').waitFor();
+  await page.screenshot({ path: picture('run-resume') });
+});
