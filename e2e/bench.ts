@@ -1,5 +1,5 @@
 // A Brankel of its own for each test: the real binary on a database made for it.
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Browser, type Page } from '@playwright/test';
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
@@ -76,6 +76,13 @@ export const test = base.extend<{ server: Server; who: string }>({
 
 export { expect };
 
+/** A page of somebody else in a browser of their own. */
+export async function somebodyElse(browser: Browser, name: string): Promise<Page> {
+  const page = await (await browser.newContext()).newPage();
+  await page.addInitScript((who) => { localStorage.setItem('brankel.who', who); }, name);
+  return page;
+}
+
 /** The steps of a run as a mechanic takes them. */
 export class Mechanic {
   constructor(readonly page: Page) {}
@@ -100,12 +107,40 @@ export class Mechanic {
   }
 
   async type(text: string) { await this.field().fill(text); }
-  field() { return this.page.locator('aside input, section ~ * form input').last(); }
+  field() { return this.page.locator('form input[aria-describedby]'); }
 
-  async read(text: string, states: string[] = []) {
+  async read(text: string, states: string[] = [], answered = true) {
     await this.type(text);
     for (const s of states) await this.page.getByRole('group', { name: 'states' }).getByRole('button', { name: s }).click();
+    const seq = Number(await this.now().getAttribute('data-seq'));
     await this.tap('Take the reading');
+    if (answered) await expect.poll(async () => Number(await this.now().getAttribute('data-seq'))).toBeGreaterThan(seq);
+  }
+
+  /** From the as-found reading to a set, settled length. */
+  async setTheLength() {
+    await this.read('139.4 mm', states);
+    await this.read('12½');
+    await this.says('3½ turns away from the eye');
+    await this.tap('Turned 3½');
+    await this.tap('Done, 3 times');
+    await this.read('142.9', states);
+    await this.says('joint nut');
+  }
+
+  async lockIt(length: string) {
+    await this.tap('split pin in');
+    await this.tap('Locked');
+    await this.read(length, states);
+  }
+
+  async proveIt() {
+    await this.tap('Take off: propeller chock');
+    await this.tap('Put back: linkage cover');
+    await this.tap('turns free');
+    await this.tap('✓ locks');
+    await this.says('Reverse');
+    await this.tap('✓ locks');
   }
 
   async toFound(server: Server, complaint = 'Hard to get into forward') {

@@ -54,7 +54,7 @@ build() {
 # as_db COMMAND...: PostgreSQL refuses to run as root.
 as_db() { if [ "$(id -u)" = 0 ]; then (cd / && runuser -u postgres -- "$@"); else "$@"; fi; }
 
-free_port() { node -e 'const s=require("net").createServer().listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})'; }
+free_port() { node -e 'const s=require("net").createServer().listen(0,"127.0.0.1",()=>{process.stdout.write(String(s.address().port));s.close()})'; }
 
 # start_db FOLDER: a server on loopback and a free port with its data in FOLDER;
 # sets DB_URL, and DB_STARTED when it was not running already.
@@ -64,7 +64,7 @@ start_db() {
   if [ "$(id -u)" = 0 ]; then chown postgres "$dir"; fi
   if [ ! -s "$dir/data/PG_VERSION" ]; then
     rm -rf "$dir/data"
-    (umask 077 && node -e 'console.log(require("crypto").randomBytes(24).toString("hex"))' >"$dir/password")
+    (umask 077 && node -e 'process.stdout.write(require("crypto").randomBytes(24).toString("hex"))' >"$dir/password")
     if [ "$(id -u)" = 0 ]; then chown postgres "$dir/password"; fi
     as_db "$PG/initdb" -D "$dir/data" -U brankel -E UTF8 --locale=C.UTF-8 -A scram-sha-256 --pwfile="$dir/password" >/dev/null || die "the database could not be set up in $dir"
   fi

@@ -19,14 +19,14 @@ export function Now(props: Props) {
   const { advice } = run.view;
   const step = run.view.steps.find((s) => s.id === advice.step);
   return (
-    <Box component="section" aria-label="Now" data-do={advice.do} sx={{ maxWidth: 760 }}>
+    <Box component="section" aria-label="Now" data-seq={run.view.seq} sx={{ maxWidth: 760 }}>
       <Box component="h2" sx={{ m: 0, fontSize: { xs: 28, md: 34 }, fontWeight: 600, lineHeight: 1.15 }}>
         {advice.say.map((p, i) => <Box component="span" key={i} sx={p.mark === 'turn' ? { color: 'primary.main' } : {}}>{p.text}</Box>)}
       </Box>
       {advice.finding && <Finding>{advice.finding}</Finding>}
       {[run.view.drift, run.view.answer].map((t) => t && ['read', 'lock', 'restore', 'move'].includes(advice.do) && <Box key={t} sx={{ mt: 1, fontSize: 19, fontWeight: 500 }}>{t}</Box>)}
       {advice.more.map((m) => <Box key={m} sx={{ mt: 0.75, fontSize: 19 }}>{m}</Box>)}
-      {step?.hands && <Box sx={{ mt: 0.75, fontSize: 17, color: 'quiet' }}>Takes {step.hands}. {step.alone}</Box>}
+      {step?.hands && <Box sx={{ mt: 0.75, fontSize: 17, color: 'quiet' }}>Takes {step.hands}. <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>{step.alone}</Box></Box>}
       <Panel {...props} />
       <Choices advice={advice} run={run.id} send={send} />
       {run.view.skippable && <LeaveOut run={run} send={send} />}

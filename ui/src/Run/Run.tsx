@@ -73,7 +73,8 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
       <Now run={run} who={who} send={send} states={states} setStates={setStates} onOtherTurn={() => { setTurning(true); }} />
     </>
   );
-  const [first, ...others] = view.rules;
+  // a rule without a mark says something only to the one who is about to read it
+  const [first, ...others] = view.rules.filter((r) => r.marks.length > 0 || r.id === reading?.point);
   const rules = (
     <>
       {first && <RuleView rule={first} />}
@@ -85,7 +86,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
     return (
       <>
         <RailStrip steps={view.steps} />
-        <Box sx={{ px: 2, pt: 2, flex: 1 }}>
+        <Box component="main" sx={{ px: 2, pt: 2, flex: 1 }}>
           {centre}
           <Box sx={{ mt: 2 }}>{side}</Box>
           {view.line && <Box sx={{ mt: 2 }}><LineView line={view.line} {...(reading ? { proved: reading.states.filter((s) => states.split(' ').includes(s.id)).map((s) => s.name) } : {})} /></Box>}
@@ -98,14 +99,16 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   }
   return (
     <>
+      <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
       {view.line && <Box sx={{ px: 1 }}><LineView line={view.line} {...(reading ? { proved: reading.states.filter((s) => states.split(' ').includes(s.id)).map((s) => s.name) } : {})} /></Box>}
       <Box sx={{ flex: 1, minHeight: 0, display: 'grid', gridTemplateColumns: { xs: '1fr 300px', lg: '216px minmax(0, 1fr) 320px' }, borderTop: view.line ? 'none' : '1px solid', borderColor: 'divider' }}>
-        <Box sx={{ display: { xs: 'none', lg: 'block' }, borderRight: '1px solid', borderColor: 'divider', overflowY: 'auto' }}><Rail steps={view.steps} /></Box>
-        <Box sx={{ px: 4, py: 2, minWidth: 0, overflowY: { lg: 'auto' } }}>
+        <Box sx={{ display: { xs: 'none', lg: 'block' }, borderRight: '1px solid', borderColor: 'divider', overflowY: 'auto' }} tabIndex={0}><Rail steps={view.steps} /></Box>
+        <Box tabIndex={0} sx={{ px: 4, py: 2, minWidth: 0, overflowY: { lg: 'auto' } }}>
           <Box sx={{ display: { xs: 'block', lg: 'none' }, mb: 2 }}><RailStrip steps={view.steps} /></Box>
           {centre}{rules}
         </Box>
-        <Box component="aside" sx={{ bgcolor: 'sheet', borderLeft: '1px solid', borderColor: 'divider', px: 2, py: 1, overflowY: { lg: 'auto' } }}>{side ?? soFar}</Box>
+        <Box component="section" aria-label="Pad" tabIndex={-1} sx={{ bgcolor: 'sheet', borderLeft: '1px solid', borderColor: 'divider', px: 2, py: 1, overflowY: { lg: 'auto' } }}>{side ?? soFar}</Box>
+      </Box>
       </Box>
       {foot}
     </>

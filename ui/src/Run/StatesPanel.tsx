@@ -10,9 +10,9 @@ export function StatesPanel({ wanted, states, setStates }: { wanted: Want['state
   return (
     <Box role="group" aria-label="states" sx={{ mt: 1.5, display: 'grid', gap: 0.75 }}>
       {wanted.map((s) => (
-        <Box key={s.id} sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '180px 1fr' }, alignItems: 'center', columnGap: 2 }}>
+        <Box key={s.id} sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '180px 1fr' }, alignItems: 'center', columnGap: 2, minHeight: 48 }}>
           <Toggle on={confirmed.includes(s.id)} onToggle={() => { toggle(s.id); }}>{s.name}</Toggle>
-          <Box sx={{ fontSize: 17, color: 'quiet', lineHeight: 1.25 }}>{s.how}</Box>
+          {!confirmed.includes(s.id) && <Box sx={{ fontSize: 17, color: 'quiet', lineHeight: 1.25 }}>{s.how}</Box>}
         </Box>
       ))}
     </Box>

@@ -2,11 +2,11 @@ import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 
 /** One tap: on is told by the tick and the filled ground. */
-export function Toggle({ on, onToggle, children, title, small = false }: { on: boolean; onToggle: () => void; children: ReactNode; title?: string; small?: boolean }) {
+export function Toggle({ on, onToggle, children }: { on: boolean; onToggle: () => void; children: ReactNode }) {
   return (
-    <Button type="button" aria-pressed={on} onClick={onToggle} {...(title ? { title } : {})}
-      sx={{ minHeight: small ? 40 : 48, px: 1.5, py: 0.5, fontSize: 17, borderWidth: on ? 2 : 1.5, borderColor: on ? 'success.main' : 'text.primary', bgcolor: on ? 'pale' : 'sheet', '&:hover': { borderWidth: on ? 2 : 1.5, bgcolor: on ? 'pale' : 'sheet' } }}>
-      {on ? '✓ ' : ''}{children}{on ? '' : small ? '' : ' ?'}
+    <Button type="button" aria-pressed={on} onClick={onToggle}
+      sx={{ minHeight: 48, justifyContent: 'flex-start', px: 1.5, py: 0.5, fontSize: 17, borderWidth: on ? 2 : 1.5, borderColor: on ? 'success.main' : 'text.primary', bgcolor: on ? 'pale' : 'sheet', '&:hover': { borderWidth: on ? 2 : 1.5, bgcolor: on ? 'pale' : 'sheet' } }}>
+      <span aria-hidden="true" style={{ marginRight: 8 }}>{on ? '✓' : '○'}</span>{children}
     </Button>
   );
 }

@@ -11,8 +11,8 @@ export interface Places { width: number; height: number; y: number; hub: number;
 
 function places(line: Line, width: number): Places {
   const wide = width >= 760;
-  const height = wide ? 216 : 246;
-  const y = wide ? 116 : 122;
+  const height = wide ? 216 : 250;
+  const y = wide ? 116 : 128;
   const eye = wide ? width - 224 : width - 62;
   const anchor = wide ? width * 0.44 : 22;
   // to proportion: what is missing between barrel and eye is drawn eight times as large as the length itself
@@ -38,7 +38,7 @@ export function LineView({ line, proved }: { line: Line; proved?: string[] }) {
   const [ref, width] = useWidth<HTMLDivElement>(1200);
   const p = places(line, width);
   return (
-    <Box ref={ref} role="img" aria-label={describe(line)}>
+    <Box ref={ref} role="img" aria-label={describe(line)} sx={{ minWidth: 0, overflow: 'hidden' }}>
       <svg width={width} height={p.height} aria-hidden="true" style={{ display: 'block' }}>
         {p.wide ? <Routing line={line} p={p} /> : <path d={`M0 ${p.y}H${p.anchor}`} stroke={quiet} strokeWidth={9} />}
         {p.wide && <Control line={line} x={p.hub} y={p.y + 6} r={46} />}

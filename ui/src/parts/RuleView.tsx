@@ -35,9 +35,9 @@ export function RuleView({ rule, small = false }: { rule: Rule; small?: boolean 
   for (let t = Math.ceil(rule.from / rule.tick - 1e-6); t * rule.tick <= rule.to + 1e-6 && ticks.length < 200; t++) ticks.push(t * rule.tick);
   const every = [1, 2, 5, 10, 20, 50].find((n) => ((width - 2 * pad) / (rule.to - rule.from)) * n * rule.tick >= 58) ?? 100;
   return (
-    <Box ref={ref} component="figure" sx={{ m: 0, mt: small ? 1 : 2, minWidth: 0, overflow: 'hidden' }} role="img" aria-label={rule.words}>
+    <Box ref={ref} sx={{ mt: small ? 1 : 2, minWidth: 0, overflow: 'hidden' }}>
       {small && <Box sx={{ fontSize: 16, fontWeight: 600 }}>{rule.name}</Box>}
-      <svg width={width} height={base + 26} aria-hidden="true" style={{ display: 'block' }}>
+      <svg width={width} height={base + 26} role="img" aria-label={rule.words} style={{ display: 'block' }}>
         <rect x={x(rule.min)} y={base - 38} width={Math.max(2, x(rule.max) - x(rule.min))} height={38} fill={v('pale')} stroke={v('success-main')} strokeWidth={2} />
         <path d={`M${pad} ${base}H${width - pad}`} stroke={v('text-primary')} strokeWidth={2} />
         {ticks.map((t, i) => {
@@ -59,7 +59,7 @@ export function RuleView({ rule, small = false }: { rule: Rule; small?: boolean 
           return p && <text key={i} x={p.x} y={base - 45 - p.row * 21} textAnchor="middle" fontSize={16} fontWeight={600} fill={m.kind === 'should' ? v('primary-main') : v('text-primary')}>{m.label}</text>;
         })}
       </svg>
-      <Box component="figcaption" sx={{ fontSize: 15, color: 'quiet' }}>
+      <Box sx={{ fontSize: 15, color: 'quiet' }}>
         {rule.margins ? `${rule.margins} · ` : ''}{rule.tick_say}{rule.doubt > 0 ? ` · the gauge tells to ± ${rule.doubt}` : ''}
       </Box>
     </Box>

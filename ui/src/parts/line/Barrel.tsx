@@ -57,17 +57,18 @@ function TurnArrow({ line, p, half }: { line: Line; p: Places; half: number }) {
   const y = p.y - 32;
   const clock = turn.seen === 'clockwise';
   const labelX = p.wide ? p.barrel + half + 34 : 2;
+  const top = p.wide ? 54 : 75; // over the arrow on a phone, beside it elsewhere
   return (
     <g>
       <path d={`M${from} ${y}Q${p.barrel} ${y - 34} ${to} ${y - 2}`} fill="none" stroke={accent} strokeWidth={5} />
       <path d={`M${to + sign * 9} ${y + 8}l${-sign * 20} ${-5}l${sign * 13} ${-13}Z`} fill={accent} />
-      <text x={labelX} y={p.y - 54} fontSize={26} fontWeight={600} fill={accent}>{turn.turns_say} {turn.turns <= 1 ? 'turn' : 'turns'}</text>
-      <text x={labelX} y={p.y - 34} fontSize={16} fontWeight={500} fill={accent}>{turn.way_says}</text>
-      <g transform={`translate(${labelX + 9} ${p.y - 91}) scale(${clock ? 1 : -1} 1)`}>
+      <text x={labelX} y={p.y - top} fontSize={26} fontWeight={600} fill={accent}>{turn.turns_say} {turn.turns <= 1 ? 'turn' : 'turns'}</text>
+      <text x={labelX} y={p.y - top + 21} fontSize={16} fontWeight={500} fill={accent}>{turn.way_says}</text>
+      <g transform={`translate(${labelX + 9} ${p.y - top - 37}) scale(${clock ? 1 : -1} 1)`}>
         <path d="M7 4A8.5 8.5 0 1 1 6 -6" fill="none" stroke={accent} strokeWidth={2.5} />
         <path d="M1 -6l9 4l0 -9Z" fill={accent} />
       </g>
-      <text x={labelX + 24} y={p.y - 86} fontSize={15} fill={accent}>{turn.seen}, seen from {turn.seen_from}</text>
+      <text x={labelX + 24} y={p.y - top - 32} fontSize={15} fill={accent}>{turn.seen}, seen from {turn.seen_from}</text>
     </g>
   );
 }

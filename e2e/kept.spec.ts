@@ -1,0 +1,94 @@
+// Nothing entered is lost: a reload, a lost connection, two at once, a full restart.
+import { execFileSync, spawn } from 'node:child_process';
+import { mkdtempSync, chmodSync, rmSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { address, expect, Mechanic, root, somebodyElse, states, test } from './bench';
+
+test('what is half typed outlives a reload', async ({ page, server }) => {
+  const m = new Mechanic(page);
+  await m.toFound(server);
+  await m.type('139,4 m');
+  await page.getByRole('button', { name: 'dogs home' }).click();
+  await page.reload();
+  await expect(m.field()).toHaveValue('139,4 m');
+  await expect(page.getByRole('button', { name: 'dogs home' })).toHaveAttribute('aria-pressed', 'true');
+});
+
+test('a reading taken while the server is away is kept and sent later', async ({ page, server }) => {
+  const m = new Mechanic(page);
+  await m.toFound(server);
+  await server.stop();
+  await m.read('139.4 mm', states, false);
+  await expect(page.getByText('One entry is kept here and sent as soon as it answers.')).toBeVisible();
+  await server.start();
+  await m.says('threads in the barrel');
+  await expect(page.getByText('kept here')).toHaveCount(0);
+});
+
+test('two browsers on one run: both entries stand, nothing is overwritten', async ({ page, server, browser }) => {
+  const m = new Mechanic(page);
+  await m.toFound(server);
+  const other = new Mechanic(await somebodyElse(browser, 'Tobin'));
+  // the other one sees the run as it stands, then no longer hears of it
+  await other.page.goto(page.url());
+  await other.says('Read the barrel to eye');
+  const silent = (url: URL) => /\/runs\/[^/]+$/.test(url.pathname);
+  await other.page.route(silent, (route) => route.abort());
+  await m.read('139.4 mm', states);
+  await m.says('threads in the barrel');
+
+  await other.type('139.5 mm');
+  for (const s of states) await other.page.getByRole('button', { name: s }).click();
+  await other.tap('Take the reading');
+  await expect(other.page.getByText('Ines wrote an entry in between; yours now stands after.')).toBeVisible();
+  await page.goto(page.url().replace('/run/', '/record/'));
+  for (const text of ['barrel to eye read: 139.4 mm', 'barrel to eye read: 139.5 mm']) await expect(page.getByText(text)).toBeVisible();
+});
+
+test('a stop in the middle: server and database end, and the run is where it was', async ({ page }) => {
+  test.setTimeout(120_000);
+  const home = mkdtempSync(join(tmpdir(), 'brankel-'));
+  chmodSync(home, 0o755);
+  const port = await new Promise<number>((found) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => { const p = (probe.address() as AddressInfo).port; probe.close(() => { found(p); }); });
+  });
+  const environment = { ...process.env, BRANKEL_HOME: join(home, 'db'), BRANKEL_ADDR: `127.0.0.1:${port}` };
+  delete (environment as Record<string, string | undefined>)['BRANKEL_DATABASE_URL'];
+  const start = async () => {
+    const child = spawn(join(root, 'start'), { env: environment });
+    return { child, url: await address(child) };
+  };
+  const stop = async (child: ReturnType<typeof spawn>) => {
+    const ended = new Promise((done) => child.once('exit', done));
+    child.kill('SIGTERM');
+    await ended;
+  };
+  const running = () => { try { return execFileSync('pgrep', ['-f', join(home, 'db/data')]).toString().trim() !== ''; } catch { return false; } };
+  try {
+    const first = await start();
+    const m = new Mechanic(page);
+    await m.toFound({ url: first.url } as never);
+    await m.read('139.4 mm', states);
+    await m.read('12½');
+    await m.tap('Turned 3½');
+    await m.tap('stop for now');
+    await page.getByLabel('what cuts in').fill('the tide');
+    await page.getByRole('button', { name: 'Stop for now', exact: true }).click();
+    await expect(page.getByText('Last done: barrel turned 3½ turns away from the eye')).toBeVisible();
+    await stop(first.child);
+    expect(running(), 'the database it started is stopped too').toBe(false);
+
+    const second = await start();
+    await page.goto(second.url);
+    await page.getByRole('button', { name: 'Carry on' }).first().click();
+    const card = page.getByRole('region', { name: 'Where it stood' });
+    for (const text of ['the tide', 'barrel turned 3½ turns away from the eye', 'joint nut', 'propeller chock', 'linkage cover']) await expect(card.getByText(text)).toBeVisible();
+    await card.getByRole('button', { name: 'Carry on' }).click();
+    await m.says('Work the helm');
+    await stop(second.child);
+  } finally {
+    rmSync(home, { recursive: true, force: true });
+  }
+});

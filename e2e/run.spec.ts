@@ -1,0 +1,110 @@
+import { expect, Mechanic, states, test } from './bench';
+
+test('one barrel from complaint to signed record', async ({ page, server }) => {
+  const m = new Mechanic(page);
+  await m.open(server, 'Launch Teal');
+  await expect(page.getByText('new split pin, 3.2 × 25 mm')).toBeVisible();
+  await m.tap('It shows');
+  await expect(page.getByText('write what the owner says')).toBeVisible();
+  await m.complain('Hard to get into forward');
+
+  await expect(page.getByText('serial 2207 lies in 1850–2399, standard hand').first()).toBeVisible();
+  await expect(page.getByText('2400–3150: 146.0 mm, 3.0 more than yours')).toBeVisible();
+  await m.tap('This is the plate');
+  await m.makeSafe();
+  await expect(page.getByText('still on: propeller chock · still off: linkage cover')).toBeVisible();
+  await m.read('71.2 mm');
+  await m.says('eased out');
+  await m.read('2-19/32"');
+  await m.says('Read the barrel to eye');
+  await m.setTheLength();
+
+  await expect(page.getByText('It answered as the turns say: 1 mm a turn.')).toBeVisible();
+  await expect(page.getByRole('img', { name: /barrel to eye: 142.9 mm, window 142.5 to 143.5 mm/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'back to as found: 3½ turns toward the eye' })).toBeVisible();
+
+  await m.tap('Locked');
+  await expect(page.getByText('put the split pin in')).toBeVisible();
+  await page.getByLabel('backed off').fill('1');
+  await m.tap('split pin in');
+  await m.tap('Locked');
+  await expect(page.getByText('the sheet wants it backed off ¼ to ½ of a turn')).toBeVisible();
+  await page.getByLabel('backed off').fill('3/8');
+  await m.tap('Locked');
+  await m.read('143.1 mm', states);
+  await expect(page.getByText('Locking moved it by +0.2 mm.')).toBeVisible();
+
+  await m.proveIt();
+  await m.says('Try the complaint again');
+  await m.tap('cured');
+  await m.tap('Leave open for now');
+  await m.says('Sign');
+  await m.tap(/^Sign$/);
+  await expect(page.getByText('On the water: does it go in')).toBeVisible();
+
+  await page.goto(server.url);
+  const teal = page.getByRole('region', { name: 'Launch Teal' });
+  await expect(teal.getByText('water test owed')).toBeVisible();
+  await teal.getByRole('button', { name: 'record' }).click();
+  for (const text of ['139.4 mm, tape 1 ± 0.25 mm', '3½ turns away from the eye, by Ines', 'Locking moved it by +0.2 mm.', 'cured', 'Chain hash of events']) {
+    await expect(page.getByText(text).first()).toBeVisible();
+  }
+  const pdf = await page.request.get(`${page.url().replace('/record/', '/api/v1/runs/')}/record.pdf`);
+  expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+});
+
+test('a quiet day by the keyboard alone', async ({ page, server }) => {
+  const m = new Mechanic(page);
+  await m.toFound(server);
+  await page.keyboard.type('143');
+  for (const s of states) {
+    const button = page.getByRole('button', { name: s });
+    await button.focus();
+    await page.keyboard.press('Enter');
+    await expect(button).toHaveAttribute('aria-pressed', 'true');
+  }
+  await m.field().focus();
+  await page.keyboard.press('Enter');
+  await m.says('threads in the barrel');
+  await page.keyboard.type('12');
+  await page.keyboard.press('Enter');
+  await m.says('joint nut');
+});
+
+test('the pad writes fractions, units and marks on the tape', async ({ page, server }) => {
+  const m = new Mechanic(page);
+  await m.toFound(server);
+  for (const key of ['5', 'one half']) await page.getByRole('button', { name: key, exact: true }).click();
+  await expect(m.field()).toHaveValue('5 1/2');
+  await expect(page.getByText('= 139.7 mm · 5 1/2 in')).toBeVisible();
+  await m.type('5-1/2 in');
+  await expect(page.getByText('= 139.7 mm')).toBeVisible();
+  await m.tap('as two marks on the tape');
+  await page.getByLabel('start mark').fill('1 in');
+  await m.type('6 1/2 in');
+  await expect(page.getByText('= 139.7 mm')).toBeVisible();
+  await m.type('1/2 in');
+  await expect(page.getByText('the end mark lies before the start mark')).toBeVisible();
+});
+
+test('back to as found undoes the turns', async ({ page, server }) => {
+  const m = new Mechanic(page);
+  await m.toFound(server);
+  await m.setTheLength();
+  await m.tap('back to as found');
+  await expect(page.getByText('Turn the barrel 3½ turns toward the eye.')).toBeVisible();
+  await m.tap('Turned back');
+  await expect(page.getByText('back to as found: nothing turned')).toBeVisible();
+  await m.says('Work the helm');
+});
+
+test('a run on a phone', async ({ page, server }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const m = new Mechanic(page);
+  await m.toFound(server);
+  await m.setTheLength();
+  await m.lockIt('143.0 mm');
+  await m.says('What went on comes off');
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+  expect(wide, 'no sideways scroll').toBeLessThanOrEqual(390);
+});

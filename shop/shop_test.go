@@ -1,0 +1,71 @@
+package shop_test
+
+import (
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"brankel/demo"
+	"brankel/internal/testdb"
+)
+
+func TestTheDemoShowsEveryMarkOnTheFloor(t *testing.T) {
+	s := testdb.Shop(t)
+	require.NoError(t, s.Import(demo.Files), "loading it again changes nothing")
+	bays, err := s.Bays()
+	require.NoError(t, err)
+	marks := map[string]string{}
+	for _, m := range bays.Machines {
+		marks[m.ID] = m.Lines[0].Mark + ": " + m.Lines[0].Says
+	}
+	assert.Equal(t, "signed: signed 12 Mar", marks["teal"])
+	assert.Equal(t, "open: read after the turn", marks["wigeon"])
+	assert.Equal(t, "water: water test owed", marks["avocet"])
+	assert.Equal(t, "stop: Waiting for the repair", marks["dunlin"])
+	assert.Equal(t, "none: not set yet", marks["scoter"])
+	assert.Equal(t, "none: no sheet yet", marks["oyster"])
+	require.NotNil(t, bays.Open)
+	assert.Equal(t, "Launch Wigeon · lower drive cable", bays.Open.Title)
+	assert.Equal(t, []string{"joint nut"}, bays.Open.Resume.FingerTight)
+	assert.Equal(t, []string{"propeller chock"}, bays.Open.On)
+	runs, events, err := s.Verify()
+	require.NoError(t, err)
+	assert.Equal(t, 4, runs)
+	assert.Greater(t, events, 60)
+}
+
+func TestVerifyFindsWhatWasChangedBehindItsBack(t *testing.T) {
+	s := testdb.Shop(t)
+	require.NoError(t, testdb.Exec(s.Store, "ALTER TABLE events DISABLE TRIGGER USER"))
+	require.NoError(t, testdb.Exec(s.Store, `UPDATE events SET body = replace(body, '145.2', '143.2') WHERE run_id = '2026-11-avocet'`))
+	_, _, err := s.Verify()
+	require.ErrorContains(t, err, "run 2026-11-avocet: event 10 was changed")
+}
+
+func TestARecordKeepsTheSheetItWasMadeWith(t *testing.T) {
+	s := testdb.Shop(t)
+	before, err := s.Record("2026-11-avocet")
+	require.NoError(t, err)
+	raw, err := demo.Files.ReadFile("sheets/114.json")
+	require.NoError(t, err)
+	next := strings.Replace(strings.Replace(string(raw), `"revision": 3`, `"revision": 4`, 1), `"target": 143`, `"target": 150`, 1)
+	require.NoError(t, s.Import(fstest.MapFS{"sheets/114.json": {Data: []byte(next)}}))
+	after, err := s.Record("2026-11-avocet")
+	require.NoError(t, err)
+	assert.Equal(t, before, after)
+	fresh, err := s.OpenRun("b2b7b8f0-0000-4000-8000-000000000001", "teal", "lower")
+	require.NoError(t, err)
+	assert.NotEmpty(t, fresh.View.Fetch)
+}
+
+func TestABadSheetIsNotLetIn(t *testing.T) {
+	s := testdb.Shop(t)
+	raw, err := demo.Files.ReadFile("sheets/114.json")
+	require.NoError(t, err)
+	same := strings.Replace(string(raw), `"id": "114"`, `"id": "115"`, 1)
+	require.ErrorContains(t, s.Import(fstest.MapFS{"sheets/115.json": {Data: []byte(same)}}), "both claim serials 1850–2399")
+	require.ErrorContains(t, s.Import(fstest.MapFS{"sheets/x.json": {Data: []byte(`{"format": 3}`)}}), "format")
+}

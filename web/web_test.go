@@ -1,0 +1,154 @@
+package web_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"io"
+	"log/slog"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"brankel/internal/testdb"
+	"brankel/rigging/sheet"
+	"brankel/shop"
+	"brankel/web"
+	"brankel/web/describe"
+)
+
+type client struct {
+	t    *testing.T
+	http http.Handler
+}
+
+func newClient(t *testing.T) client {
+	ui := fstest.MapFS{
+		"index.html":    {Data: []byte(`<meta name="csp-nonce" content="__nonce__">`)},
+		"assets/a.js":   {Data: []byte(`1`)},
+		"secret.txt":    {Data: []byte(`not an asset`)},
+		"assets/b.json": {Data: []byte(`{}`)},
+	}
+	return client{t, web.New(testdb.Shop(t), ui, slog.New(slog.NewTextHandler(io.Discard, nil)))}
+}
+
+func (c client) do(method, path, body string, header ...string) *httptest.ResponseRecorder {
+	r := httptest.NewRequest(method, path, strings.NewReader(body))
+	if body != "" {
+		r.Header.Set("Content-Type", "application/json")
+	}
+	for i := 0; i+1 < len(header); i += 2 {
+		r.Header.Set(header[i], header[i+1])
+	}
+	w := httptest.NewRecorder()
+	c.http.ServeHTTP(w, r)
+	return w
+}
+
+// problem checks the form of an error and gives it.
+func (c client) problem(w *httptest.ResponseRecorder, status int) web.Problem {
+	c.t.Helper()
+	require.Equal(c.t, status, w.Code, w.Body.String())
+	require.Equal(c.t, "application/problem+json", w.Header().Get("Content-Type"))
+	var p web.Problem
+	require.NoError(c.t, json.Unmarshal(w.Body.Bytes(), &p))
+	require.NotEmpty(c.t, p.Detail)
+	require.Equal(c.t, status, p.Status)
+	return p
+}
+
+func (c client) open() shop.RunView {
+	w := c.do("POST", "/api/v1/runs", `{"id":"`+uuid.NewString()+`","machine":"teal","cable":"lower"}`)
+	require.Equal(c.t, 200, w.Code, w.Body.String())
+	var v shop.RunView
+	require.NoError(c.t, json.Unmarshal(w.Body.Bytes(), &v))
+	return v
+}
+
+func event(id string, after int, kind, body string) string {
+	raw, _ := json.Marshal(map[string]any{"id": id, "after": after, "kind": kind, "by": "Ines", "at": "2026-11-24T09:00:00Z", "body": json.RawMessage(body)})
+	return string(raw)
+}
+
+func TestAConflictCarriesWhatWasMissedAndTheRunAsItStands(t *testing.T) {
+	c := newClient(t)
+	path := "/api/v1/runs/" + c.open().ID + "/events"
+	first := event(uuid.NewString(), 0, "note", `{"text":"first"}`)
+	require.Equal(t, 200, c.do("POST", path, first).Code)
+	require.Equal(t, 200, c.do("POST", path, first).Code, "sent twice, stored once")
+	p := c.problem(c.do("POST", path, event(uuid.NewString(), 0, "note", `{"text":"late"}`)), 409)
+	require.Len(t, p.Missed, 1)
+	require.NotNil(t, p.Run)
+	assert.Equal(t, 1, p.Run.View.Seq)
+}
+
+func TestErrorsNameTheirField(t *testing.T) {
+	c := newClient(t)
+	run := "/api/v1/runs/" + c.open().ID
+	for _, one := range []struct{ path, body, field string }{
+		{run + "/events", event(uuid.NewString(), 0, "complaint", `{"words":"","shows":"yes"}`), "body.words"},
+		{run + "/events", event("no-uuid", 0, "note", `{"text":"x"}`), "id"},
+		{run + "/events", event(uuid.NewString(), 0, "note", `{"text":"x","colour":1}`), "body"},
+		{run + "/events", event(uuid.NewString(), 5, "note", `{"text":"x"}`), "after"},
+		{run + "/events", `{"id":"` + uuid.NewString() + `","mood":"good"}`, "mood"},
+		{run + "/events", `{"after":"one"}`, "after"},
+		{run + "/understand", `{"point":"barrel-to-eye","text":"7-9","value":0}`, "kind"},
+		{"/api/v1/calc/measure", `{"text":"7-9 lb"}`, "text"},
+		{"/api/v1/calc/adjuster", `{"now":1,"target":3,"pitch":0}`, "pitch"},
+		{"/api/v1/calc/nothing", `{}`, "calc"},
+		{"/api/v1/runs", `{"id":"x","machine":"teal","cable":"lower"}`, "id"},
+	} {
+		assert.Equal(t, one.field, c.problem(c.do("POST", one.path, one.body), 422).Field, "%s %s", one.path, one.body)
+	}
+	assert.Equal(t, "serial", c.problem(c.do("GET", run+"/which?serial=rusty&hand=standard", ""), 422).Field)
+	c.problem(c.do("GET", "/api/v1/runs/nowhere", ""), 404)
+	c.problem(c.do("GET", "/api/v1/nowhere", ""), 404)
+	c.problem(c.do("POST", "/api/v1/runs", `{"id":"`+uuid.NewString()+`","machine":"ark","cable":"lower"}`), 404)
+	c.problem(c.do("POST", "/api/v1/runs", `{}`, "Content-Type", "text/plain"), 415)
+	c.problem(c.do("POST", "/api/v1/calc/measure", `{"text":"`+strings.Repeat("9", 300<<10)+`"}`), 413)
+	assert.Equal(t, 403, c.do("POST", "/api/v1/runs", `{}`, "Sec-Fetch-Site", "cross-site").Code)
+}
+
+func TestEveryAnswerIsGuarded(t *testing.T) {
+	c := newClient(t)
+	page := c.do("GET", "/run/anything", "")
+	policy := page.Header().Get("Content-Security-Policy")
+	assert.NotContains(t, policy, "unsafe")
+	_, rest, found := strings.Cut(policy, "'nonce-")
+	require.True(t, found)
+	nonce, _, _ := strings.Cut(rest, "'")
+	assert.Contains(t, page.Body.String(), `content="`+nonce+`"`)
+	assert.NotContains(t, c.do("GET", "/", "").Header().Get("Content-Security-Policy"), nonce, "a new nonce for each page")
+	assert.Equal(t, "nosniff", page.Header().Get("X-Content-Type-Options"))
+	assert.Contains(t, c.do("GET", "/assets/a.js", "").Header().Get("Cache-Control"), "immutable")
+	assert.Equal(t, 404, c.do("GET", "/assets/../secret.txt", "").Code)
+	assert.Equal(t, "ok", c.do("GET", "/healthz", "").Body.String())
+}
+
+func TestTheRecordPrints(t *testing.T) {
+	c := newClient(t)
+	w := c.do("GET", "/api/v1/runs/2026-11-avocet/record.pdf", "")
+	require.Equal(t, 200, w.Code)
+	assert.True(t, bytes.HasPrefix(w.Body.Bytes(), []byte("%PDF-")))
+	again := c.do("GET", "/api/v1/runs/2026-11-avocet/record.pdf", "")
+	assert.Equal(t, w.Body.Bytes(), again.Body.Bytes(), "the same record gives the same paper")
+	w = c.do("GET", "/api/v1/runs/2026-11-avocet/record", "")
+	for _, part := range []string{"Will not come out of reverse", "145.2 mm, calliper 3", "2 turns toward the eye", "Locking moved it by −0.1 mm", "on the water", "Tobin, 20 November 2026"} {
+		assert.Contains(t, w.Body.String(), part)
+	}
+}
+
+// The committed documents are those of the Go types: after a change, run
+// scripts/generate.
+func TestPublishedDocumentsAreCurrent(t *testing.T) {
+	committed, err := os.ReadFile("../ui/api/openapi.json")
+	require.NoError(t, err)
+	assert.Equal(t, string(web.OpenAPI()), string(committed))
+	assert.Equal(t, string(describe.Sheet()), string(sheet.Schema()))
+}
