@@ -276,14 +276,32 @@ func TestTheChainShowsWhatWasChanged(t *testing.T) {
 	require.ErrorContains(t, Verify(append(append([]Event(nil), r.events[:3]...), r.events[4:]...)), "event 4 is missing")
 }
 
-func BenchmarkFold500(b *testing.B) {
+func fiveHundred(b *testing.B) *rig {
 	r := newRig(b).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½")
 	for len(r.events) < 500 {
 		r.turn("1", []string{"out", "in"}[len(r.events)/3%2]).settle().length("140.4 mm")
 	}
+	return r
+}
+
+func BenchmarkFold500(b *testing.B) {
+	r := fiveHundred(b)
 	s := r.sheet()
 	b.ResetTimer()
 	for range b.N {
 		Fold(s, r.events)
+	}
+}
+
+// BenchmarkDecode500 is the baseline of the fold: the bodies of the same events,
+// decoded by the standard library and nothing else.
+func BenchmarkDecode500(b *testing.B) {
+	events := fiveHundred(b).events
+	b.ResetTimer()
+	for range b.N {
+		for _, e := range events {
+			var body Reading
+			_ = json.Unmarshal(e.Body, &body)
+		}
 	}
 }

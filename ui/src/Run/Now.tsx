@@ -42,7 +42,7 @@ function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
     case 'complaint': return <ComplaintPanel run={run.id} send={send} fetch={run.view.fetch} />;
     case 'identify': return <IdentifyPanel key={run.id} run={run} send={send} />;
     case 'safe': case 'restore': return <TodoPanel things={advice.things} send={send} />;
-    case 'move': return advice.move ? <MovePanel turn={advice.move} send={send} onOther={onOtherTurn} /> : null;
+    case 'move': return advice.move ? <MovePanel run={run.id} point={run.view.rules[0]?.id ?? ''} turn={advice.move} send={send} onOther={onOtherTurn} /> : null;
     case 'settle': return <Settle run={run} send={send} />;
     case 'lock': return <LockPanel advice={advice} send={send} />;
     case 'check': return <CheckPanel key={advice.check?.check} advice={advice} run={run.id} send={send} />;
