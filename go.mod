@@ -38,3 +38,8 @@ require (
 )
 
 tool honnef.co/go/tools/cmd/staticcheck
+
+ignore (
+	./e2e/node_modules
+	./ui/node_modules
+)

@@ -67,7 +67,7 @@ func (w writer) quiet(size float64) {
 
 func (w writer) foot(r run.Record) {
 	w.SetY(-16)
-	w.quiet(8)
+	w.quiet(7.4)
 	w.CellFormat(width-20, 4, r.Foot, "", 0, "L", false, 0, "")
 	w.CellFormat(20, 4, fmt.Sprintf("page %d", w.PageNo()), "", 1, "R", false, 0, "")
 	w.CellFormat(width, 4, fmt.Sprintf("chain hash of events 1 to %d: %s", r.Through, r.Hash), "", 0, "L", false, 0, "")

@@ -23,6 +23,7 @@ export function Now(props: Props) {
       <Box component="h2" sx={{ m: 0, fontSize: { xs: 28, md: 34 }, fontWeight: 600, lineHeight: 1.15 }}>
         {advice.say.map((p, i) => <Box component="span" key={i} sx={p.mark === 'turn' ? { color: 'primary.main' } : {}}>{p.text}</Box>)}
       </Box>
+      {advice.caution && <Box sx={{ display: { xs: 'block', md: 'none' }, mt: 1, fontSize: 17, fontWeight: 600 }}>⚠ {advice.caution}</Box>}
       {advice.finding && <Finding>{advice.finding}</Finding>}
       {[run.view.drift, run.view.answer].map((t) => t && ['read', 'lock', 'restore', 'move'].includes(advice.do) && <Box key={t} sx={{ mt: 1, fontSize: 19, fontWeight: 500 }}>{t}</Box>)}
       {advice.more.map((m) => <Box key={m} sx={{ mt: 0.75, fontSize: 19 }}>{m}</Box>)}
