@@ -1,7 +1,9 @@
 package calc
 
 import (
+	"reflect"
 	"slices"
+	"strconv"
 	"strings"
 )
 
@@ -14,13 +16,15 @@ type Fault struct {
 
 func (f *Fault) Error() string { return f.Field + ": " + f.Message }
 
-// faults gathers what is wrong, so that the first in the order of the fields
-// can be told whatever the order in which it was found.
+// faults gathers what is wrong with an input of type root, so that the first in
+// the order of the fields can be told whatever the order in which it was found.
 type faults struct {
-	order   []string // the fields, in the order of the struct
+	root    reflect.Type
 	unknown []Fault
 	found   []Fault
 }
+
+func newFaults(in any) *faults { return &faults{root: reflect.TypeOf(in).Elem()} }
 
 func (f *faults) add(field, message string) {
 	f.found = append(f.found, Fault{field, message})
@@ -41,20 +45,28 @@ func (f *faults) first() error {
 	if len(f.found) == 0 {
 		return nil
 	}
-	first := slices.MinFunc(f.found, func(a, b Fault) int { return f.rank(a.Field) - f.rank(b.Field) })
+	first := slices.MinFunc(f.found, func(a, b Fault) int { return slices.Compare(f.place(a.Field), f.place(b.Field)) })
 	return &first
 }
 
-// rank is the place of the deepest field that is known in the order.
-func (f *faults) rank(field string) int {
-	for {
-		if i := slices.Index(f.order, field); i >= 0 {
-			return i
+// place is the path as positions: of fields in their structs, of items in lists.
+func (f *faults) place(path string) (out []int) {
+	t := f.root
+	for _, part := range strings.FieldsFunc(path, func(r rune) bool { return strings.ContainsRune(".[]", r) }) {
+		for t.Kind() == reflect.Pointer {
+			t = t.Elem()
 		}
-		cut := strings.LastIndexAny(field, ".[")
-		if cut < 0 {
-			return len(f.order)
+		switch t.Kind() {
+		case reflect.Struct:
+			i := slices.IndexFunc(fieldsOf(t), func(f field) bool { return f.name == part })
+			if i < 0 {
+				return out
+			}
+			out, t = append(out, i), t.Field(i).Type
+		case reflect.Slice:
+			i, _ := strconv.Atoi(part)
+			out, t = append(out, i), t.Elem()
 		}
-		field = field[:cut]
 	}
+	return out
 }

@@ -8,6 +8,7 @@ import (
 	"encoding/json"
 	"math"
 	"reflect"
+	"slices"
 )
 
 // Calc is one named calculation.
@@ -25,9 +26,8 @@ func (c Calc) Output() reflect.Type { return c.out }
 func entry[In, Out any](name, purpose string, fn func(In) (Out, error)) Calc {
 	return Calc{name, purpose, reflect.TypeFor[In](), reflect.TypeFor[Out](), func(raw []byte) (any, error) {
 		var in In
-		f := &faults{}
-		decode(raw, &in, f)
-		if f.order != nil {
+		f := newFaults(&in)
+		if decode(raw, &in, f) {
 			validate(&in, f)
 		}
 		if err := f.first(); err != nil {
@@ -38,21 +38,37 @@ func entry[In, Out any](name, purpose string, fn func(In) (Out, error)) Calc {
 }
 
 // All lists the calculations in the order they are shown.
-func All() []Calc {
-	return []Calc{
-		entry("measure", "what does this text mean?", Measure),
-		entry("fraction", "what is this length on a tape with N-ths, and what is left over?", Fraction),
-		entry("reading", "are these readings inside the limits, given how well the gauge can tell?", Reading),
-		entry("adjuster", "how many turns of this threaded adjuster, which way, and does enough thread stay in?", Adjuster),
-		entry("window", "how far is this setting from failing at each end of the travel?", Window),
-		entry("response", "did the reading move as the turns should have moved it?", Response),
-		entry("lost-motion", "how much does the control move before the far end does?", LostMotion),
-	}
+func All() []Calc { return slices.Clone(all) }
+
+var all = []Calc{
+	entry("measure", "what does this text mean?", Measure),
+	entry("fraction", "what is this length on a tape with N-ths, and what is left over?", Fraction),
+	entry("reading", "are these readings inside the limits, given how well the gauge can tell?", Reading),
+	entry("datum", "an edge-to-edge measurement as centre to centre; do two books agree?", Datum),
+	entry("adjuster", "how many turns of this threaded adjuster, which way, and does enough thread stay in?", Adjuster),
+	entry("two-ends", "how to share a correction between the two ends of one cable?", TwoEnds),
+	entry("window", "how far is this setting from failing at each end of the travel?", Window),
+	entry("bracket", "judged only by feel: which setting to try next?", Bracket),
+	entry("response", "did the reading move as the turns should have moved it?", Response),
+	entry("lost-motion", "how much does the control move before the far end does?", LostMotion),
+	entry("conduit", "what do the bends of this routing cost in slack and force?", Conduit),
+	entry("spring", "which anti-lash spring takes up the slack without moving the control?", Spring),
+	entry("tension", "what is the cable's tension, what should it be at this temperature, how many turns?", Tension),
+	entry("coupled", "several adjusters move several readings: the smallest set of turns that puts all inside?", Coupled),
+	entry("follow-up", "a surface that follows a lever: offset, wrong gain, or lag?", FollowUp),
+	entry("hunting", "will a switched follow-up hunt, and what switch gaps would stop it?", Hunting),
+	entry("kickdown", "throttle-valve or kickdown cable: slack, stroke at full throttle, notches to move?", Kickdown),
+	entry("clutch", "free play, release margin, bite height, clicks to move?", Clutch),
+	entry("parking-brake", "lever notches from shoe clearance; slope held; left against right?", ParkingBrake),
+	entry("centre-stop", "which way to move a centring stop so that both gaps are equal?", CentreStop),
+	entry("slot-pin", "how far to slide a pin along an angled slot to gain travel at one end only?", SlotPin),
+	entry("cable-order", "which stock length to order for this path?", CableOrder),
+	entry("trend", "at what usage does the adjuster run out?", Trend),
 }
 
 // Run does the calculation called name on one JSON object. The error is a *Fault.
 func Run(name string, raw []byte) (any, error) {
-	for _, c := range All() {
+	for _, c := range all {
 		if c.Name == name {
 			out, err := c.run(raw)
 			if err == nil && !finite(reflect.ValueOf(out)) {

@@ -1,11 +1,8 @@
 package calc
 
 import (
-	"fmt"
 	"math"
 	"reflect"
-	"slices"
-	"strings"
 )
 
 // slack is how far a value may lie over a limit and still count as on it;
@@ -21,7 +18,7 @@ type checker interface{ check(*faults) }
 // valid applies the rules of the tags and of check to an input made in Go, and
 // gives the first fault in the order of the fields.
 func valid(in any) error {
-	f := &faults{}
+	f := newFaults(in)
 	validate(in, f)
 	return f.first()
 }
@@ -34,13 +31,8 @@ func validate(in any, f *faults) {
 }
 
 func validateStruct(v reflect.Value, path string, f *faults) {
-	t := v.Type()
-	for i := range t.NumField() {
-		where := join(path, jsonName(t.Field(i)))
-		if !slices.Contains(f.order, where) {
-			f.order = append(f.order, where)
-		}
-		validateValue(v.Field(i), rulesOf(t.Field(i)), where, f)
+	for i, field := range fieldsOf(v.Type()) {
+		validateValue(v.Field(i), field.rules, join(path, field.name), f)
 	}
 }
 
@@ -54,19 +46,18 @@ func validateValue(v reflect.Value, r rules, where string, f *faults) {
 		validateStruct(v, where, f)
 	case reflect.Slice:
 		for i := range v.Len() {
-			validateValue(v.Index(i), r, fmt.Sprintf("%s[%d]", where, i), f)
+			validateValue(v.Index(i), r, item(where, i), f)
 		}
 	case reflect.String:
-		words := strings.Split(r["words"], "|")
-		if v.String() == "" && r["default"] != "" {
-			v.SetString(r["default"])
+		if v.String() == "" && r.preset != nil {
+			v.SetString(*r.preset)
 		}
-		f.addIf(r["words"] != "" && v.String() != "" && !slices.Contains(words, v.String()), where, "write "+orList(words))
+		f.addIf(v.String() != "" && !r.knows(v.String()), where, r.wanted(reflect.String))
 	case reflect.Float64:
 		n := v.Float()
 		f.addIf(math.IsInf(n, 0), where, "this number is too large: write a finite one")
-		f.addIf(r.has("above0") && n <= 0, where, "this must be above zero")
-		f.addIf(r.has("atleast0") && n < 0, where, "this must not be below zero")
-		f.addIf(r.has("whole") && n != math.Trunc(n), where, "write a whole number")
+		f.addIf(r.above0 && n <= 0, where, "this must be above zero")
+		f.addIf(r.atLeast0 && n < 0, where, "this must not be below zero")
+		f.addIf(r.whole && n != math.Trunc(n) && !math.IsNaN(n), where, "write a whole number")
 	}
 }

@@ -1,0 +1,126 @@
+package calc
+
+import (
+	"fmt"
+	"math"
+)
+
+// CoupledAdjuster may be set to whole multiples of Step from Min to Max, in turns
+// from where it stands.
+type CoupledAdjuster struct {
+	ID   string  `json:"id"`
+	Step float64 `json:"step" calc:"count,above0"`
+	Min  float64 `json:"min" calc:"count"`
+	Max  float64 `json:"max" calc:"count"`
+}
+
+// steps is how many whole steps Min and Max are away.
+func (a CoupledAdjuster) steps() (low, high float64) {
+	return math.Ceil(a.Min/a.Step - slack), math.Floor(a.Max/a.Step + slack)
+}
+
+// CoupledReading is a reading as it is and its limits, in a unit of its own.
+type CoupledReading struct {
+	ID  string  `json:"id"`
+	Now float64 `json:"now" calc:"plain"`
+	Min float64 `json:"min" calc:"plain"`
+	Max float64 `json:"max" calc:"plain"`
+}
+
+// CoupledInput is up to four adjusters that each move several readings:
+// Influence has a row a reading, with what one turn of each adjuster adds. Guard
+// is how much of the half band may be used up (a share).
+type CoupledInput struct {
+	Adjusters []CoupledAdjuster `json:"adjusters"`
+	Readings  []CoupledReading  `json:"readings"`
+	Influence [][]float64       `json:"influence" calc:"plain"`
+	Aim       string            `json:"aim,omitempty" calc:"words=fewest|centre,default=fewest"`
+	Guard     *float64          `json:"guard,omitempty" calc:"plain"`
+}
+
+// The search is exact, so what it may be asked is bounded: settings of one adjuster
+// and of all together, and readings (their number grows squared in the elimination).
+const (
+	mostSteps    = 1e5
+	mostSettings = 1e9
+	mostReadings = 40
+)
+
+func (in CoupledInput) check(f *faults) {
+	f.addIf(len(in.Adjusters) > 4, "adjusters", "four adjusters at most: leave out those that stay as they are")
+	f.addIf(len(in.Readings) > mostReadings, "readings", fmt.Sprintf("%d readings at most", mostReadings))
+	settings := 1.0
+	for i, a := range in.Adjusters {
+		at := fmt.Sprintf("adjusters[%d].", i)
+		low, high := a.steps()
+		f.addIf(a.Min > a.Max, at+"min", "the least lies above the most: swap them")
+		f.addIf(a.Min <= a.Max && low > high, at+"step", "no whole step lies between min and max: write a smaller step or a wider range")
+		settings *= high - low + 1
+		f.addIf(high-low > mostSteps || settings > mostSettings, at+"step", "these steps are too fine for so wide a range: write the turn that can be locked")
+	}
+	for i, r := range in.Readings {
+		f.addIf(r.Min >= r.Max, fmt.Sprintf("readings[%d].min", i), "the lower limit must lie below the upper one")
+	}
+	if len(in.Influence) == 0 {
+		return
+	}
+	f.addIf(len(in.Influence) != len(in.Readings), "influence", "write one row for each reading")
+	for i, row := range in.Influence {
+		f.addIf(len(row) != len(in.Adjusters), fmt.Sprintf("influence[%d]", i), "write one number for each adjuster")
+	}
+}
+
+// CoupledOutput: Moves in turns, signed, in the order of the adjusters. A strain
+// is how far a prediction lies from the middle of its band in half bands; Worst
+// is the largest, of the reading at the index Binding.
+type CoupledOutput struct {
+	Moves      []float64 `json:"moves"`
+	Predicted  []float64 `json:"predicted"`
+	Worst      float64   `json:"worst"`
+	TotalTurns float64   `json:"total_turns"`
+	AllIn      bool      `json:"all_in"`
+	Binding    int       `json:"binding"`
+}
+
+// Coupled finds the best set of turns. Fewest: the least turning that keeps every
+// strain within the guard, else within the limits, else the least worst strain.
+// Centre: the least worst strain. The other decides between equals.
+func Coupled(in CoupledInput) (CoupledOutput, error) {
+	if err := valid(&in); err != nil {
+		return CoupledOutput{}, err
+	}
+	s := newSearch(in)
+	var moves []float64
+	if in.Aim == "fewest" {
+		if moves = s.fewest(or(in.Guard, 0.8)); moves == nil {
+			moves = s.fewest(1)
+		}
+	}
+	if moves == nil {
+		least := s.leastWorst()
+		moves = s.fewest(least + tie + least*1e-12)
+	}
+	if moves == nil {
+		return CoupledOutput{}, &Fault{"influence", "these numbers are too large or too small to work with: check their units"}
+	}
+	return in.result(moves), nil
+}
+
+func (in CoupledInput) result(moves []float64) CoupledOutput {
+	out := CoupledOutput{Moves: moves, Worst: math.Inf(-1)}
+	for _, m := range moves {
+		out.TotalTurns += math.Abs(m)
+	}
+	for i, r := range in.Readings {
+		p := r.Now
+		for j, m := range moves {
+			p += in.Influence[i][j] * m
+		}
+		out.Predicted = append(out.Predicted, p)
+		if strain := math.Abs(p-(r.Min+r.Max)/2) / ((r.Max - r.Min) / 2); strain > out.Worst+tie || i == 0 {
+			out.Worst, out.Binding = strain, i
+		}
+	}
+	out.AllIn = out.Worst <= 1+slack
+	return out
+}

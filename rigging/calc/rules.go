@@ -1,0 +1,123 @@
+package calc
+
+import (
+	"reflect"
+	"slices"
+	"strconv"
+	"strings"
+	"sync"
+
+	"brankel/rigging/quantity"
+)
+
+// rules is what the tag of a field asks, such as `calc:"length,above0"`: the kind
+// of quantity (then a text with a unit is read too), "of=field" for the kind that
+// another field names, "plain" for numbers only, and above0, atleast0, whole,
+// optional, default=V and words=a|b. A slice that may be empty says empty. A
+// pointer is optional and nil when absent; other fields without default or
+// optional are required. Nested structs and slices are walked with their JSON path.
+type rules struct {
+	kind                                       quantity.Kind // "" for a plain number
+	of                                         string
+	words                                      []string
+	preset                                     *string
+	number                                     float64 // of preset
+	above0, atLeast0, whole, optional, mayLack bool
+}
+
+// field is one field of an input struct.
+type field struct {
+	name string
+	rules
+}
+
+var plans sync.Map // of reflect.Type to []field: a tag is read once
+
+func fieldsOf(t reflect.Type) []field {
+	if known, ok := plans.Load(t); ok {
+		return known.([]field)
+	}
+	out := make([]field, t.NumField())
+	for i := range out {
+		name, _, _ := strings.Cut(t.Field(i).Tag.Get("json"), ",")
+		out[i] = field{name, parseRules(t.Field(i).Tag.Get("calc"))}
+	}
+	plans.Store(t, out)
+	return out
+}
+
+func parseRules(tag string) (r rules) {
+	for _, part := range strings.Split(tag, ",") {
+		name, value, _ := strings.Cut(part, "=")
+		switch name {
+		case "above0":
+			r.above0 = true
+		case "atleast0":
+			r.atLeast0 = true
+		case "whole":
+			r.whole = true
+		case "optional":
+			r.optional = true
+		case "empty":
+			r.mayLack = true
+		case "of":
+			r.of = value
+		case "words":
+			r.words = strings.Split(value, "|")
+		case "default":
+			r.preset = &value
+			r.number, _ = strconv.ParseFloat(value, 64)
+		default:
+			if k := quantity.Kind(name); k.Valid() {
+				r.kind = k
+			}
+		}
+	}
+	return r
+}
+
+// quantityAmong is the kind of the field, given what stands beside it.
+func (r rules) quantityAmong(siblings map[string]any) quantity.Kind {
+	if r.of == "" {
+		return r.kind
+	}
+	if s, ok := siblings[r.of].(string); ok && quantity.Kind(s).Valid() {
+		return quantity.Kind(s)
+	}
+	return quantity.Length
+}
+
+func (r rules) knows(word string) bool { return r.words == nil || slices.Contains(r.words, word) }
+
+// wanted says what to write.
+func (r rules) wanted(kind reflect.Kind) string {
+	switch {
+	case r.words != nil:
+		return "write " + orList(r.words)
+	case kind == reflect.Slice:
+		return "write a list with at least one entry"
+	case kind == reflect.Struct:
+		return "write an object"
+	case kind == reflect.String:
+		return "write a text"
+	case r.kind != "" && r.kind != quantity.Count:
+		return "write a " + string(r.kind) + ", a number in " + r.kind.Unit() + " or a text with its unit"
+	}
+	return "write a number"
+}
+
+func orList(words []string) string {
+	if len(words) == 1 {
+		return words[0]
+	}
+	return strings.Join(words[:len(words)-1], ", ") + " or " + words[len(words)-1]
+}
+
+func join(path, name string) string {
+	if path == "" {
+		return name
+	}
+	return path + "." + name
+}
+
+func item(path string, i int) string { return path + "[" + strconv.Itoa(i) + "]" }
