@@ -4,7 +4,7 @@ import { mkdtempSync, chmodSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { address, expect, Mechanic, root, somebodyElse, states, test } from './bench';
+import { address, expect, Mechanic, root, somebodyElse, states, test } from './server';
 
 test('what is half typed outlives a reload', async ({ page, server }) => {
   const m = new Mechanic(page);

@@ -1,6 +1,6 @@
 // The pictures of docs/screenshots, made from the demo data.
 import { join } from 'node:path';
-import { test as base, Mechanic, root, states } from './bench';
+import { test as base, Mechanic, root, states } from './server';
 
 const test = base;
 const picture = (name: string) => join(root, 'docs/screenshots', `${name}.png`);

@@ -1,4 +1,4 @@
-import { expect, Mechanic, states, test } from './bench';
+import { expect, Mechanic, states, test } from './server';
 
 test('one barrel from complaint to signed record', async ({ page, server }) => {
   const m = new Mechanic(page);

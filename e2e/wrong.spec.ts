@@ -1,4 +1,4 @@
-import { expect, Mechanic, states, test } from './bench';
+import { expect, Mechanic, states, test } from './server';
 
 test('too much lost motion argues for repair', async ({ page, server }) => {
   const m = new Mechanic(page);

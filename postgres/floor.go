@@ -31,6 +31,16 @@ func (s *Store) SaveFloor(w workshop.Workshop) error {
 				return err
 			}
 		}
+		for _, t := range w.Thin {
+			if err := tx.Create(&thinRow{t.Name, t.Thickness}).Error; err != nil {
+				return err
+			}
+		}
+		for _, t := range w.Tables {
+			if err := tx.Create(&tableRow{t.Name, t.Text}).Error; err != nil {
+				return err
+			}
+		}
 		for i, m := range w.Machines {
 			if err := tx.Create(machineToRow(i, m)).Error; err != nil {
 				return err

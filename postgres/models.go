@@ -43,6 +43,20 @@ type gaugeRow struct {
 
 func (gaugeRow) TableName() string { return "gauges" }
 
+type thinRow struct {
+	Name      string `gorm:"primaryKey"`
+	Thickness float64
+}
+
+func (thinRow) TableName() string { return "thin_things" }
+
+type tableRow struct {
+	Name string `gorm:"primaryKey"`
+	Text string `gorm:"not null"`
+}
+
+func (tableRow) TableName() string { return "kept_tables" }
+
 type machineRow struct {
 	ID      string `gorm:"primaryKey"`
 	Place   int    `gorm:"not null"`

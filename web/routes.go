@@ -75,7 +75,7 @@ type SheetLine struct {
 
 func (s *server) routes() []route {
 	get, post := http.MethodGet, http.MethodPost
-	return []route{
+	return append(s.benchRoutes(), []route{
 		{describe.Operation{Method: get, Path: "/api/v1/bays", ID: "bays", Summary: "the machines on the floor", Out: shop.Bays{}}, s.bays},
 		{describe.Operation{Method: post, Path: "/api/v1/runs", ID: "openRun", Summary: "open a run; the same id twice opens one", In: RunIn{}, Out: shop.RunView{}}, s.openRun},
 		{describe.Operation{Method: get, Path: "/api/v1/runs/{run}", ID: "run", Summary: "a run as it stands", Out: shop.RunView{}}, s.run},
@@ -92,7 +92,7 @@ func (s *server) routes() []route {
 		{describe.Operation{Method: get, Path: "/api/v1/rig-sheet.schema.json", ID: "sheetSchema", Summary: "the JSON Schema of the rig sheet", Type: "application/schema+json"}, s.schema},
 		{describe.Operation{Method: get, Path: "/api/v1/openapi.json", ID: "openapi", Summary: "this document", Type: "application/json"}, s.openapi},
 		{describe.Operation{Method: get, Path: "/healthz", ID: "healthz", Summary: "200 when the database answers", Type: "text/plain"}, s.health},
-	}
+	}...)
 }
 
 // OpenAPI is the document of the API, made from the Go types.

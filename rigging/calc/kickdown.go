@@ -112,6 +112,12 @@ func (in KickdownInput) aimed(low, high float64) float64 {
 	return low + share*(high-low)
 }
 
+// ValveAt is how far the valve is in, in mm, at a throttle fraction from 0 to 1 with
+// a slack at idle in mm.
+func (in KickdownInput) ValveAt(throttle, slack float64) float64 {
+	return math.Min(in.Bottom, math.Max(0, in.pull(throttle)-slack))
+}
+
 // pull is how far the cable is drawn at the throttle fraction u.
 func (in KickdownInput) pull(u float64) float64 {
 	if in.PullAtFull != nil {
@@ -144,7 +150,7 @@ func (in KickdownInput) throttleAt(pull float64) *float64 {
 func (in KickdownInput) state(at float64) KickdownState {
 	at += 0 // no negative zero
 	s := in.pull(1)
-	out := KickdownState{Slack: at, ValveIdle: math.Max(0, -at), ValveFull: math.Min(in.Bottom, math.Max(0, s-at)),
+	out := KickdownState{Slack: at, ValveIdle: math.Max(0, -at), ValveFull: in.ValveAt(1, at),
 		ThrottleReached: 1, ValveStartsAt: in.throttleAt(in.TakeUp + at), KickdownAt: in.throttleAt(in.Kick + at), Verdict: "in"}
 	stopped := s-at > in.Bottom+slack // the cable stops the throttle
 	if stopped {

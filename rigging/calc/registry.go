@@ -15,25 +15,25 @@ import (
 type Calc struct {
 	Name    string
 	Purpose string
-	in, out reflect.Type
-	run     func(raw []byte) (any, error)
+	in      reflect.Type
+	solve   func(raw []byte) (in, out any, err error)
 }
 
-// Input and Output are the Go types of the calculation, for descriptions.
-func (c Calc) Input() reflect.Type  { return c.in }
-func (c Calc) Output() reflect.Type { return c.out }
-
 func entry[In, Out any](name, purpose string, fn func(In) (Out, error)) Calc {
-	return Calc{name, purpose, reflect.TypeFor[In](), reflect.TypeFor[Out](), func(raw []byte) (any, error) {
+	return Calc{name, purpose, reflect.TypeFor[In](), func(raw []byte) (any, any, error) {
 		var in In
 		f := newFaults(&in)
 		if decode(raw, &in, f) {
 			validate(&in, f)
 		}
 		if err := f.first(); err != nil {
-			return nil, err
+			return nil, nil, err
 		}
-		return fn(in)
+		out, err := fn(in)
+		if err == nil && !finite(reflect.ValueOf(out)) {
+			err = &Fault{"input", "these numbers are too large or too small to work with: check their units"}
+		}
+		return in, out, err
 	}}
 }
 
@@ -68,19 +68,20 @@ var all = []Calc{
 
 // Run does the calculation called name on one JSON object. The error is a *Fault.
 func Run(name string, raw []byte) (any, error) {
-	for _, c := range all {
-		if c.Name == name {
-			out, err := c.run(raw)
-			if err == nil && !finite(reflect.ValueOf(out)) {
-				err = &Fault{"input", "these numbers are too large or too small to work with: check their units"}
-			}
-			if err != nil {
-				return nil, err
-			}
-			return out, nil
-		}
+	_, out, err := Solve(name, raw)
+	return out, err
+}
+
+// Solve is Run that also gives the input as it was read, defaults filled in.
+func Solve(name string, raw []byte) (in, out any, err error) {
+	i := slices.IndexFunc(all, func(c Calc) bool { return c.Name == name })
+	if i < 0 {
+		return nil, nil, &Fault{"calc", "there is no calculation of this name: brankel calc --list shows them"}
 	}
-	return nil, &Fault{"calc", "there is no calculation of this name: brankel calc --list shows them"}
+	if in, out, err = all[i].solve(raw); err != nil {
+		return nil, nil, err
+	}
+	return in, out, nil
 }
 
 // finite tells whether an output can be written as JSON.

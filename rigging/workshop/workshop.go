@@ -21,6 +21,8 @@ type Workshop struct {
 	Name     string      `json:"name"`
 	People   []Person    `json:"people"`
 	Gauges   []run.Gauge `json:"gauges"`
+	Thin     []Thin      `json:"thin_things,omitempty"`
+	Tables   []Table     `json:"tables,omitempty"`
 	Machines []Machine   `json:"machines"`
 }
 

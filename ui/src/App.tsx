@@ -3,6 +3,7 @@ import { BrowserRouter, Route, Routes } from 'react-router';
 import { Bays } from './Bays/Bays';
 
 const Run = lazy(() => import('./Run/Run').then((m) => ({ default: m.RunScreen })));
+const Bench = lazy(() => import('./Bench/Bench').then((m) => ({ default: m.BenchScreen })));
 const Record = lazy(() => import('./Record/Record').then((m) => ({ default: m.RecordScreen })));
 
 export function App() {
@@ -12,6 +13,8 @@ export function App() {
         <Routes>
           <Route path="/" element={<Bays />} />
           <Route path="/run/:id" element={<Run />} />
+          <Route path="/bench" element={<Bench />} />
+          <Route path="/bench/:name" element={<Bench />} />
           <Route path="/record/:id" element={<Record />} />
           <Route path="*" element={<Bays />} />
         </Routes>

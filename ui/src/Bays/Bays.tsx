@@ -24,7 +24,7 @@ export function Bays() {
   const machines = (data?.machines ?? []).filter((m) => wanted === '' || `${m.name} ${m.note} ${m.lines.map((l) => l.name).join(' ')}`.toLowerCase().includes(wanted));
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
-      <Head title="Brankel" about={data?.workshop ?? ''} home={false}>
+      <Head title="Brankel" about={data?.workshop ?? ''} rooms>
         <Box component="input" type="search" aria-label="find a machine, cable, serial" placeholder="find a machine, cable, serial" value={find} onChange={(e) => { setFind(e.target.value); }}
           sx={{ font: 'inherit', width: { xs: 200, md: 270 }, minHeight: 44, border: 0, borderBottom: '2px solid', borderColor: 'divider', bgcolor: 'transparent', color: 'text.primary', '&::placeholder': { color: 'quiet', opacity: 1 } }} />
       </Head>

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { api, answered, problemIn, type RunView } from '../api/client';
 import { Finding } from '../parts/Frame';
 import { useStored } from '../stored';
-import { Blank } from './Blank';
+import { Blank } from '../parts/Blank';
 import { Row, useAsk } from './panels';
 import { OneOf } from './Toggle';
 import type { Send } from './useRun';

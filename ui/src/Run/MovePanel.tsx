@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import type { Turn } from '../api/client';
 import { Finding } from '../parts/Frame';
 import { useStored } from '../stored';
-import { Blank } from './Blank';
+import { Blank } from '../parts/Blank';
 import { Row, useAsk } from './panels';
 import type { Send } from './useRun';
 

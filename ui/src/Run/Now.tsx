@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useNavigate } from 'react-router';
 import type { RunView } from '../api/client';
 import { Finding } from '../parts/Frame';
-import { Blank } from './Blank';
+import { Blank } from '../parts/Blank';
 import { IdentifyPanel } from './IdentifyPanel';
 import { MovePanel } from './MovePanel';
 import { StatesPanel } from './StatesPanel';

@@ -8,7 +8,7 @@ import { AskWho, Finding, Head, useWho } from '../parts/Frame';
 import { LineView } from '../parts/LineView';
 import { RuleView } from '../parts/RuleView';
 import { useBays } from '../Bays/useBays';
-import { Blank } from './Blank';
+import { Blank } from '../parts/Blank';
 import { Interrupted } from './Interrupted';
 import { Now } from './Now';
 import { Rail, RailStrip } from './Rail';

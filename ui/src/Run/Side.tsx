@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { RunView } from '../api/client';
-import { Blank } from './Blank';
+import { Blank } from '../parts/Blank';
 import { useAsk } from './panels';
 import { useStored } from '../stored';
 import type { Send } from './useRun';

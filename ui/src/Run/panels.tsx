@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Advice, Problem, Todo } from '../api/client';
 import { Finding } from '../parts/Frame';
 import { useStored } from '../stored';
-import { Blank } from './Blank';
+import { Blank } from '../parts/Blank';
 import { Toggle } from './Toggle';
 import type { Send } from './useRun';
 

@@ -1,15 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
 import { api, answered, problemIn, type Meaning, type Problem } from '../api/client';
-
-function useDelayed<T>(value: T, ms: number): T {
-  const [late, setLate] = useState(value);
-  useEffect(() => {
-    const timer = setTimeout(() => { setLate(value); }, ms);
-    return () => { clearTimeout(timer); };
-  }, [value, ms]);
-  return late;
-}
+import { useDelayed } from '../useDelayed';
 
 export interface Typed { point: string; text: string; start: string; end: string; unit: string }
 

@@ -21,6 +21,13 @@ export type Problem = Schemas['Problem'];
 export type EventIn = Schemas['EventIn'];
 export type ReadingIn = Schemas['RunReading'];
 export type Meaning = Schemas['Meaning'];
+export type BenchView = Schemas['ShopBenchView'];
+export type Sentence = Schemas['BenchSentence'];
+export type Part = Schemas['BenchPart'];
+export type BenchBlank = Schemas['BenchBlank'];
+export type Echo = Schemas['BenchEcho'];
+export type Worked = Schemas['BenchWorked'];
+export type Drawing = Schemas['BenchDrawing'];
 
 export const api = createClient<paths>({ baseUrl: '/' });
 

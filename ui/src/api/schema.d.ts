@@ -21,6 +21,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the calculations as sentences, and those that answer a question */
+        get: operations["bench"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bench/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** a sentence worked out, or what is missing or to be written otherwise */
+        post: operations["benchWork"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc": {
         parameters: {
             query?: never;
@@ -243,6 +277,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/tables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** keep the table of a gauge or a chart */
+        post: operations["keepTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/tables/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** forget a table */
+        delete: operations["dropTable"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/thin-things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** keep a flat thing as a feeler */
+        post: operations["keepThin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/thin-things/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** forget a feeler */
+        delete: operations["dropThin"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/healthz": {
         parameters: {
             query?: never;
@@ -264,6 +366,180 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        BenchAnswer: {
+            also: string[];
+            drawing: components["schemas"]["BenchDrawing"];
+            mark: string;
+            says: string;
+        };
+        BenchBar: {
+            at: number;
+            look: string;
+            name: string;
+            say: string;
+        };
+        BenchBlank: {
+            each?: string;
+            kind: string;
+            label: string;
+            optional: boolean;
+            path: string;
+            preset?: string;
+            quantity?: string;
+            unit?: string;
+            words?: string[];
+        };
+        BenchCoil: {
+            best: boolean;
+            force_full: number;
+            force_rest: number;
+            full: number;
+            kind: string;
+            longest: number;
+            ok: boolean;
+            rest: number;
+            why: string;
+        };
+        BenchConduit: {
+            pieces: components["schemas"]["BenchPiece"][];
+            slack: number;
+        };
+        BenchDrawing: {
+            bars?: components["schemas"]["BenchBar"][];
+            coils?: components["schemas"]["BenchCoil"][];
+            conduit?: components["schemas"]["BenchConduit"];
+            edges?: components["schemas"]["BenchEdges"];
+            gaps?: components["schemas"]["BenchGaps"];
+            plot?: components["schemas"]["BenchPlot"];
+            rules?: components["schemas"]["RunRule"][];
+            scale?: components["schemas"]["BenchScale"];
+            slot?: components["schemas"]["BenchSlot"];
+            threads?: components["schemas"]["BenchThread"][];
+            tries?: components["schemas"]["BenchTries"];
+            trips?: components["schemas"]["BenchTrips"];
+        };
+        BenchEcho: {
+            fault?: string;
+            says?: string;
+        };
+        BenchEdge: {
+            at: string;
+            size: number;
+        };
+        BenchEdges: {
+            centres: number;
+            from: components["schemas"]["BenchEdge"];
+            measured: number;
+            to: components["schemas"]["BenchEdge"];
+        };
+        BenchGaps: {
+            left: number;
+            right: number;
+            shift: number;
+            toward: string;
+        };
+        BenchIn: {
+            values: {
+                [key: string]: string;
+            };
+        };
+        BenchLine: components["schemas"]["BenchPart"][];
+        BenchPart: {
+            blank?: components["schemas"]["BenchBlank"];
+            text?: string;
+        };
+        BenchPiece: {
+            bend: number;
+            length: number;
+            radius: number;
+            tight: boolean;
+        };
+        BenchPlot: {
+            at: number[];
+            series: components["schemas"]["BenchSeries"][];
+            x: string;
+            y: string;
+        };
+        BenchRows: {
+            add: string;
+            line: components["schemas"]["BenchLine"];
+            name: string;
+        };
+        BenchScale: {
+            at: number;
+            first: components["schemas"]["BenchTicks"];
+            ghost: number;
+            label: string;
+            other?: components["schemas"]["BenchTicks"];
+        };
+        BenchSentence: {
+            example: components["schemas"]["BenchValues"];
+            lines: components["schemas"]["BenchLine"][];
+            more: components["schemas"]["BenchLine"][];
+            name: string;
+            rows: components["schemas"]["BenchRows"][];
+            title: string;
+        };
+        BenchSeries: {
+            look: string;
+            name: string;
+            values: number[];
+        };
+        BenchSlot: {
+            angle: number;
+            gain: number;
+            left: number;
+            shift: number;
+        };
+        BenchThread: {
+            after: number;
+            left_say: string;
+            max: number;
+            min: number;
+            name: string;
+            now: number;
+            now_say: string;
+            turn: string;
+        };
+        BenchTicks: {
+            every: number;
+            from: number;
+            tick: number;
+            to: number;
+            unit: string;
+        };
+        BenchTried: {
+            at: number;
+            felt: string;
+        };
+        BenchTries: {
+            from: number;
+            next?: number;
+            to: number;
+            tries: components["schemas"]["BenchTried"][];
+        };
+        BenchTrips: {
+            coast: number;
+            differential: number;
+            extend: number;
+            hunts: boolean;
+            rest_extending?: number;
+            rest_retracting?: number;
+            retract: number;
+            tolerance: number;
+        };
+        BenchValues: {
+            [key: string]: string;
+        };
+        BenchWorked: {
+            answer?: components["schemas"]["BenchAnswer"];
+            echoes: {
+                [key: string]: components["schemas"]["BenchEcho"];
+            };
+            example: boolean;
+            missing: string[];
+            says?: string;
+        };
         CalcName: {
             name: string;
             purpose: string;
@@ -771,6 +1047,12 @@ export interface components {
             today: string;
             workshop: string;
         };
+        ShopBenchView: {
+            found: string[];
+            sentences: components["schemas"]["BenchSentence"][];
+            tables: components["schemas"]["WorkshopTable"][];
+            thin: components["schemas"]["WorkshopThin"][];
+        };
         ShopCarry: {
             off: string[];
             on: string[];
@@ -793,6 +1075,14 @@ export interface components {
             variants: string[];
             view: components["schemas"]["RunView"];
         };
+        TableIn: {
+            name: string;
+            text: string;
+        };
+        ThinIn: {
+            name: string;
+            thickness: string;
+        };
         Which: {
             neighbours: components["schemas"]["SheetNeighbour"][];
             sheet: string;
@@ -802,6 +1092,14 @@ export interface components {
         WorkshopPerson: {
             id: string;
             name: string;
+        };
+        WorkshopTable: {
+            name: string;
+            text: string;
+        };
+        WorkshopThin: {
+            name: string;
+            thickness: number;
         };
         WorkshopUnit: {
             hand: string;
@@ -833,6 +1131,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopBays"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench: {
+        parameters: {
+            query?: {
+                find?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopBenchView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    benchWork: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchWorked"];
                 };
             };
             /** @description what was wrong */
@@ -1279,6 +1643,134 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keepTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopBenchView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    dropTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopBenchView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keepThin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThinIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopBenchView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    dropThin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopBenchView"];
                 };
             };
             /** @description what was wrong */

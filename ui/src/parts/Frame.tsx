@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useColorScheme } from '@mui/material/styles';
 import type { ReactNode } from 'react';
-import { useNavigate } from 'react-router';
+import { NavLink, useNavigate } from 'react-router';
 import { useStored } from '../stored';
 
 export const useWho = () => useStored('who');
@@ -17,14 +17,26 @@ function LampSwitch() {
   );
 }
 
+const rooms = [['/', 'Bays'], ['/bench', 'Bench']] as const;
+
+/** The ways from room to room; the one we are in is written strong. */
+function Rooms() {
+  return (
+    <Box component="nav" aria-label="rooms" sx={{ display: 'flex', gap: { xs: 0.5, md: 1 }, '& a': { color: 'quiet', textDecoration: 'none', fontSize: 18, fontWeight: 500, minHeight: 44, px: 1, display: 'inline-flex', alignItems: 'center' }, '& a[aria-current=page]': { color: 'text.primary', fontWeight: 600, boxShadow: 'inset 0 -3px var(--mui-palette-text-primary)' } }}>
+      {rooms.map(([to, name]) => <NavLink key={to} to={to} end={to === '/'}>{name}</NavLink>)}
+    </Box>
+  );
+}
+
 /** The head of every screen: what this is about, what must be seen, who is at the bench. */
-export function Head({ title, about, children, home = true }: { title: string; about?: string; children?: ReactNode; home?: boolean }) {
+export function Head({ title, about, children, rooms: between = false }: { title: string; about?: string; children?: ReactNode; rooms?: boolean }) {
   const [who, setWho] = useWho();
   const go = useNavigate();
   return (
     <Box component="header" sx={{ display: 'flex', alignItems: 'center', gap: { xs: 1, md: 2 }, px: { xs: 1.5, md: 2.75 }, minHeight: 54, py: { xs: 0.5, md: 0 }, borderBottom: '2px solid', borderColor: 'text.primary', flexWrap: 'wrap' }}>
-      {home && <Button variant="text" onClick={() => { void go('/'); }} sx={{ ml: -1 }}>Bays</Button>}
+      {!between && <Button variant="text" onClick={() => { void go('/'); }} sx={{ ml: -1 }}>Bays</Button>}
       <Box component="h1" sx={{ fontSize: 21, fontWeight: 600, m: 0 }}>{title}</Box>
+      {between && <Rooms />}
       {about && <Box sx={{ color: 'quiet', fontSize: 16, lineHeight: 1.2, flex: '1 1 260px', display: { xs: 'none', md: 'block' } }}>{about}</Box>}
       <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
         {children}

@@ -1,0 +1,100 @@
+package web
+
+import (
+	"net/http"
+	"net/url"
+
+	"github.com/labstack/echo/v5"
+
+	"brankel/postgres"
+	"brankel/rigging/bench"
+	"brankel/shop"
+	"brankel/web/describe"
+)
+
+// BenchIn is what is written into the blanks of a sentence, by path; the rows of
+// a list are numbered: springs.0.rate.
+type BenchIn struct {
+	Values map[string]string `json:"values"`
+}
+
+// ThinIn is a flat thing to be kept as a feeler.
+type ThinIn struct {
+	Name      string `json:"name"`
+	Thickness string `json:"thickness"` // as written, in mm without a unit
+}
+
+// TableIn is a table to be kept, as pasted: a pair of numbers a line.
+type TableIn struct {
+	Name string `json:"name"`
+	Text string `json:"text"`
+}
+
+func (s *server) benchRoutes() []route {
+	get, post, del := http.MethodGet, http.MethodPost, http.MethodDelete
+	return []route{
+		{describe.Operation{Method: get, Path: "/api/v1/bench", ID: "bench", Summary: "the calculations as sentences, and those that answer a question", Query: []string{"find"}, Out: shop.BenchView{}}, s.bench},
+		{describe.Operation{Method: post, Path: "/api/v1/bench/{name}", ID: "benchWork", Summary: "a sentence worked out, or what is missing or to be written otherwise", In: BenchIn{}, Out: bench.Worked{}}, s.benchWork},
+		{describe.Operation{Method: post, Path: "/api/v1/thin-things", ID: "keepThin", Summary: "keep a flat thing as a feeler", In: ThinIn{}, Out: shop.BenchView{}}, s.keepThin},
+		{describe.Operation{Method: del, Path: "/api/v1/thin-things/{name}", ID: "dropThin", Summary: "forget a feeler", Out: shop.BenchView{}}, s.dropThin},
+		{describe.Operation{Method: post, Path: "/api/v1/tables", ID: "keepTable", Summary: "keep the table of a gauge or a chart", In: TableIn{}, Out: shop.BenchView{}}, s.keepTable},
+		{describe.Operation{Method: del, Path: "/api/v1/tables/{name}", ID: "dropTable", Summary: "forget a table", Out: shop.BenchView{}}, s.dropTable},
+	}
+}
+
+func (s *server) bench(c *echo.Context) error {
+	out, err := s.shop.Bench(c.QueryParam("find"))
+	return answer(c, out, err)
+}
+
+func (s *server) benchWork(c *echo.Context) error {
+	var in BenchIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	sentence, ok := bench.Find(c.Param("name"))
+	if !ok {
+		return postgres.ErrNotFound
+	}
+	return c.JSON(http.StatusOK, sentence.Work(in.Values))
+}
+
+// kept answers with the bench as it is after something was kept or forgotten.
+func (s *server) kept(c *echo.Context, err error) error {
+	if err != nil {
+		return err
+	}
+	return s.bench(c)
+}
+
+// nameOf is the name in the path: spaces and commas come in escaped.
+func nameOf(c *echo.Context) string {
+	if name, err := url.PathUnescape(c.Param("name")); err == nil {
+		return name
+	}
+	return c.Param("name")
+}
+
+func (s *server) keepThin(c *echo.Context) error {
+	var in ThinIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	return s.kept(c, s.shop.KeepThin(in.Name, in.Thickness))
+}
+
+func (s *server) dropThin(c *echo.Context) error {
+	return s.kept(c, s.shop.Store.DropThin(nameOf(c)))
+}
+
+func (s *server) keepTable(c *echo.Context) error {
+	var in TableIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	return s.kept(c, s.shop.KeepTable(in.Name, in.Text))
+}
+
+func (s *server) dropTable(c *echo.Context) error {
+	return s.kept(c, s.shop.Store.DropTable(nameOf(c)))
+}
