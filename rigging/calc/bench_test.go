@@ -7,8 +7,17 @@ import (
 )
 
 // BenchmarkCalc is one call of each calculation on its worked examples in turn,
-// from the JSON of the input to the JSON of the answer.
+// from the JSON of the input to the answer; BenchmarkParse is the standard library
+// reading the same inputs and nothing else.
 func BenchmarkCalc(b *testing.B) {
+	each(b, func(name string, raw []byte) error { _, err := Run(name, raw); return err })
+}
+
+func BenchmarkParse(b *testing.B) {
+	each(b, func(_ string, raw []byte) error { var v map[string]any; return json.Unmarshal(raw, &v) })
+}
+
+func each(b *testing.B, do func(name string, raw []byte) error) {
 	for _, c := range All() {
 		b.Run(c.Name, func(b *testing.B) {
 			var inputs [][]byte
@@ -20,7 +29,7 @@ func BenchmarkCalc(b *testing.B) {
 				inputs = append(inputs, raw)
 			}
 			for i := 0; b.Loop(); i++ {
-				if _, err := Run(c.Name, inputs[i%len(inputs)]); err != nil {
+				if err := do(c.Name, inputs[i%len(inputs)]); err != nil {
 					b.Fatal(err)
 				}
 			}

@@ -20,7 +20,7 @@ export function Finder({ view, find, setFind, shown }: { view: BenchView; find: 
   return (
     <Box component="section" aria-label="Questions" sx={{ overflowY: { md: 'auto' }, py: 2 }} tabIndex={-1}>
       <Box component="form" role="search" onSubmit={(e) => { e.preventDefault(); if (first) void go(`/bench/${first}`); }} sx={{ px: { xs: 2, md: 2.75 }, pb: 1 }}>
-        <Box component="input" ref={field} type="search" value={find} onChange={(e) => { setFind(e.target.value); }} aria-label="what do you want to know?" placeholder="what do you want to know?" autoComplete="off"
+        <Box component="input" ref={field} type="search" value={find} onChange={(e) => { setFind(e.target.value); }} aria-label="what do you want to know?" placeholder="your question" autoComplete="off"
           sx={{ font: 'inherit', fontSize: 18, width: '100%', minHeight: 48, px: 1.25, border: '2px solid', borderColor: 'text.primary', bgcolor: 'sheet', color: 'text.primary', '&::placeholder': { color: 'quiet', opacity: 1 } }} />
       </Box>
       {view.found.length === 0 && <Box sx={{ px: 2.75, py: 1, fontSize: 18 }}>No question is like that. Try one word: slack, turns, bend, tension.</Box>}
