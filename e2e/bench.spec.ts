@@ -59,7 +59,7 @@ test('a sum survives a reload and travels in its address', async ({ page, server
   await expect(answer(page)).toContainText('Fit spring 1');
   await page.reload();
   await expect(blank(page, 'rate, 2')).toHaveValue('5 N/mm');
-  const other = await somebodyElse(browser, 'Maud');
+  const other = await somebodyElse(browser, server.url, 'Maud');
   await other.goto(page.url());
   await expect(answer(other)).toContainText('Fit spring 1');
   await page.getByRole('button', { name: 'leave out spring 1' }).click();

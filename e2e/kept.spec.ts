@@ -4,7 +4,7 @@ import { mkdtempSync, chmodSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { address, expect, Mechanic, root, somebodyElse, states, test } from './server';
+import { address, expect, Mechanic, root, signIn, somebodyElse, states, test } from './server';
 
 test('what is half typed outlives a reload', async ({ page, server }) => {
   const m = new Mechanic(page);
@@ -30,7 +30,7 @@ test('a reading taken while the server is away is kept and sent later', async ({
 test('two browsers on one run: both entries stand, nothing is overwritten', async ({ page, server, browser }) => {
   const m = new Mechanic(page);
   await m.toFound(server);
-  const other = new Mechanic(await somebodyElse(browser, 'Tobin'));
+  const other = new Mechanic(await somebodyElse(browser, server.url, 'Tobin'));
   // the other one sees the run as it stands, then no longer hears of it
   await other.page.goto(page.url());
   await other.says('Read the barrel to eye');
@@ -68,6 +68,7 @@ test('a stop in the middle: server and database end, and the run is where it was
   const running = () => { try { return execFileSync('pgrep', ['-f', join(home, 'db/data')]).toString().trim() !== ''; } catch { return false; } };
   try {
     const first = await start();
+    await signIn(page, first.url, 'Ines');
     const m = new Mechanic(page);
     await m.toFound({ url: first.url } as never);
     await m.read('139.4 mm', states);

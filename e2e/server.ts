@@ -11,12 +11,12 @@ export class Server {
   url = '';
   private process: ChildProcess | undefined;
 
-  constructor(readonly database: string, private readonly addr = '127.0.0.1:0') {}
+  constructor(readonly database: string, private readonly addr = '127.0.0.1:0', private readonly idle = '15m') {}
 
   /** Starts the binary and waits for the line with its address. */
   async start(): Promise<void> {
     const addr = this.url ? new URL(this.url).host : this.addr;
-    const child = spawn(binary, ['serve'], { env: { ...process.env, BRANKEL_DATABASE_URL: this.database, BRANKEL_ADDR: addr } });
+    const child = spawn(binary, ['serve'], { env: { ...process.env, BRANKEL_DATABASE_URL: this.database, BRANKEL_ADDR: addr, BRANKEL_IDLE: this.idle } });
     this.process = child;
     this.url = await address(child);
   }
@@ -45,7 +45,7 @@ export function address(child: ChildProcess): Promise<string> {
   });
 }
 
-function freshDatabase(): string {
+export function freshDatabase(): string {
   const admin = process.env['BRANKEL_TEST_DATABASE_URL'];
   if (!admin) throw new Error('BRANKEL_TEST_DATABASE_URL is not set: run ./test');
   const name = `e2e_${randomBytes(6).toString('hex')}`;
@@ -59,13 +59,13 @@ export const test = base.extend<{ server: Server; who: string }>({
   who: ['Ines', { option: true }],
   server: async ({}, use) => {
     const server = new Server(freshDatabase());
-    execFileSync(binary, ['demo'], { env: { ...process.env, BRANKEL_DATABASE_URL: server.database } });
+    execFileSync(binary, ['demo'], { stdio: 'ignore', env: { ...process.env, BRANKEL_DATABASE_URL: server.database } });
     await server.start();
     await use(server);
     await server.stop();
   },
-  page: async ({ page, who }, use) => {
-    await page.addInitScript((name) => { if (!localStorage.getItem('brankel.who')) localStorage.setItem('brankel.who', name); }, who);
+  page: async ({ page, who, server }, use) => {
+    if (who) await signIn(page, server.url, who);
     const faults: string[] = [];
     page.on('pageerror', (e) => faults.push(e.message));
     page.on('console', (m) => { if (m.type() === 'error' && /Content Security Policy|Uncaught/.test(m.text())) faults.push(m.text()); });
@@ -76,10 +76,18 @@ export const test = base.extend<{ server: Server; who: string }>({
 
 export { expect };
 
+export const passwords: Record<string, string> = { Ines: 'slack tide at nine', Tobin: 'three turns to the eye', Maud: 'fair to the flap', Olle: 'only looking today' };
+
+/** Signs somebody in on the device that shows the page. */
+export async function signIn(page: Page, url: string, name: string): Promise<void> {
+  const answer = await page.request.post(`${url}/api/v1/session`, { data: { name, password: passwords[name] } });
+  expect(answer.ok(), await answer.text()).toBe(true);
+}
+
 /** A page of somebody else in a browser of their own. */
-export async function somebodyElse(browser: Browser, name: string): Promise<Page> {
+export async function somebodyElse(browser: Browser, url: string, name: string): Promise<Page> {
   const page = await (await browser.newContext()).newPage();
-  await page.addInitScript((who) => { localStorage.setItem('brankel.who', who); }, name);
+  await signIn(page, url, name);
   return page;
 }
 

@@ -22,7 +22,10 @@ func (s *Store) SaveFloor(w workshop.Workshop) error {
 			return err
 		}
 		for i, p := range w.People {
-			if err := tx.Create(&personRow{p.ID, i, p.Name}).Error; err != nil {
+			row := personRow{ID: p.ID, Place: i, Name: p.Name, Role: string(p.Role)}
+			// what somebody set themselves is not in the file and stays
+			keep := clause.OnConflict{Columns: []clause.Column{{Name: "id"}}, DoUpdates: clause.AssignmentColumns([]string{"place", "name", "role"})}
+			if err := tx.Session(&gorm.Session{NewDB: true}).Clauses(keep).Create(&row).Error; err != nil {
 				return err
 			}
 		}
@@ -77,11 +80,10 @@ func byPlace(db *gorm.DB) *gorm.DB { return db.Order("place, id") }
 // Floor is the workshop as it stands; its Name is "" before anything was imported.
 func (s *Store) Floor() (w workshop.Workshop, err error) {
 	var name workshopRow
-	var people []personRow
 	var machines []machineRow
 	err = s.db.Limit(1).Find(&name).Error
 	if err == nil {
-		err = s.db.Scopes(byPlace).Find(&people).Error
+		w.People, err = s.People()
 	}
 	if err == nil {
 		err = s.db.Scopes(byPlace).Preload("Cables", byPlace).Find(&machines).Error
@@ -89,10 +91,7 @@ func (s *Store) Floor() (w workshop.Workshop, err error) {
 	if err == nil {
 		w.Gauges, err = s.Gauges()
 	}
-	w.Format, w.Name, w.People, w.Machines = workshop.Format, name.Name, []workshop.Person{}, []workshop.Machine{}
-	for _, p := range people {
-		w.People = append(w.People, workshop.Person{ID: p.ID, Name: p.Name})
-	}
+	w.Format, w.Name, w.Machines = workshop.Format, name.Name, []workshop.Machine{}
 	for _, m := range machines {
 		w.Machines = append(w.Machines, m.machine())
 	}

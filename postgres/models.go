@@ -25,12 +25,27 @@ type workshopRow struct {
 func (workshopRow) TableName() string { return "workshop" }
 
 type personRow struct {
-	ID    string `gorm:"primaryKey"`
-	Place int    `gorm:"not null"`
-	Name  string `gorm:"not null"`
+	ID          string `gorm:"primaryKey"`
+	Place       int    `gorm:"not null"`
+	Name        string `gorm:"not null;uniqueIndex"`
+	Role        string `gorm:"not null;default:mechanic"`
+	Password    string // argon2id
+	PIN         string // argon2id
+	Epoch       int    `gorm:"not null;default:0"` // sessions of an earlier one have ended
+	Failures    int    `gorm:"not null;default:0"` // in a row
+	LockedUntil time.Time
 }
 
 func (personRow) TableName() string { return "people" }
+
+// sessionRow is the table that the session store expects.
+type sessionRow struct {
+	Token  string    `gorm:"primaryKey"`
+	Data   []byte    `gorm:"not null"`
+	Expiry time.Time `gorm:"not null;index"`
+}
+
+func (sessionRow) TableName() string { return "sessions" }
 
 type gaugeRow struct {
 	ID       string `gorm:"primaryKey"`

@@ -8,6 +8,7 @@ import (
 
 	"brankel/postgres"
 	"brankel/rigging/bench"
+	"brankel/rigging/workshop"
 	"brankel/shop"
 	"brankel/web/describe"
 )
@@ -33,12 +34,12 @@ type TableIn struct {
 func (s *server) benchRoutes() []route {
 	get, post, del := http.MethodGet, http.MethodPost, http.MethodDelete
 	return []route{
-		{describe.Operation{Method: get, Path: "/api/v1/bench", ID: "bench", Summary: "the calculations as sentences, and those that answer a question", Query: []string{"find"}, Out: shop.BenchView{}}, s.bench},
-		{describe.Operation{Method: post, Path: "/api/v1/bench/{name}", ID: "benchWork", Summary: "a sentence worked out, or what is missing or to be written otherwise", In: BenchIn{}, Out: bench.Worked{}}, s.benchWork},
-		{describe.Operation{Method: post, Path: "/api/v1/thin-things", ID: "keepThin", Summary: "keep a flat thing as a feeler", In: ThinIn{}, Out: shop.BenchView{}}, s.keepThin},
-		{describe.Operation{Method: del, Path: "/api/v1/thin-things/{name}", ID: "dropThin", Summary: "forget a feeler", Out: shop.BenchView{}}, s.dropThin},
-		{describe.Operation{Method: post, Path: "/api/v1/tables", ID: "keepTable", Summary: "keep the table of a gauge or a chart", In: TableIn{}, Out: shop.BenchView{}}, s.keepTable},
-		{describe.Operation{Method: del, Path: "/api/v1/tables/{name}", ID: "dropTable", Summary: "forget a table", Out: shop.BenchView{}}, s.dropTable},
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/bench", ID: "bench", Summary: "the calculations as sentences, and those that answer a question", Query: []string{"find"}, Out: shop.BenchView{}}, handle: s.bench, needs: workshop.Read},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/bench/{name}", ID: "benchWork", Summary: "a sentence worked out, or what is missing or to be written otherwise", In: BenchIn{}, Out: bench.Worked{}}, handle: s.benchWork, needs: workshop.Read},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/thin-things", ID: "keepThin", Summary: "keep a flat thing as a feeler", In: ThinIn{}, Out: shop.BenchView{}}, handle: s.keepThin, needs: workshop.Work},
+		{Operation: describe.Operation{Method: del, Path: "/api/v1/thin-things/{name}", ID: "dropThin", Summary: "forget a feeler", Out: shop.BenchView{}}, handle: s.dropThin, needs: workshop.Work},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/tables", ID: "keepTable", Summary: "keep the table of a gauge or a chart", In: TableIn{}, Out: shop.BenchView{}}, handle: s.keepTable, needs: workshop.Work},
+		{Operation: describe.Operation{Method: del, Path: "/api/v1/tables/{name}", ID: "dropTable", Summary: "forget a table", Out: shop.BenchView{}}, handle: s.dropTable, needs: workshop.Work},
 	}
 }
 

@@ -38,7 +38,10 @@ func problemOf(err error) Problem {
 	var conflict *postgres.Conflict
 	var status echo.HTTPStatusCoder
 	var tooLarge *http.MaxBytesError
+	var refusal *shop.Refusal
 	switch {
+	case errors.As(err, &refusal):
+		return problem(refusal.Status, refusal.Message, refusal.Field)
 	case errors.As(err, &fault):
 		return problem(http.StatusUnprocessableEntity, fault.Message, fault.Field)
 	case errors.As(err, &calcFault):
@@ -51,6 +54,8 @@ func problemOf(err error) Problem {
 		return problem(http.StatusNotFound, "there is nothing here under this name", "")
 	case errors.As(err, &tooLarge):
 		return problem(http.StatusRequestEntityTooLarge, "this is too large to be one entry: send less at once", "")
+	case errors.As(err, &status) && status.StatusCode() == http.StatusTooManyRequests:
+		return problem(http.StatusTooManyRequests, "too many attempts at once: wait a moment, then try again", "")
 	case errors.As(err, &status) && status.StatusCode() < 500:
 		return problem(status.StatusCode(), strings.ToLower(http.StatusText(status.StatusCode())), "")
 	}

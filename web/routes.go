@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"io"
 	"net/http"
+	"slices"
 	"strconv"
 	"time"
 
@@ -15,6 +16,7 @@ import (
 	"brankel/rigging/calc"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
+	"brankel/rigging/workshop"
 	"brankel/shop"
 	"brankel/web/describe"
 )
@@ -23,6 +25,9 @@ import (
 type route struct {
 	describe.Operation
 	handle echo.HandlerFunc
+	needs  workshop.Action // "" for anybody
+	open   bool            // without a session at all
+	slow   bool            // attempts are limited
 }
 
 // RunIn opens a run. The id is made where the run is opened.
@@ -37,7 +42,7 @@ type EventIn struct {
 	ID    string    `json:"id"`
 	After int       `json:"after"`
 	Kind  run.Kind  `json:"kind"`
-	By    string    `json:"by"`
+	By    string    `json:"by"` // the name of who is signed in
 	At    time.Time `json:"at"`
 	Body  any       `json:"body"`
 }
@@ -75,24 +80,24 @@ type SheetLine struct {
 
 func (s *server) routes() []route {
 	get, post := http.MethodGet, http.MethodPost
-	return append(s.benchRoutes(), []route{
-		{describe.Operation{Method: get, Path: "/api/v1/bays", ID: "bays", Summary: "the machines on the floor", Out: shop.Bays{}}, s.bays},
-		{describe.Operation{Method: post, Path: "/api/v1/runs", ID: "openRun", Summary: "open a run; the same id twice opens one", In: RunIn{}, Out: shop.RunView{}}, s.openRun},
-		{describe.Operation{Method: get, Path: "/api/v1/runs/{run}", ID: "run", Summary: "a run as it stands", Out: shop.RunView{}}, s.run},
-		{describe.Operation{Method: get, Path: "/api/v1/runs/{run}/events", ID: "events", Summary: "the events of a run, after a number", Query: []string{"after"}, Out: []run.Event{}}, s.events},
-		{describe.Operation{Method: post, Path: "/api/v1/runs/{run}/events", ID: "append", Summary: "add an event; 409 with those missed when others came first", In: EventIn{}, Out: shop.RunView{}}, s.appendEvent},
-		{describe.Operation{Method: post, Path: "/api/v1/runs/{run}/understand", ID: "understand", Summary: "what does this reading mean? nothing is kept", In: run.Reading{}, Out: Meaning{}}, s.understand},
-		{describe.Operation{Method: get, Path: "/api/v1/runs/{run}/which", ID: "which", Summary: "which sheet does this serial lead to?", Query: []string{"serial", "hand", "variant"}, Out: Which{}}, s.which},
-		{describe.Operation{Method: get, Path: "/api/v1/runs/{run}/record", ID: "record", Summary: "the record", Out: run.Record{}}, s.record},
-		{describe.Operation{Method: get, Path: "/api/v1/runs/{run}/record.pdf", ID: "recordPDF", Summary: "the record on paper", Type: "application/pdf"}, s.recordPDF},
-		{describe.Operation{Method: get, Path: "/api/v1/calc", ID: "calcs", Summary: "the calculations", Out: []CalcName{}}, s.calcs},
-		{describe.Operation{Method: post, Path: "/api/v1/calc/{name}", ID: "calc", Summary: "one calculation; its fields are those of brankel calc", In: map[string]any{}, Out: map[string]any{}}, s.calc},
-		{describe.Operation{Method: get, Path: "/api/v1/sheets", ID: "sheets", Summary: "the rig sheets, every revision", Out: []SheetLine{}}, s.sheets},
-		{describe.Operation{Method: get, Path: "/api/v1/sheets/{hash}", ID: "sheet", Summary: "one sheet in the open format", Out: sheet.Sheet{}}, s.sheet},
-		{describe.Operation{Method: get, Path: "/api/v1/rig-sheet.schema.json", ID: "sheetSchema", Summary: "the JSON Schema of the rig sheet", Type: "application/schema+json"}, s.schema},
-		{describe.Operation{Method: get, Path: "/api/v1/openapi.json", ID: "openapi", Summary: "this document", Type: "application/json"}, s.openapi},
-		{describe.Operation{Method: get, Path: "/healthz", ID: "healthz", Summary: "200 when the database answers", Type: "text/plain"}, s.health},
-	}...)
+	return slices.Concat(s.sessionRoutes(), s.benchRoutes(), []route{
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/bays", ID: "bays", Summary: "the machines on the floor", Out: shop.Bays{}}, handle: s.bays, needs: workshop.Read},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/runs", ID: "openRun", Summary: "open a run; the same id twice opens one", In: RunIn{}, Out: shop.RunView{}}, handle: s.openRun, needs: workshop.Work},
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/runs/{run}", ID: "run", Summary: "a run as it stands", Out: shop.RunView{}}, handle: s.run, needs: workshop.Read},
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/runs/{run}/events", ID: "events", Summary: "the events of a run, after a number", Query: []string{"after"}, Out: []run.Event{}}, handle: s.events, needs: workshop.Read},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/runs/{run}/events", ID: "append", Summary: "add an event; 409 with those missed when others came first", In: EventIn{}, Out: shop.RunView{}}, handle: s.appendEvent, needs: workshop.Work},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/runs/{run}/understand", ID: "understand", Summary: "what does this reading mean? nothing is kept", In: run.Reading{}, Out: Meaning{}}, handle: s.understand, needs: workshop.Read},
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/runs/{run}/which", ID: "which", Summary: "which sheet does this serial lead to?", Query: []string{"serial", "hand", "variant"}, Out: Which{}}, handle: s.which, needs: workshop.Read},
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/runs/{run}/record", ID: "record", Summary: "the record", Out: run.Record{}}, handle: s.record, needs: workshop.Read},
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/runs/{run}/record.pdf", ID: "recordPDF", Summary: "the record on paper", Type: "application/pdf"}, handle: s.recordPDF, needs: workshop.Read},
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/calc", ID: "calcs", Summary: "the calculations", Out: []CalcName{}}, handle: s.calcs, open: true},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/calc/{name}", ID: "calc", Summary: "one calculation; its fields are those of brankel calc", In: map[string]any{}, Out: map[string]any{}}, handle: s.calc, open: true},
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/sheets", ID: "sheets", Summary: "the rig sheets, every revision", Out: []SheetLine{}}, handle: s.sheets, needs: workshop.Read},
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/sheets/{hash}", ID: "sheet", Summary: "one sheet in the open format", Out: sheet.Sheet{}}, handle: s.sheet, needs: workshop.Read},
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/rig-sheet.schema.json", ID: "sheetSchema", Summary: "the JSON Schema of the rig sheet", Type: "application/schema+json"}, handle: s.schema, open: true},
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/openapi.json", ID: "openapi", Summary: "this document", Type: "application/json"}, handle: s.openapi, open: true},
+		{Operation: describe.Operation{Method: get, Path: "/healthz", ID: "healthz", Summary: "200 when the database answers", Type: "text/plain"}, handle: s.health, open: true},
+	})
 }
 
 // OpenAPI is the document of the API, made from the Go types.
@@ -163,11 +168,18 @@ func (s *server) appendEvent(c *echo.Context) error {
 	if in.At.IsZero() {
 		return &run.Fault{Field: "at", Message: "missing: write when it happened, such as 2026-11-24T09:30:00Z"}
 	}
+	who := account(c).Person
+	if in.By != who.Name {
+		return &run.Fault{Field: "by", Message: "you are signed in as " + who.Name + ": an entry carries the name of who made it"}
+	}
 	body, err := json.Marshal(in.Body)
 	if err != nil {
 		return err
 	}
 	e := run.Event{ID: in.ID, Run: c.Param("run"), Kind: in.Kind, By: in.By, At: in.At.UTC().Truncate(time.Millisecond), Body: body}
+	if err := s.shop.MayAppend(who, e); err != nil {
+		return err
+	}
 	out, err := s.shop.Append(e, in.After)
 	if _, ok := err.(*postgres.Conflict); ok {
 		if view, err2 := s.shop.Run(e.Run); err2 == nil {

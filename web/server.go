@@ -8,7 +8,9 @@ import (
 	"log/slog"
 	"net/http"
 	"strings"
+	"time"
 
+	"github.com/alexedwards/scs/v2"
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
 
@@ -16,32 +18,56 @@ import (
 )
 
 type server struct {
-	shop  *shop.Shop
-	ui    fs.FS
-	index string
-	log   *slog.Logger
+	shop     *shop.Shop
+	ui       fs.FS
+	index    string
+	log      *slog.Logger
+	sessions *scs.SessionManager
+	idle     time.Duration // after so long without a touch a device is locked
 }
 
 // bodyLimit is the most one request may carry: an event is a few hundred bytes.
 const bodyLimit = 256 << 10
 
+// Options are what the workshop may set.
+type Options struct {
+	Idle time.Duration // after so long without a touch a device is locked; 15 minutes when 0
+}
+
 // New makes the handler of the whole application. ui is the built front end.
-func New(s *shop.Shop, ui fs.FS, log *slog.Logger) http.Handler {
+func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, error) {
 	index, err := fs.ReadFile(ui, "index.html")
 	if err != nil {
 		index = []byte("the screens are not built: run ./start")
 	}
-	srv := &server{s, ui, string(index), log}
+	sessions, err := newSessions(s.Store)
+	if err != nil {
+		return nil, err
+	}
+	if o.Idle == 0 {
+		o.Idle = 15 * time.Minute
+	}
+	srv := &server{s, ui, string(index), log, sessions, o.Idle}
 	e := echo.New()
 	e.Logger = log
 	e.HTTPErrorHandler = srv.fail
 	e.Use(middleware.Recover(), secure, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}), limit)
+	withSession := echo.WrapMiddleware(sessions.LoadAndSave)
+	slow := middleware.RateLimiter(middleware.NewRateLimiterMemoryStoreWithConfig(middleware.RateLimiterMemoryStoreConfig{Rate: 1, Burst: 20, ExpiresIn: 3 * time.Minute}))
 	for _, r := range srv.routes() {
-		e.Add(r.Method, strings.NewReplacer("{", ":", "}", "").Replace(r.Path), r.handle)
+		path := strings.NewReplacer("{", ":", "}", "").Replace(r.Path)
+		switch {
+		case r.open:
+			e.Add(r.Method, path, r.handle)
+		case r.slow:
+			e.Add(r.Method, path, srv.guard(r.needs, r.handle), slow, withSession)
+		default:
+			e.Add(r.Method, path, srv.guard(r.needs, r.handle), withSession)
+		}
 	}
 	e.GET("/assets/*", srv.asset)
 	e.GET("/*", srv.page)
-	return http.NewCrossOriginProtection().Handler(e)
+	return http.NewCrossOriginProtection().Handler(e), nil
 }
 
 func limit(next echo.HandlerFunc) echo.HandlerFunc {

@@ -23,25 +23,47 @@ import (
 	"brankel/web/describe"
 )
 
+// client is a device on which somebody is signed in, or nobody.
 type client struct {
-	t    *testing.T
-	http http.Handler
+	t      *testing.T
+	http   http.Handler
+	shop   *shop.Shop
+	cookie string
 }
 
-func newClient(t *testing.T) client {
+// newClient is a device on which Ines, the lead, is signed in.
+func newClient(t *testing.T) client { return signedOut(t).as("Ines", "slack tide at nine") }
+
+func signedOut(t *testing.T) client {
 	ui := fstest.MapFS{
 		"index.html":    {Data: []byte(`<meta name="csp-nonce" content="__nonce__">`)},
 		"assets/a.js":   {Data: []byte(`1`)},
 		"secret.txt":    {Data: []byte(`not an asset`)},
 		"assets/b.json": {Data: []byte(`{}`)},
 	}
-	return client{t, web.New(testdb.Shop(t), ui, slog.New(slog.NewTextHandler(io.Discard, nil)))}
+	s := testdb.Shop(t)
+	h, err := web.New(s, ui, slog.New(slog.NewTextHandler(io.Discard, nil)), web.Options{})
+	require.NoError(t, err)
+	return client{t, h, s, ""}
+}
+
+// as is the same device after somebody signed in.
+func (c client) as(name, password string) client {
+	c.t.Helper()
+	raw, _ := json.Marshal(web.SignIn{Name: name, Password: password})
+	w := c.do("POST", "/api/v1/session", string(raw))
+	require.Equal(c.t, 200, w.Code, w.Body.String())
+	c.cookie = w.Result().Cookies()[0].String()
+	return c
 }
 
 func (c client) do(method, path, body string, header ...string) *httptest.ResponseRecorder {
 	r := httptest.NewRequest(method, path, strings.NewReader(body))
 	if body != "" {
 		r.Header.Set("Content-Type", "application/json")
+	}
+	if c.cookie != "" {
+		r.Header.Set("Cookie", c.cookie)
 	}
 	for i := 0; i+1 < len(header); i += 2 {
 		r.Header.Set(header[i], header[i+1])

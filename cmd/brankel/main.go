@@ -87,7 +87,14 @@ func loadDemo(s *shop.Shop) error {
 	if err != nil || floor.Name != "" {
 		return err
 	}
-	return importFolder(s, demo.Files)
+	if err := importFolder(s, demo.Files); err != nil {
+		return err
+	}
+	lines, err := s.Accounts(demo.Accounts)
+	for _, line := range lines {
+		fmt.Println(line)
+	}
+	return err
 }
 
 func importFolder(s *shop.Shop, files fs.FS) error {

@@ -32,5 +32,17 @@ func serve(ctx context.Context, s *shop.Shop) error {
 			return nil
 		},
 	}
-	return start.Start(ctx, web.New(s, ui.Files(), log))
+	var options web.Options
+	if text := os.Getenv("BRANKEL_IDLE"); text != "" {
+		idle, err := time.ParseDuration(text)
+		if err != nil || idle <= 0 {
+			return fmt.Errorf("BRANKEL_IDLE is %q: write how long a device may lie idle before it locks, such as 15m", text)
+		}
+		options.Idle = idle
+	}
+	handler, err := web.New(s, ui.Files(), log, options)
+	if err != nil {
+		return err
+	}
+	return start.Start(ctx, handler)
 }

@@ -64,5 +64,7 @@ func Exec(s *postgres.Store, sql string) error {
 func Shop(t testing.TB) *shop.Shop {
 	s := &shop.Shop{Store: Store(t), Now: func() time.Time { return time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC) }}
 	require.NoError(t, s.Import(demo.Files))
+	_, err := s.Accounts(demo.Accounts)
+	require.NoError(t, err)
 	return s
 }

@@ -26,12 +26,6 @@ type Workshop struct {
 	Machines []Machine   `json:"machines"`
 }
 
-// Person is somebody at the bench.
-type Person struct {
-	ID   string `json:"id"`
-	Name string `json:"name"`
-}
-
 // Machine is a craft on the floor.
 type Machine struct {
 	ID     string  `json:"id"`

@@ -5,16 +5,21 @@ import '@fontsource/barlow/latin-500.css';
 import '@fontsource/barlow/latin-600.css';
 import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/material/styles';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
+import { problemIn } from './api/client';
 import { App } from './App';
 import { theme } from './theme';
 
 // the policy of the page lets in only the style sheets that carry its nonce
 const nonce = document.querySelector<HTMLMetaElement>('meta[name=csp-nonce]')?.content ?? '';
 const cache = createCache({ key: 'b', nonce });
-const client = new QueryClient({ defaultOptions: { queries: { retry: 1, networkMode: 'always' } } });
+const client: QueryClient = new QueryClient({
+  // whoever was signed out or locked out is asked at once who is there
+  queryCache: new QueryCache({ onError: (e) => { if (problemIn(e)?.status === 401) void client.invalidateQueries({ queryKey: ['session'] }); } }),
+  defaultOptions: { queries: { retry: 1, networkMode: 'always' } },
+});
 
 const root = document.getElementById('root');
 if (root) {

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, problemOf, type Bay, type Bays as BaysData } from '../api/client';
-import { AskWho, Finding, Foot, Head } from '../parts/Frame';
+import { Finding, Foot, Head } from '../parts/Frame';
 import { BayLineView } from './BayLineView';
 import { DueRuler } from './DueRuler';
 import { useBays } from './useBays';
@@ -28,7 +28,6 @@ export function Bays() {
         <Box component="input" type="search" aria-label="find a machine, cable, serial" placeholder="find a machine, cable, serial" value={find} onChange={(e) => { setFind(e.target.value); }}
           sx={{ font: 'inherit', width: { xs: 200, md: 270 }, minHeight: 44, border: 0, borderBottom: '2px solid', borderColor: 'divider', bgcolor: 'transparent', color: 'text.primary', '&::placeholder': { color: 'quiet', opacity: 1 } }} />
       </Head>
-      <AskWho people={data?.people.map((p) => p.name) ?? []}>
         <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
           {error && <Finding>The server does not answer. This page looks again by itself.</Finding>}
           {problem && <Finding>{problem}</Finding>}
@@ -41,7 +40,6 @@ export function Bays() {
             {data && <DueRuler due={data.due} today={data.today} />}
           </Box>
         </Box>
-      </AskWho>
       <Foot>{data && <Box sx={{ color: 'quiet' }}>{data.machines.length} machines on the floor · {data.count} cables open</Box>}</Foot>
     </Box>
   );

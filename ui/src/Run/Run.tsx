@@ -4,10 +4,9 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { RunView } from '../api/client';
-import { AskWho, Finding, Head, useWho } from '../parts/Frame';
+import { Finding, Head } from '../parts/Frame';
 import { LineView } from '../parts/LineView';
 import { RuleView } from '../parts/RuleView';
-import { useBays } from '../Bays/useBays';
 import { Blank } from '../parts/Blank';
 import { Interrupted } from './Interrupted';
 import { Now } from './Now';
@@ -16,22 +15,20 @@ import { ReadPad } from './ReadPad';
 import { RunFoot } from './RunFoot';
 import { Side } from './Side';
 import { TurnPad } from './TurnPad';
+import { useWho } from '../Session/useSession';
 import { useStored } from '../stored';
 import { useRun, type RunHandle, type Send } from './useRun';
 
 export function RunScreen() {
   const { id = '' } = useParams();
-  const [who] = useWho();
-  const bays = useBays();
+  const who = useWho();
   const handle = useRun(id, who);
   if (handle.missing) return <><Head title="Brankel" /><Box sx={{ p: 3 }}><Finding>{handle.missing}</Finding></Box></>;
   if (!handle.run) return <Head title="Brankel" />;
   return (
     <Box sx={{ minHeight: '100dvh', height: { lg: '100dvh' }, display: 'flex', flexDirection: 'column' }}>
       <Head title={`${handle.run.machine} · ${handle.run.cable}`} about={handle.run.view.applies ?? handle.run.machine_note}><StillOn run={handle.run} /></Head>
-      <AskWho people={bays.data?.people.map((p) => p.name) ?? []}>
-        <Work key={id} handle={handle} run={handle.run} who={who} />
-      </AskWho>
+      <Work key={id} handle={handle} run={handle.run} who={who} />
     </Box>
   );
 }
@@ -68,7 +65,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
     <>
       {back && <Interrupted view={view} onGoOn={() => { setBack(false); }} />}
       {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
-      {handle.waitingCount > 0 && <Notice text={`No answer from the server. ${handle.waitingCount === 1 ? 'One entry is' : `${handle.waitingCount} entries are`} kept here and sent as soon as it answers.`} />}
+      {handle.waitingCount > 0 && <Notice text={`${handle.waitingFor} ${handle.waitingCount === 1 ? 'One entry is' : `${handle.waitingCount} entries are`} kept here and sent as soon as it answers.`} />}
       {stopping && <StopForNow send={send} onClose={() => { setStopping(false); }} />}
       <Now run={run} who={who} send={send} states={states} setStates={setStates} onOtherTurn={() => { setTurning(true); }} />
     </>

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { api, answered, problemIn, type Problem, type RunView } from '../api/client';
-import { put, sendFirst, waiting, type Outcome } from '../api/outbox';
+import { put, sendFirst, waiting, waitingFor, type Outcome } from '../api/outbox';
 
 export type Send = (kind: string, body: object) => Promise<Problem | null>;
 
@@ -12,6 +12,7 @@ export interface RunHandle {
   notice: string;
   clearNotice: () => void;
   waitingCount: number;
+  waitingFor: string; // why they wait
 }
 
 /** One run: its view, kept fresh, and the way to add an event to it. */
@@ -33,7 +34,7 @@ export function useRun(id: string, who: string): RunHandle {
     busy.current = busy.current.then(async () => {
       while (waiting(id).length > 0) {
         const seq = client.getQueryData<RunView>(['run', id])?.view.seq ?? 0;
-        const outcome: Outcome = await sendFirst(id, seq);
+        const outcome: Outcome = await sendFirst(id, seq, who);
         setWaitingCount(waiting(id).length);
         if ('kept' in outcome) return null;
         if ('refused' in outcome) return outcome.refused;
@@ -44,7 +45,7 @@ export function useRun(id: string, who: string): RunHandle {
       return null;
     });
     return busy.current;
-  }, [client, id]);
+  }, [client, id, who]);
 
   const send: Send = useCallback(
     (kind, body) => {
@@ -68,5 +69,6 @@ export function useRun(id: string, who: string): RunHandle {
     notice,
     clearNotice: useCallback(() => { setNotice(''); }, []),
     waitingCount,
+    waitingFor: waitingFor(id, who),
   };
 }

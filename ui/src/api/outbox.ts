@@ -24,6 +24,12 @@ export function put(run: string, parcel: Parcel) {
   keep(run, [...waiting(run), parcel]);
 }
 
+/** Why entries wait, in words: those of somebody else wait until they are back. */
+export function waitingFor(run: string, who: string): string {
+  const [first] = waiting(run);
+  return first && first.by !== who ? `${first.by} is not signed in.` : 'No answer from the server.';
+}
+
 /** Who wrote what came in between, in words. */
 function between(missed: Problem['missed']): string {
   if (!missed || missed.length === 0) return '';
@@ -35,9 +41,9 @@ function between(missed: Problem['missed']): string {
  * Sends the oldest waiting event after event number `seq`. When others wrote in between it is sent again
  * behind theirs: what was read or turned stays true. A refused event leaves the outbox; without a network it stays.
  */
-export async function sendFirst(run: string, seq: number): Promise<Outcome> {
+export async function sendFirst(run: string, seq: number, who: string): Promise<Outcome> {
   const [first] = waiting(run);
-  if (!first) return { kept: true };
+  if (first?.by !== who) return { kept: true };
   let after = seq;
   let missed = '';
   for (let tries = 0; tries < 5; tries++) {
@@ -57,7 +63,7 @@ export async function sendFirst(run: string, seq: number): Promise<Outcome> {
       missed = between(problem.missed);
       continue;
     }
-    if (problem.status === 0 || problem.status >= 500) return { kept: true };
+    if (problem.status === 0 || problem.status === 401 || problem.status === 429 || problem.status >= 500) return { kept: true };
     drop(run, first.id);
     return { refused: problem };
   }

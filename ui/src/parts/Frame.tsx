@@ -3,9 +3,7 @@ import Button from '@mui/material/Button';
 import { useColorScheme } from '@mui/material/styles';
 import type { ReactNode } from 'react';
 import { NavLink, useNavigate } from 'react-router';
-import { useStored } from '../stored';
-
-export const useWho = () => useStored('who');
+import { useWho } from '../Session/useSession';
 
 function LampSwitch() {
   const { mode, setMode } = useColorScheme();
@@ -29,32 +27,20 @@ function Rooms() {
 }
 
 /** The head of every screen: what this is about, what must be seen, who is at the bench. */
-export function Head({ title, about, children, rooms: between = false }: { title: string; about?: string; children?: ReactNode; rooms?: boolean }) {
-  const [who, setWho] = useWho();
+export function Head({ title, about, children, rooms: between = false, home = true }: { title: string; about?: string; children?: ReactNode; rooms?: boolean; home?: boolean }) {
+  const who = useWho();
   const go = useNavigate();
   return (
     <Box component="header" sx={{ display: 'flex', alignItems: 'center', gap: { xs: 1, md: 2 }, px: { xs: 1.5, md: 2.75 }, minHeight: 54, py: { xs: 0.5, md: 0 }, borderBottom: '2px solid', borderColor: 'text.primary', flexWrap: 'wrap' }}>
-      {!between && <Button variant="text" onClick={() => { void go('/'); }} sx={{ ml: -1 }}>Bays</Button>}
+      {!between && home && <Button variant="text" onClick={() => { void go('/'); }} sx={{ ml: -1 }}>Bays</Button>}
       <Box component="h1" sx={{ fontSize: 21, fontWeight: 600, m: 0 }}>{title}</Box>
       {between && <Rooms />}
       {about && <Box sx={{ color: 'quiet', fontSize: 16, lineHeight: 1.2, flex: '1 1 260px', display: { xs: 'none', md: 'block' } }}>{about}</Box>}
       <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
         {children}
         <LampSwitch />
-        {who && <Button variant="text" onClick={() => { setWho(''); }} title="somebody else is at the bench now">{who}</Button>}
+        {who && <Button variant="text" onClick={() => { void go('/who'); }} title="somebody else is at the bench now">{who}</Button>}
       </Box>
-    </Box>
-  );
-}
-
-/** Who is at the bench? Asked once; every entry carries the name. */
-export function AskWho({ people, children }: { people: string[]; children: ReactNode }) {
-  const [who, setWho] = useWho();
-  if (who) return children;
-  return (
-    <Box role="group" aria-label="Who is at the bench?" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2, p: 2.75 }}>
-      <Box sx={{ fontSize: 26, fontWeight: 600 }}>Who is at the bench?</Box>
-      {people.map((p) => <Button key={p} onClick={() => { setWho(p); window.location.reload(); }}>{p}</Button>)}
     </Box>
   );
 }

@@ -1,0 +1,114 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState, type ReactNode } from 'react';
+import type { SessionView } from '../api/client';
+import { Foot, Head } from '../parts/Frame';
+import { Blank } from '../parts/Blank';
+import { useSession, useSigning, useTouch } from './useSession';
+
+/** Lets in who is signed in; asks everybody else who they are. What was typed stays. */
+export function Gate({ children }: { children: ReactNode }) {
+  const { data, isError } = useSession();
+  useTouch(data?.state === 'in');
+  if (data?.state === 'in') return children;
+  return (
+    <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
+      <Head title="Brankel" home={false} />
+      <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: { xs: 3, md: 6 } }}>
+        {isError && !data && <Box role="alert" sx={{ fontSize: 22 }}>The server does not answer. This page looks again by itself.</Box>}
+        {data?.state === 'first' && <First />}
+        {data?.state === 'out' && <ByPassword />}
+        {data?.state === 'locked' && <ByPin session={data} />}
+      </Box>
+      <Foot />
+    </Box>
+  );
+}
+
+const Title = ({ children }: { children: ReactNode }) => <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 34, fontWeight: 600, lineHeight: 1.15 }}>{children}</Box>;
+const Form = ({ onSubmit, children }: { onSubmit: () => void; children: ReactNode }) => (
+  <Box component="form" noValidate onSubmit={(e) => { e.preventDefault(); onSubmit(); }} sx={{ display: 'flex', flexDirection: 'column', alignItems: 'flex-start', gap: 2, mt: 2 }}>{children}</Box>
+);
+
+function useRefused() {
+  const [refused, setRefused] = useState({ field: '', detail: '' });
+  const at = (...fields: string[]) => (fields.includes(refused.field) ? refused.detail : '');
+  const ask = async (call: Promise<{ field?: string; detail: string } | null>) => {
+    const problem = await call;
+    setRefused(problem ? { field: problem.field ?? '', detail: problem.detail } : { field: '', detail: '' });
+  };
+  return { at, ask };
+}
+
+/** Name and password, on a device where nobody was before. */
+function ByPassword() {
+  const [name, setName] = useState('');
+  const [password, setPassword] = useState('');
+  const { at, ask } = useRefused();
+  const { signIn } = useSigning();
+  return (
+    <>
+      <Title>Who is at the bench?</Title>
+      <Form onSubmit={() => void ask(signIn(name, password))}>
+        <Blank label="your name" value={name} onChange={setName} width={320} autoFocus />
+        <Blank label="your password" value={password} onChange={setPassword} width={320} secret error={at('password', 'session', '')} />
+        <Button type="submit" variant="contained">Sign in</Button>
+      </Form>
+    </>
+  );
+}
+
+/** The very first start: the lead's account. */
+function First() {
+  const [name, setName] = useState('');
+  const [password, setPassword] = useState('');
+  const { at, ask } = useRefused();
+  const { first } = useSigning();
+  return (
+    <>
+      <Title>The first account is the lead’s.</Title>
+      <Box sx={{ fontSize: 19, maxWidth: 560 }}>The lead lets the others in and looks after sheets, machines and gauges.</Box>
+      <Form onSubmit={() => void ask(first(name, password))}>
+        <Blank label="your name" value={name} onChange={setName} width={320} autoFocus error={at('name')} />
+        <Blank label="a password of at least 10 letters" value={password} onChange={setPassword} width={320} secret error={at('password', '')} />
+        <Button type="submit" variant="contained">Begin</Button>
+      </Form>
+    </>
+  );
+}
+
+/** A colleague's device, or one's own after a while: a tap on the name, then the PIN. */
+export function ByPin({ session, onDone }: { session: SessionView; onDone?: () => void }) {
+  const [person, setPerson] = useState(session.person?.pin ? session.person.id : '');
+  const [pin, setPin] = useState('');
+  const [byPassword, setByPassword] = useState(false);
+  const { at, ask } = useRefused();
+  const { switchTo, out, outEverywhere } = useSigning();
+  if (byPassword) return <ByPassword />;
+  const go = async () => {
+    const problem = await switchTo(person, pin);
+    setPin('');
+    if (!problem) onDone?.();
+    return problem;
+  };
+  return (
+    <>
+      <Title>{session.state === 'locked' ? `Nobody was here for a while.` : 'Who is at the bench now?'}</Title>
+      <Box role="radiogroup" aria-label="name" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 2 }}>
+        {session.people.map((p) => <Button key={p.id} role="radio" aria-checked={p.id === person} variant={p.id === person ? 'contained' : 'outlined'} onClick={() => { setPerson(p.id); }}>{p.name}</Button>)}
+      </Box>
+      <Form onSubmit={() => void ask(go())}>
+        <Blank label="PIN" value={pin} onChange={setPin} width={200} secret figures autoFocus error={at('pin', 'session', '')} />
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5 }}>
+          <Button type="submit" variant="contained">{session.state === 'locked' ? 'Open' : 'Switch'}</Button>
+          {onDone && <Button onClick={onDone}>Stay {session.person?.name ?? ''}</Button>}
+        </Box>
+      </Form>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 3, ml: -1.25 }}>
+        <Button variant="text" onClick={() => { setByPassword(true); }}>by password</Button>
+        <Button variant="text" onClick={() => void out()}>sign out</Button>
+        {session.state === 'in' && <Button variant="text" onClick={() => void outEverywhere()}>sign out on every device</Button>}
+      </Box>
+    </>
+  );
+}

@@ -1,0 +1,20 @@
+import Box from '@mui/material/Box';
+import { useNavigate } from 'react-router';
+import { Foot, Head } from '../parts/Frame';
+import { ByPin } from './Gate';
+import { useSession } from './useSession';
+
+/** Somebody else is at the bench now: a tap on the name and the PIN, then back to where the work stood. */
+export function Who() {
+  const { data } = useSession();
+  const go = useNavigate();
+  return (
+    <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
+      <Head title="Brankel" rooms />
+      <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: { xs: 3, md: 6 } }}>
+        {data && <ByPin key={data.person?.id ?? ''} session={data} onDone={() => { void go(-1); }} />}
+      </Box>
+      <Foot />
+    </Box>
+  );
+}

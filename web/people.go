@@ -1,0 +1,101 @@
+package web
+
+import (
+	"github.com/labstack/echo/v5"
+
+	"brankel/rigging/workshop"
+	"brankel/shop"
+)
+
+// PersonIn is somebody new.
+type PersonIn struct {
+	Name     string        `json:"name"`
+	Role     workshop.Role `json:"role"`
+	Password string        `json:"password"`
+	PIN      string        `json:"pin,omitempty"`
+}
+
+// FirstIn is the lead's account, made when there is none.
+type FirstIn struct {
+	Name     string `json:"name"`
+	Password string `json:"password"`
+}
+
+// SecretsIn changes one's own password or PIN; the password of now proves who asks.
+type SecretsIn struct {
+	Now      string `json:"now"`
+	Password string `json:"password,omitempty"`
+	PIN      string `json:"pin,omitempty"`
+}
+
+// PersonChange is what the lead changes of somebody; what is left out stays.
+type PersonChange struct {
+	Role     workshop.Role `json:"role,omitempty"`
+	Password string        `json:"password,omitempty"`
+	PIN      string        `json:"pin,omitempty"`
+	SignOut  bool          `json:"sign_out,omitempty"` // everywhere
+}
+
+func (s *server) people(c *echo.Context) error {
+	out, err := s.shop.Store.People()
+	return answer(c, out, err)
+}
+
+func (s *server) addPerson(c *echo.Context) error {
+	var in PersonIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	if _, err := s.shop.AddPerson(in.Name, in.Role, in.Password, in.PIN); err != nil {
+		return err
+	}
+	return s.people(c)
+}
+
+func (s *server) changePerson(c *echo.Context) error {
+	var in PersonChange
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	if err := s.shop.ChangePerson(account(c).Person, c.Param("id"), in.Role, in.Password, in.PIN, in.SignOut); err != nil {
+		return err
+	}
+	return s.people(c)
+}
+
+func (s *server) first(c *echo.Context) error {
+	var in FirstIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	p, err := s.shop.First(in.Name, in.Password)
+	if err != nil {
+		return err
+	}
+	a, err := s.shop.Store.Account(p.ID)
+	if err != nil {
+		return err
+	}
+	return s.enter(c, a)
+}
+
+func (s *server) ownSecrets(c *echo.Context) error {
+	var in SecretsIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	me, err := s.shop.SignIn(account(c).ID, in.Now)
+	if err != nil {
+		if r, ok := err.(*shop.Refusal); ok && r.Status == 401 {
+			return &shop.Refusal{Status: 403, Field: "now", Message: "this is not your password of now: write it again"}
+		}
+		return err
+	}
+	if err := s.shop.SetSecrets(me.ID, in.Password, in.PIN); err != nil {
+		return err
+	}
+	if me, err = s.shop.Store.Account(me.ID); err != nil {
+		return err
+	}
+	return s.enter(c, me)
+}

@@ -1,0 +1,191 @@
+package web
+
+import (
+	"net/http"
+	"time"
+
+	"github.com/alexedwards/scs/v2"
+	"github.com/labstack/echo/v5"
+
+	"brankel/postgres"
+	"brankel/rigging/workshop"
+	"brankel/shop"
+	"brankel/web/describe"
+)
+
+// Session is who is at the bench. State is first (there are no accounts yet), out,
+// locked (idle for too long: a PIN or password opens it again) or in.
+type Session struct {
+	State  string            `json:"state"`
+	Person *workshop.Person  `json:"person,omitempty"`
+	People []workshop.Person `json:"people"` // who may switch in by PIN on this device
+	Manage bool              `json:"manage"`
+	Work   bool              `json:"work"`
+}
+
+// SignIn is a name and a password, or a person of this device and a PIN.
+type SignIn struct {
+	Name     string `json:"name"`
+	Password string `json:"password,omitempty"`
+	PIN      string `json:"pin,omitempty"`
+}
+
+func (s *server) sessionRoutes() []route {
+	get, post := http.MethodGet, http.MethodPost
+	return []route{
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/session", ID: "session", Summary: "who is at the bench", Out: Session{}}, handle: s.session},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/session", ID: "signIn", Summary: "sign in by name and password, or switch by PIN", In: SignIn{}, Out: Session{}}, handle: s.signIn, slow: true},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/session/here", ID: "here", Summary: "somebody touches the device", Out: Session{}}, handle: s.session, needs: workshop.Read},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/session/out", ID: "signOut", Summary: "sign out on this device", Out: Session{}}, handle: s.signOut},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/session/out-everywhere", ID: "signOutEverywhere", Summary: "end every session of one's own", Out: Session{}}, handle: s.signOutEverywhere, needs: workshop.Read},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/first", ID: "first", Summary: "the lead's account, when there is none", In: FirstIn{}, Out: Session{}}, handle: s.first, slow: true},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/me", ID: "ownSecrets", Summary: "one's own password or PIN", In: SecretsIn{}, Out: Session{}}, handle: s.ownSecrets, needs: workshop.Read, slow: true},
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/people", ID: "people", Summary: "who may do what", Out: []workshop.Person{}}, handle: s.people, needs: workshop.Read},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/people", ID: "addPerson", Summary: "somebody new", In: PersonIn{}, Out: []workshop.Person{}}, handle: s.addPerson, needs: workshop.Manage},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/people/{id}", ID: "changePerson", Summary: "change somebody's role or secrets, or sign them out", In: PersonChange{}, Out: []workshop.Person{}}, handle: s.changePerson, needs: workshop.Manage},
+	}
+}
+
+// keys of what a session holds
+const (
+	keyPerson = "person"
+	keyEpoch  = "epoch"
+	keySeen   = "seen" // when somebody last touched the device, Unix seconds
+)
+
+func newSessions(store *postgres.Store) (*scs.SessionManager, error) {
+	kept, err := store.Sessions()
+	if err != nil {
+		return nil, err
+	}
+	m := scs.New()
+	m.Store = kept
+	m.Lifetime = 7 * 24 * time.Hour
+	m.Cookie.Name = "brankel"
+	m.Cookie.SameSite = http.SameSiteLaxMode
+	m.Cookie.HttpOnly = true
+	return m, nil
+}
+
+// whoever is the account of the session and whether it is locked; the account's ID
+// is "" when nobody is signed in.
+func (s *server) whoever(c *echo.Context) (a postgres.Account, locked bool, err error) {
+	ctx := c.Request().Context()
+	id := s.sessions.GetString(ctx, keyPerson)
+	if id == "" {
+		return a, false, nil
+	}
+	if a, err = s.shop.Store.Account(id); err == postgres.ErrNotFound || err == nil && a.Epoch != s.sessions.GetInt(ctx, keyEpoch) {
+		return postgres.Account{}, false, nil // gone, or signed out everywhere
+	}
+	seen := time.Unix(s.sessions.GetInt64(ctx, keySeen), 0)
+	return a, s.shop.Now().Sub(seen) > s.idle, err
+}
+
+const accountKey = "account"
+
+// guard lets through who may do what the route needs; "" needs nobody.
+func (s *server) guard(needs workshop.Action, next echo.HandlerFunc) echo.HandlerFunc {
+	if needs == "" {
+		return next
+	}
+	return func(c *echo.Context) error {
+		a, locked, err := s.whoever(c)
+		switch {
+		case err != nil:
+			return err
+		case a.ID == "":
+			return &shop.Refusal{Status: 401, Field: "session", Message: "sign in first"}
+		case locked:
+			return &shop.Refusal{Status: 401, Field: "session", Message: "nobody was here for a while: write your PIN or password"}
+		case !a.Role.May(needs):
+			return &shop.Refusal{Status: 403, Field: "session", Message: "you are signed in as " + string(a.Role) + ", who may not " + string(needs) + ": ask the lead"}
+		}
+		if m := c.Request().Method; m != http.MethodGet {
+			s.sessions.Put(c.Request().Context(), keySeen, s.shop.Now().Unix())
+		}
+		c.Set(accountKey, a)
+		return next(c)
+	}
+}
+
+// account is who the guard let through.
+func account(c *echo.Context) postgres.Account {
+	a, _ := c.Get(accountKey).(postgres.Account)
+	return a
+}
+
+func (s *server) session(c *echo.Context) error {
+	a, locked, err := s.whoever(c)
+	if err != nil {
+		return err
+	}
+	out := Session{State: "in", People: []workshop.Person{}}
+	if a.ID == "" {
+		some, err := s.shop.Store.HasAccounts()
+		out.State = map[bool]string{true: "out", false: "first"}[some]
+		return answer(c, out, err)
+	}
+	if locked {
+		out.State = "locked"
+	}
+	out.Person, out.Manage, out.Work = &a.Person, a.Role.May(workshop.Manage), a.Role.May(workshop.Work)
+	people, err := s.shop.Store.People()
+	for _, p := range people {
+		if p.PIN {
+			out.People = append(out.People, p)
+		}
+	}
+	return answer(c, out, err)
+}
+
+func (s *server) signIn(c *echo.Context) error {
+	var in SignIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	var a postgres.Account
+	var err error
+	if in.PIN != "" {
+		known, _, err2 := s.whoever(c)
+		if err2 != nil {
+			return err2
+		}
+		if known.ID == "" {
+			return &shop.Refusal{Status: 401, Field: "pin", Message: "a PIN opens only a device where somebody is signed in: write your name and password"}
+		}
+		a, err = s.shop.Switch(in.Name, in.PIN)
+	} else {
+		a, err = s.shop.SignIn(in.Name, in.Password)
+	}
+	if err != nil {
+		return err
+	}
+	return s.enter(c, a)
+}
+
+// enter begins a session under a new token, so that one from before is worth nothing.
+func (s *server) enter(c *echo.Context, a postgres.Account) error {
+	ctx := c.Request().Context()
+	if err := s.sessions.RenewToken(ctx); err != nil {
+		return err
+	}
+	s.sessions.Put(ctx, keyPerson, a.ID)
+	s.sessions.Put(ctx, keyEpoch, a.Epoch)
+	s.sessions.Put(ctx, keySeen, s.shop.Now().Unix())
+	return s.session(c)
+}
+
+func (s *server) signOut(c *echo.Context) error {
+	if err := s.sessions.Destroy(c.Request().Context()); err != nil {
+		return err
+	}
+	return c.JSON(http.StatusOK, Session{State: "out", People: []workshop.Person{}})
+}
+
+func (s *server) signOutEverywhere(c *echo.Context) error {
+	if err := s.shop.Store.SignOutEverywhere(account(c).ID); err != nil {
+		return err
+	}
+	return s.signOut(c)
+}
