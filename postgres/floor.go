@@ -1,7 +1,6 @@
 package postgres
 
 import (
-	"encoding/json"
 	"errors"
 
 	"gorm.io/gorm"
@@ -9,7 +8,6 @@ import (
 
 	"brankel/rigging/quantity"
 	"brankel/rigging/run"
-	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 )
 
@@ -117,28 +115,4 @@ func (s *Store) Machine(id string) (workshop.Machine, error) {
 		return workshop.Machine{}, ErrNotFound
 	}
 	return row.machine(), err
-}
-
-// SaveSheet keeps a revision of a sheet; the same content twice is kept once.
-func (s *Store) SaveSheet(one *sheet.Sheet) error {
-	row := sheetRow{Hash: one.Hash(), SheetID: one.ID, Revision: one.Revision, Body: string(one.JSON())}
-	return s.db.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "hash"}}, DoNothing: true}).Create(&row).Error
-}
-
-// Sheets lists every revision of every sheet, the newest of each first.
-func (s *Store) Sheets() ([]*sheet.Sheet, error) {
-	var rows []sheetRow
-	if err := s.db.Order("sheet_id, revision DESC").Find(&rows).Error; err != nil {
-		return nil, err
-	}
-	var out []*sheet.Sheet
-	for _, r := range rows {
-		one := new(sheet.Sheet)
-		err := json.Unmarshal([]byte(r.Body), one) // it was checked when it came in
-		if err != nil {
-			return nil, err
-		}
-		out = append(out, one)
-	}
-	return out, nil
 }

@@ -12,6 +12,9 @@ type sheetRow struct {
 	Hash     string `gorm:"primaryKey"`
 	SheetID  string `gorm:"not null;uniqueIndex:sheet_revision"`
 	Revision int    `gorm:"not null;uniqueIndex:sheet_revision"`
+	Family   string `gorm:"not null;default:'';index:sheet_rig"`
+	Cable    string `gorm:"not null;default:'';index:sheet_rig"`
+	Craft    string `gorm:"not null;default:''"`
 	Body     string `gorm:"not null"` // the open format, byte for byte
 }
 

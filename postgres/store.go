@@ -74,6 +74,10 @@ func (s *Store) migrate() error {
 		if err := tx.AutoMigrate(&sheetRow{}, &workshopRow{}, &personRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{}, &machineRow{}, &cableRow{}, &runRow{}, &eventRow{}); err != nil {
 			return fmt.Errorf("the tables could not be brought up to date: %w", err)
 		}
+		// sheets kept before their rig had columns of its own
+		if err := tx.Exec(`UPDATE sheets SET family = body::json->>'family', cable = body::json->>'cable', craft = body::json->>'craft' WHERE family = ''`).Error; err != nil {
+			return err
+		}
 		return tx.Exec(appendOnly).Error
 	})
 }

@@ -6,18 +6,16 @@ import (
 	"time"
 
 	"brankel/rigging/run"
-	"brankel/rigging/workshop"
 )
 
 // Bays is the floor at a glance.
 type Bays struct {
-	Workshop string            `json:"workshop"`
-	Today    string            `json:"today"`
-	People   []workshop.Person `json:"people"`
-	Machines []Bay             `json:"machines"`
-	Open     *Carry            `json:"open,omitempty"` // the run touched last, to carry on
-	Due      []Due             `json:"due"`
-	Count    int               `json:"count"` // cables open
+	Workshop string `json:"workshop"`
+	Today    string `json:"today"`
+	Machines []Bay  `json:"machines"`
+	Open     *Carry `json:"open,omitempty"` // the run touched last, to carry on
+	Due      []Due  `json:"due"`
+	Count    int    `json:"count"` // cables open
 }
 
 // Bay is one machine and its lines.
@@ -67,7 +65,7 @@ func (s *Shop) Bays() (Bays, error) {
 	if err != nil {
 		return Bays{}, err
 	}
-	sheets, err := s.Store.Sheets()
+	rigs, err := s.Store.Rigs()
 	if err != nil {
 		return Bays{}, err
 	}
@@ -77,16 +75,14 @@ func (s *Shop) Bays() (Bays, error) {
 			newestRun[key] = j.ID
 		}
 	}
-	b := Bays{Workshop: floor.Name, Today: s.Now().Format(time.DateOnly), People: floor.People, Machines: []Bay{}, Due: []Due{}}
+	b := Bays{Workshop: floor.Name, Today: s.Now().Format(time.DateOnly), Machines: []Bay{}, Due: []Due{}}
 	var lastTouched time.Time
 	for _, m := range floor.Machines {
 		bay := Bay{ID: m.ID, Name: m.Name, Craft: m.Craft, Note: m.Note, Lines: []BayLine{}}
 		for _, c := range m.Cables {
 			line := BayLine{Cable: c.ID, Name: c.Name, Mark: "none", Says: "no sheet yet"}
-			for _, one := range sheets {
-				if one.Family == c.Family {
-					line.Sheets, line.Says = true, "not set yet"
-				}
+			if rigs[[2]string{c.Family, c.Name}] {
+				line.Sheets, line.Says = true, "not set yet"
 			}
 			if id := newestRun[m.ID+"/"+c.ID]; id != "" {
 				o, err := s.load(id)

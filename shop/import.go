@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"io/fs"
 	"path"
+	"slices"
 
 	"brankel/postgres"
 	"brankel/rigging/run"
@@ -38,11 +39,6 @@ func (s *Shop) Import(files fs.FS) error {
 }
 
 func (s *Shop) importSheets(files fs.FS) error {
-	all, err := s.Store.Sheets()
-	if err != nil {
-		return err
-	}
-	all = newest(all)
 	names, _ := fs.Glob(files, "sheets/*.json")
 	for _, name := range names {
 		raw, err := fs.ReadFile(files, name)
@@ -53,19 +49,29 @@ func (s *Shop) importSheets(files fs.FS) error {
 		if err != nil {
 			return fmt.Errorf("%s:\n%w", path.Base(name), err)
 		}
-		var others []*sheet.Sheet
-		for _, o := range all {
-			if o.ID != one.ID {
-				others = append(others, o)
-			}
-		}
-		all = append(others, one)
-		if f := sheet.Overlaps(all); len(f) > 0 {
-			return fmt.Errorf("%s:\n%w", path.Base(name), f)
+		if err := s.fits(one); err != nil {
+			return fmt.Errorf("%s:\n%w", path.Base(name), err)
 		}
 		if err := s.Store.SaveSheet(one); err != nil {
 			return err
 		}
+	}
+	return nil
+}
+
+// fits tells whether a sheet claims units that another one claims already.
+func (s *Shop) fits(one *sheet.Sheet) error {
+	others, err := s.Store.SheetsOf(one.Family, one.Cable)
+	if err != nil {
+		return err
+	}
+	same := slices.DeleteFunc(newest(others), func(o *sheet.Sheet) bool { return o.ID == one.ID })
+	var faults sheet.Faults
+	for _, o := range sheet.Overlaps(append(same, one)) {
+		faults = append(faults, o.Fault)
+	}
+	if len(faults) > 0 {
+		return faults
 	}
 	return nil
 }

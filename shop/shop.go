@@ -5,6 +5,7 @@ package shop
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"time"
 
 	"brankel/postgres"
@@ -57,7 +58,7 @@ func (s *Shop) load(id string) (open, error) {
 		return o, postgres.ErrNotFound
 	}
 	o.cable = *c
-	if o.all, err = s.Store.Sheets(); err != nil {
+	if o.all, err = s.Store.SheetsOf(c.Family, c.Name); err != nil {
 		return o, err
 	}
 	o.bench = run.Bench{Family: c.Family, Cable: c.Name, Sheets: newest(o.all)}
@@ -112,8 +113,10 @@ func (o open) view(events []run.Event) RunView {
 	v := RunView{ID: o.job.ID, MachineID: o.machine.ID, Machine: o.machine.Name, Cable: o.cable.Name, MachineNote: o.machine.Note,
 		Unit: o.machine.Unit, Gauges: o.bench.Gauges, Variants: []string{}, View: run.Show(o.state(events))}
 	for _, one := range o.bench.Sheets {
-		if one.Family == o.bench.Family && one.Cable == o.bench.Cable && one.Applies.Variant != "" {
-			v.Variants = append(v.Variants, one.Applies.Variant)
+		for _, name := range append([]string{one.Applies.Variant}, one.Applies.Members...) {
+			if name != "" && !slices.Contains(v.Variants, name) {
+				v.Variants = append(v.Variants, name)
+			}
 		}
 	}
 	return v

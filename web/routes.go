@@ -260,16 +260,11 @@ func (s *server) sheets(c *echo.Context) error {
 }
 
 func (s *server) sheet(c *echo.Context) error {
-	all, err := s.shop.Store.Sheets()
+	one, err := s.shop.Store.Sheet(c.Param("hash"))
 	if err != nil {
 		return err
 	}
-	for _, one := range all {
-		if one.Hash() == c.Param("hash") {
-			return c.Blob(http.StatusOK, "application/json", one.JSON())
-		}
-	}
-	return postgres.ErrNotFound
+	return c.Blob(http.StatusOK, "application/json", one.JSON())
 }
 
 func (s *server) schema(c *echo.Context) error {

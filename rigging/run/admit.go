@@ -120,6 +120,9 @@ func admitIdentified(b Bench, st State, in Identified) (Identified, error) {
 	if err != nil {
 		return in, &Fault{"body.serial", err.Error()}
 	}
+	if len(m.Choices) > 0 {
+		return in, &Fault{"body.variant", m.Why}
+	}
 	in.Sheet, in.Name, in.Why = "", "", m.Why
 	if m.Sheet != nil {
 		in.Sheet, in.Name = m.Sheet.Hash(), fmt.Sprintf("%s r%d", m.Sheet.ID, m.Sheet.Revision)

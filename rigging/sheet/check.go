@@ -156,9 +156,22 @@ func (s *Sheet) Faults() (f Faults) {
 		}
 	}
 	f = append(f, s.stepFaults()...)
-	if s.Applies.From > s.Applies.To {
-		add("applies.from", "the range begins after its end: swap from and to")
+	f = append(f, s.schoolFaults()...)
+	for i, c := range s.Charts {
+		at := fmt.Sprintf("charts[%d]", i)
+		once(at+".id", c.ID)
+		for j, p := range c.Points {
+			if len(p) != 2 || j > 0 && len(c.Points[j-1]) == 2 && p[0] <= c.Points[j-1][0] {
+				add(fmt.Sprintf("%s.points[%d]", at, j), "write pairs whose first number rises")
+			}
+		}
 	}
+	for i, r := range s.PartRules {
+		if r.Requires == "" && r.Excludes == "" {
+			add(fmt.Sprintf("part_rules[%d].requires", i), "say what %s requires, or what it excludes", r.Part)
+		}
+	}
+	f = append(f, s.Applies.faults()...)
 	return f
 }
 
@@ -170,7 +183,13 @@ func (s *Sheet) adjusterFaults(at string, a Adjuster) (f Faults) {
 	if !a.MeasureOnly && a.Lock == nil {
 		f = append(f, Fault{at + ".lock", "say how it is locked"})
 	}
-	if a.Out.Seen == a.In.Seen {
+	if a.Threaded() && a.Pitch <= 0 && !a.MeasureOnly {
+		f = append(f, Fault{at + ".pitch", "a threaded adjuster needs its pitch in mm a turn, above zero"})
+	}
+	if !a.Threaded() && a.Notch == "" {
+		f = append(f, Fault{at + ".notch", "say what one step of it is called, such as notch, click or hole"})
+	}
+	if a.Out.Seen == a.In.Seen && a.Out.Seen != "along" {
 		f = append(f, Fault{at + ".in.seen", "both ways look " + a.In.Seen + ": one must be the other way"})
 	}
 	if t := a.Threads; t != nil {
@@ -187,6 +206,37 @@ func (s *Sheet) adjusterFaults(at string, a Adjuster) (f Faults) {
 	return f
 }
 
+// schoolFaults: methods are chosen between, so there are two at least, one of them
+// the manual's, and points and checks name those there are.
+func (s *Sheet) schoolFaults() (f Faults) {
+	manual := 0
+	for _, one := range s.Schools {
+		if one.Manual {
+			manual++
+		}
+	}
+	if len(s.Schools) == 1 || len(s.Schools) > 0 && manual != 1 {
+		f = append(f, Fault{"schools", "give two methods at least, and mark the one that the manual gives"})
+	}
+	known := func(id string) bool {
+		return id == "" || slices.ContainsFunc(s.Schools, func(one School) bool { return one.ID == id })
+	}
+	for i, p := range s.Points {
+		if !known(p.School) {
+			f = append(f, Fault{fmt.Sprintf("points[%d].school", i), fmt.Sprintf("there is no school %q", p.School)})
+		}
+		if p.Chart != "" && !slices.ContainsFunc(s.Charts, func(c Chart) bool { return c.ID == p.Chart }) {
+			f = append(f, Fault{fmt.Sprintf("points[%d].chart", i), fmt.Sprintf("there is no chart %q", p.Chart)})
+		}
+	}
+	for i, c := range s.Checks {
+		if !known(c.School) {
+			f = append(f, Fault{fmt.Sprintf("checks[%d].school", i), fmt.Sprintf("there is no school %q", c.School)})
+		}
+	}
+	return f
+}
+
 func (s *Sheet) stepFaults() (f Faults) {
 	seen := map[string]bool{}
 	for i, step := range s.Steps {
@@ -198,23 +248,6 @@ func (s *Sheet) stepFaults() (f Faults) {
 	for _, kind := range []string{"complaint", "identify", "safe", "sign"} {
 		if !seen[kind] {
 			f = append(f, Fault{"steps", "add a step of kind " + kind})
-		}
-	}
-	return f
-}
-
-// Overlaps finds sheets that claim the same unit: each pair is told once, at
-// the later sheet.
-func Overlaps(sheets []*Sheet) (f Faults) {
-	for i, a := range sheets {
-		for _, b := range sheets[:i] {
-			x, y := a.Applies, b.Applies
-			hands := x.Hand == y.Hand || x.Hand == "either" || y.Hand == "either"
-			if a.Family == b.Family && a.Cable == b.Cable && x.Prefix == y.Prefix && x.Variant == y.Variant && hands &&
-				x.From <= y.To && y.From <= x.To {
-				f = append(f, Fault{"applies", fmt.Sprintf("sheet %s and sheet %s both claim serials %d–%d: part their ranges",
-					b.ID, a.ID, max(x.From, y.From), min(x.To, y.To))})
-			}
 		}
 	}
 	return f

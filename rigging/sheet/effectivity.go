@@ -2,19 +2,23 @@ package sheet
 
 import (
 	"fmt"
-	"regexp"
-	"strconv"
+	"slices"
 	"strings"
 )
 
-// Effectivity says which units a sheet is for.
+// Effectivity says which units a sheet is for: a range of numbers of one kind, the
+// hand of rotation, a variant, and members of the chain that must be fitted. The
+// range goes From a number or from just After one, up To one; without an end it is open.
 type Effectivity struct {
-	Unit    string `json:"unit" jsonschema:"minLength=1"` // what carries the serial: "drive"
-	Prefix  string `json:"prefix,omitempty"`
-	From    int    `json:"from" jsonschema:"minimum=0"`
-	To      int    `json:"to" jsonschema:"minimum=0"`
-	Hand    string `json:"hand" jsonschema:"enum=standard,enum=counter,enum=either"`
-	Variant string `json:"variant,omitempty"` // such as "pinned barrel"
+	Unit    string   `json:"unit" jsonschema:"minLength=1"` // what carries the number: "drive"
+	Number  string   `json:"number,omitempty" jsonschema:"enum=serial,enum=year,enum=hull number,enum=engine number"`
+	Prefix  string   `json:"prefix,omitempty"`
+	From    string   `json:"from,omitempty"`
+	After   string   `json:"after,omitempty"`
+	To      string   `json:"to,omitempty"`
+	Hand    string   `json:"hand" jsonschema:"enum=standard,enum=counter,enum=either"`
+	Variant string   `json:"variant,omitempty"` // such as "pinned barrel"
+	Members []string `json:"members,omitempty"` // parts of the chain by name
 }
 
 // Unit is what was found on the machine.
@@ -22,6 +26,7 @@ type Unit struct {
 	Serial  string
 	Hand    string
 	Variant string
+	Chain   []string // names of the parts fitted, as far as known
 }
 
 // Neighbour is a sheet of the same rig that does not apply, and how its figure differs.
@@ -30,81 +35,195 @@ type Neighbour struct {
 	Says  string `json:"says"`
 }
 
-// Match is the sheet that applies, or none, and why.
+// Match is the sheet that applies, or none, and why; or several, to choose from.
 type Match struct {
 	Sheet      *Sheet
 	Why        string
 	Neighbours []Neighbour
+	Choices    []*Sheet
 }
 
-var serialForm = regexp.MustCompile(`^([A-Za-z]*)[ -]?(\d{1,9})$`)
-
-// ParseSerial parts "QD-2207" into its prefix and number.
-func ParseSerial(text string) (prefix string, number int, err error) {
-	m := serialForm.FindStringSubmatch(strings.TrimSpace(text))
-	if m == nil {
-		return "", 0, fmt.Errorf("%q is no serial: write it as on the plate, letters first, such as 2207 or QD-2207", text)
+// low and high are the ends of the range; open says there is none above.
+func (e *Effectivity) low() (s Serial, after bool) {
+	if e.After != "" {
+		s, _ = ParseSerial(e.After)
+		return s, true
 	}
-	number, err = strconv.Atoi(m[2])
-	return strings.ToUpper(m[1]), number, err
+	s, _ = ParseSerial(e.From)
+	return s, false
 }
 
-func (e Effectivity) holds(number int) bool { return number >= e.From && number <= e.To }
+func (e *Effectivity) high() (s Serial, open bool) {
+	if e.To == "" {
+		return Serial{}, true
+	}
+	s, _ = ParseSerial(e.To)
+	return s, false
+}
 
-func (e Effectivity) span() string { return fmt.Sprintf("%s%d–%d", e.Prefix, e.From, e.To) }
+func (e *Effectivity) holds(s Serial) bool {
+	low, after := e.low()
+	if c := s.Compare(low); (e.From != "" || after) && (c < 0 || after && c == 0) {
+		return false
+	}
+	high, open := e.high()
+	return open || s.Compare(high) <= 0
+}
 
-func (e Effectivity) fits(u Unit) bool {
-	return (e.Hand == "either" || e.Hand == u.Hand) && e.Variant == u.Variant
+// span is the range in words: 1850–2399, after K-0877B, from 2400, all.
+func (e *Effectivity) span() string {
+	head := e.Prefix
+	if head != "" {
+		head += "-"
+	}
+	switch {
+	case e.After != "" && e.To != "":
+		return fmt.Sprintf("after %s%s up to %s", head, e.After, e.To)
+	case e.After != "":
+		return "after " + head + e.After
+	case e.From != "" && e.To != "":
+		return head + e.From + "–" + e.To
+	case e.From != "":
+		return "from " + head + e.From
+	case e.To != "":
+		return "up to " + head + e.To
+	case head != "":
+		return "all " + head
+	}
+	return "all"
+}
+
+// words is the range with all else that decides.
+func (e *Effectivity) words() string {
+	s := e.span()
+	if e.Hand != "either" {
+		s += ", " + e.Hand + " hand"
+	}
+	for _, one := range append([]string{e.Variant}, e.Members...) {
+		if one != "" {
+			s += ", " + one
+		}
+	}
+	return s
+}
+
+// fits tells whether hand, variant and chain allow the sheet. Where the chain is
+// not known its members do not exclude it.
+func (e *Effectivity) fits(u Unit) bool {
+	if e.Hand != "either" && u.Hand != "" && e.Hand != u.Hand {
+		return false
+	}
+	if len(e.Members) > 0 {
+		if slices.Contains(e.Members, u.Variant) {
+			return true
+		}
+		for _, m := range e.Members {
+			if len(u.Chain) > 0 && !slices.Contains(u.Chain, m) {
+				return false
+			}
+		}
+		return u.Variant == "" || u.Variant == e.Variant
+	}
+	return e.Variant == u.Variant
+}
+
+func (e *Effectivity) noun() string {
+	if e.Number == "" {
+		return "serial"
+	}
+	return e.Number
 }
 
 // Resolve finds the sheet of family and cable for a unit. No sheet is an answer
-// too: Why then says which ranges there are, and no figure is given.
+// too: Why then says which ranges there are, and no figure is given. When several
+// fit Choices has them, and Why says what would tell them apart.
 func Resolve(sheets []*Sheet, family, cable string, u Unit) (Match, error) {
-	prefix, number, err := ParseSerial(u.Serial)
+	serial, err := ParseSerial(u.Serial)
 	if err != nil {
 		return Match{}, err
 	}
-	var same []*Sheet
-	m := Match{}
+	same, fit := make([]*Sheet, 0, len(sheets)), []*Sheet(nil)
 	for _, s := range sheets {
-		if s.Family != family || s.Cable != cable || s.Applies.Prefix != "" && prefix != "" && s.Applies.Prefix != prefix {
+		if s.Family != family || s.Cable != cable || s.Applies.Prefix != "" && serial.Prefix != "" && s.Applies.Prefix != serial.Prefix {
 			continue
 		}
 		same = append(same, s)
-		if s.Applies.holds(number) && s.Applies.fits(u) {
-			m.Sheet = s
+		if s.Applies.holds(serial) && s.Applies.fits(u) {
+			fit = append(fit, s)
 		}
 	}
-	if m.Sheet == nil {
-		m.Why = noSheet(same, number, u)
-		return m, nil
+	switch len(fit) {
+	case 0:
+		return Match{Why: noSheet(same, serial, u)}, nil
+	case 1:
+		return settled(fit[0], same, serial, u), nil
 	}
-	a := m.Sheet.Applies
-	m.Why = fmt.Sprintf("serial %d lies in %s, %s hand", number, a.span(), u.Hand)
-	if a.Variant != "" {
-		m.Why += ", " + a.Variant
+	var words []string
+	for _, s := range fit {
+		words = append(words, fmt.Sprintf("%s for %s", s.ID, s.Applies.words()))
 	}
-	for _, s := range same {
-		if s != m.Sheet {
-			m.Neighbours = append(m.Neighbours, Neighbour{s.ID, compare(m.Sheet, s)})
-		}
-	}
-	return m, nil
+	return Match{Choices: fit, Why: "several sheets fit: " + strings.Join(words, "; ") + ". Say which part is fitted"}, nil
 }
 
-func noSheet(same []*Sheet, number int, u Unit) string {
+func settled(s *Sheet, same []*Sheet, serial Serial, u Unit) Match {
+	m := Match{Sheet: s}
+	a := &s.Applies
+	m.Why = fmt.Sprintf("%s %s lies in %s", a.noun(), plainSerial(serial, a), a.span())
+	if u.Hand != "" {
+		m.Why += ", " + u.Hand + " hand"
+	}
+	for _, one := range append([]string{a.Variant}, a.Members...) {
+		if one != "" {
+			m.Why += ", " + one
+		}
+	}
+	for _, other := range nearest(s, same, serial) {
+		m.Neighbours = append(m.Neighbours, Neighbour{other.ID, compare(s, other)})
+	}
+	return m
+}
+
+// mostNeighbours is how many sheets beside the one that applies are worth a look.
+const mostNeighbours = 6
+
+// nearest is the sheets whose ranges begin nearest to the number.
+func nearest(mine *Sheet, same []*Sheet, serial Serial) (out []*Sheet) {
+	away := func(s *Sheet) int { low, _ := s.Applies.low(); return max(low.Number-serial.Number, serial.Number-low.Number) }
+	var distances []int
+	for _, s := range same {
+		if s == mine {
+			continue
+		}
+		d := away(s)
+		if len(out) == mostNeighbours && d >= distances[len(out)-1] {
+			continue
+		}
+		i, _ := slices.BinarySearch(distances, d+1)
+		out, distances = slices.Insert(out, i, s), slices.Insert(distances, i, d)
+		if len(out) > mostNeighbours {
+			out, distances = out[:mostNeighbours], distances[:mostNeighbours]
+		}
+	}
+	return out
+}
+
+// plainSerial leaves out a prefix that the sheet does not ask for.
+func plainSerial(s Serial, e *Effectivity) string {
+	if e.Prefix == "" {
+		s.Prefix = ""
+	}
+	return s.String()
+}
+
+func noSheet(same []*Sheet, serial Serial, u Unit) string {
 	if len(same) == 0 {
 		return "there is no sheet for this cable yet: no figures are offered"
 	}
 	var spans []string
 	inRange := false
 	for _, s := range same {
-		span := s.Applies.span() + ", " + s.Applies.Hand + " hand"
-		if s.Applies.Variant != "" {
-			span += ", " + s.Applies.Variant
-		}
-		spans = append(spans, span)
-		inRange = inRange || s.Applies.holds(number)
+		spans = append(spans, s.Applies.words())
+		inRange = inRange || s.Applies.holds(serial)
 	}
 	list := strings.Join(spans, "; ")
 	if inRange {
@@ -112,9 +231,9 @@ func noSheet(same []*Sheet, number int, u Unit) string {
 		if u.Variant != "" {
 			what += ", " + u.Variant
 		}
-		return fmt.Sprintf("serial %d is in range, but no sheet is for %s; there are: %s. No figures are offered", number, what, list)
+		return fmt.Sprintf("%s %s is in range, but no sheet is for %s; there are: %s. No figures are offered", same[0].Applies.noun(), plainSerial(serial, &same[0].Applies), what, list)
 	}
-	return fmt.Sprintf("serial %d lies outside every range; there are: %s. No figures are offered: look for its manual", number, list)
+	return fmt.Sprintf("%s %s lies outside every range; there are: %s. No figures are offered: look for its manual", same[0].Applies.noun(), plainSerial(serial, &same[0].Applies), list)
 }
 
 // compare says how another sheet's figure differs from the one that applies.
@@ -122,16 +241,42 @@ func compare(mine, other *Sheet) string {
 	_, p, _ := mine.Setting()
 	_, q, _ := other.Setting()
 	head := other.Applies.span()
-	if other.Applies.Variant != "" {
-		head += ", " + other.Applies.Variant
+	for _, one := range append([]string{other.Applies.Variant}, other.Applies.Members...) {
+		if one != "" {
+			head += ", " + one
+		}
 	}
 	switch {
-	case p == nil || q == nil:
+	case p == nil || q == nil || p.Quantity != q.Quantity:
 		return head
 	case *q.Target == *p.Target:
-		return fmt.Sprintf("%s: the same %.1f mm", head, *q.Target)
+		return fmt.Sprintf("%s: the same %.1f %s", head, *q.Target, q.Quantity.Unit())
 	case *q.Target > *p.Target:
-		return fmt.Sprintf("%s: %.1f mm, %.1f more than yours", head, *q.Target, *q.Target-*p.Target)
+		return fmt.Sprintf("%s: %.1f %s, %.1f more than yours", head, *q.Target, q.Quantity.Unit(), *q.Target-*p.Target)
 	}
-	return fmt.Sprintf("%s: %.1f mm, %.1f less than yours", head, *q.Target, *p.Target-*q.Target)
+	return fmt.Sprintf("%s: %.1f %s, %.1f less than yours", head, *q.Target, q.Quantity.Unit(), *p.Target-*q.Target)
+}
+
+// faults finds what is wrong with a range itself.
+func (e *Effectivity) faults() (f Faults) {
+	for _, one := range []struct{ field, text string }{{"from", e.From}, {"after", e.After}, {"to", e.To}} {
+		if one.text == "" {
+			continue
+		}
+		s, err := ParseSerial(one.text)
+		if err != nil {
+			f = append(f, Fault{"applies." + one.field, err.Error()})
+		} else if s.Prefix != "" {
+			f = append(f, Fault{"applies." + one.field, "write the letters before the number in prefix"})
+		}
+	}
+	if e.From != "" && e.After != "" {
+		f = append(f, Fault{"applies.after", "give from or after, not both"})
+	}
+	if low, _ := e.low(); e.To != "" && len(f) == 0 {
+		if high, _ := e.high(); low.Compare(high) > 0 {
+			f = append(f, Fault{"applies.from", "the range begins after its end: swap from and to"})
+		}
+	}
+	return f
 }

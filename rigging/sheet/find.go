@@ -1,5 +1,11 @@
 package sheet
 
+import (
+	"slices"
+
+	"brankel/rigging/quantity"
+)
+
 func find[T any](list []T, id string, of func(T) string) *T {
 	for i := range list {
 		if of(list[i]) == id {
@@ -56,6 +62,24 @@ func (s *Sheet) Setting() (*Adjuster, *Point, *Influence) {
 		}
 	}
 	return nil, nil, nil
+}
+
+// Threaded tells whether the adjuster turns on a thread with a pitch.
+func (a Adjuster) Threaded() bool {
+	return slices.Contains([]string{"barrel", "clevis", "turnbuckle", "jam nuts"}, a.Kind)
+}
+
+// Led tells whether a run can be led by this sheet as yet: one threaded adjuster
+// sets one length. The others are for reading.
+func (s *Sheet) Led() bool {
+	a, p, _ := s.Setting()
+	targets := 0
+	for _, one := range s.Points {
+		if one.Target != nil {
+			targets++
+		}
+	}
+	return a != nil && a.Threaded() && p.Quantity == quantity.Length && targets == 1 && len(s.Schools) == 0
 }
 
 // Reopened lists what a move of the adjuster voids.

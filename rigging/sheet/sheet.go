@@ -40,6 +40,45 @@ type Sheet struct {
 	Cautions   []Caution    `json:"cautions" jsonschema:"minItems=1"`
 	Steps      []Step       `json:"steps" jsonschema:"minItems=1"`
 	Recheck    Recheck      `json:"recheck"`
+
+	Schools   []School    `json:"schools,omitempty"`    // methods to choose from
+	Charts    []Chart     `json:"charts,omitempty"`     // what points are read against
+	PartRules []PartRule  `json:"part_rules,omitempty"` // parts that require or exclude others
+	Prepare   []string    `json:"prepare,omitempty"`    // of a new cable, before it is set
+	Forbidden []Forbidden `json:"forbidden_proofs,omitempty"`
+	FailsTo   string      `json:"fails_to,omitempty"` // where the works go when the cable breaks
+	Assumed   []string    `json:"assumed,omitempty"`  // paths of figures not yet confirmed against a source
+}
+
+// School is one of several ways to set the same rig; one is the manual's.
+type School struct {
+	ID     string `json:"id" jsonschema:"minLength=1"`
+	Name   string `json:"name" jsonschema:"minLength=1"`
+	Says   string `json:"says" jsonschema:"minLength=1"`
+	Manual bool   `json:"manual,omitempty"`
+}
+
+// Chart is values over something, such as tension over the temperature of the air.
+type Chart struct {
+	ID     string      `json:"id" jsonschema:"minLength=1"`
+	Name   string      `json:"name" jsonschema:"minLength=1"`
+	Over   string      `json:"over" jsonschema:"minLength=1"` // "air temperature, °C"
+	Points [][]float64 `json:"points" jsonschema:"minItems=2"`
+}
+
+// PartRule says what a part of the chain requires or excludes, such as a filler
+// over a stated gap.
+type PartRule struct {
+	Part     string `json:"part" jsonschema:"minLength=1"`
+	Requires string `json:"requires,omitempty"`
+	Excludes string `json:"excludes,omitempty"`
+	When     string `json:"when,omitempty"`
+}
+
+// Forbidden is a proof that must not be made, and why.
+type Forbidden struct {
+	Says string `json:"says" jsonschema:"minLength=1"`
+	Why  string `json:"why" jsonschema:"minLength=1"`
 }
 
 // Source is where the figures come from. Assumed figures stay marked as such
@@ -82,14 +121,17 @@ type State struct {
 	How  string `json:"how" jsonschema:"minLength=1"` // how it is proved
 }
 
-// Adjuster is a threaded adjuster. Out and In say what each way is called at the
+// Adjuster is what the hand turns or slides. Threaded kinds have a Pitch in mm a
+// turn; the others move in steps that Notch names, Step of them at a time. Out and In say what each way is called at the
 // bench; a turn out takes a thread out of engagement. MeasureOnly is a barrel
 // that cannot be turned on its cable.
 type Adjuster struct {
 	ID          string   `json:"id" jsonschema:"minLength=1"`
 	Name        string   `json:"name" jsonschema:"minLength=1"`
-	Kind        string   `json:"kind" jsonschema:"enum=barrel,enum=clevis,enum=turnbuckle,enum=jam nuts"`
-	Pitch       float64  `json:"pitch" jsonschema:"exclusiveMinimum=0"`
+	Kind        string   `json:"kind" jsonschema:"enum=barrel,enum=clevis,enum=turnbuckle,enum=jam nuts,enum=slider,enum=star wheel,enum=wedge,enum=knob,enum=quadrant,enum=set screw,enum=cam,enum=slot pin,enum=spring,enum=automatic"`
+	Pitch       float64  `json:"pitch,omitempty" jsonschema:"minimum=0"`
+	Notch       string   `json:"notch,omitempty"`             // what one step is called: notch, click, hole
+	Hooks       []string `json:"hooks,omitempty"`             // the places of a quadrant to choose from
 	Step        float64  `json:"step" jsonschema:"minimum=0"` // the least turn that can be locked
 	Lengthens   string   `json:"lengthens" jsonschema:"enum=in,enum=out"`
 	SeenFrom    string   `json:"seen_from" jsonschema:"minLength=1"`
@@ -104,7 +146,7 @@ type Adjuster struct {
 // Way is one way to turn: relative to a landmark, and as seen.
 type Way struct {
 	Says string `json:"says" jsonschema:"minLength=1"` // "away from the eye"
-	Seen string `json:"seen" jsonschema:"enum=clockwise,enum=anticlockwise"`
+	Seen string `json:"seen" jsonschema:"enum=clockwise,enum=anticlockwise,enum=along"`
 }
 
 // Threads is the budget of engagement, and the point where it is counted.
@@ -121,6 +163,11 @@ type Lock struct {
 	BackOffMax float64 `json:"back_off_max" jsonschema:"minimum=0"`
 	Nut        string  `json:"nut" jsonschema:"minLength=1"` // what stays finger tight until then
 	Pin        string  `json:"pin,omitempty"`
+
+	Order   []string `json:"order,omitempty"`                         // what is tightened after what
+	Torque  *float64 `json:"torque,omitempty" jsonschema:"minimum=0"` // Nm
+	Witness string   `json:"witness,omitempty"`                       // mark or hole that shows it is safe
+	Choice  []string `json:"choice,omitempty"`                        // ways that are allowed
 }
 
 // Point is something that is read. Limits are a target with minus and plus, or
@@ -136,6 +183,11 @@ type Point struct {
 	Minus    float64       `json:"minus,omitempty" jsonschema:"minimum=0"`
 	Plus     float64       `json:"plus,omitempty" jsonschema:"minimum=0"`
 	Settle   *Settle       `json:"settle,omitempty"`
+
+	Instrument string `json:"instrument,omitempty"`
+	Finish     string `json:"finish,omitempty"` // what is wanted of a sense: silent, a whisper
+	Chart      string `json:"chart,omitempty"`  // the target lies on this chart
+	School     string `json:"school,omitempty"` // only by this method
 }
 
 // Settle is what is done before a reading after a move counts.
@@ -168,6 +220,7 @@ type Check struct {
 	Bad        string   `json:"bad" jsonschema:"minLength=1"`
 	PointsTo   string   `json:"points_to" jsonschema:"minLength=1"` // what a bad answer points to
 	Conditions []string `json:"conditions,omitempty"`               // noted with a loaded proof
+	School     string   `json:"school,omitempty"`                   // only by this method
 }
 
 // Influence is what one turn out of an adjuster does to a point.
@@ -212,6 +265,8 @@ type Step struct {
 	Tools  []Tool  `json:"tools,omitempty"`
 	Hands  *Hands  `json:"hands,omitempty"`
 	Alone  *Method `json:"alone,omitempty"`
+
+	Fixtures []string `json:"fixtures,omitempty"` // and parts to fetch
 }
 
 // Tool is something to fetch, with its size.
@@ -236,6 +291,7 @@ type Method struct {
 type Recheck struct {
 	Days  int     `json:"days,omitempty" jsonschema:"minimum=0"`
 	Hours float64 `json:"hours,omitempty" jsonschema:"minimum=0"`
+	Km    float64 `json:"km,omitempty" jsonschema:"minimum=0"`
 }
 
 // Hash names the content: the SHA-256 of the sheet written as JSON.

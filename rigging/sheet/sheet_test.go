@@ -2,6 +2,7 @@ package sheet
 
 import (
 	"encoding/json"
+	"fmt"
 	"os"
 	"path/filepath"
 	"testing"
@@ -31,14 +32,14 @@ func TestResolveSaysWhichSheetAndWhy(t *testing.T) {
 		unit       Unit
 		sheet, why string
 	}{
-		{Unit{"2207", "standard", ""}, "114", "serial 2207 lies in 1850–2399, standard hand"},
-		{Unit{"1850", "standard", ""}, "114", "1850"},
-		{Unit{"2399", "standard", ""}, "114", "2399"},
-		{Unit{"2400", "standard", ""}, "118", "2400"},
-		{Unit{"1907", "standard", "pinned barrel"}, "121", "pinned barrel"},
-		{Unit{"4102", "standard", ""}, "", "serial 4102 lies outside every range"},
-		{Unit{"2207", "counter", ""}, "", "no sheet is for counter hand"},
-		{Unit{"2600", "standard", "pinned barrel"}, "", "no sheet is for standard hand, pinned barrel"},
+		{Unit{Serial: "2207", Hand: "standard", Variant: ""}, "114", "serial 2207 lies in 1850–2399, standard hand"},
+		{Unit{Serial: "1850", Hand: "standard", Variant: ""}, "114", "1850"},
+		{Unit{Serial: "2399", Hand: "standard", Variant: ""}, "114", "2399"},
+		{Unit{Serial: "2400", Hand: "standard", Variant: ""}, "118", "2400"},
+		{Unit{Serial: "1907", Hand: "standard", Variant: "pinned barrel"}, "121", "pinned barrel"},
+		{Unit{Serial: "4102", Hand: "standard", Variant: ""}, "", "serial 4102 lies outside every range"},
+		{Unit{Serial: "2207", Hand: "counter", Variant: ""}, "", "no sheet is for counter hand"},
+		{Unit{Serial: "2600", Hand: "standard", Variant: "pinned barrel"}, "", "no sheet is for standard hand, pinned barrel"},
 	} {
 		m, err := Resolve(all, "stern-drive-shift", "lower drive cable", c.unit)
 		require.NoError(t, err)
@@ -49,9 +50,9 @@ func TestResolveSaysWhichSheetAndWhy(t *testing.T) {
 			assert.Equal(t, c.sheet, m.Sheet.ID)
 		}
 	}
-	m, _ := Resolve(all, "stern-drive-shift", "lower drive cable", Unit{"2207", "standard", ""})
+	m, _ := Resolve(all, "stern-drive-shift", "lower drive cable", Unit{Serial: "2207", Hand: "standard", Variant: ""})
 	assert.Contains(t, m.Neighbours, Neighbour{"118", "2400–3150: 146.0 mm, 3.0 more than yours"})
-	_, err := Resolve(all, "stern-drive-shift", "lower drive cable", Unit{"rusty", "standard", ""})
+	_, err := Resolve(all, "stern-drive-shift", "lower drive cable", Unit{Serial: "rusty", Hand: "standard", Variant: ""})
 	assert.ErrorContains(t, err, "as on the plate")
 }
 
@@ -72,7 +73,7 @@ func TestABadSheetIsRefusedWithEveryFault(t *testing.T) {
 	shape := faults(func(m map[string]any) {
 		m["colour"] = "teal"
 		m["craft"] = "sledge"
-		at(m, "adjusters", 0)["pitch"] = 0
+		at(m, "adjusters", 0)["pitch"] = -1
 	})
 	var paths []string
 	for _, f := range shape {
@@ -89,12 +90,18 @@ func TestABadSheetIsRefusedWithEveryFault(t *testing.T) {
 		"voids[0].reopens[0]":        func(m map[string]any) { at(m, "voids", 0)["reopens"] = []any{"gone"} },
 		"adjusters[0].threads.min":   func(m map[string]any) { at(m, "adjusters", 0)["threads"].(map[string]any)["min"] = 30 },
 		"adjusters[0].lock":          func(m map[string]any) { delete(at(m, "adjusters", 0), "lock") },
-		"applies.from":               func(m map[string]any) { m["applies"].(map[string]any)["from"] = 9000 },
+		"applies.from":               func(m map[string]any) { m["applies"].(map[string]any)["from"] = "9000" },
 		"lost_motion[0].pulled":      func(m map[string]any) { at(m, "lost_motion", 0)["pulled"] = "gone" },
 		"checks[0].position":         func(m map[string]any) { at(m, "checks", 0)["position"] = "sideways" },
 		"adjusters[0].in.seen":       func(m map[string]any) { at(m, "adjusters", 0)["in"].(map[string]any)["seen"] = "anticlockwise" },
 		"steps[1].kind":              func(m map[string]any) { at(m, "steps", 1)["kind"] = "complaint" },
 		"adjusters[0].threads.point": func(m map[string]any) { at(m, "adjusters", 0)["threads"].(map[string]any)["point"] = "inner-home" },
+		"adjusters[0].pitch":         func(m map[string]any) { delete(at(m, "adjusters", 0), "pitch") },
+		"adjusters[0].notch":         func(m map[string]any) { at(m, "adjusters", 0)["kind"] = "slider" },
+		"applies.to":                 func(m map[string]any) { m["applies"].(map[string]any)["to"] = "about 9" },
+		"applies.after":              func(m map[string]any) { m["applies"].(map[string]any)["after"] = "12" },
+		"schools":                    func(m map[string]any) { m["schools"] = []any{map[string]any{"id": "a", "name": "A", "says": "x"}} },
+		"points[2].chart":            func(m map[string]any) { at(m, "points", 2)["chart"] = "cold" },
 		"adjusters[0].lock.back_off_min": func(m map[string]any) {
 			at(m, "adjusters", 0)["lock"].(map[string]any)["back_off_min"] = 0.9
 		},
@@ -109,8 +116,90 @@ func TestABadSheetIsRefusedWithEveryFault(t *testing.T) {
 
 func TestSheetsThatClaimTheSameSerialsAreFound(t *testing.T) {
 	all := demo(t)
-	all[1].Applies.From = 2300
+	all[1].Applies.From = "2300"
 	f := Overlaps(all)
 	require.Len(t, f, 1)
 	assert.Contains(t, f[0].Message, "2300–2399")
+}
+
+func TestSerialsWithLettersBeforeAndAfter(t *testing.T) {
+	for text, want := range map[string]Serial{"2207": {"", 2207, ""}, "k-0412": {"K", 412, ""}, "QD 2207b": {"QD", 2207, "B"}, " 0877B ": {"", 877, "B"}} {
+		s, err := ParseSerial(text)
+		require.NoError(t, err, text)
+		assert.Equal(t, want, s, text)
+	}
+	for _, text := range []string{"", "rusty", "12-34", "877BB", "1234567890", "K--4", "½"} {
+		_, err := ParseSerial(text)
+		assert.ErrorContains(t, err, "as on the plate", text)
+	}
+	e := Effectivity{After: "0877B", To: "0900", Hand: "either"}
+	for text, in := range map[string]bool{"877": false, "877A": false, "877B": false, "877C": true, "878": true, "900": true, "900A": false, "901": false} {
+		s, err := ParseSerial(text)
+		require.NoError(t, err)
+		assert.Equal(t, in, e.holds(s), text)
+	}
+}
+
+func TestSeveralSheetsAreToldApartByThePartsFitted(t *testing.T) {
+	one := func(id, member string) *Sheet {
+		s := *demo(t)[0]
+		s.ID, s.Applies = id, Effectivity{Unit: "drive", From: "1", To: "99", Hand: "standard", Members: []string{member}}
+		return &s
+	}
+	all := []*Sheet{one("1", "short arm"), one("2", "long arm")}
+	assert.Empty(t, Overlaps(all))
+	resolve := func(u Unit) Match {
+		m, err := Resolve(all, all[0].Family, all[0].Cable, u)
+		require.NoError(t, err)
+		return m
+	}
+	assert.Len(t, resolve(Unit{Serial: "50", Hand: "standard"}).Choices, 2)
+	assert.Contains(t, resolve(Unit{Serial: "50", Hand: "standard"}).Why, "2 for 1–99, standard hand, long arm")
+	assert.Equal(t, "2", resolve(Unit{Serial: "50", Hand: "standard", Variant: "long arm"}).Sheet.ID)
+	assert.Equal(t, "1", resolve(Unit{Serial: "50", Hand: "standard", Chain: []string{"short arm"}}).Sheet.ID)
+}
+
+func TestAxesShowGapsAndOverlaps(t *testing.T) {
+	one := func(id, from, after, to string) *Sheet {
+		s := *demo(t)[0]
+		s.ID, s.Applies = id, Effectivity{Unit: "drive", From: from, After: after, To: to, Hand: "either"}
+		return &s
+	}
+	axes := Axes([]*Sheet{one("c", "", "300", ""), one("a", "100", "", "199"), one("b", "150", "", "250")})
+	require.Len(t, axes, 1)
+	a := axes[0]
+	assert.Equal(t, []string{"a", "b", "c"}, []string{a.Bars[0].Sheet, a.Bars[1].Sheet, a.Bars[2].Sheet})
+	require.Len(t, a.Gaps, 1)
+	assert.Equal(t, "no sheet for 251–300", a.Gaps[0].Says)
+	require.Len(t, a.Overlaps, 1)
+	assert.Equal(t, [2]int{150, 199}, [2]int{a.Overlaps[0].From, a.Overlaps[0].To})
+	assert.True(t, a.Bars[2].OpenHigh)
+	assert.Empty(t, Axes(demo(t))[0].Gaps)
+}
+
+func BenchmarkResolve5000(b *testing.B) {
+	var all []*Sheet
+	for i := range 5000 {
+		all = append(all, &Sheet{ID: fmt.Sprint(i), Family: "f", Cable: "c", Applies: Effectivity{Unit: "drive", From: fmt.Sprint(i * 10), To: fmt.Sprint(i*10 + 9), Hand: "standard"}})
+	}
+	b.Run("resolve", func(b *testing.B) {
+		for b.Loop() {
+			if m, err := Resolve(all, "f", "c", Unit{Serial: "25005", Hand: "standard"}); err != nil || m.Sheet.ID != "2500" {
+				b.Fatal(m.Why, err)
+			}
+		}
+	})
+	b.Run("walk", func(b *testing.B) { // the same list, looking at each name only
+		for b.Loop() {
+			n := 0
+			for _, s := range all {
+				if s.Family == "f" && s.Cable == "c" {
+					n++
+				}
+			}
+			if n != 5000 {
+				b.Fatal(n)
+			}
+		}
+	})
 }

@@ -1000,14 +1000,18 @@ export interface components {
         Sheet: {
             adjusters: components["schemas"]["SheetAdjuster"][];
             applies: components["schemas"]["SheetEffectivity"];
+            assumed?: string[];
             cable: string;
             cautions: components["schemas"]["SheetCaution"][];
             chain: components["schemas"]["SheetPart"][];
+            charts?: components["schemas"]["SheetChart"][];
             checks: components["schemas"]["SheetCheck"][];
             commands: string;
             /** @enum {string} */
             craft: "boat" | "car" | "trailer" | "aircraft";
+            fails_to?: string;
             family: string;
+            forbidden_proofs?: components["schemas"]["SheetForbidden"][];
             /** @enum {string} */
             format: "brankel.rig-sheet/1";
             id: string;
@@ -1015,9 +1019,12 @@ export interface components {
             line: components["schemas"]["SheetLine"];
             lost_motion: components["schemas"]["SheetLostMotion"][];
             off: components["schemas"]["SheetOff"][];
+            part_rules?: components["schemas"]["SheetPartRule"][];
             points: components["schemas"]["SheetPoint"][];
+            prepare?: string[];
             recheck: components["schemas"]["SheetRecheck"];
             revision: number;
+            schools?: components["schemas"]["SheetSchool"][];
             source: components["schemas"]["SheetSource"];
             states: components["schemas"]["SheetState"][];
             steps: components["schemas"]["SheetStep"][];
@@ -1026,17 +1033,19 @@ export interface components {
         };
         SheetAdjuster: {
             does_not_set?: string;
+            hooks?: string[];
             id: string;
             in: components["schemas"]["SheetWay"];
             /** @enum {string} */
-            kind: "barrel" | "clevis" | "turnbuckle" | "jam nuts";
+            kind: "barrel" | "clevis" | "turnbuckle" | "jam nuts" | "slider" | "star wheel" | "wedge" | "knob" | "quadrant" | "set screw" | "cam" | "slot pin" | "spring" | "automatic";
             /** @enum {string} */
             lengthens: "in" | "out";
             lock?: components["schemas"]["SheetLock"];
             measure_only?: boolean;
             name: string;
+            notch?: string;
             out: components["schemas"]["SheetWay"];
-            pitch: number;
+            pitch?: number;
             seen_from: string;
             step: number;
             threads?: components["schemas"]["SheetThreads"];
@@ -1044,6 +1053,12 @@ export interface components {
         SheetCaution: {
             id: string;
             says: string;
+        };
+        SheetChart: {
+            id: string;
+            name: string;
+            over: string;
+            points: number[][];
         };
         SheetCheck: {
             ask: string;
@@ -1057,15 +1072,24 @@ export interface components {
             name: string;
             points_to: string;
             position?: string;
+            school?: string;
         };
         SheetEffectivity: {
-            from: number;
+            after?: string;
+            from?: string;
             /** @enum {string} */
             hand: "standard" | "counter" | "either";
+            members?: string[];
+            /** @enum {string} */
+            number?: "serial" | "year" | "hull number" | "engine number";
             prefix?: string;
-            to: number;
+            to?: string;
             unit: string;
             variant?: string;
+        };
+        SheetForbidden: {
+            says: string;
+            why: string;
         };
         SheetHands: {
             pairs: number;
@@ -1086,9 +1110,13 @@ export interface components {
         SheetLock: {
             back_off_max: number;
             back_off_min: number;
+            choice?: string[];
             nut: string;
+            order?: string[];
             pin?: string;
             says: string;
+            torque?: number;
+            witness?: string;
         };
         SheetLostMotion: {
             id: string;
@@ -1116,15 +1144,25 @@ export interface components {
             name: string;
             role: string;
         };
+        SheetPartRule: {
+            excludes?: string;
+            part: string;
+            requires?: string;
+            when?: string;
+        };
         SheetPoint: {
             between: string;
+            chart?: string;
+            finish?: string;
             id: string;
+            instrument?: string;
             minus?: number;
             name: string;
             plus?: number;
             position?: string;
             /** @enum {string} */
             quantity: "length" | "angle" | "force" | "torque" | "count" | "speed";
+            school?: string;
             settle?: components["schemas"]["SheetSettle"];
             states?: string[];
             target?: number;
@@ -1137,6 +1175,13 @@ export interface components {
         SheetRecheck: {
             days?: number;
             hours?: number;
+            km?: number;
+        };
+        SheetSchool: {
+            id: string;
+            manual?: boolean;
+            name: string;
+            says: string;
         };
         SheetSettle: {
             says: string;
@@ -1158,6 +1203,7 @@ export interface components {
         SheetStep: {
             access?: string;
             alone?: components["schemas"]["SheetMethod"];
+            fixtures?: string[];
             hands?: components["schemas"]["SheetHands"];
             id: string;
             /** @enum {string} */
@@ -1186,7 +1232,7 @@ export interface components {
         SheetWay: {
             says: string;
             /** @enum {string} */
-            seen: "clockwise" | "anticlockwise";
+            seen: "clockwise" | "anticlockwise" | "along";
         };
         ShopBay: {
             craft: string;
@@ -1209,7 +1255,6 @@ export interface components {
             due: components["schemas"]["ShopDue"][];
             machines: components["schemas"]["ShopBay"][];
             open?: components["schemas"]["ShopCarry"];
-            people: components["schemas"]["WorkshopPerson"][];
             today: string;
             workshop: string;
         };
