@@ -15,7 +15,8 @@ type sheetRow struct {
 	Family   string `gorm:"not null;default:'';index:sheet_rig"`
 	Cable    string `gorm:"not null;default:'';index:sheet_rig"`
 	Craft    string `gorm:"not null;default:''"`
-	Body     string `gorm:"not null"` // the open format, byte for byte
+	Reading  bool   `gorm:"not null;default:false"` // no run is led by it yet
+	Body     string `gorm:"not null"`               // the open format, byte for byte
 }
 
 func (sheetRow) TableName() string { return "sheets" }

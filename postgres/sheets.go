@@ -12,7 +12,7 @@ import (
 
 // SaveSheet keeps a revision of a sheet; the same content twice is kept once.
 func (s *Store) SaveSheet(one *sheet.Sheet) error {
-	row := sheetRow{Hash: one.Hash(), SheetID: one.ID, Revision: one.Revision, Family: one.Family, Cable: one.Cable, Craft: one.Craft, Body: string(one.JSON())}
+	row := sheetRow{Hash: one.Hash(), SheetID: one.ID, Revision: one.Revision, Family: one.Family, Cable: one.Cable, Craft: one.Craft, Reading: !one.Led(), Body: string(one.JSON())}
 	return s.db.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "hash"}}, DoNothing: true}).Create(&row).Error
 }
 
@@ -44,13 +44,20 @@ func (s *Store) Sheet(hash string) (*sheet.Sheet, error) {
 	return row.sheet()
 }
 
+// Rig is what there is for one family and cable: Led when a run can be led, Hash
+// of one of its sheets.
+type Rig struct {
+	Led  bool
+	Hash string
+}
+
 // Rigs lists the families and cables there are sheets for.
-func (s *Store) Rigs() (map[[2]string]bool, error) {
+func (s *Store) Rigs() (map[[2]string]Rig, error) {
 	var rows []sheetRow
-	err := s.db.Model(&sheetRow{}).Distinct("family", "cable").Find(&rows).Error
-	out := map[[2]string]bool{}
+	err := s.db.Model(&sheetRow{}).Select("family, cable, bool_and(reading) AS reading, max(hash) AS hash").Group("family, cable").Find(&rows).Error
+	out := map[[2]string]Rig{}
 	for _, r := range rows {
-		out[[2]string{r.Family, r.Cable}] = true
+		out[[2]string{r.Family, r.Cable}] = Rig{!r.Reading, r.Hash}
 	}
 	return out, err
 }

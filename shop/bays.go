@@ -37,7 +37,8 @@ type BayLine struct {
 	Part   float64 `json:"part"`
 	Says   string  `json:"says"`
 	Run    string  `json:"run,omitempty"`
-	Sheets bool    `json:"sheets"` // there is a sheet for it, so a run can be opened
+	Sheets bool    `json:"sheets"`          // a run can be opened
+	Sheet  string  `json:"sheet,omitempty"` // hash of a sheet for it
 }
 
 // Carry is the run to carry on with.
@@ -81,8 +82,8 @@ func (s *Shop) Bays() (Bays, error) {
 		bay := Bay{ID: m.ID, Name: m.Name, Craft: m.Craft, Note: m.Note, Lines: []BayLine{}}
 		for _, c := range m.Cables {
 			line := BayLine{Cable: c.ID, Name: c.Name, Mark: "none", Says: "no sheet yet"}
-			if rigs[[2]string{c.Family, c.Name}] {
-				line.Sheets, line.Says = true, "not set yet"
+			if rig, ok := rigs[[2]string{c.Family, c.Name}]; ok {
+				line.Sheets, line.Says, line.Sheet = rig.Led, map[bool]string{true: "not set yet", false: "a sheet to work by"}[rig.Led], rig.Hash
 			}
 			if id := newestRun[m.ID+"/"+c.ID]; id != "" {
 				o, err := s.load(id)

@@ -26,7 +26,7 @@ func TestTheDemoShowsEveryMarkOnTheFloor(t *testing.T) {
 	assert.Equal(t, "water: water test owed", marks["avocet"])
 	assert.Equal(t, "stop: Waiting for the repair", marks["dunlin"])
 	assert.Equal(t, "none: not set yet", marks["scoter"])
-	assert.Equal(t, "none: no sheet yet", marks["oyster"])
+	assert.Equal(t, "none: a sheet to work by", marks["oyster"])
 	require.NotNil(t, bays.Open)
 	assert.Equal(t, "Launch Wigeon · lower drive cable", bays.Open.Title)
 	assert.Equal(t, []string{"joint nut"}, bays.Open.Resume.FingerTight)

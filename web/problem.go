@@ -11,6 +11,7 @@ import (
 	"brankel/postgres"
 	"brankel/rigging/calc"
 	"brankel/rigging/run"
+	"brankel/rigging/sheet"
 	"brankel/shop"
 )
 
@@ -23,7 +24,8 @@ type Problem struct {
 	Detail string        `json:"detail"`
 	Field  string        `json:"field,omitempty"`
 	Missed []run.Event   `json:"missed,omitempty"`
-	Run    *shop.RunView `json:"run,omitempty"` // as it stands with them
+	Run    *shop.RunView `json:"run,omitempty"`    // as it stands with them
+	Faults []sheet.Fault `json:"faults,omitempty"` // all that is wrong with a sheet
 }
 
 func problem(status int, detail, field string) Problem {
@@ -39,7 +41,12 @@ func problemOf(err error) Problem {
 	var status echo.HTTPStatusCoder
 	var tooLarge *http.MaxBytesError
 	var refusal *shop.Refusal
+	var faults sheet.Faults
 	switch {
+	case errors.As(err, &faults):
+		p := problem(http.StatusUnprocessableEntity, faults[0].Message, faults[0].Path)
+		p.Faults = faults
+		return p
 	case errors.As(err, &refusal):
 		return problem(refusal.Status, refusal.Message, refusal.Field)
 	case errors.As(err, &fault):

@@ -29,6 +29,9 @@ type server struct {
 // bodyLimit is the most one request may carry: an event is a few hundred bytes.
 const bodyLimit = 256 << 10
 
+// largeLimit is the most a sheet may have: the largest known are a tenth of it.
+const largeLimit = 2 << 20
+
 // Options are what the workshop may set.
 type Options struct {
 	Idle time.Duration // after so long without a touch a device is locked; 15 minutes when 0
@@ -51,18 +54,22 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	e := echo.New()
 	e.Logger = log
 	e.HTTPErrorHandler = srv.fail
-	e.Use(middleware.Recover(), secure, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}), limit)
+	e.Use(middleware.Recover(), secure, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}))
 	withSession := echo.WrapMiddleware(sessions.LoadAndSave)
 	slow := middleware.RateLimiter(middleware.NewRateLimiterMemoryStoreWithConfig(middleware.RateLimiterMemoryStoreConfig{Rate: 1, Burst: 20, ExpiresIn: 3 * time.Minute}))
 	for _, r := range srv.routes() {
 		path := strings.NewReplacer("{", ":", "}", "").Replace(r.Path)
+		size := limit(bodyLimit)
+		if r.large {
+			size = limit(largeLimit)
+		}
 		switch {
 		case r.open:
-			e.Add(r.Method, path, r.handle)
+			e.Add(r.Method, path, r.handle, size)
 		case r.slow:
-			e.Add(r.Method, path, srv.guard(r.needs, r.handle), slow, withSession)
+			e.Add(r.Method, path, srv.guard(r.needs, r.handle), slow, withSession, size)
 		default:
-			e.Add(r.Method, path, srv.guard(r.needs, r.handle), withSession)
+			e.Add(r.Method, path, srv.guard(r.needs, r.handle), withSession, size)
 		}
 	}
 	e.GET("/assets/*", srv.asset)
@@ -70,11 +77,13 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	return http.NewCrossOriginProtection().Handler(e), nil
 }
 
-func limit(next echo.HandlerFunc) echo.HandlerFunc {
-	return func(c *echo.Context) error {
-		r := c.Request()
-		r.Body = http.MaxBytesReader(c.Response(), r.Body, bodyLimit)
-		return next(c)
+func limit(most int64) echo.MiddlewareFunc {
+	return func(next echo.HandlerFunc) echo.HandlerFunc {
+		return func(c *echo.Context) error {
+			r := c.Request()
+			r.Body = http.MaxBytesReader(c.Response(), r.Body, most)
+			return next(c)
+		}
 	}
 }
 

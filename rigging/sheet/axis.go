@@ -74,7 +74,7 @@ func axis(group []*Sheet) Axis {
 		if after && low.Suffix == "" {
 			low.Number++
 		}
-		b := Bar{s.ID, s.Hash(), s.Revision, s.Applies.words(), low.Number, high.Number, s.Applies.From == "" && !after, open, s.Source.Assumed}
+		b := Bar{s.ID, s.Hash(), s.Revision, s.Applies.Words(), low.Number, high.Number, s.Applies.From == "" && !after, open, s.Source.Assumed}
 		if !b.OpenLow {
 			a.From = min(a.From, b.From)
 		}

@@ -6,13 +6,10 @@ import (
 	"encoding/json"
 	"fmt"
 	"slices"
-	"sort"
 	"strings"
 	"sync"
 
 	"github.com/santhosh-tekuri/jsonschema/v6"
-	"golang.org/x/text/language"
-	"golang.org/x/text/message"
 )
 
 //go:generate go run brankel/cmd/brankel schema -o schema.json
@@ -69,25 +66,6 @@ func Parse(raw []byte) (*Sheet, error) {
 		return nil, f
 	}
 	return &s, nil
-}
-
-func shapeFaults(err *jsonschema.ValidationError) (out Faults) {
-	if len(err.Causes) > 0 {
-		for _, c := range err.Causes {
-			out = append(out, shapeFaults(c)...)
-		}
-		sort.SliceStable(out, func(i, j int) bool { return out[i].Path < out[j].Path })
-		return out
-	}
-	path := ""
-	for _, p := range err.InstanceLocation {
-		if len(p) > 0 && p[0] >= '0' && p[0] <= '9' {
-			path += "[" + p + "]"
-		} else {
-			path = strings.TrimPrefix(path+"."+p, ".")
-		}
-	}
-	return Faults{{path, err.ErrorKind.LocalizedString(message.NewPrinter(language.English))}}
 }
 
 // Faults finds what no schema can: names that lead nowhere or stand twice,

@@ -63,6 +63,11 @@ func (e *Effectivity) high() (s Serial, open bool) {
 
 func (e *Effectivity) holds(s Serial) bool {
 	low, after := e.low()
+	return e.holdsFrom(low, after, s)
+}
+
+// holdsFrom is holds with the low end read already.
+func (e *Effectivity) holdsFrom(low Serial, after bool, s Serial) bool {
 	if c := s.Compare(low); (e.From != "" || after) && (c < 0 || after && c == 0) {
 		return false
 	}
@@ -93,8 +98,8 @@ func (e *Effectivity) span() string {
 	return "all"
 }
 
-// words is the range with all else that decides.
-func (e *Effectivity) words() string {
+// Words is the range with all else that decides.
+func (e *Effectivity) Words() string {
 	s := e.span()
 	if e.Hand != "either" {
 		s += ", " + e.Hand + " hand"
@@ -142,13 +147,14 @@ func Resolve(sheets []*Sheet, family, cable string, u Unit) (Match, error) {
 	if err != nil {
 		return Match{}, err
 	}
-	same, fit := make([]*Sheet, 0, len(sheets)), []*Sheet(nil)
+	same, lows, fit := make([]*Sheet, 0, len(sheets)), make([]int, 0, len(sheets)), []*Sheet(nil)
 	for _, s := range sheets {
 		if s.Family != family || s.Cable != cable || s.Applies.Prefix != "" && serial.Prefix != "" && s.Applies.Prefix != serial.Prefix {
 			continue
 		}
-		same = append(same, s)
-		if s.Applies.holds(serial) && s.Applies.fits(u) {
+		low, after := s.Applies.low()
+		same, lows = append(same, s), append(lows, low.Number)
+		if s.Applies.holdsFrom(low, after, serial) && s.Applies.fits(u) {
 			fit = append(fit, s)
 		}
 	}
@@ -156,16 +162,16 @@ func Resolve(sheets []*Sheet, family, cable string, u Unit) (Match, error) {
 	case 0:
 		return Match{Why: noSheet(same, serial, u)}, nil
 	case 1:
-		return settled(fit[0], same, serial, u), nil
+		return settled(fit[0], same, lows, serial, u), nil
 	}
 	var words []string
 	for _, s := range fit {
-		words = append(words, fmt.Sprintf("%s for %s", s.ID, s.Applies.words()))
+		words = append(words, fmt.Sprintf("%s for %s", s.ID, s.Applies.Words()))
 	}
 	return Match{Choices: fit, Why: "several sheets fit: " + strings.Join(words, "; ") + ". Say which part is fitted"}, nil
 }
 
-func settled(s *Sheet, same []*Sheet, serial Serial, u Unit) Match {
+func settled(s *Sheet, same []*Sheet, lows []int, serial Serial, u Unit) Match {
 	m := Match{Sheet: s}
 	a := &s.Applies
 	m.Why = fmt.Sprintf("%s %s lies in %s", a.noun(), plainSerial(serial, a), a.span())
@@ -177,7 +183,7 @@ func settled(s *Sheet, same []*Sheet, serial Serial, u Unit) Match {
 			m.Why += ", " + one
 		}
 	}
-	for _, other := range nearest(s, same, serial) {
+	for _, other := range nearest(s, same, lows, serial.Number) {
 		m.Neighbours = append(m.Neighbours, Neighbour{other.ID, compare(s, other)})
 	}
 	return m
@@ -187,19 +193,18 @@ func settled(s *Sheet, same []*Sheet, serial Serial, u Unit) Match {
 const mostNeighbours = 6
 
 // nearest is the sheets whose ranges begin nearest to the number.
-func nearest(mine *Sheet, same []*Sheet, serial Serial) (out []*Sheet) {
-	away := func(s *Sheet) int { low, _ := s.Applies.low(); return max(low.Number-serial.Number, serial.Number-low.Number) }
+func nearest(mine *Sheet, same []*Sheet, lows []int, number int) (out []*Sheet) {
 	var distances []int
-	for _, s := range same {
+	for i, s := range same {
 		if s == mine {
 			continue
 		}
-		d := away(s)
+		d := max(lows[i]-number, number-lows[i])
 		if len(out) == mostNeighbours && d >= distances[len(out)-1] {
 			continue
 		}
-		i, _ := slices.BinarySearch(distances, d+1)
-		out, distances = slices.Insert(out, i, s), slices.Insert(distances, i, d)
+		at, _ := slices.BinarySearch(distances, d+1)
+		out, distances = slices.Insert(out, at, s), slices.Insert(distances, at, d)
 		if len(out) > mostNeighbours {
 			out, distances = out[:mostNeighbours], distances[:mostNeighbours]
 		}
@@ -222,7 +227,7 @@ func noSheet(same []*Sheet, serial Serial, u Unit) string {
 	var spans []string
 	inRange := false
 	for _, s := range same {
-		spans = append(spans, s.Applies.words())
+		spans = append(spans, s.Applies.Words())
 		inRange = inRange || s.Applies.holds(serial)
 	}
 	list := strings.Join(spans, "; ")

@@ -73,6 +73,8 @@ func TestABadSheetIsRefusedWithEveryFault(t *testing.T) {
 	shape := faults(func(m map[string]any) {
 		m["colour"] = "teal"
 		m["craft"] = "sledge"
+		delete(m, "cable")
+		at(m, "chain", 0)["name"] = ""
 		at(m, "adjusters", 0)["pitch"] = -1
 	})
 	var paths []string
@@ -80,7 +82,7 @@ func TestABadSheetIsRefusedWithEveryFault(t *testing.T) {
 		paths = append(paths, f.Path)
 		assert.NotEmpty(t, f.Message)
 	}
-	assert.ElementsMatch(t, []string{"", "craft", "adjusters[0].pitch"}, paths)
+	assert.ElementsMatch(t, []string{"colour", "craft", "adjusters[0].pitch", "chain[0].name", "cable"}, paths)
 
 	for path, change := range map[string]func(m map[string]any){
 		"points[2].states[0]":        func(m map[string]any) { at(m, "points", 2)["states"] = []any{"dogs-hom"} },
@@ -199,6 +201,77 @@ func BenchmarkResolve5000(b *testing.B) {
 			}
 			if n != 5000 {
 				b.Fatal(n)
+			}
+		}
+	})
+}
+
+func TestEverySkeletonIsWrittenButForItsFigures(t *testing.T) {
+	assert.Len(t, Families(), 11)
+	for _, f := range Families() {
+		s := FamilyOf(f.ID).Skeleton()
+		assert.Empty(t, s.Figures(), "%s: a figure out of nowhere", f.ID)
+		for _, fault := range s.Faults() {
+			assert.Regexp(t, `pitch|per_turn|^applies`, fault.Path, "%s: %s", f.ID, fault.Message)
+		}
+		assert.NotEmpty(t, s.Cautions, f.ID)
+		assert.NotEmpty(t, s.Checks, f.ID)
+	}
+}
+
+func TestACopyCarriesItsFiguresOverAsAssumed(t *testing.T) {
+	from := demo(t)[0]
+	c := CopyFrom(from, "999")
+	assert.True(t, c.Source.Assumed)
+	assert.Contains(t, c.Assumed, "points[2].target")
+	assert.Contains(t, c.Assumed, "adjusters[0].pitch")
+	assert.Empty(t, from.Assumed)
+}
+
+func TestFiguresFarFromTheUsualAreQuestioned(t *testing.T) {
+	for _, s := range demo(t) {
+		assert.Empty(t, s.Questions(), s.ID)
+	}
+	s := demo(t)[0]
+	far := 1430.0
+	s.Points[2].Target = &far
+	require.Len(t, s.Questions(), 1)
+	assert.Equal(t, "points[2].target", s.Questions()[0].Path)
+	assert.Contains(t, s.Questions()[0].Message, "far from the usual")
+}
+
+func TestDifferencesBetweenRevisions(t *testing.T) {
+	a, b := demo(t)[0], demo(t)[0]
+	b.Revision++
+	b.Commands = "Something else."
+	assert.Equal(t, []Difference{{"commands", a.Commands, "Something else."}}, Differences(a, b))
+}
+
+func BenchmarkImport200kB(b *testing.B) {
+	raw, err := os.ReadFile("../../demo/sheets/114.json")
+	require.NoError(b, err)
+	var s Sheet
+	require.NoError(b, json.Unmarshal(raw, &s))
+	for i := 0; len(raw) < 200_000; i++ {
+		one := s.Checks[0]
+		one.ID = fmt.Sprint("check-", i)
+		s.Checks = append(s.Checks, one)
+		if i%100 == 0 {
+			raw = s.JSON()
+		}
+	}
+	b.Run("import", func(b *testing.B) {
+		for b.Loop() {
+			if _, err := Parse(raw); err != nil {
+				b.Fatal(err)
+			}
+		}
+	})
+	b.Run("read", func(b *testing.B) { // the same bytes read into the types, nothing checked
+		for b.Loop() {
+			var one Sheet
+			if err := json.Unmarshal(raw, &one); err != nil {
+				b.Fatal(err)
 			}
 		}
 	})

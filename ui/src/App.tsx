@@ -6,6 +6,9 @@ import { Who } from './Session/Who';
 
 const Run = lazy(() => import('./Run/Run').then((m) => ({ default: m.RunScreen })));
 const Bench = lazy(() => import('./Bench/Bench').then((m) => ({ default: m.BenchScreen })));
+const Sheets = lazy(() => import('./Sheets/Library').then((m) => ({ default: m.LibraryScreen })));
+const SheetRead = lazy(() => import('./Sheets/SheetScreen').then((m) => ({ default: m.SheetScreen })));
+const SheetEdit = lazy(() => import('./Sheets/Editor').then((m) => ({ default: m.EditorScreen })));
 const Record = lazy(() => import('./Record/Record').then((m) => ({ default: m.RecordScreen })));
 
 export function App() {
@@ -17,6 +20,9 @@ export function App() {
           <Route path="/" element={<Bays />} />
           <Route path="/run/:id" element={<Run />} />
           <Route path="/who" element={<Who />} />
+          <Route path="/sheets" element={<Sheets />} />
+          <Route path="/sheets/draft" element={<SheetEdit />} />
+          <Route path="/sheets/:hash" element={<SheetRead />} />
           <Route path="/bench" element={<Bench />} />
           <Route path="/bench/:name" element={<Bench />} />
           <Route path="/record/:id" element={<Record />} />

@@ -34,7 +34,7 @@ export function Bays() {
           {data?.open && <CarryOn open={data.open} />}
           <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 290px' }, columnGap: 5 }}>
             <Box>
-              {machines.map((m) => <Machine key={m.id} bay={m} onOpen={(cable, run) => void open(m.id, cable, run)} onRecord={(run) => void go(`/record/${run}`)} />)}
+              {machines.map((m) => <Machine key={m.id} bay={m} onOpen={(cable, run) => void open(m.id, cable, run)} onRecord={(run) => void go(`/record/${run}`)} onSheet={(hash) => void go(`/sheets/${hash}`)} />)}
               {data && machines.length === 0 && <Box sx={{ py: 3, fontSize: 20 }}>Nothing on the floor is called “{find}”.</Box>}
             </Box>
             {data && <DueRuler due={data.due} today={data.today} />}
@@ -64,14 +64,14 @@ function CarryOn({ open }: { open: NonNullable<BaysData['open']> }) {
   );
 }
 
-function Machine({ bay, onOpen, onRecord }: { bay: Bay; onOpen: (cable: string, run?: string) => void; onRecord: (run: string) => void }) {
+function Machine({ bay, onOpen, onRecord, onSheet }: { bay: Bay; onSheet: (hash: string) => void; onOpen: (cable: string, run?: string) => void; onRecord: (run: string) => void }) {
   return (
     <Box component="section" aria-label={bay.name} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '196px minmax(0, 1fr)' }, columnGap: 2, py: 1, borderBottom: '1px solid', borderColor: 'divider' }}>
       <Box>
         <Box component="h2" sx={{ m: 0, fontSize: 21, fontWeight: 600 }}>{bay.name}</Box>
         <Box sx={{ fontSize: 15, color: 'quiet' }}>{bay.craft === 'aircraft' ? 'aircraft · ' : ''}{bay.note}</Box>
       </Box>
-      <Box>{bay.lines.map((l) => <BayLineView key={l.cable} line={l} onOpen={onOpen} onRecord={onRecord} />)}</Box>
+      <Box>{bay.lines.map((l) => <BayLineView key={l.cable} line={l} onOpen={onOpen} onRecord={onRecord} onSheet={onSheet} />)}</Box>
     </Box>
   );
 }

@@ -89,6 +89,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** a draft from a family, a similar sheet, or for the next revision */
+        post: operations["newSheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drafts/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** what is wrong with a draft, and how it looks */
+        post: operations["checkSheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/first": {
         parameters: {
             query?: never;
@@ -100,6 +134,23 @@ export interface paths {
         put?: never;
         /** the lead's account, when there is none */
         post: operations["first"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** every sheet on the axis of its numbers */
+        get: operations["library"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -391,7 +442,8 @@ export interface paths {
         /** the rig sheets, every revision */
         get: operations["sheets"];
         put?: never;
-        post?: never;
+        /** keep a sheet or a new revision; refused with every fault */
+        post: operations["keepSheet"];
         delete?: never;
         options?: never;
         head?: never;
@@ -407,6 +459,23 @@ export interface paths {
         };
         /** one sheet in the open format */
         get: operations["sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sheets/{hash}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** a sheet as it is read */
+        get: operations["sheetPage"];
         put?: never;
         post?: never;
         delete?: never;
@@ -714,6 +783,7 @@ export interface components {
         };
         Problem: {
             detail: string;
+            faults?: components["schemas"]["SheetFault"][];
             field?: string;
             missed?: components["schemas"]["RunEvent"][];
             run?: components["schemas"]["ShopRunView"];
@@ -836,6 +906,10 @@ export interface components {
         RunPiece: {
             mark?: string;
             text: string;
+        };
+        RunPreview: {
+            line?: components["schemas"]["RunLine"];
+            rules: components["schemas"]["RunRule"][];
         };
         RunReadLine: {
             by: string;
@@ -1050,6 +1124,28 @@ export interface components {
             step: number;
             threads?: components["schemas"]["SheetThreads"];
         };
+        SheetAxis: {
+            bars: components["schemas"]["SheetBar"][];
+            cable: string;
+            craft: string;
+            family: string;
+            from: number;
+            gaps: components["schemas"]["SheetSpan"][];
+            number: string;
+            overlaps: components["schemas"]["SheetSpan"][];
+            to: number;
+        };
+        SheetBar: {
+            assumed: boolean;
+            from: number;
+            hash: string;
+            open_high: boolean;
+            open_low: boolean;
+            revision: number;
+            says: string;
+            sheet: string;
+            to: number;
+        };
         SheetCaution: {
             id: string;
             says: string;
@@ -1074,6 +1170,11 @@ export interface components {
             position?: string;
             school?: string;
         };
+        SheetDifference: {
+            now: string;
+            path: string;
+            was: string;
+        };
         SheetEffectivity: {
             after?: string;
             from?: string;
@@ -1087,6 +1188,15 @@ export interface components {
             unit: string;
             variant?: string;
         };
+        SheetFamily: {
+            craft: string;
+            id: string;
+            name: string;
+        };
+        SheetFault: {
+            field: string;
+            message: string;
+        };
         SheetForbidden: {
             says: string;
             why: string;
@@ -1094,6 +1204,10 @@ export interface components {
         SheetHands: {
             pairs: number;
             where: string;
+        };
+        SheetIn: {
+            confirmed?: string[];
+            sheet: unknown;
         };
         SheetInfluence: {
             adjuster: string;
@@ -1134,6 +1248,11 @@ export interface components {
         SheetNeighbour: {
             says: string;
             sheet: string;
+        };
+        SheetNew: {
+            copy_of?: string;
+            family?: string;
+            revise?: string;
         };
         SheetOff: {
             id: string;
@@ -1195,6 +1314,11 @@ export interface components {
             section?: string;
             title: string;
         };
+        SheetSpan: {
+            from: number;
+            says: string;
+            to: number;
+        };
         SheetState: {
             how: string;
             id: string;
@@ -1248,6 +1372,7 @@ export interface components {
             part: number;
             run?: string;
             says: string;
+            sheet?: string;
             sheets: boolean;
         };
         ShopBays: {
@@ -1271,9 +1396,22 @@ export interface components {
             run: string;
             title: string;
         };
+        ShopDraft: {
+            faults: components["schemas"]["SheetFault"][];
+            preview: components["schemas"]["RunPreview"];
+            questions: components["schemas"]["SheetFault"][];
+        };
         ShopDue: {
             on: string;
             says: string;
+        };
+        ShopLibrary: {
+            axes: components["schemas"]["SheetAxis"][];
+            families: components["schemas"]["SheetFamily"][];
+        };
+        ShopRevision: {
+            hash: string;
+            revision: number;
         };
         ShopRunView: {
             cable: string;
@@ -1285,6 +1423,15 @@ export interface components {
             unit?: components["schemas"]["WorkshopUnit"];
             variants: string[];
             view: components["schemas"]["RunView"];
+        };
+        ShopSheetPage: {
+            applies: string;
+            changed: components["schemas"]["SheetDifference"][];
+            hash: string;
+            led: boolean;
+            preview: components["schemas"]["RunPreview"];
+            revisions: components["schemas"]["ShopRevision"][];
+            sheet: components["schemas"]["Sheet"];
         };
         SignIn: {
             name: string;
@@ -1492,6 +1639,72 @@ export interface operations {
             };
         };
     };
+    newSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetNew"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    checkSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopDraft"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     first: {
         parameters: {
             query?: never;
@@ -1512,6 +1725,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    library: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopLibrary"];
                 };
             };
             /** @description what was wrong */
@@ -2155,6 +2397,39 @@ export interface operations {
             };
         };
     };
+    keepSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopSheetPage"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     sheet: {
         parameters: {
             query?: never;
@@ -2173,6 +2448,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sheetPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopSheetPage"];
                 };
             };
             /** @description what was wrong */

@@ -47,7 +47,7 @@ export function LineView({ line, proved }: { line: Line; proved?: string[] }) {
         <text x={p.anchor} y={p.wide ? p.y - 54 : p.y + 64} textAnchor={p.wide ? 'middle' : 'start'} fontSize={15} fill={quiet} dx={p.wide ? 0 : -18}>{line.anchor}</text>
         <Barrel line={line} p={p} />
         <Works line={line} p={p} proved={proved} />
-        <Dimension line={line} p={p} />
+        {line.of && <Dimension line={line} p={p} />}
       </svg>
     </Box>
   );

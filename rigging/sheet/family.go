@@ -1,0 +1,136 @@
+package sheet
+
+import (
+	"fmt"
+	"slices"
+
+	"brankel/rigging/quantity"
+)
+
+// Family is a kind of rig: what its sheets have in common, without any figure.
+type Family struct {
+	ID    string  `json:"id"`
+	Name  string  `json:"name"`
+	Craft string  `json:"craft"`
+	Usual []Usual `json:"-"` // ranges outside of which a figure is questioned
+
+	skeleton func() Sheet
+}
+
+// Usual is the range in which a figure of a family usually lies: of a torque in
+// Nm, of a target in the unit of its point.
+type Usual struct {
+	What     string // torque, or a quantity of a target
+	Min, Max float64
+}
+
+// FamilyOf is the family called id, nil when there is none.
+func FamilyOf(id string) *Family {
+	i := slices.IndexFunc(families, func(f Family) bool { return f.ID == id })
+	if i < 0 {
+		return nil
+	}
+	return &families[i]
+}
+
+// Families lists the kinds of rig there are skeletons for.
+func Families() []Family { return slices.Clone(families) }
+
+// Skeleton is a new sheet of the family with its usual positions, checks, cautions
+// and steps, and no figures: every one of them is still to be written.
+func (f *Family) Skeleton() *Sheet {
+	s := f.skeleton()
+	s.Format, s.Revision, s.Family, s.Craft = Format, 1, f.ID, f.Craft
+	s.Applies.Hand = "either"
+	s.fillLists()
+	return &s
+}
+
+// fillLists makes empty lists of those that are missing: the format has them always.
+func (s *Sheet) fillLists() {
+	s.States, s.Adjusters, s.Points = filled(s.States), filled(s.Adjusters), filled(s.Points)
+	s.LostMotion, s.Checks, s.Influence, s.Voids = filled(s.LostMotion), filled(s.Checks), filled(s.Influence), filled(s.Voids)
+	s.Temporary, s.Off, s.Cautions, s.Steps, s.Chain = filled(s.Temporary), filled(s.Off), filled(s.Cautions), filled(s.Steps), filled(s.Chain)
+}
+
+func filled[T any](list []T) []T {
+	if list == nil {
+		return []T{}
+	}
+	return list
+}
+
+// Questions are figures far from the family's usual: to be looked at again before
+// the sheet is kept, not wrong in themselves.
+func (s *Sheet) Questions() (out Faults) {
+	f := FamilyOf(s.Family)
+	if f == nil {
+		return nil
+	}
+	ask := func(path, what string, v float64, unit string) {
+		for _, u := range f.Usual {
+			if u.What == what && (v < u.Min || v > u.Max) {
+				out = append(out, Fault{path, fmt.Sprintf("%s %s is far from the usual %s to %s %s of a %s: look at the source again", quantity.Number(v, 2), unit, quantity.Number(u.Min, 1), quantity.Number(u.Max, 1), unit, f.Name)})
+			}
+		}
+	}
+	for i, a := range s.Adjusters {
+		if a.Lock != nil && a.Lock.Torque != nil {
+			ask(fmt.Sprintf("adjusters[%d].lock.torque", i), "torque", *a.Lock.Torque, "Nm")
+		}
+	}
+	for i, p := range s.Points {
+		if p.Target != nil {
+			ask(fmt.Sprintf("points[%d].target", i), string(p.Quantity), *p.Target, p.Quantity.Unit())
+		}
+	}
+	for i, c := range s.Charts {
+		for j, p := range c.Points {
+			ask(fmt.Sprintf("charts[%d].points[%d]", i, j), string(quantity.Force), p[1], "N")
+		}
+	}
+	return out
+}
+
+// CopyFrom is a new sheet after a similar one: every figure that is carried over
+// is assumed until somebody confirms it against a source.
+func CopyFrom(from *Sheet, id string) *Sheet {
+	s := *from
+	s.ID, s.Revision = id, 1
+	s.Source = Source{Title: "carried over from sheet " + from.ID, Assumed: true}
+	s.Assumed = s.Figures()
+	return &s
+}
+
+// Figures lists the paths of all figures that a source must give.
+func (s *Sheet) Figures() (out []string) {
+	add := func(format string, a ...any) { out = append(out, fmt.Sprintf(format, a...)) }
+	for i, a := range s.Adjusters {
+		if a.Pitch > 0 {
+			add("adjusters[%d].pitch", i)
+		}
+		if a.Threads != nil {
+			add("adjusters[%d].threads", i)
+		}
+		if a.Lock != nil && a.Lock.Torque != nil {
+			add("adjusters[%d].lock.torque", i)
+		}
+	}
+	for i, p := range s.Points {
+		if p.Target != nil {
+			add("points[%d].target", i)
+		}
+	}
+	for i := range s.LostMotion {
+		add("lost_motion[%d].limit", i)
+	}
+	for i, in := range s.Influence {
+		if in.PerTurn != 0 {
+			add("influence[%d].per_turn", i)
+		}
+	}
+	for i := range s.Charts {
+		add("charts[%d].points", i)
+	}
+	return out
+}

@@ -1,0 +1,157 @@
+package shop
+
+import (
+	"bytes"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"slices"
+
+	"brankel/rigging/run"
+	"brankel/rigging/sheet"
+)
+
+// Library is every sheet on the axis of its numbers.
+type Library struct {
+	Axes     []sheet.Axis   `json:"axes"`
+	Families []sheet.Family `json:"families"`
+}
+
+// Library draws the newest revision of every sheet.
+func (s *Shop) Library() (Library, error) {
+	all, err := s.Store.Sheets()
+	return Library{sheet.Axes(newest(all)), sheet.Families()}, err
+}
+
+// SheetPage is a sheet as it is read.
+type SheetPage struct {
+	Hash      string             `json:"hash"`
+	Sheet     *sheet.Sheet       `json:"sheet"`
+	Applies   string             `json:"applies"`
+	Led       bool               `json:"led"` // a run can be led by it
+	Preview   run.Preview        `json:"preview"`
+	Revisions []Revision         `json:"revisions"`
+	Changed   []sheet.Difference `json:"changed"` // against the revision before
+}
+
+// Revision is one of the revisions of a sheet.
+type Revision struct {
+	Revision int    `json:"revision"`
+	Hash     string `json:"hash"`
+}
+
+// SheetPage reads one revision.
+func (s *Shop) SheetPage(hash string) (SheetPage, error) {
+	one, err := s.Store.Sheet(hash)
+	if err != nil {
+		return SheetPage{}, err
+	}
+	p := SheetPage{Hash: hash, Sheet: one, Applies: one.Applies.Words(), Led: one.Led(), Preview: run.Draw(one), Changed: []sheet.Difference{}}
+	all, err := s.Store.Revisions(one.ID)
+	for i, r := range all {
+		p.Revisions = append(p.Revisions, Revision{r.Revision, r.Hash()})
+		if r.Revision == one.Revision && i+1 < len(all) {
+			p.Changed = sheet.Differences(all[i+1], one)
+		}
+	}
+	return p, err
+}
+
+// Draft is a sheet that is being written: what is wrong with it, what is
+// questioned, and how it looks.
+type Draft struct {
+	Faults    []sheet.Fault `json:"faults"`
+	Questions []sheet.Fault `json:"questions"`
+	Preview   run.Preview   `json:"preview"`
+}
+
+// Check looks at a draft without keeping it.
+func (s *Shop) Check(raw []byte) Draft {
+	d := Draft{Faults: []sheet.Fault{}, Questions: []sheet.Fault{}, Preview: run.Preview{Rules: []run.Rule{}}}
+	one, err := s.readSheet(raw)
+	var faults sheet.Faults
+	if errors.As(err, &faults) {
+		d.Faults = faults
+	}
+	if one == nil { // not whole yet: draw what can be read of it
+		one = new(sheet.Sheet)
+		if json.NewDecoder(bytes.NewReader(raw)).Decode(one) != nil {
+			return d
+		}
+	}
+	d.Preview = run.Draw(one)
+	d.Questions = append(d.Questions, one.Questions()...)
+	return d
+}
+
+// readSheet parses a sheet and looks whether it claims units of another; the sheet
+// comes back with the faults when it is whole in itself.
+func (s *Shop) readSheet(raw []byte) (*sheet.Sheet, error) {
+	one, err := sheet.Parse(raw)
+	if err != nil {
+		return nil, err
+	}
+	return one, s.fits(one)
+}
+
+// KeepSheet keeps a new sheet or a new revision of one. It is refused with every
+// fault (sheet.Faults), and so are figures far from the usual whose paths are not
+// among confirmed.
+func (s *Shop) KeepSheet(raw []byte, confirmed []string) (SheetPage, error) {
+	one, err := s.readSheet(raw)
+	if err != nil {
+		return SheetPage{}, err
+	}
+	revisions, err := s.Store.Revisions(one.ID)
+	if err != nil {
+		return SheetPage{}, err
+	}
+	if i := slices.IndexFunc(revisions, func(r *sheet.Sheet) bool { return r.Hash() == one.Hash() }); i >= 0 {
+		return s.SheetPage(one.Hash()) // kept already
+	}
+	next := 1
+	if len(revisions) > 0 {
+		next = revisions[0].Revision + 1
+	}
+	if one.Revision < next {
+		return SheetPage{}, sheet.Faults{{Path: "revision", Message: fmt.Sprintf("sheet %s has revision %d already: look at what it says, then keep this as revision %d", one.ID, next-1, next)}}
+	}
+	var open sheet.Faults
+	for _, q := range one.Questions() {
+		if !slices.Contains(confirmed, q.Path) {
+			open = append(open, q)
+		}
+	}
+	if len(open) > 0 {
+		return SheetPage{}, open
+	}
+	if err := s.Store.SaveSheet(one); err != nil {
+		return SheetPage{}, err
+	}
+	return s.SheetPage(one.Hash())
+}
+
+// NewSheet is a draft: the skeleton of a family, a copy of a similar sheet with
+// every figure assumed, or the next revision of one.
+func (s *Shop) NewSheet(family, copyOf, revise string) (*sheet.Sheet, error) {
+	if family != "" {
+		f := sheet.FamilyOf(family)
+		if f == nil {
+			return nil, &run.Fault{Field: "family", Message: "choose one of the families that the library lists"}
+		}
+		return f.Skeleton(), nil
+	}
+	hash := copyOf + revise
+	one, err := s.Store.Sheet(hash)
+	if err != nil {
+		return nil, err
+	}
+	if copyOf != "" {
+		return sheet.CopyFrom(one, ""), nil
+	}
+	revisions, err := s.Store.Revisions(one.ID)
+	if err == nil && len(revisions) > 0 {
+		one.Revision = revisions[0].Revision + 1
+	}
+	return one, err
+}
