@@ -1,8 +1,6 @@
 package postgres
 
 import (
-	"errors"
-
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 
@@ -51,28 +49,6 @@ func (s *Store) SaveFloor(w workshop.Workshop) error {
 	})
 }
 
-func machineToRow(place int, m workshop.Machine) *machineRow {
-	row := &machineRow{ID: m.ID, Place: place, Name: m.Name, Craft: m.Craft, Note: m.Note}
-	if m.Unit != nil {
-		row.HasUnit, row.Serial, row.Hand, row.Variant = true, m.Unit.Serial, m.Unit.Hand, m.Unit.Variant
-	}
-	for i, c := range m.Cables {
-		row.Cables = append(row.Cables, cableRow{m.ID, c.ID, i, c.Name, c.Family})
-	}
-	return row
-}
-
-func (r machineRow) machine() workshop.Machine {
-	m := workshop.Machine{ID: r.ID, Name: r.Name, Craft: r.Craft, Note: r.Note, Cables: []workshop.Cable{}}
-	if r.HasUnit {
-		m.Unit = &workshop.Unit{Serial: r.Serial, Hand: r.Hand, Variant: r.Variant}
-	}
-	for _, c := range r.Cables {
-		m.Cables = append(m.Cables, workshop.Cable{ID: c.ID, Name: c.Name, Family: c.Family})
-	}
-	return m
-}
-
 func byPlace(db *gorm.DB) *gorm.DB { return db.Order("place, id") }
 
 // Floor is the workshop as it stands; its Name is "" before anything was imported.
@@ -105,14 +81,4 @@ func (s *Store) Gauges() ([]run.Gauge, error) {
 		out = append(out, run.Gauge{ID: g.ID, Name: g.Name, Quantity: quantity.Kind(g.Quantity), Doubt: g.Doubt, Due: g.Due})
 	}
 	return out, err
-}
-
-// Machine is one machine, ErrNotFound when there is none.
-func (s *Store) Machine(id string) (workshop.Machine, error) {
-	var row machineRow
-	err := s.db.Preload("Cables", byPlace).Take(&row, "id = ?", id).Error
-	if errors.Is(err, gorm.ErrRecordNotFound) {
-		return workshop.Machine{}, ErrNotFound
-	}
-	return row.machine(), err
 }

@@ -86,6 +86,7 @@ type machineRow struct {
 	Serial  string
 	Hand    string
 	Variant string
+	Details string     // JSON of workshop.Details
 	Cables  []cableRow `gorm:"foreignKey:MachineID;constraint:OnDelete:CASCADE"`
 }
 
@@ -97,6 +98,7 @@ type cableRow struct {
 	Place     int    `gorm:"not null"`
 	Name      string `gorm:"not null"`
 	Family    string `gorm:"not null"`
+	Chain     string // JSON of its links
 }
 
 func (cableRow) TableName() string { return "cables" }

@@ -24,6 +24,7 @@ type Bay struct {
 	Name  string    `json:"name"`
 	Craft string    `json:"craft"`
 	Note  string    `json:"note"`
+	Open  []string  `json:"open"` // faults and bulletins
 	Lines []BayLine `json:"lines"`
 }
 
@@ -79,7 +80,7 @@ func (s *Shop) Bays() (Bays, error) {
 	b := Bays{Workshop: floor.Name, Today: s.Now().Format(time.DateOnly), Machines: []Bay{}, Due: []Due{}}
 	var lastTouched time.Time
 	for _, m := range floor.Machines {
-		bay := Bay{ID: m.ID, Name: m.Name, Craft: m.Craft, Note: m.Note, Lines: []BayLine{}}
+		bay := Bay{ID: m.ID, Name: m.Name, Craft: m.Craft, Note: m.Note, Open: append([]string{}, m.Open()...), Lines: []BayLine{}}
 		for _, c := range m.Cables {
 			line := BayLine{Cable: c.ID, Name: c.Name, Mark: "none", Says: "no sheet yet"}
 			if rig, ok := rigs[[2]string{c.Family, c.Name}]; ok {

@@ -12,6 +12,7 @@ import (
 	"brankel/rigging/calc"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
+	"brankel/rigging/workshop"
 	"brankel/shop"
 )
 
@@ -42,7 +43,10 @@ func problemOf(err error) Problem {
 	var tooLarge *http.MaxBytesError
 	var refusal *shop.Refusal
 	var faults sheet.Faults
+	var card *workshop.Fault
 	switch {
+	case errors.As(err, &card):
+		return problem(http.StatusUnprocessableEntity, card.Message, card.Field)
 	case errors.As(err, &faults):
 		p := problem(http.StatusUnprocessableEntity, faults[0].Message, faults[0].Path)
 		p.Faults = faults

@@ -81,7 +81,7 @@ type SheetLine struct {
 
 func (s *server) routes() []route {
 	get, post := http.MethodGet, http.MethodPost
-	return slices.Concat(s.sessionRoutes(), s.benchRoutes(), s.sheetRoutes(), []route{
+	return slices.Concat(s.sessionRoutes(), s.benchRoutes(), s.sheetRoutes(), s.machineRoutes(), []route{
 		{Operation: describe.Operation{Method: get, Path: "/api/v1/bays", ID: "bays", Summary: "the machines on the floor", Out: shop.Bays{}}, handle: s.bays, needs: workshop.Read},
 		{Operation: describe.Operation{Method: post, Path: "/api/v1/runs", ID: "openRun", Summary: "open a run; the same id twice opens one", In: RunIn{}, Out: shop.RunView{}}, handle: s.openRun, needs: workshop.Work},
 		{Operation: describe.Operation{Method: get, Path: "/api/v1/runs/{run}", ID: "run", Summary: "a run as it stands", Out: shop.RunView{}}, handle: s.run, needs: workshop.Read},

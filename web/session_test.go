@@ -27,8 +27,8 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 	}
 	require.NoError(t, json.Unmarshal(web.OpenAPI(), &doc))
 	anybody := []string{"session", "calcs", "calc", "healthz", "openapi", "sheetSchema"}
-	work := []string{"openRun", "append", "keepThin", "dropThin", "keepTable", "dropTable"}
-	manage := []string{"addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet"}
+	work := []string{"openRun", "append", "keepThin", "dropThin", "keepTable", "dropTable", "logMachine"}
+	manage := []string{"addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine"}
 	out := signedOut(t)
 	devices := map[workshop.Role]client{}
 	for role, who := range passwords {

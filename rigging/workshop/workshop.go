@@ -26,40 +26,6 @@ type Workshop struct {
 	Machines []Machine   `json:"machines"`
 }
 
-// Machine is a craft on the floor.
-type Machine struct {
-	ID     string  `json:"id"`
-	Name   string  `json:"name"`
-	Craft  string  `json:"craft"` // boat, car, trailer, aircraft
-	Note   string  `json:"note"`
-	Unit   *Unit   `json:"unit,omitempty"` // the unit whose serial decides on the sheet, as last read
-	Cables []Cable `json:"cables"`
-}
-
-// Unit is what the plate says, as last read.
-type Unit struct {
-	Serial  string `json:"serial"`
-	Hand    string `json:"hand"`
-	Variant string `json:"variant,omitempty"`
-}
-
-// Cable is one line of a machine.
-type Cable struct {
-	ID     string `json:"id"`
-	Name   string `json:"name"`
-	Family string `json:"family"`
-}
-
-// Cable is the machine's cable of that id, nil when there is none.
-func (m *Machine) Cable(id string) *Cable {
-	for i := range m.Cables {
-		if m.Cables[i].ID == id {
-			return &m.Cables[i]
-		}
-	}
-	return nil
-}
-
 // Job is one run of one cable.
 type Job struct {
 	ID      string    `json:"id"`

@@ -9,6 +9,7 @@ const Bench = lazy(() => import('./Bench/Bench').then((m) => ({ default: m.Bench
 const Sheets = lazy(() => import('./Sheets/Library').then((m) => ({ default: m.LibraryScreen })));
 const SheetRead = lazy(() => import('./Sheets/SheetScreen').then((m) => ({ default: m.SheetScreen })));
 const SheetEdit = lazy(() => import('./Sheets/Editor').then((m) => ({ default: m.EditorScreen })));
+const Machine = lazy(() => import('./Machine/Machine').then((m) => ({ default: m.MachineScreen })));
 const Record = lazy(() => import('./Record/Record').then((m) => ({ default: m.RecordScreen })));
 
 export function App() {
@@ -23,6 +24,7 @@ export function App() {
           <Route path="/sheets" element={<Sheets />} />
           <Route path="/sheets/draft" element={<SheetEdit />} />
           <Route path="/sheets/:hash" element={<SheetRead />} />
+          <Route path="/machine/:id" element={<Machine />} />
           <Route path="/bench" element={<Bench />} />
           <Route path="/bench/:name" element={<Bench />} />
           <Route path="/record/:id" element={<Record />} />

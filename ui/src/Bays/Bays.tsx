@@ -1,9 +1,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { api, problemOf, type Bay, type Bays as BaysData } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
+import { useSession } from '../Session/useSession';
 import { BayLineView } from './BayLineView';
 import { DueRuler } from './DueRuler';
 import { useBays } from './useBays';
@@ -14,6 +15,7 @@ export function Bays() {
   const [find, setFind] = useState('');
   const [problem, setProblem] = useState('');
   const go = useNavigate();
+  const manage = useSession().data?.manage ?? false;
   const open = async (machine: string, cable: string, run?: string) => {
     if (run) { void go(`/run/${run}`); return; }
     const answer = await api.POST('/api/v1/runs', { body: { id: crypto.randomUUID(), machine, cable } }).catch(() => null);
@@ -40,7 +42,7 @@ export function Bays() {
             {data && <DueRuler due={data.due} today={data.today} />}
           </Box>
         </Box>
-      <Foot>{data && <Box sx={{ color: 'quiet' }}>{data.machines.length} machines on the floor · {data.count} cables open</Box>}</Foot>
+      <Foot>{data && <Box sx={{ color: 'quiet' }}>{manage && <><Box component={Link} to="/machine/new" sx={{ color: 'text.primary' }}>another machine</Box> · </>}{data.machines.length} machines on the floor · {data.count} cables open</Box>}</Foot>
     </Box>
   );
 }
@@ -68,8 +70,9 @@ function Machine({ bay, onOpen, onRecord, onSheet }: { bay: Bay; onSheet: (hash:
   return (
     <Box component="section" aria-label={bay.name} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '196px minmax(0, 1fr)' }, columnGap: 2, py: 1, borderBottom: '1px solid', borderColor: 'divider' }}>
       <Box>
-        <Box component="h2" sx={{ m: 0, fontSize: 21, fontWeight: 600 }}>{bay.name}</Box>
+        <Box component="h2" sx={{ m: 0, fontSize: 21, fontWeight: 600 }}><Box component={Link} to={`/machine/${bay.id}`} sx={{ color: 'text.primary', textDecoration: 'none', display: 'inline-block', minHeight: 32, '&:hover': { textDecoration: 'underline' } }}>{bay.name}</Box></Box>
         <Box sx={{ fontSize: 15, color: 'quiet' }}>{bay.craft === 'aircraft' ? 'aircraft · ' : ''}{bay.note}</Box>
+        {bay.open.map((o) => <Box key={o} sx={{ fontSize: 15, fontWeight: 600, color: 'error.main', lineHeight: 1.25 }}>{o}</Box>)}
       </Box>
       <Box>{bay.lines.map((l) => <BayLineView key={l.cable} line={l} onOpen={onOpen} onRecord={onRecord} onSheet={onSheet} />)}</Box>
     </Box>

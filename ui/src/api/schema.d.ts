@@ -157,6 +157,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/machines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** a new machine, or a changed card */
+        post: operations["putMachine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/machines/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** a machine's card */
+        get: operations["machine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/machines/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** an entry on a machine's card */
+        post: operations["logMachine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/me": {
         parameters: {
             query?: never;
@@ -1364,6 +1415,7 @@ export interface components {
             lines: components["schemas"]["ShopBayLine"][];
             name: string;
             note: string;
+            open: string[];
         };
         ShopBayLine: {
             cable: string;
@@ -1409,6 +1461,25 @@ export interface components {
             axes: components["schemas"]["SheetAxis"][];
             families: components["schemas"]["SheetFamily"][];
         };
+        ShopMachineLine: {
+            cable: components["schemas"]["WorkshopCable"];
+            led: boolean;
+            runs: components["schemas"]["ShopMachineRun"][];
+            says: string;
+            sheet?: string;
+        };
+        ShopMachineRun: {
+            id: string;
+            opened: string;
+            says: string;
+            signed: boolean;
+        };
+        ShopMachineView: {
+            families: components["schemas"]["SheetFamily"][];
+            lines: components["schemas"]["ShopMachineLine"][];
+            machine: components["schemas"]["WorkshopMachine"];
+            open: string[];
+        };
         ShopRevision: {
             hash: string;
             revision: number;
@@ -1452,11 +1523,92 @@ export interface components {
             source: string;
             why: string;
         };
+        WorkshopBulletin: {
+            by: string;
+            done?: string;
+            id: string;
+            on: string;
+            says: string;
+        };
+        WorkshopCable: {
+            chain?: components["schemas"]["WorkshopLink"][];
+            family: string;
+            id: string;
+            name: string;
+        };
+        WorkshopDefect: {
+            by: string;
+            closed?: string;
+            id: string;
+            on: string;
+            says: string;
+            until?: string;
+        };
+        WorkshopEntry: {
+            approved?: string;
+            basis?: string;
+            id?: string;
+            kind: string;
+            name?: string;
+            now?: string;
+            on: string;
+            says?: string;
+            until?: string;
+            value?: number;
+            was?: string;
+        };
+        WorkshopLink: {
+            name: string;
+            note?: string;
+            role: string;
+        };
+        WorkshopMachine: {
+            bulletins?: components["schemas"]["WorkshopBulletin"][];
+            cables: components["schemas"]["WorkshopCable"][];
+            craft: string;
+            defects?: components["schemas"]["WorkshopDefect"][];
+            id: string;
+            identity?: components["schemas"]["WorkshopMark"][];
+            meters?: components["schemas"]["WorkshopMeter"][];
+            modifications?: components["schemas"]["WorkshopModification"][];
+            name: string;
+            note: string;
+            owner?: string;
+            swaps?: components["schemas"]["WorkshopSwap"][];
+            unit?: components["schemas"]["WorkshopUnit"];
+        };
+        WorkshopMark: {
+            name: string;
+            value: string;
+        };
+        WorkshopMeter: {
+            name: string;
+            readings: components["schemas"]["WorkshopMeterReading"][];
+        };
+        WorkshopMeterReading: {
+            by: string;
+            on: string;
+            value: number;
+        };
+        WorkshopModification: {
+            approved: string;
+            basis: string;
+            by: string;
+            on: string;
+            what: string;
+        };
         WorkshopPerson: {
             id: string;
             name: string;
             pin?: boolean;
             role: string;
+        };
+        WorkshopSwap: {
+            by: string;
+            now: string;
+            on: string;
+            was?: string;
+            what: string;
         };
         WorkshopTable: {
             name: string;
@@ -1754,6 +1906,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopLibrary"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    putMachine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkshopMachine"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopMachineView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopMachineView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logMachine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkshopEntry"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopMachineView"];
                 };
             };
             /** @description what was wrong */

@@ -1,0 +1,60 @@
+import { expect, signIn, test } from './server';
+
+test('a machine is put on the floor with its plate and cables, and its card is kept', async ({ page, server }) => {
+  await page.goto(server.url);
+  await page.getByRole('link', { name: 'another machine' }).click();
+  await page.getByRole('button', { name: 'Keep the card' }).click();
+  await expect(page.getByRole('alert')).toContainText('write what the machine is called');
+  await page.getByLabel('what it is called').fill('launch teal');
+  await page.getByLabel('cable, as its sheet calls it').fill('shift');
+  await page.getByLabel('kind of rig').selectOption('outboard-shift');
+  await page.getByRole('button', { name: 'Keep the card' }).click();
+  await expect(page.getByRole('alert')).toContainText('is on the floor already');
+  await page.getByLabel('what it is called').fill('Dory <b>Stint</b>');
+  await page.getByLabel('serial, year or engine number').fill('rusty');
+  await page.getByRole('button', { name: 'Keep the card' }).click();
+  await expect(page.getByRole('alert')).toContainText('as on the plate');
+  await page.getByLabel('serial, year or engine number').fill('K-0455');
+  await page.getByLabel('chain: role = part, a part a line').fill('helm = side box\ncable = second pattern, lined, stays dry');
+  await page.getByRole('button', { name: 'Keep the card' }).click();
+  await expect(page.getByRole('heading', { name: 'Dory <b>Stint</b>' })).toBeVisible();
+  await expect(page.getByRole('link', { name: /sheet 201: serial K-455|sheet 201: engine number K-455|sheet 201/ })).toBeVisible();
+  await expect(page.getByRole('list', { name: 'chain of parts' })).toContainText('second pattern, lined, stays dry');
+  await page.goto(server.url);
+  await page.getByRole('region', { name: 'Dory <b>Stint</b>' }).getByRole('button', { name: 'Set it' }).click();
+  await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
+});
+
+test('usage, swaps, modifications and faults are logged; impossible days and falling meters are not', async ({ page, server }) => {
+  await signIn(page, server.url, 'Tobin');
+  await page.goto(`${server.url}/machine/oyster`);
+  const log = page.getByRole('form', { name: 'Log' });
+  await log.getByLabel('it shows').fill('88 000');
+  await log.getByRole('button', { name: 'Log it' }).click();
+  await expect(log.getByRole('alert')).toContainText('it showed 88300 on 2026-11-03 already');
+  await expect(log.getByLabel('it shows')).toHaveValue('88 000');
+  await log.getByLabel('day').fill('2026-02-30');
+  await log.getByRole('button', { name: 'Log it' }).click();
+  await expect(log.getByRole('alert')).toContainText('write the day as');
+  await log.getByLabel('day').fill('2036-01-01');
+  await log.getByRole('button', { name: 'Log it' }).click();
+  await expect(log.getByRole('alert')).toContainText('has not come yet');
+  await log.getByLabel('day').fill(new Date().toISOString().slice(0, 10));
+  await log.getByLabel('it shows').fill('91,250');
+  await log.getByRole('button', { name: 'Log it' }).click();
+  await expect(page.getByRole('region', { name: 'Logged' })).toContainText('91,250 km');
+
+  await log.getByRole('radio', { name: 'a fault' }).click();
+  await log.getByLabel('what is wrong').fill('pedal pin worn');
+  await log.getByRole('button', { name: 'Log it' }).click();
+  await expect(page.getByText('pedal pin worn (Tobin')).toBeVisible();
+  await page.goto(server.url);
+  await expect(page.getByRole('region', { name: 'Oyster van' })).toContainText('pedal pin worn');
+  await page.getByRole('link', { name: 'Oyster van' }).click();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByRole('region', { name: 'Logged' })).toContainText('put right: pedal pin worn');
+  await log.getByRole('radio', { name: 'a modification' }).click();
+  await log.getByLabel('what was added or made').fill('filler under the fork');
+  await log.getByRole('button', { name: 'Log it' }).click();
+  await expect(log.getByRole('alert')).toContainText('say who approved it');
+});

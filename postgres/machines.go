@@ -1,0 +1,108 @@
+package postgres
+
+import (
+	"encoding/json"
+	"errors"
+
+	"gorm.io/gorm"
+	"gorm.io/gorm/clause"
+
+	"brankel/rigging/workshop"
+)
+
+func machineToRow(place int, m workshop.Machine) *machineRow {
+	row := &machineRow{ID: m.ID, Place: place, Name: m.Name, Craft: m.Craft, Note: m.Note, Details: text(m.Details)}
+	if m.Unit != nil {
+		row.HasUnit, row.Serial, row.Hand, row.Variant = true, m.Unit.Serial, m.Unit.Hand, m.Unit.Variant
+	}
+	for i, c := range m.Cables {
+		row.Cables = append(row.Cables, cableRow{m.ID, c.ID, i, c.Name, c.Family, text(c.Chain)})
+	}
+	return row
+}
+
+func text(v any) string {
+	raw, _ := json.Marshal(v) // plain data
+	return string(raw)
+}
+
+func (r machineRow) machine() workshop.Machine {
+	m := workshop.Machine{ID: r.ID, Name: r.Name, Craft: r.Craft, Note: r.Note, Cables: []workshop.Cable{}}
+	_ = json.Unmarshal([]byte(r.Details), &m.Details) // its own writing, or nothing yet
+	if r.HasUnit {
+		m.Unit = &workshop.Unit{Serial: r.Serial, Hand: r.Hand, Variant: r.Variant}
+	}
+	for _, c := range r.Cables {
+		cable := workshop.Cable{ID: c.ID, Name: c.Name, Family: c.Family}
+		_ = json.Unmarshal([]byte(c.Chain), &cable.Chain)
+		m.Cables = append(m.Cables, cable)
+	}
+	return m
+}
+
+// Machine is one machine, ErrNotFound when there is none.
+func (s *Store) Machine(id string) (workshop.Machine, error) { return machineOf(s.db, id) }
+
+func machineOf(db *gorm.DB, id string) (workshop.Machine, error) {
+	var row machineRow
+	err := db.Preload("Cables", byPlace).Take(&row, "id = ?", id).Error
+	if errors.Is(err, gorm.ErrRecordNotFound) {
+		return workshop.Machine{}, ErrNotFound
+	}
+	return row.machine(), err
+}
+
+// Machines lists all machines in the order of the floor.
+func (s *Store) Machines() ([]workshop.Machine, error) {
+	var rows []machineRow
+	err := s.db.Scopes(byPlace).Preload("Cables", byPlace).Find(&rows).Error
+	out := []workshop.Machine{}
+	for _, r := range rows {
+		out = append(out, r.machine())
+	}
+	return out, err
+}
+
+// ChangeMachine lets change work on a machine as it stands and keeps what came of
+// it, or nothing when change refuses. Two at once wait for one another.
+func (s *Store) ChangeMachine(id string, change func(*workshop.Machine) error) (m workshop.Machine, err error) {
+	err = s.db.Transaction(func(tx *gorm.DB) error {
+		if m, err = machineOf(tx.Clauses(clause.Locking{Strength: "UPDATE"}), id); err != nil {
+			return err
+		}
+		if err := change(&m); err != nil {
+			return err
+		}
+		var place int
+		if err := tx.Model(&machineRow{}).Where("id = ?", id).Select("place").Scan(&place).Error; err != nil {
+			return err
+		}
+		return saveMachine(tx, place, m)
+	})
+	return m, err
+}
+
+// AddMachine keeps a new machine behind the others.
+func (s *Store) AddMachine(m workshop.Machine) error {
+	return s.db.Transaction(func(tx *gorm.DB) error {
+		var n int64
+		if err := tx.Model(&machineRow{}).Count(&n).Error; err != nil {
+			return err
+		}
+		return tx.Create(machineToRow(int(n), m)).Error
+	})
+}
+
+func saveMachine(tx *gorm.DB, place int, m workshop.Machine) error {
+	if err := tx.Where("machine_id = ?", m.ID).Delete(&cableRow{}).Error; err != nil {
+		return err
+	}
+	return tx.Session(&gorm.Session{FullSaveAssociations: true}).Save(machineToRow(place, m)).Error
+}
+
+// HasRuns tells whether a cable has runs on record.
+func (s *Store) HasRuns(machine, cable string) (bool, error) {
+	var n int64
+	err := s.db.Model(&runRow{}).Where("machine = ? AND cable = ?", machine, cable).Limit(1).Count(&n).Error
+	return n > 0, err
+}
