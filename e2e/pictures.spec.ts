@@ -31,15 +31,35 @@ test('the bench', async ({ page, server }) => {
   await page.screenshot({ path: picture('bench-lamp') });
 });
 
+test('sheets, a machine, people', async ({ page, server }) => {
+  await page.goto(`${server.url}/sheets`);
+  await page.getByLabel('find a sheet').fill('boat');
+  await page.getByText('27 sheets').waitFor();
+  await page.screenshot({ path: picture('sheets') });
+  await page.getByLabel('find a sheet').fill('aileron');
+  await page.getByRole('button', { name: /sheet 721/ }).click();
+  await page.getByRole('heading', { name: 'Sheet 721' }).waitFor();
+  await page.screenshot({ path: picture('sheet') });
+  await page.getByRole('button', { name: 'Copy as a new one' }).click();
+  await page.getByRole('button', { name: 'assumed: confirm' }).first().waitFor();
+  await page.getByText('things still').or(page.getByText('thing still')).waitFor();
+  await page.getByRole('heading', { name: 'Adjusters' }).scrollIntoViewIfNeeded();
+  await page.screenshot({ path: picture('sheet-draft') });
+  await page.goto(`${server.url}/machine/ferry`);
+  await page.getByRole('heading', { name: 'Ferry pick-up' }).waitFor();
+  await page.screenshot({ path: picture('machine') });
+  await page.goto(`${server.url}/people`);
+  await page.getByText('tension gauge 2').waitFor();
+  await page.screenshot({ path: picture('people') });
+});
+
 test('a run', async ({ page, server }) => {
   const m = new Mechanic(page);
   await m.open(server, 'Launch Teal');
-  await page.screenshot({ path: picture('run-complaint') });
   await m.complain('Hard to get into forward since the last haul-out');
   await page.getByText('applies:').waitFor();
   await page.screenshot({ path: picture('run-identify') });
   await m.tap('This is the plate');
-  await page.screenshot({ path: picture('run-safe') });
   await m.makeSafe();
   await m.read('71.2 mm');
   await m.says('eased out');

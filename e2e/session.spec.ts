@@ -54,9 +54,10 @@ test('a device left alone locks, and the run is where it was', async ({ page, se
   await m.toFound(server);
   await m.type('139.4');
   await server.stop();
-  const impatient = new Server(server.database, new URL(server.url).host, '1s');
+  const impatient = new Server(server.database, new URL(server.url).host, '6s');
   await impatient.start();
   try {
+    await page.waitForTimeout(7000); // nobody touches it
     await page.reload();
     await expect(page.getByText('Nobody was here for a while.')).toBeVisible();
     await page.getByLabel('PIN').fill('2468');

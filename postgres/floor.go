@@ -1,6 +1,8 @@
 package postgres
 
 import (
+	"encoding/json"
+
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 
@@ -26,7 +28,7 @@ func (s *Store) SaveFloor(w workshop.Workshop) error {
 			}
 		}
 		for i, g := range w.Gauges {
-			if err := tx.Create(&gaugeRow{g.ID, i, g.Name, string(g.Quantity), g.Doubt, g.Due}).Error; err != nil {
+			if err := tx.Create(gaugeToRow(i, g)).Error; err != nil {
 				return err
 			}
 		}
@@ -78,7 +80,18 @@ func (s *Store) Gauges() ([]run.Gauge, error) {
 	err := s.db.Scopes(byPlace).Find(&rows).Error
 	out := []run.Gauge{}
 	for _, g := range rows {
-		out = append(out, run.Gauge{ID: g.ID, Name: g.Name, Quantity: quantity.Kind(g.Quantity), Doubt: g.Doubt, Due: g.Due})
+		one := run.Gauge{ID: g.ID, Name: g.Name, Quantity: quantity.Kind(g.Quantity), Doubt: g.Doubt, Due: g.Due, Kind: g.Kind, Resolution: g.Finest}
+		_ = json.Unmarshal([]byte(g.Risers), &one.Risers) // its own writing, or nothing yet
+		out = append(out, one)
 	}
 	return out, err
+}
+
+func gaugeToRow(place int, g run.Gauge) *gaugeRow {
+	return &gaugeRow{g.ID, place, g.Name, string(g.Quantity), g.Doubt, g.Due, g.Kind, g.Resolution, text(g.Risers)}
+}
+
+// SaveGauge keeps a gauge; one of the same ID is replaced.
+func (s *Store) SaveGauge(g run.Gauge) error {
+	return s.db.Clauses(clause.OnConflict{UpdateAll: true}).Create(gaugeToRow(500, g)).Error
 }

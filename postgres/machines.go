@@ -3,6 +3,7 @@ package postgres
 import (
 	"encoding/json"
 	"errors"
+	"strings"
 
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
@@ -15,9 +16,15 @@ func machineToRow(place int, m workshop.Machine) *machineRow {
 	if m.Unit != nil {
 		row.HasUnit, row.Serial, row.Hand, row.Variant = true, m.Unit.Serial, m.Unit.Hand, m.Unit.Variant
 	}
+	words := []string{m.ID, m.Name, m.Craft, m.Note, row.Serial, m.Owner}
+	for _, mark := range m.Identity {
+		words = append(words, mark.Value)
+	}
 	for i, c := range m.Cables {
+		words = append(words, c.Name)
 		row.Cables = append(row.Cables, cableRow{m.ID, c.ID, i, c.Name, c.Family, text(c.Chain)})
 	}
+	row.Words = strings.ToLower(strings.Join(words, " "))
 	return row
 }
 

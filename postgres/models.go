@@ -15,6 +15,10 @@ type sheetRow struct {
 	Family   string `gorm:"not null;default:'';index:sheet_rig"`
 	Cable    string `gorm:"not null;default:'';index:sheet_rig"`
 	Craft    string `gorm:"not null;default:''"`
+	Applies  string `gorm:"not null;default:''"` // JSON of sheet.Effectivity
+	Title    string `gorm:"not null;default:''"` // of the source
+	Assumed  bool   `gorm:"not null;default:false"`
+	Words    string `gorm:"not null;default:''"`    // all it can be found by, in small letters
 	Reading  bool   `gorm:"not null;default:false"` // no run is led by it yet
 	Body     string `gorm:"not null"`               // the open format, byte for byte
 }
@@ -58,6 +62,9 @@ type gaugeRow struct {
 	Quantity string `gorm:"not null"`
 	Doubt    float64
 	Due      string
+	Kind     string
+	Finest   float64
+	Risers   string // JSON of run.Riser
 }
 
 func (gaugeRow) TableName() string { return "gauges" }
@@ -87,6 +94,7 @@ type machineRow struct {
 	Hand    string
 	Variant string
 	Details string     // JSON of workshop.Details
+	Words   string     `gorm:"not null;default:''"` // all it can be found by, in small letters
 	Cables  []cableRow `gorm:"foreignKey:MachineID;constraint:OnDelete:CASCADE"`
 }
 

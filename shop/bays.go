@@ -38,8 +38,8 @@ type BayLine struct {
 	Part   float64 `json:"part"`
 	Says   string  `json:"says"`
 	Run    string  `json:"run,omitempty"`
-	Sheets bool    `json:"sheets"`          // a run can be opened
-	Sheet  string  `json:"sheet,omitempty"` // hash of a sheet for it
+	Sheets bool    `json:"sheets"`            // a run can be opened
+	ByHand bool    `json:"by_hand,omitempty"` // there are sheets, but none leads a run
 }
 
 // Carry is the run to carry on with.
@@ -83,8 +83,10 @@ func (s *Shop) Bays() (Bays, error) {
 		bay := Bay{ID: m.ID, Name: m.Name, Craft: m.Craft, Note: m.Note, Open: append([]string{}, m.Open()...), Lines: []BayLine{}}
 		for _, c := range m.Cables {
 			line := BayLine{Cable: c.ID, Name: c.Name, Mark: "none", Says: "no sheet yet"}
-			if rig, ok := rigs[[2]string{c.Family, c.Name}]; ok {
-				line.Sheets, line.Says, line.Sheet = rig.Led, map[bool]string{true: "not set yet", false: "a sheet to work by"}[rig.Led], rig.Hash
+			if led, ok := rigs[[2]string{c.Family, c.Name}]; ok && led {
+				line.Sheets, line.Says = true, "not set yet"
+			} else if ok {
+				line.ByHand, line.Says = true, "a sheet to work by"
 			}
 			if id := newestRun[m.ID+"/"+c.ID]; id != "" {
 				o, err := s.load(id)

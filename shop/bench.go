@@ -5,6 +5,8 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"github.com/google/uuid"
+
 	"brankel/rigging/bench"
 	"brankel/rigging/quantity"
 	"brankel/rigging/run"
@@ -26,7 +28,15 @@ func (s *Shop) Bench(want string) (BenchView, error) {
 	if v.Thin, err = s.Store.ThinThings(); err != nil {
 		return v, err
 	}
-	v.Tables, err = s.Store.Tables()
+	if v.Tables, err = s.Store.Tables(); err != nil {
+		return v, err
+	}
+	gauges, err := s.Store.Gauges()
+	for _, g := range gauges {
+		for _, r := range g.Risers {
+			v.Tables = append(v.Tables, workshop.Table{Name: g.Name + ", " + r.Name, Text: r.Table, Gauge: true})
+		}
+	}
 	return v, err
 }
 
@@ -61,6 +71,55 @@ func (s *Shop) KeepTable(name, text string) error {
 		lines = append(lines, fmt.Sprintf("%s; %s", quantity.Number(row[0], 6), quantity.Number(row[1], 6)))
 	}
 	return s.Store.SaveTable(workshop.Table{Name: name, Text: strings.Join(lines, "\n")})
+}
+
+// gaugeKinds are the instruments there are, with what each measures.
+var gaugeKinds = map[string]quantity.Kind{"tape": quantity.Length, "rule": quantity.Length, "caliper": quantity.Length, "feeler": quantity.Length,
+	"protractor": quantity.Angle, "pull scale": quantity.Force, "tension gauge": quantity.Force, "torque wrench": quantity.Torque, "tachometer": quantity.Speed}
+
+// KeepGauge keeps a gauge with its resolution, its doubt and the day its
+// calibration runs out; the tables of a tension gauge's risers are checked.
+func (s *Shop) KeepGauge(g run.Gauge) error {
+	var err error
+	if g.Name, err = checkName(g.Name); err != nil {
+		return err
+	}
+	kind, ok := gaugeKinds[g.Kind]
+	switch {
+	case !ok:
+		return &run.Fault{Field: "kind", Message: "choose tape, rule, caliper, feeler, protractor, pull scale, tension gauge, torque wrench or tachometer"}
+	case g.Resolution <= 0:
+		return &run.Fault{Field: "resolution", Message: "write the smallest step it shows, above zero"}
+	case g.Doubt < g.Resolution/2:
+		return &run.Fault{Field: "doubt", Message: "the doubt is half its smallest step at least: " + quantity.Number(g.Resolution/2, 4)}
+	}
+	g.Quantity = kind
+	if g.Due != "" {
+		if err := workshop.CheckDay(g.Due, "due", s.Now().AddDate(20, 0, 0)); err != nil {
+			return err
+		}
+	}
+	for i, r := range g.Risers {
+		if _, err := checkName(r.Name); err != nil {
+			return &run.Fault{Field: fmt.Sprintf("risers[%d].name", i), Message: "write what stands on the riser"}
+		}
+		if _, err := bench.ParseTable(r.Table); err != nil {
+			return &run.Fault{Field: fmt.Sprintf("risers[%d].table", i), Message: err.Error()}
+		}
+	}
+	all, err := s.Store.Gauges()
+	if err != nil {
+		return err
+	}
+	for _, other := range all {
+		if strings.EqualFold(other.Name, g.Name) && other.ID != g.ID {
+			return &run.Fault{Field: "name", Message: other.Name + " is there already: number the gauges"}
+		}
+	}
+	if g.ID == "" {
+		g.ID = uuid.NewString()
+	}
+	return s.Store.SaveGauge(g)
 }
 
 const longestName = 60

@@ -61,13 +61,13 @@ func (s *Shop) importSheets(files fs.FS) error {
 
 // fits tells whether a sheet claims units that another one claims already.
 func (s *Shop) fits(one *sheet.Sheet) error {
-	others, err := s.Store.SheetsOf(one.Family, one.Cable)
+	others, err := s.Store.HeadsOf(one.Family, one.Cable)
 	if err != nil {
 		return err
 	}
-	same := slices.DeleteFunc(newest(others), func(o *sheet.Sheet) bool { return o.ID == one.ID })
+	same := slices.DeleteFunc(others, func(o sheet.Head) bool { return o.ID == one.ID })
 	var faults sheet.Faults
-	for _, o := range sheet.Overlaps(append(same, one)) {
+	for _, o := range sheet.Overlaps(append(same, one.Head())) {
 		faults = append(faults, o.Fault)
 	}
 	if len(faults) > 0 {

@@ -19,8 +19,8 @@ type Library struct {
 
 // Library draws the newest revision of every sheet.
 func (s *Shop) Library() (Library, error) {
-	all, err := s.Store.Sheets()
-	return Library{sheet.Axes(newest(all)), sheet.Families()}, err
+	heads, err := s.Store.Heads()
+	return Library{append([]sheet.Axis{}, sheet.Axes(heads)...), sheet.Families()}, err
 }
 
 // SheetPage is a sheet as it is read.

@@ -30,8 +30,35 @@ type RunView struct {
 	MachineNote string         `json:"machine_note"`
 	Unit        *workshop.Unit `json:"unit,omitempty"` // on file
 	Gauges      []run.Gauge    `json:"gauges"`
+	Doubts      []GaugeDoubt   `json:"doubts"`   // of gauges for the reading that is wanted
 	Variants    []string       `json:"variants"` // of this cable, to choose from
 	View        run.View       `json:"view"`
+}
+
+// GaugeDoubt is why a gauge should not be taken for the next reading.
+type GaugeDoubt struct {
+	Gauge string `json:"gauge"`
+	Says  string `json:"says"`
+}
+
+// doubts finds the gauges that are too coarse for the band of the reading wanted,
+// or whose calibration has run out.
+func (o open) doubts(v run.View, st run.State) []GaugeDoubt {
+	out := []GaugeDoubt{}
+	if v.Advice.Read == nil {
+		return out
+	}
+	p := st.Sheet.Point(v.Advice.Read.Point)
+	for _, g := range o.bench.Gauges {
+		switch {
+		case g.Quantity != p.Quantity:
+		case p.Target != nil && g.Coarse(p.Minus+p.Plus):
+			out = append(out, GaugeDoubt{g.ID, fmt.Sprintf("%s is too coarse here: it tells to ± %s, the band is only %s wide", g.Name, quantity.Number(g.Doubt, 2), quantity.Number(p.Minus+p.Plus, 2))})
+		case g.Overdue(o.bench.Day):
+			out = append(out, GaugeDoubt{g.ID, fmt.Sprintf("the calibration of %s ran out on %s: the reading will say so", g.Name, g.Due)})
+		}
+	}
+	return out
 }
 
 // open is all that stands around one run.
@@ -61,7 +88,7 @@ func (s *Shop) load(id string) (open, error) {
 	if o.all, err = s.Store.SheetsOf(c.Family, c.Name); err != nil {
 		return o, err
 	}
-	o.bench = run.Bench{Family: c.Family, Cable: c.Name, Sheets: newest(o.all)}
+	o.bench = run.Bench{Family: c.Family, Cable: c.Name, Sheets: newest(o.all), Day: s.Now().Format(time.DateOnly)}
 	o.bench.Gauges, err = s.Store.Gauges()
 	return o, err
 }
@@ -110,8 +137,10 @@ func identified(events []run.Event) bool {
 }
 
 func (o open) view(events []run.Event) RunView {
+	st := o.state(events)
 	v := RunView{ID: o.job.ID, MachineID: o.machine.ID, Machine: o.machine.Name, Cable: o.cable.Name, MachineNote: o.machine.Note,
-		Unit: o.machine.Unit, Gauges: o.bench.Gauges, Variants: []string{}, View: run.Show(o.state(events))}
+		Unit: o.machine.Unit, Gauges: o.bench.Gauges, Variants: []string{}, View: run.Show(st)}
+	v.Doubts = o.doubts(v.View, st)
 	for _, one := range o.bench.Sheets {
 		for _, name := range append([]string{one.Applies.Variant}, one.Applies.Members...) {
 			if name != "" && !slices.Contains(v.Variants, name) {

@@ -8,6 +8,7 @@ import (
 
 	"brankel/postgres"
 	"brankel/rigging/bench"
+	"brankel/rigging/run"
 	"brankel/rigging/workshop"
 	"brankel/shop"
 	"brankel/web/describe"
@@ -40,7 +41,25 @@ func (s *server) benchRoutes() []route {
 		{Operation: describe.Operation{Method: del, Path: "/api/v1/thin-things/{name}", ID: "dropThin", Summary: "forget a feeler", Out: shop.BenchView{}}, handle: s.dropThin, needs: workshop.Work},
 		{Operation: describe.Operation{Method: post, Path: "/api/v1/tables", ID: "keepTable", Summary: "keep the table of a gauge or a chart", In: TableIn{}, Out: shop.BenchView{}}, handle: s.keepTable, needs: workshop.Work},
 		{Operation: describe.Operation{Method: del, Path: "/api/v1/tables/{name}", ID: "dropTable", Summary: "forget a table", Out: shop.BenchView{}}, handle: s.dropTable, needs: workshop.Work},
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/gauges", ID: "gauges", Summary: "the gauges of the workshop", Out: []run.Gauge{}}, handle: s.gauges, needs: workshop.Read},
+		{Operation: describe.Operation{Method: post, Path: "/api/v1/gauges", ID: "keepGauge", Summary: "keep a gauge", In: run.Gauge{}, Out: []run.Gauge{}}, handle: s.keepGauge, needs: workshop.Manage},
 	}
+}
+
+func (s *server) gauges(c *echo.Context) error {
+	out, err := s.shop.Store.Gauges()
+	return answer(c, out, err)
+}
+
+func (s *server) keepGauge(c *echo.Context) error {
+	var in run.Gauge
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	if err := s.shop.KeepGauge(in); err != nil {
+		return err
+	}
+	return s.gauges(c)
 }
 
 func (s *server) bench(c *echo.Context) error {

@@ -61,6 +61,7 @@ type Which struct {
 	Why        string            `json:"why"`
 	Source     string            `json:"source"`
 	Neighbours []sheet.Neighbour `json:"neighbours"`
+	Choices    []sheet.Neighbour `json:"choices"` // when several fit
 }
 
 // CalcName is a calculation and the question it answers.
@@ -201,7 +202,7 @@ func (s *server) understand(c *echo.Context) error {
 
 func (s *server) which(c *echo.Context) error {
 	m, err := s.shop.Which(c.Param("run"), sheet.Unit{Serial: c.QueryParam("serial"), Hand: c.QueryParam("hand"), Variant: c.QueryParam("variant")})
-	out := Which{Why: m.Why, Neighbours: m.Neighbours}
+	out := Which{Why: m.Why, Neighbours: m.Neighbours, Choices: append([]sheet.Neighbour{}, m.Told()...)}
 	if m.Sheet != nil {
 		src := m.Sheet.Source
 		out.Sheet = m.Sheet.ID + " r" + strconv.Itoa(m.Sheet.Revision)

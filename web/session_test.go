@@ -28,7 +28,7 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 	require.NoError(t, json.Unmarshal(web.OpenAPI(), &doc))
 	anybody := []string{"session", "calcs", "calc", "healthz", "openapi", "sheetSchema"}
 	work := []string{"openRun", "append", "keepThin", "dropThin", "keepTable", "dropTable", "logMachine"}
-	manage := []string{"addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine"}
+	manage := []string{"addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge"}
 	out := signedOut(t)
 	devices := map[workshop.Role]client{}
 	for role, who := range passwords {

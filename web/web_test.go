@@ -25,16 +25,16 @@ import (
 
 // client is a device on which somebody is signed in, or nobody.
 type client struct {
-	t      *testing.T
+	t      testing.TB
 	http   http.Handler
 	shop   *shop.Shop
 	cookie string
 }
 
 // newClient is a device on which Ines, the lead, is signed in.
-func newClient(t *testing.T) client { return signedOut(t).as("Ines", "slack tide at nine") }
+func newClient(t testing.TB) client { return signedOut(t).as("Ines", "slack tide at nine") }
 
-func signedOut(t *testing.T) client {
+func signedOut(t testing.TB) client {
 	ui := fstest.MapFS{
 		"index.html":    {Data: []byte(`<meta name="csp-nonce" content="__nonce__">`)},
 		"assets/a.js":   {Data: []byte(`1`)},

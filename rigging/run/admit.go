@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"time"
 
 	"brankel/rigging/quantity"
 	"brankel/rigging/sheet"
@@ -16,8 +17,25 @@ type Gauge struct {
 	Name     string        `json:"name"`
 	Quantity quantity.Kind `json:"quantity"`
 	Doubt    float64       `json:"doubt"`
-	Due      string        `json:"due,omitempty"` // calibration
+	Due      string        `json:"due,omitempty"` // calibration, a day
+
+	Kind       string  `json:"kind,omitempty"` // tape, caliper, protractor …
+	Resolution float64 `json:"resolution,omitempty"`
+	Risers     []Riser `json:"risers,omitempty"` // of a tension gauge
 }
+
+// Riser is an insert of a tension gauge with its table, a pair of numbers a line.
+type Riser struct {
+	Name  string `json:"name"`
+	Table string `json:"table"`
+}
+
+// Overdue tells whether the calibration had run out on a day (2006-01-02).
+func (g Gauge) Overdue(day string) bool { return g.Due != "" && day > g.Due }
+
+// Coarse tells whether the gauge cannot serve a band of that width: the band is to
+// be twice its doubt to either side at least, as calc.Reading has it.
+func (g Gauge) Coarse(band float64) bool { return g.Doubt > 0 && band > 0 && band/(2*g.Doubt) < 2 }
 
 // Bench is what surrounds a run: the sheets there are, the gauges, the cable.
 type Bench struct {
@@ -25,6 +43,7 @@ type Bench struct {
 	Cable  string
 	Sheets []*sheet.Sheet
 	Gauges []Gauge
+	Day    string // of what is being written, 2006-01-02
 }
 
 const signedFor = "I did the work recorded here and read these values as they stand."
@@ -40,6 +59,7 @@ func Admit(b Bench, st State, e Event) (Event, error) {
 	if st.Signed != nil && !slices.Contains([]Kind{KindNote, KindCheck}, e.Kind) {
 		return e, &Fault{"kind", "this run is signed: open a new one for more work; a loaded proof or a note can still be added"}
 	}
+	b.Day = e.At.Format(time.DateOnly)
 	admit := admitters[e.Kind]
 	if admit == nil {
 		return e, &Fault{"kind", fmt.Sprintf("there is no event %q", e.Kind)}

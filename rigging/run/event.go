@@ -134,7 +134,8 @@ type Reading struct {
 	Gauge     string   `json:"gauge,omitempty"`
 	Value     float64  `json:"value"`
 	GaugeName string   `json:"gauge_name,omitempty"`
-	Doubt     float64  `json:"doubt,omitempty"` // half the width
+	Overdue   string   `json:"overdue,omitempty"` // since when its calibration had run out
+	Doubt     float64  `json:"doubt,omitempty"`   // half the width
 }
 
 // Move is what the hand turned. Turns is written as at the bench ("3½").

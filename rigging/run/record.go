@@ -117,7 +117,7 @@ func entries(st State, events []Event) []Entry {
 		line := Entry{Seq: e.Seq, At: e.At, By: e.By, Says: scratch.Last, Void: struck[e.ID]}
 		switch e.Kind {
 		case KindReading:
-			line.Gauge = bodyOf[Reading](e).GaugeName
+			line.Gauge = gaugeOf(bodyOf[Reading](e))
 			if n := len(scratch.Readings); n > 0 && len(scratch.Readings[n-1].Missing) > 0 {
 				line.Says += ", not judged"
 			}
@@ -193,7 +193,7 @@ func withDoubt(t *Taken) string {
 	if t.GaugeName == "" {
 		return ", gauge not named"
 	}
-	return fmt.Sprintf(", %s ± %s mm", t.GaugeName, quantity.Number(t.Doubt, 2))
+	return fmt.Sprintf(", %s ± %s mm", gaugeOf(t.Reading), quantity.Number(t.Doubt, 2))
 }
 
 func (st State) checked() []Field {
@@ -223,4 +223,12 @@ func (st State) checked() []Field {
 		out = append(out, Field{c.Name, words + " (" + a.By + ")"})
 	}
 	return out
+}
+
+// gaugeOf names the gauge of a reading, and says when its calibration had run out.
+func gaugeOf(r Reading) string {
+	if r.Overdue == "" {
+		return r.GaugeName
+	}
+	return r.GaugeName + " (calibration overdue since " + r.Overdue + ")"
 }

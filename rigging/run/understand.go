@@ -47,7 +47,7 @@ func Understand(b Bench, st State, r Reading) (Reading, error) {
 	if err != nil {
 		return r, err
 	}
-	err = withGauge(&r, b.Gauges, p.Quantity)
+	err = withGauge(&r, b, p.Quantity)
 	return r, err
 }
 
@@ -67,16 +67,20 @@ func readMarks(r *Reading, read func(s, field string) (float64, error)) error {
 	return nil
 }
 
-func withGauge(r *Reading, gauges []Gauge, kind quantity.Kind) error {
+func withGauge(r *Reading, b Bench, kind quantity.Kind) error {
+	r.GaugeName, r.Overdue = "", ""
 	if r.Gauge == "" {
 		return nil
 	}
-	for _, g := range gauges {
+	for _, g := range b.Gauges {
 		if g.ID == r.Gauge {
 			if g.Quantity != kind {
 				return &Fault{"body.gauge", "the " + g.Name + " does not measure a " + string(kind)}
 			}
-			r.GaugeName, r.Doubt = g.Name, g.Doubt
+			r.GaugeName, r.Doubt, r.Overdue = g.Name, g.Doubt, ""
+			if g.Overdue(b.Day) {
+				r.Overdue = g.Due
+			}
 			return nil
 		}
 	}

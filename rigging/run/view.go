@@ -49,7 +49,7 @@ type ReadLine struct {
 	Name  string `json:"name"`
 	Stage Stage  `json:"stage"`
 	Text  string `json:"text"`
-	Note  string `json:"note,omitempty"` // why it was not judged
+	Note  string `json:"note,omitempty"` // why it was not judged, or is to be doubted
 	By    string `json:"by"`
 }
 
@@ -173,6 +173,8 @@ func (st State) lines() []ReadLine {
 			l.Note = "not judged"
 		} else if t.Old {
 			l.Note = "before the repair"
+		} else if t.Overdue != "" {
+			l.Note = "gauge overdue"
 		}
 		out = append(out, l)
 	}

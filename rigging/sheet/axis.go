@@ -8,6 +8,32 @@ import (
 	"strings"
 )
 
+// Head is what a library needs to know of a sheet without reading it.
+type Head struct {
+	Hash     string
+	ID       string
+	Revision int
+	Craft    string
+	Family   string
+	Cable    string
+	Applies  Effectivity
+	Title    string // of the source
+	Assumed  bool
+}
+
+// Head is the head of the sheet.
+func (s *Sheet) Head() Head {
+	return Head{s.Hash(), s.ID, s.Revision, s.Craft, s.Family, s.Cable, s.Applies, s.Source.Title, s.Source.Assumed}
+}
+
+// Heads are the heads of several.
+func Heads(sheets []*Sheet) (out []Head) {
+	for _, s := range sheets {
+		out = append(out, s.Head())
+	}
+	return out
+}
+
 // Axis is the numbers that the sheets of one rig cover: their bars, and where
 // between them there is no sheet, or more than one.
 type Axis struct {
@@ -43,8 +69,8 @@ type Span struct {
 }
 
 // Axes draws the bars of all sheets, rig by rig, in the order of their names.
-func Axes(sheets []*Sheet) (out []Axis) {
-	groups := map[string][]*Sheet{}
+func Axes(sheets []Head) (out []Axis) {
+	groups := map[string][]Head{}
 	for _, s := range sheets {
 		key := s.Family + "\x00" + s.Cable + "\x00" + s.Applies.Prefix
 		groups[key] = append(groups[key], s)
@@ -58,12 +84,12 @@ func Axes(sheets []*Sheet) (out []Axis) {
 	return out
 }
 
-func axis(group []*Sheet) Axis {
+func axis(group []Head) Axis {
 	a := Axis{Family: group[0].Family, Cable: group[0].Cable, Craft: group[0].Craft, Number: group[0].Applies.noun(), From: math.MaxInt, Gaps: []Span{}, Overlaps: []Span{}}
 	if p := group[0].Applies.Prefix; p != "" {
 		a.Number += " " + p
 	}
-	slices.SortStableFunc(group, func(x, y *Sheet) int {
+	slices.SortStableFunc(group, func(x, y Head) int {
 		l, _ := x.Applies.low()
 		m, _ := y.Applies.low()
 		return cmp.Or(l.Compare(m), strings.Compare(x.ID, y.ID))
@@ -74,7 +100,7 @@ func axis(group []*Sheet) Axis {
 		if after && low.Suffix == "" {
 			low.Number++
 		}
-		b := Bar{s.ID, s.Hash(), s.Revision, s.Applies.Words(), low.Number, high.Number, s.Applies.From == "" && !after, open, s.Source.Assumed}
+		b := Bar{s.ID, s.Hash, s.Revision, s.Applies.Words(), low.Number, high.Number, s.Applies.From == "" && !after, open, s.Assumed}
 		if !b.OpenLow {
 			a.From = min(a.From, b.From)
 		}
@@ -120,7 +146,7 @@ type Overlap struct {
 
 // Overlaps finds sheets that claim the same unit: each pair is told once, at the
 // later sheet.
-func Overlaps(sheets []*Sheet) (out []Overlap) {
+func Overlaps(sheets []Head) (out []Overlap) {
 	for i, a := range sheets {
 		for _, b := range sheets[:i] {
 			x, y := a.Applies, b.Applies
@@ -128,7 +154,7 @@ func Overlaps(sheets []*Sheet) (out []Overlap) {
 			if a.Family != b.Family || a.Cable != b.Cable || x.Prefix != y.Prefix || x.Variant != y.Variant || !slices.Equal(x.Members, y.Members) || !hands {
 				continue
 			}
-			low, high, both := common(x, y)
+			low, high, both := common(&x, &y)
 			if both {
 				out = append(out, Overlap{Fault{"applies", fmt.Sprintf("sheet %s and sheet %s both claim %ss %s: part their ranges", b.ID, a.ID, x.noun(), spanOf(low, high))}, low, high})
 			}
@@ -145,7 +171,7 @@ func spanOf(low, high int) string {
 }
 
 // common is the numbers that both ranges hold.
-func common(x, y Effectivity) (low, high int, both bool) {
+func common(x, y *Effectivity) (low, high int, both bool) {
 	xl, xa := x.low()
 	yl, ya := y.low()
 	l, after := xl, xa

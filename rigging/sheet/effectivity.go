@@ -132,6 +132,21 @@ func (e *Effectivity) fits(u Unit) bool {
 	return e.Variant == u.Variant
 }
 
+// Told says of each sheet that fits what it is for, and how its figure differs
+// from the first one's.
+func (m Match) Told() (out []Neighbour) {
+	for i, s := range m.Choices {
+		says := s.Applies.Words()
+		if i > 0 {
+			says = compare(m.Choices[0], s)
+		} else if _, p, _ := s.Setting(); p != nil {
+			says += fmt.Sprintf(": %.1f %s", *p.Target, p.Quantity.Unit())
+		}
+		out = append(out, Neighbour{s.ID, says})
+	}
+	return out
+}
+
 func (e *Effectivity) noun() string {
 	if e.Number == "" {
 		return "serial"
@@ -174,8 +189,12 @@ func Resolve(sheets []*Sheet, family, cable string, u Unit) (Match, error) {
 func settled(s *Sheet, same []*Sheet, lows []int, serial Serial, u Unit) Match {
 	m := Match{Sheet: s}
 	a := &s.Applies
-	m.Why = fmt.Sprintf("%s %s lies in %s", a.noun(), plainSerial(serial, a), a.span())
-	if u.Hand != "" {
+	lies := "lies in "
+	if a.From == "" || a.To == "" {
+		lies = "lies "
+	}
+	m.Why = fmt.Sprintf("%s %s %s%s", a.noun(), plainSerial(serial, a), lies, a.span())
+	if a.Hand != "either" && u.Hand != "" {
 		m.Why += ", " + u.Hand + " hand"
 	}
 	for _, one := range append([]string{a.Variant}, a.Members...) {

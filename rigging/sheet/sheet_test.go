@@ -27,7 +27,7 @@ func demo(t *testing.T) (out []*Sheet) {
 
 func TestResolveSaysWhichSheetAndWhy(t *testing.T) {
 	all := demo(t)
-	assert.Empty(t, Overlaps(all))
+	assert.Empty(t, Overlaps(Heads(all)))
 	for _, c := range []struct {
 		unit       Unit
 		sheet, why string
@@ -119,7 +119,7 @@ func TestABadSheetIsRefusedWithEveryFault(t *testing.T) {
 func TestSheetsThatClaimTheSameSerialsAreFound(t *testing.T) {
 	all := demo(t)
 	all[1].Applies.From = "2300"
-	f := Overlaps(all)
+	f := Overlaps(Heads(all))
 	require.Len(t, f, 1)
 	assert.Contains(t, f[0].Message, "2300–2399")
 }
@@ -149,7 +149,7 @@ func TestSeveralSheetsAreToldApartByThePartsFitted(t *testing.T) {
 		return &s
 	}
 	all := []*Sheet{one("1", "short arm"), one("2", "long arm")}
-	assert.Empty(t, Overlaps(all))
+	assert.Empty(t, Overlaps(Heads(all)))
 	resolve := func(u Unit) Match {
 		m, err := Resolve(all, all[0].Family, all[0].Cable, u)
 		require.NoError(t, err)
@@ -157,6 +157,10 @@ func TestSeveralSheetsAreToldApartByThePartsFitted(t *testing.T) {
 	}
 	assert.Len(t, resolve(Unit{Serial: "50", Hand: "standard"}).Choices, 2)
 	assert.Contains(t, resolve(Unit{Serial: "50", Hand: "standard"}).Why, "2 for 1–99, standard hand, long arm")
+	more := *all[1].Points[2].Target + 3
+	all[1].Points = append([]Point(nil), all[1].Points...)
+	all[1].Points[2].Target = &more
+	assert.Equal(t, []Neighbour{{"1", "1–99, standard hand, short arm: 143.0 mm"}, {"2", "1–99, long arm: 146.0 mm, 3.0 more than yours"}}, resolve(Unit{Serial: "50", Hand: "standard"}).Told())
 	assert.Equal(t, "2", resolve(Unit{Serial: "50", Hand: "standard", Variant: "long arm"}).Sheet.ID)
 	assert.Equal(t, "1", resolve(Unit{Serial: "50", Hand: "standard", Chain: []string{"short arm"}}).Sheet.ID)
 }
@@ -167,7 +171,7 @@ func TestAxesShowGapsAndOverlaps(t *testing.T) {
 		s.ID, s.Applies = id, Effectivity{Unit: "drive", From: from, After: after, To: to, Hand: "either"}
 		return &s
 	}
-	axes := Axes([]*Sheet{one("c", "", "300", ""), one("a", "100", "", "199"), one("b", "150", "", "250")})
+	axes := Axes(Heads([]*Sheet{one("c", "", "300", ""), one("a", "100", "", "199"), one("b", "150", "", "250")}))
 	require.Len(t, axes, 1)
 	a := axes[0]
 	assert.Equal(t, []string{"a", "b", "c"}, []string{a.Bars[0].Sheet, a.Bars[1].Sheet, a.Bars[2].Sheet})
@@ -176,7 +180,7 @@ func TestAxesShowGapsAndOverlaps(t *testing.T) {
 	require.Len(t, a.Overlaps, 1)
 	assert.Equal(t, [2]int{150, 199}, [2]int{a.Overlaps[0].From, a.Overlaps[0].To})
 	assert.True(t, a.Bars[2].OpenHigh)
-	assert.Empty(t, Axes(demo(t))[0].Gaps)
+	assert.Empty(t, Axes(Heads(demo(t)))[0].Gaps)
 }
 
 func BenchmarkResolve5000(b *testing.B) {

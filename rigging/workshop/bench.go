@@ -10,4 +10,6 @@ type Thin struct {
 type Table struct {
 	Name string `json:"name"`
 	Text string `json:"text"` // a pair of numbers a line
+	// Gauge tells that it belongs to a gauge, and is changed and forgotten there.
+	Gauge bool `json:"gauge,omitempty"`
 }

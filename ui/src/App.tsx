@@ -10,6 +10,7 @@ const Sheets = lazy(() => import('./Sheets/Library').then((m) => ({ default: m.L
 const SheetRead = lazy(() => import('./Sheets/SheetScreen').then((m) => ({ default: m.SheetScreen })));
 const SheetEdit = lazy(() => import('./Sheets/Editor').then((m) => ({ default: m.EditorScreen })));
 const Machine = lazy(() => import('./Machine/Machine').then((m) => ({ default: m.MachineScreen })));
+const People = lazy(() => import('./People/People').then((m) => ({ default: m.PeopleScreen })));
 const Record = lazy(() => import('./Record/Record').then((m) => ({ default: m.RecordScreen })));
 
 export function App() {
@@ -25,6 +26,7 @@ export function App() {
           <Route path="/sheets/draft" element={<SheetEdit />} />
           <Route path="/sheets/:hash" element={<SheetRead />} />
           <Route path="/machine/:id" element={<Machine />} />
+          <Route path="/people" element={<People />} />
           <Route path="/bench" element={<Bench />} />
           <Route path="/bench/:name" element={<Bench />} />
           <Route path="/record/:id" element={<Record />} />

@@ -7,6 +7,7 @@ import { Finding, Foot, Head } from '../parts/Frame';
 import { useSession } from '../Session/useSession';
 import { BayLineView } from './BayLineView';
 import { DueRuler } from './DueRuler';
+import { Hits, useSlash } from './Hits';
 import { useBays } from './useBays';
 
 /** The machines on the floor, their lines drawn small, and what comes due. */
@@ -15,6 +16,7 @@ export function Bays() {
   const [find, setFind] = useState('');
   const [problem, setProblem] = useState('');
   const go = useNavigate();
+  const field = useSlash();
   const manage = useSession().data?.manage ?? false;
   const open = async (machine: string, cable: string, run?: string) => {
     if (run) { void go(`/run/${run}`); return; }
@@ -27,16 +29,17 @@ export function Bays() {
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" about={data?.workshop ?? ''} rooms>
-        <Box component="input" type="search" aria-label="find a machine, cable, serial" placeholder="find a machine, cable, serial" value={find} onChange={(e) => { setFind(e.target.value); }}
+        <Box component="input" ref={field} type="search" aria-label="find a machine, cable, sheet" placeholder="/ find a machine, cable, sheet" value={find} onChange={(e) => { setFind(e.target.value); }}
           sx={{ font: 'inherit', width: { xs: 200, md: 270 }, minHeight: 44, border: 0, borderBottom: '2px solid', borderColor: 'divider', bgcolor: 'transparent', color: 'text.primary', '&::placeholder': { color: 'quiet', opacity: 1 } }} />
       </Head>
         <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
+          <Hits find={find} />
           {error && <Finding>The server does not answer. This page looks again by itself.</Finding>}
           {problem && <Finding>{problem}</Finding>}
           {data?.open && <CarryOn open={data.open} />}
           <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 290px' }, columnGap: 5 }}>
             <Box>
-              {machines.map((m) => <Machine key={m.id} bay={m} onOpen={(cable, run) => void open(m.id, cable, run)} onRecord={(run) => void go(`/record/${run}`)} onSheet={(hash) => void go(`/sheets/${hash}`)} />)}
+              {machines.map((m) => <Machine key={m.id} bay={m} onOpen={(cable, run) => void open(m.id, cable, run)} onRecord={(run) => void go(`/record/${run}`)} onSheet={() => void go(`/machine/${m.id}`)} />)}
               {data && machines.length === 0 && <Box sx={{ py: 3, fontSize: 20 }}>Nothing on the floor is called “{find}”.</Box>}
             </Box>
             {data && <DueRuler due={data.due} today={data.today} />}
@@ -66,7 +69,7 @@ function CarryOn({ open }: { open: NonNullable<BaysData['open']> }) {
   );
 }
 
-function Machine({ bay, onOpen, onRecord, onSheet }: { bay: Bay; onSheet: (hash: string) => void; onOpen: (cable: string, run?: string) => void; onRecord: (run: string) => void }) {
+function Machine({ bay, onOpen, onRecord, onSheet }: { bay: Bay; onSheet: () => void; onOpen: (cable: string, run?: string) => void; onRecord: (run: string) => void }) {
   return (
     <Box component="section" aria-label={bay.name} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '196px minmax(0, 1fr)' }, columnGap: 2, py: 1, borderBottom: '1px solid', borderColor: 'divider' }}>
       <Box>

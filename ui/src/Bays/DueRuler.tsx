@@ -7,11 +7,12 @@ const long = (d: Date) => d.toLocaleDateString('en-GB', { day: 'numeric', month:
 /** Days are spaced by their square root, so that next week is readable beside next year; never closer than two lines. */
 function placed(due: Bays['due'], today: string) {
   const now = day(today).getTime();
-  let last = 0;
+  let free = 0;
   return due.map((d) => {
     const days = Math.max(0, (day(d.on).getTime() - now) / 86_400_000);
-    last = Math.max(last + 62, 40 + Math.sqrt(days) * 16);
-    return { ...d, y: last };
+    const y = Math.max(free, 40 + Math.sqrt(days) * 16);
+    free = y + (d.says.length > 30 ? 80 : 60);
+    return { ...d, y, over: d.on < today };
   });
 }
 
@@ -27,12 +28,12 @@ export function DueRuler({ due, today }: { due: Bays['due']; today: string }) {
           <path d={`M14 6V${height - 12}`} stroke="var(--mui-palette-text-primary)" strokeWidth={2} />
           {Array.from({ length: Math.floor((height - 18) / 12) }, (_, i) => <path key={i} d={`M14 ${6 + i * 12}h${i % 4 === 0 ? 12 : 6}`} stroke="var(--mui-palette-text-primary)" strokeWidth={1.2} />)}
           <path d="M2 12h26" stroke="var(--mui-palette-primary-main)" strokeWidth={4} />
-          {places.map((p) => <circle key={p.on + p.says} cx={14} cy={p.y} r={7} fill="var(--mui-palette-sheet)" stroke="var(--mui-palette-text-primary)" strokeWidth={3} />)}
+          {places.map((p) => <circle key={p.on + p.says} cx={14} cy={p.y} r={7} fill="var(--mui-palette-sheet)" stroke={p.over ? 'var(--mui-palette-error-main)' : 'var(--mui-palette-text-primary)'} strokeWidth={3} />)}
         </svg>
         <Box sx={{ position: 'absolute', left: 40, top: 0, color: 'primary.main', fontWeight: 600, fontSize: 16 }}>today, {long(day(today))}</Box>
         {places.map((p) => (
           <Box key={p.on + p.says} sx={{ position: 'absolute', left: 40, top: p.y - 13, fontSize: 16, lineHeight: 1.3 }}>
-            <Box sx={{ fontWeight: 600 }}>{long(day(p.on))}</Box>
+            <Box sx={{ fontWeight: 600, color: p.over ? 'error.main' : 'text.primary' }}>{p.over ? 'overdue since ' : ''}{long(day(p.on))}</Box>
             <Box sx={{ color: 'quiet' }}>{p.says}</Box>
           </Box>
         ))}

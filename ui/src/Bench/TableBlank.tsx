@@ -37,7 +37,7 @@ export function TableBlank({ id, label, value, example, echo, onChange, tables }
             {tables.map((t) => (
               <Box component="span" key={t.name} sx={{ display: 'flex', width: '100%', alignItems: 'center' }}>
                 <Button variant="text" sx={{ flex: 1, justifyContent: 'flex-start', minHeight: 44, textAlign: 'left' }} onClick={() => { onChange(t.text); setOpen(false); }}>{t.name}</Button>
-                <Button variant="text" aria-label={`forget ${t.name}`} sx={{ minWidth: 44, minHeight: 44 }} onClick={() => void keep.dropTable(t.name)}>✕</Button>
+                {!t.gauge && <Button variant="text" aria-label={`forget ${t.name}`} sx={{ minWidth: 44, minHeight: 44 }} onClick={() => void keep.dropTable(t.name)}>✕</Button>}
               </Box>
             ))}
             {value && !same && <Blank label="keep it under the name" value={name} onChange={setName} error={refused} />}

@@ -1,17 +1,17 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { Gauge, Want } from '../api/client';
+import type { Gauge, RunView, Want } from '../api/client';
 import { useStored } from '../stored';
 import { Pad } from './Pad';
 import { OneOf } from './Toggle';
 import { useMeaning } from './useMeaning';
 import type { Send } from './useRun';
 
-interface Props { run: string; want: Want; gauges: Gauge[]; send: Send; states: string; setStates: (s: string) => void }
+interface Props { run: string; want: Want; gauges: Gauge[]; doubts: RunView['doubts']; send: Send; states: string; setStates: (s: string) => void }
 
 /** The pad for one reading: its states, its gauge, its unit, and what the text means while it is typed. */
-export function ReadPad({ run, want, gauges, send, states, setStates }: Props) {
+export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: Props) {
   const draft = `draft.${run}.${want.point}`;
   const [text, setText] = useStored(draft);
   const [start, setStart] = useStored(`${draft}.start`);
@@ -23,6 +23,7 @@ export function ReadPad({ run, want, gauges, send, states, setStates }: Props) {
   const [kept, setGauge] = useStored(`gauge.${want.quantity}`, fitting[0]?.id ?? '');
   const gauge = fitting.some((g) => g.id === kept) ? kept : '';
 
+  const doubt = doubts.find((d) => d.gauge === gauge)?.says;
   const length = want.quantity === 'length';
   const byMarks = length && marks !== '';
   const typed = JSON.stringify([text, start, end, byMarks]);
@@ -54,6 +55,7 @@ export function ReadPad({ run, want, gauges, send, states, setStates }: Props) {
             sx={{ font: 'inherit', fontSize: 22, fontWeight: 600, width: '100%', minHeight: 44, px: 1, bgcolor: 'sheet', color: 'text.primary', border: '1.5px solid', borderColor: refused.field === 'body.start' && refused.of === typed ? 'error.main' : 'text.primary' }} />
         </Box>
       )}>
+      {doubt && <Box role="status" sx={{ fontSize: 16, fontWeight: 500, lineHeight: 1.25, borderLeft: '4px solid', borderColor: 'primary.main', pl: 1 }}>{doubt}</Box>}
       {length && <Button type="button" variant="text" sx={{ justifySelf: 'start', minHeight: 40, py: 0 }} onClick={() => { setMarks(marks ? '' : 'yes'); }}>{byMarks ? 'as one number' : 'as two marks on the tape'}</Button>}
     </Pad>
   );

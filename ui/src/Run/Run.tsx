@@ -58,7 +58,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   const reading = view.advice.read;
   const [states, setStates] = useStored(`draft.${run.id}.${reading?.point ?? ''}.states`);
   const side = turning && view.adjuster ? <TurnPad run={run.id} ways={view.adjuster} way={view.advice.move?.way ?? 'out'} send={send} onDone={() => { setTurning(false); }} />
-    : reading ? <ReadPad key={reading.point + String(view.seq)} run={run.id} want={reading} gauges={run.gauges} send={send} states={states} setStates={setStates} />
+    : reading ? <ReadPad key={reading.point + String(view.seq)} run={run.id} want={reading} gauges={run.gauges} doubts={run.doubts} send={send} states={states} setStates={setStates} />
     : null;
   const soFar = <Side run={run} send={send} />;
   const centre = (

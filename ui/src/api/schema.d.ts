@@ -140,6 +140,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/gauges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the gauges of the workshop */
+        get: operations["gauges"];
+        put?: never;
+        /** keep a gauge */
+        post: operations["keepGauge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/library": {
         parameters: {
             query?: never;
@@ -406,6 +424,23 @@ export interface paths {
         };
         /** which sheet does this serial lead to? */
         get: operations["which"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** machines and sheets that hold every word */
+        get: operations["search"];
         put?: never;
         post?: never;
         delete?: never;
@@ -815,6 +850,11 @@ export interface components {
             name: string;
             password: string;
         };
+        Hit: {
+            says: string;
+            title: string;
+            to: string;
+        };
         Meaning: {
             also: string;
             says: string;
@@ -901,8 +941,11 @@ export interface components {
             doubt: number;
             due?: string;
             id: string;
+            kind?: string;
             name: string;
             quantity: string;
+            resolution?: number;
+            risers?: components["schemas"]["RunRiser"][];
         };
         RunHeading: {
             cable: string;
@@ -975,6 +1018,7 @@ export interface components {
             end?: string;
             gauge?: string;
             gauge_name?: string;
+            overdue?: string;
             point: string;
             start?: string;
             states?: string[];
@@ -1006,6 +1050,10 @@ export interface components {
             last: string;
             next: string;
             paused?: string;
+        };
+        RunRiser: {
+            name: string;
+            table: string;
         };
         RunRule: {
             doubt: number;
@@ -1418,13 +1466,13 @@ export interface components {
             open: string[];
         };
         ShopBayLine: {
+            by_hand?: boolean;
             cable: string;
             mark: string;
             name: string;
             part: number;
             run?: string;
             says: string;
-            sheet?: string;
             sheets: boolean;
         };
         ShopBays: {
@@ -1457,6 +1505,10 @@ export interface components {
             on: string;
             says: string;
         };
+        ShopGaugeDoubt: {
+            gauge: string;
+            says: string;
+        };
         ShopLibrary: {
             axes: components["schemas"]["SheetAxis"][];
             families: components["schemas"]["SheetFamily"][];
@@ -1486,6 +1538,7 @@ export interface components {
         };
         ShopRunView: {
             cable: string;
+            doubts: components["schemas"]["ShopGaugeDoubt"][];
             gauges: components["schemas"]["RunGauge"][];
             id: string;
             machine: string;
@@ -1518,6 +1571,7 @@ export interface components {
             thickness: string;
         };
         Which: {
+            choices: components["schemas"]["SheetNeighbour"][];
             neighbours: components["schemas"]["SheetNeighbour"][];
             sheet: string;
             source: string;
@@ -1611,6 +1665,7 @@ export interface components {
             what: string;
         };
         WorkshopTable: {
+            gauge?: boolean;
             name: string;
             text: string;
         };
@@ -1877,6 +1932,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    gauges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunGauge"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keepGauge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunGauge"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunGauge"][];
                 };
             };
             /** @description what was wrong */
@@ -2457,6 +2574,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Which"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query?: {
+                find?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hit"][];
                 };
             };
             /** @description what was wrong */

@@ -15,7 +15,7 @@ function LampSwitch() {
   );
 }
 
-const rooms = [['/', 'Bays'], ['/bench', 'Bench'], ['/sheets', 'Sheets']] as const;
+const rooms = [['/', 'Bays'], ['/bench', 'Bench'], ['/sheets', 'Sheets'], ['/people', 'People']] as const;
 
 /** The ways from room to room; the one we are in is written strong. */
 function Rooms() {

@@ -1,0 +1,46 @@
+package postgres
+
+import (
+	"strings"
+
+	"gorm.io/gorm"
+)
+
+// Hit is one thing found: its kind (machine, sheet), ID and words.
+type Hit struct {
+	Kind  string
+	ID    string
+	Title string
+	Says  string
+}
+
+const mostHits = 12 // of each kind
+
+// Search finds machines and sheets that hold every word asked for, in any case of
+// letters: machines by name, serial, note, owner, marks and cables, sheets by
+// number, rig and source, the newest revision of each.
+func (s *Store) Search(want string) ([]Hit, error) {
+	words := strings.Fields(strings.ToLower(want))
+	out := []Hit{}
+	if len(words) == 0 {
+		return out, nil
+	}
+	machines := s.db.Table("machines").Select("'machine' AS kind, id, name AS title, concat_ws(' · ', craft, nullif(note, ''), nullif(serial, '')) AS says").Order("place, id").Limit(mostHits)
+	sheets := s.db.Table("sheets AS s").Where("NOT EXISTS (SELECT 1 FROM sheets AS n WHERE n.sheet_id = s.sheet_id AND n.revision > s.revision)").
+		Select("'sheet' AS kind, hash AS id, 'Sheet ' || sheet_id || ' · ' || cable AS title, concat_ws(' · ', 'revision ' || revision, craft, title) AS says").Order("sheet_id").Limit(mostHits)
+	for _, w := range words {
+		like := "%" + escape.Replace(w) + "%"
+		machines = machines.Where("words LIKE ?", like)
+		sheets = sheets.Where("words LIKE ?", like)
+	}
+	for _, q := range []*gorm.DB{machines, sheets} {
+		var hits []Hit
+		if err := q.Scan(&hits).Error; err != nil {
+			return nil, err
+		}
+		out = append(out, hits...)
+	}
+	return out, nil
+}
+
+var escape = strings.NewReplacer(`\`, `\\`, `%`, `\%`, `_`, `\_`)

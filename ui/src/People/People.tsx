@@ -1,0 +1,21 @@
+import Box from '@mui/material/Box';
+import { Foot, Head } from '../parts/Frame';
+import { useSession } from '../Session/useSession';
+import { Gauges } from './Gauges';
+import { OwnSecrets } from './OwnSecrets';
+import { Staff } from './Staff';
+
+/** Who may do what, and the gauges with what they can tell. */
+export function PeopleScreen() {
+  const manage = useSession().data?.manage ?? false;
+  return (
+    <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
+      <Head title="Brankel" rooms />
+      <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2, display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) minmax(0, 1fr)' }, columnGap: 6, rowGap: 3, alignContent: 'start' }}>
+        <Box><Staff manage={manage} /><OwnSecrets /></Box>
+        <Gauges manage={manage} />
+      </Box>
+      <Foot />
+    </Box>
+  );
+}
