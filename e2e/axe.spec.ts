@@ -31,3 +31,30 @@ test('the bench is sound for screen readers, by day and by lamp', async ({ page,
     await sound(page, `bench, ${name}`);
   }
 });
+
+test('sheets, machines and people are sound for screen readers, by day and by lamp', async ({ page, server }) => {
+  for (const [path, shown] of [['/sheets', '27 sheets for'], ['/machine/mail', 'Change the card'], ['/machine/new', 'Keep the card'], ['/people', 'tension gauge 2'], ['/who', 'Who is at the bench now?']] as const) {
+    await page.goto(server.url + path);
+    await page.getByText(shown).first().waitFor();
+    await sound(page, path);
+  }
+  await page.goto(`${server.url}/sheets`);
+  await page.getByRole('button', { name: /sheet 721/ }).click();
+  await page.getByRole('heading', { name: 'Sheet 721' }).waitFor();
+  await sound(page, 'a sheet');
+  await page.getByRole('button', { name: 'Copy as a new one' }).click();
+  await page.getByRole('button', { name: 'assumed: confirm' }).first().waitFor();
+  await sound(page, 'a draft');
+});
+
+test('nothing of these screens runs off the side of a phone', async ({ page, server }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${server.url}/sheets`);
+  await page.getByLabel('new sheet for').selectOption('flight-control-loop');
+  await page.getByText('still to be written').waitFor();
+  for (const path of ['', '/', '/sheets', '/machine/mail', '/machine/new', '/people', '/who']) {
+    if (path) await page.goto(server.url + path);
+    await page.waitForTimeout(500);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), path || 'the draft').toBeLessThanOrEqual(390);
+  }
+});

@@ -14,11 +14,11 @@ type sheetRow struct {
 	Revision int    `gorm:"not null;uniqueIndex:sheet_revision"`
 	Family   string `gorm:"not null;default:'';index:sheet_rig"`
 	Cable    string `gorm:"not null;default:'';index:sheet_rig"`
-	Craft    string `gorm:"not null;default:''"`
-	Applies  string `gorm:"not null;default:''"` // JSON of sheet.Effectivity
-	Title    string `gorm:"not null;default:''"` // of the source
+	Craft    string `gorm:"not null"`
+	Applies  string `gorm:"not null"` // JSON of sheet.Effectivity
+	Title    string `gorm:"not null"` // of the source
 	Assumed  bool   `gorm:"not null;default:false"`
-	Words    string `gorm:"not null;default:''"`    // all it can be found by, in small letters
+	Words    string `gorm:"not null"`               // all it can be found by, in small letters
 	Reading  bool   `gorm:"not null;default:false"` // no run is led by it yet
 	Body     string `gorm:"not null"`               // the open format, byte for byte
 }
@@ -94,7 +94,7 @@ type machineRow struct {
 	Hand    string
 	Variant string
 	Details string     // JSON of workshop.Details
-	Words   string     `gorm:"not null;default:''"` // all it can be found by, in small letters
+	Words   string     `gorm:"not null"` // all it can be found by, in small letters
 	Cables  []cableRow `gorm:"foreignKey:MachineID;constraint:OnDelete:CASCADE"`
 }
 

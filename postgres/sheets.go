@@ -29,6 +29,14 @@ func (s *Store) Heads() (out []sheet.Head, err error) {
 	return headsOf(s.db.Table("sheets"))
 }
 
+// PageOfSheets is how many heads HeadsAfter gives at the most.
+const PageOfSheets = 200
+
+// HeadsAfter lists the heads of the newest revisions by their number, those after one.
+func (s *Store) HeadsAfter(id string) ([]sheet.Head, error) {
+	return headsOf(s.db.Table("sheets").Where("sheet_id > ?", id).Limit(PageOfSheets))
+}
+
 // HeadsOf lists those of one rig.
 func (s *Store) HeadsOf(family, cable string) ([]sheet.Head, error) {
 	return headsOf(s.db.Table("sheets").Where("family = ? AND cable = ?", family, cable))

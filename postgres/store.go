@@ -74,17 +74,6 @@ func (s *Store) migrate() error {
 		if err := tx.AutoMigrate(&sheetRow{}, &workshopRow{}, &personRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{}, &machineRow{}, &cableRow{}, &runRow{}, &eventRow{}); err != nil {
 			return fmt.Errorf("the tables could not be brought up to date: %w", err)
 		}
-		// what was kept before these columns were there
-		for _, sql := range []string{
-			`UPDATE sheets SET family = body::json->>'family', cable = body::json->>'cable', craft = body::json->>'craft', applies = body::json->>'applies',
-			title = body::json->'source'->>'title', assumed = coalesce((body::json->'source'->>'assumed')::bool, false) WHERE applies = ''`,
-			`UPDATE sheets SET words = lower(concat_ws(' ', 'sheet', sheet_id, family, cable, craft, title)) WHERE words = ''`,
-			`UPDATE machines SET words = lower(concat_ws(' ', id, name, craft, note, serial, (SELECT string_agg(name, ' ') FROM cables WHERE machine_id = machines.id))) WHERE words = ''`,
-		} {
-			if err := tx.Exec(sql).Error; err != nil {
-				return err
-			}
-		}
 		return tx.Exec(appendOnly).Error
 	})
 }

@@ -94,7 +94,7 @@ func (s *server) routes() []route {
 		{Operation: describe.Operation{Method: get, Path: "/api/v1/runs/{run}/record.pdf", ID: "recordPDF", Summary: "the record on paper", Type: "application/pdf"}, handle: s.recordPDF, needs: workshop.Read},
 		{Operation: describe.Operation{Method: get, Path: "/api/v1/calc", ID: "calcs", Summary: "the calculations", Out: []CalcName{}}, handle: s.calcs, open: true},
 		{Operation: describe.Operation{Method: post, Path: "/api/v1/calc/{name}", ID: "calc", Summary: "one calculation; its fields are those of brankel calc", In: map[string]any{}, Out: map[string]any{}}, handle: s.calc, open: true},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/sheets", ID: "sheets", Summary: "the rig sheets, every revision", Out: []SheetLine{}}, handle: s.sheets, needs: workshop.Read},
+		{Operation: describe.Operation{Method: get, Path: "/api/v1/sheets", ID: "sheets", Summary: "the newest revision of each rig sheet, a page after a number", Query: []string{"after"}, Out: []SheetLine{}}, handle: s.sheets, needs: workshop.Read},
 		{Operation: describe.Operation{Method: get, Path: "/api/v1/sheets/{hash}", ID: "sheet", Summary: "one sheet in the open format", Out: sheet.Sheet{}}, handle: s.sheet, needs: workshop.Read},
 		{Operation: describe.Operation{Method: get, Path: "/api/v1/rig-sheet.schema.json", ID: "sheetSchema", Summary: "the JSON Schema of the rig sheet", Type: "application/schema+json"}, handle: s.schema, open: true},
 		{Operation: describe.Operation{Method: get, Path: "/api/v1/openapi.json", ID: "openapi", Summary: "this document", Type: "application/json"}, handle: s.openapi, open: true},
@@ -253,10 +253,10 @@ func (s *server) calc(c *echo.Context) error {
 }
 
 func (s *server) sheets(c *echo.Context) error {
-	all, err := s.shop.Store.Sheets()
+	heads, err := s.shop.Store.HeadsAfter(c.QueryParam("after"))
 	out := []SheetLine{}
-	for _, one := range all {
-		out = append(out, SheetLine{one.Hash(), one.ID, one.Revision, one.Family, one.Cable, one.Applies})
+	for _, one := range heads {
+		out = append(out, SheetLine{one.Hash, one.ID, one.Revision, one.Family, one.Cable, one.Applies})
 	}
 	return answer(c, out, err)
 }

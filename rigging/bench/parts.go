@@ -164,7 +164,7 @@ func tensionPlot(in calc.TensionInput, out calc.TensionOutput) *Plot {
 	low, high := p.add("least", "limit"), p.add("most", "limit")
 	now := p.add("now", "points")
 	for i, t := range p.At {
-		v := interpolate(in.Chart, t)
+		v, _ := in.Chart.At(t)
 		target[i], low[i], high[i] = &v, new(v-in.Minus), new(v+in.Plus)
 		if t == *in.Temperature {
 			now[i] = &out.Tension
@@ -182,16 +182,6 @@ func (p *Plot) add(name, look string) []*float64 {
 	values := make([]*float64, len(p.At))
 	p.Series = append(p.Series, Series{name, look, values})
 	return values
-}
-
-func interpolate(t calc.Table, x float64) float64 {
-	for i := 1; i < len(t); i++ {
-		if x <= t[i][0] {
-			a, b := t[i-1], t[i]
-			return a[1] + (x-a[0])/(b[0]-a[0])*(b[1]-a[1])
-		}
-	}
-	return t[len(t)-1][1]
 }
 
 var trend = sentence(draft{

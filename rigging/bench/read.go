@@ -96,13 +96,13 @@ var reading = sentence(draft{
 	example: Values{"readings": "142.6; 142.8; 142.7", "target": "143", "minus": "0.5", "plus": "0.5", "uncertainty": "0.1"},
 }, func(in calc.ReadingInput, out calc.ReadingOutput, _ words) Answer {
 	k := quantity.Kind(in.Quantity)
-	low, high := limitsOf(in.Target, in.Minus, in.Plus, in.Min, in.Max)
+	b := calc.Limits(in.Target, in.Minus, in.Plus, in.Min, in.Max)
 	a := Answer{Mark: map[string]string{"in": "good", "out": "bad"}[out.Verdict]}
 	switch out.Verdict {
 	case "in":
 		a.Says = amount(k, out.Mean) + " is inside."
 	case "out":
-		a.Says = fmt.Sprintf("%s is outside, %s by %s.", amount(k, out.Mean), side(out.Side), amount(k, math.Max(low-out.Mean, out.Mean-high)))
+		a.Says = fmt.Sprintf("%s is outside, %s by %s.", amount(k, out.Mean), side(out.Side), amount(k, math.Max(b.Min-out.Mean, out.Mean-b.Max)))
 	case "close":
 		a.Says, a.Mark = amount(k, out.Mean)+" is too near the limit for this gauge to tell.", "look"
 		a.Also = append(a.Also, "Read it with a finer gauge, or set it nearer to the middle.")
@@ -122,24 +122,11 @@ var reading = sentence(draft{
 		marks = append(marks, run.Mark{Kind: "move", At: r - in.Start - in.Zero})
 	}
 	marks = append(marks, run.Mark{Kind: "left", At: out.Mean, Label: num(out.Mean)})
-	a.Drawing.Rules = append(a.Drawing.Rules, ruler("the reading", k.Unit(), low, high, 0, in.Uncertainty, marks...))
+	a.Drawing.Rules = append(a.Drawing.Rules, ruler("the reading", k.Unit(), b.Min, b.Max, 0, in.Uncertainty, marks...))
 	return a
 })
 
 func side(s string) string { return map[string]string{"low": "too low", "high": "too high"}[s] }
-
-func limitsOf(target, minus, plus, low, high *float64) (float64, float64) {
-	at := func(p *float64, otherwise float64) float64 {
-		if p == nil {
-			return otherwise
-		}
-		return *p
-	}
-	if target != nil {
-		return *target - at(minus, 0), *target + at(plus, 0)
-	}
-	return at(low, math.Inf(-1)), at(high, math.Inf(1))
-}
 
 var datum = sentence(draft{
 	name: "datum", title: "What is this from centre to centre?",

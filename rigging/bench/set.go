@@ -20,7 +20,7 @@ var adjuster = sentence(draft{
 	example: Values{"now": "139.4", "target": "143", "minus": "0.5", "plus": "0.5", "pitch": "1", "step": "1/2", "engaged": "12½", "engaged_min": "6", "engaged_max": "20",
 		"@out": "the housing", "@in": "the eye"},
 }, func(in calc.AdjusterInput, out calc.AdjusterOutput, say words) Answer {
-	low, high := limitsOf(in.Target, in.Minus, in.Plus, in.Min, in.Max)
+	band := calc.Limits(in.Target, in.Minus, in.Plus, in.Min, in.Max)
 	a := Answer{Mark: markOf(out.VerdictAfter == "in")}
 	way := out.Direction
 	if toward := say["@"+out.Direction]; toward != "" {
@@ -54,7 +54,7 @@ var adjuster = sentence(draft{
 	if in.Kind == "turnbuckle" {
 		per *= 2
 	}
-	rule := ruler("the length", "mm", low, high, per/2, 0, marks...)
+	rule := ruler("the length", "mm", band.Min, band.Max, per/2, 0, marks...)
 	if rule.Tick == per/2 {
 		rule.TickSay = "one tick is half a turn"
 	}

@@ -42,6 +42,13 @@ type limits struct {
 	target, minus, plus, min, max *float64
 }
 
+// Limits is a band given as a target with what it may be under and over, or by its
+// ends; what is nil of these is 0, or does not limit.
+func Limits(target, minus, plus, min, max *float64) Band {
+	b, _ := limits{target, minus, plus, min, max}.band()
+	return b
+}
+
 // check tells a band given in both ways, in neither, in half, or inverted. When
 // half is allowed one end alone will do.
 func (l limits) check(f *faults, half bool) {

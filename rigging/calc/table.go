@@ -24,15 +24,15 @@ func (t Table) check(f *faults, field string) {
 	}
 }
 
-// readable tells whether at may be asked.
+// readable tells whether At may be asked.
 func (t Table) readable() bool {
 	f := &faults{}
 	t.check(f, "")
 	return len(t) > 1 && f.found == nil
 }
 
-// at is the value at x, false outside the table.
-func (t Table) at(x float64) (float64, bool) {
+// At is the value at x, false outside the table.
+func (t Table) At(x float64) (float64, bool) {
 	last := len(t) - 1
 	if x < t[0][0]-slack || x > t[last][0]+slack {
 		return 0, false

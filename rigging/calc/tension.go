@@ -45,7 +45,7 @@ func (t Table) covers(f *faults, x *float64, field string) {
 	if x == nil || !t.readable() {
 		return
 	}
-	if _, ok := t.at(*x); !ok {
+	if _, ok := t.At(*x); !ok {
 		f.add(field, fmt.Sprintf("the table goes from %g to %g: nothing is known beyond", t[0][0], t[len(t)-1][0]))
 	}
 }
@@ -76,12 +76,12 @@ func Tension(in TensionInput) (TensionOutput, error) {
 	if in.Tension != nil {
 		out.Tension = *in.Tension
 	} else {
-		out.Tension, _ = in.Meter.at(*in.Indicated)
+		out.Tension, _ = in.Meter.At(*in.Indicated)
 	}
 	if in.Target != nil {
 		out.Target = *in.Target
 	} else {
-		out.Target, _ = in.Chart.at(*in.Temperature)
+		out.Target, _ = in.Chart.At(*in.Temperature)
 	}
 	b := Band{out.Target - in.Minus, out.Target + in.Plus}
 	out.Low, out.High, out.Error = b.Min, b.Max, out.Tension-out.Target

@@ -25,7 +25,7 @@ function Wire({ line }: { line: BayLine }) {
 
 const colour: Record<string, string> = { open: 'primary.main', stop: 'error.main', water: 'text.primary' };
 
-export function BayLineView({ line, onOpen, onRecord, onSheet }: { line: BayLine; onSheet: () => void; onOpen: (cable: string, run?: string) => void; onRecord: (run: string) => void }) {
+export function BayLineView({ line, work, onOpen, onRecord, onSheet }: { line: BayLine; work: boolean; onSheet: () => void; onOpen: (cable: string, run?: string) => void; onRecord: (run: string) => void }) {
   const small = { minHeight: 44, px: 2, py: 0.5, fontSize: 17 };
   const strong = line.mark in colour;
   return (
@@ -38,7 +38,7 @@ export function BayLineView({ line, onOpen, onRecord, onSheet }: { line: BayLine
       <Box sx={{ display: 'flex', gap: 1, justifyContent: 'flex-end' }}>
         {(line.mark === 'open' || line.mark === 'stop') && <Button sx={small} onClick={() => { onOpen(line.cable, line.run); }}>Carry on</Button>}
         {line.mark === 'water' && <Button sx={small} onClick={() => { onOpen(line.cable, line.run); }}>Prove it</Button>}
-        {line.sheets && (line.mark === 'none' || line.mark === 'signed') && <Button sx={small} onClick={() => { onOpen(line.cable); }}>{line.mark === 'signed' ? 'Set again' : 'Set it'}</Button>}
+        {work && line.sheets && (line.mark === 'none' || line.mark === 'signed') && <Button sx={small} onClick={() => { onOpen(line.cable); }}>{line.mark === 'signed' ? 'Set again' : 'Set it'}</Button>}
         {line.by_hand && <Button sx={small} variant="text" onClick={onSheet}>which sheet</Button>}
         {line.run && (line.mark === 'signed' || line.mark === 'water') && <Button sx={small} variant="text" onClick={() => { onRecord(line.run ?? ''); }}>record</Button>}
       </Box>

@@ -7,7 +7,8 @@ import { Finding, Foot, Head } from '../parts/Frame';
 import { useSession } from '../Session/useSession';
 import { BayLineView } from './BayLineView';
 import { DueRuler } from './DueRuler';
-import { Hits, useSlash } from './Hits';
+import { useSlash } from '../parts/useSlash';
+import { Hits } from './Hits';
 import { useBays } from './useBays';
 
 /** The machines on the floor, their lines drawn small, and what comes due. */
@@ -17,7 +18,8 @@ export function Bays() {
   const [problem, setProblem] = useState('');
   const go = useNavigate();
   const field = useSlash();
-  const manage = useSession().data?.manage ?? false;
+  const session = useSession().data;
+  const manage = session?.manage ?? false;
   const open = async (machine: string, cable: string, run?: string) => {
     if (run) { void go(`/run/${run}`); return; }
     const answer = await api.POST('/api/v1/runs', { body: { id: crypto.randomUUID(), machine, cable } }).catch(() => null);
@@ -39,7 +41,7 @@ export function Bays() {
           {data?.open && <CarryOn open={data.open} />}
           <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 290px' }, columnGap: 5 }}>
             <Box>
-              {machines.map((m) => <Machine key={m.id} bay={m} onOpen={(cable, run) => void open(m.id, cable, run)} onRecord={(run) => void go(`/record/${run}`)} onSheet={() => void go(`/machine/${m.id}`)} />)}
+              {machines.map((m) => <Machine key={m.id} bay={m} work={session?.work ?? false} onOpen={(cable, run) => void open(m.id, cable, run)} onRecord={(run) => void go(`/record/${run}`)} onSheet={() => void go(`/machine/${m.id}`)} />)}
               {data && machines.length === 0 && <Box sx={{ py: 3, fontSize: 20 }}>Nothing on the floor is called “{find}”.</Box>}
             </Box>
             {data && <DueRuler due={data.due} today={data.today} />}
@@ -69,7 +71,7 @@ function CarryOn({ open }: { open: NonNullable<BaysData['open']> }) {
   );
 }
 
-function Machine({ bay, onOpen, onRecord, onSheet }: { bay: Bay; onSheet: () => void; onOpen: (cable: string, run?: string) => void; onRecord: (run: string) => void }) {
+function Machine({ bay, work, onOpen, onRecord, onSheet }: { bay: Bay; work: boolean; onSheet: () => void; onOpen: (cable: string, run?: string) => void; onRecord: (run: string) => void }) {
   return (
     <Box component="section" aria-label={bay.name} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '196px minmax(0, 1fr)' }, columnGap: 2, py: 1, borderBottom: '1px solid', borderColor: 'divider' }}>
       <Box>
@@ -77,7 +79,7 @@ function Machine({ bay, onOpen, onRecord, onSheet }: { bay: Bay; onSheet: () => 
         <Box sx={{ fontSize: 15, color: 'quiet' }}>{bay.craft === 'aircraft' ? 'aircraft · ' : ''}{bay.note}</Box>
         {bay.open.map((o) => <Box key={o} sx={{ fontSize: 15, fontWeight: 600, color: 'error.main', lineHeight: 1.25 }}>{o}</Box>)}
       </Box>
-      <Box>{bay.lines.map((l) => <BayLineView key={l.cable} line={l} onOpen={onOpen} onRecord={onRecord} onSheet={onSheet} />)}</Box>
+      <Box>{bay.lines.map((l) => <BayLineView key={l.cable} line={l} work={work} onOpen={onOpen} onRecord={onRecord} onSheet={onSheet} />)}</Box>
     </Box>
   );
 }

@@ -1,24 +1,9 @@
 import Box from '@mui/material/Box';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, answered } from '../api/client';
 import { useDelayed } from '../useDelayed';
-
-/** A field that the key / jumps to. */
-export function useSlash() {
-  const field = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    const slash = (e: KeyboardEvent) => {
-      if (e.key !== '/' || e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement) return;
-      e.preventDefault();
-      field.current?.focus();
-    };
-    window.addEventListener('keydown', slash);
-    return () => { window.removeEventListener('keydown', slash); };
-  }, []);
-  return field;
-}
 
 /** What is found anywhere, on the floor or among the sheets; Enter opens the first. */
 export function Hits({ find }: { find: string }) {

@@ -1,21 +1,12 @@
 import Box from '@mui/material/Box';
-import { useEffect, useRef } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { BenchView } from '../api/client';
+import { useSlash } from '../parts/useSlash';
 
 /** What do you want to know? The questions, the likeliest first; Enter opens the first. */
 export function Finder({ view, find, setFind, shown }: { view: BenchView; find: string; setFind: (text: string) => void; shown: string }) {
-  const field = useRef<HTMLInputElement>(null);
+  const field = useSlash();
   const go = useNavigate();
-  useEffect(() => {
-    const slash = (e: KeyboardEvent) => {
-      if (e.key !== '/' || e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement) return;
-      e.preventDefault();
-      field.current?.focus();
-    };
-    window.addEventListener('keydown', slash);
-    return () => { window.removeEventListener('keydown', slash); };
-  }, []);
   const first = view.found[0];
   return (
     <Box component="section" aria-label="Questions" sx={{ overflowY: { md: 'auto' }, py: 2 }} tabIndex={-1}>

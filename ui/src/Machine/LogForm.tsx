@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Entry, Machine } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { OneOf } from '../Run/Toggle';
-import { today } from './Machine';
+import { today } from '../today';
 import { useCard } from './useMachine';
 
 type Field = 'name' | 'value' | 'says' | 'was' | 'now' | 'approved' | 'basis' | 'until';

@@ -6,6 +6,7 @@ import { problemIn, type MachineView } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
 import { useSession } from '../Session/useSession';
 import { CardForm } from './CardForm';
+import { today } from '../today';
 import { LogForm } from './LogForm';
 import { useCard, useMachine } from './useMachine';
 
@@ -98,8 +99,6 @@ function OpenThings({ view, work }: { view: MachineView; work: boolean }) {
     </>
   );
 }
-
-export const today = () => new Date().toISOString().slice(0, 10);
 
 function Logged({ view }: { view: MachineView }) {
   const { machine: m } = view;

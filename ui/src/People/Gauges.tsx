@@ -4,11 +4,11 @@ import { useState } from 'react';
 import type { Gauge, Problem } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { OneOf } from '../Run/Toggle';
+import { today } from '../today';
 import { useGauges, useKeeping } from './usePeople';
 
 const kinds = ['tape', 'rule', 'caliper', 'feeler', 'protractor', 'pull scale', 'tension gauge', 'torque wrench', 'tachometer'].map((k) => ({ id: k, name: k }));
 const sign: Record<string, string> = { length: 'mm', angle: '°', force: 'N', torque: 'Nm', speed: 'rpm' };
-const today = () => new Date().toISOString().slice(0, 10);
 
 /** The gauges: how fine they are, what they can tell, and when their calibration runs out. */
 export function Gauges({ manage }: { manage: boolean }) {

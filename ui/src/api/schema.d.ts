@@ -525,7 +525,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** the rig sheets, every revision */
+        /** the newest revision of each rig sheet, a page after a number */
         get: operations["sheets"];
         put?: never;
         /** keep a sheet or a new revision; refused with every fault */
@@ -2769,7 +2769,9 @@ export interface operations {
     };
     sheets: {
         parameters: {
-            query?: never;
+            query?: {
+                after?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
