@@ -12,8 +12,8 @@ type sheetRow struct {
 	Hash     string `gorm:"primaryKey"`
 	SheetID  string `gorm:"not null;uniqueIndex:sheet_revision"`
 	Revision int    `gorm:"not null;uniqueIndex:sheet_revision"`
-	Family   string `gorm:"not null;default:'';index:sheet_rig"`
-	Cable    string `gorm:"not null;default:'';index:sheet_rig"`
+	Family   string `gorm:"not null;index:sheet_rig"`
+	Cable    string `gorm:"not null;index:sheet_rig"`
 	Craft    string `gorm:"not null"`
 	Applies  string `gorm:"not null"` // JSON of sheet.Effectivity
 	Title    string `gorm:"not null"` // of the source

@@ -24,7 +24,7 @@ export function AxisView({ axis }: { axis: Axis }) {
   const ends = [...new Set(axis.bars.flatMap((b) => [b.open_low ? null : b.from, b.open_high ? null : b.to]).filter((n) => n !== null))].sort((a, b) => a - b);
   const labels = placeLabels(ends.map((n) => ({ at: x(n), text: `${n}` })), width, 9);
   return (
-    <Box component="section" aria-label={axis.cable} sx={{ py: 1.5, borderBottom: '1px solid', borderColor: 'divider' }}>
+    <Box component="section" aria-label={`${axis.cable} by ${axis.number}`} sx={{ py: 1.5, borderBottom: '1px solid', borderColor: 'divider' }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 1.5 }}>
         <Box component="h3" sx={{ m: 0, fontSize: 19, fontWeight: 600 }}>{axis.cable}</Box>
         <Box sx={{ color: 'quiet', fontSize: 16 }}>by {axis.number}</Box>

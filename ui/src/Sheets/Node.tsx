@@ -32,11 +32,11 @@ function Leaf({ e, schema, path, value, label }: { e: Editing; schema: Schema; p
     return <Button aria-pressed={value === true} sx={{ minHeight: 40, py: 0, px: 1, fontSize: 16, borderWidth: 1 }} onClick={() => { e.set(path, value === true ? undefined : true); }}>{value === true ? '✓ ' : '○ '}{label}</Button>;
   }
   return (
-    <Box sx={{ minWidth: 0 }}>
+    <Box sx={{ minWidth: 0, maxWidth: '100%' }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 0.75, flexWrap: 'wrap' }}>
         <Box component="span" sx={{ color: 'quiet', fontSize: 16 }}>{label}</Box>
         {schema.enum ? (
-          <Box component="select" {...named} value={shown} onChange={(x: React.ChangeEvent<HTMLSelectElement>) => { e.set(path, x.target.value === '' ? undefined : x.target.value); }} sx={{ ...line, borderColor: colour }}>
+          <Box component="select" {...named} value={shown} onChange={(x: React.ChangeEvent<HTMLSelectElement>) => { e.set(path, x.target.value === '' ? undefined : x.target.value); }} sx={{ ...line, borderColor: colour, maxWidth: '100%' }}>
             {!schema.enum.includes(shown) && <option value="">…</option>}
             {schema.enum.map((w) => <option key={w}>{w}</option>)}
           </Box>
@@ -70,7 +70,7 @@ export function Node({ e, schema: raw, path, value, label }: { e: Editing; schem
       {fields.map(([key, sub]) => {
         const s = resolve(e.root, sub);
         const whole = s.type === 'array' || (s.type === 'object' && object[key] !== undefined);
-        return <Box key={key} sx={whole ? { flexBasis: '100%', pl: 2, borderLeft: '2px solid', borderColor: 'divider' } : {}}><Node e={e} schema={sub} path={[...path, key]} value={object[key]} label={words(key)} /></Box>;
+        return <Box key={key} sx={whole ? { flexBasis: '100%', minWidth: 0, pl: 2, borderLeft: '2px solid', borderColor: 'divider' } : { minWidth: 0, maxWidth: '100%' }}><Node e={e} schema={sub} path={[...path, key]} value={object[key]} label={words(key)} /></Box>;
       })}
     </Box>
   );
