@@ -2,6 +2,7 @@
 //
 //	brankel serve              serve the application
 //	brankel import DIR         load open-format files
+//	brankel export DIR         write floor and sheets as open-format files
 //	brankel demo               load the demo workshop into an empty database
 //	brankel verify             walk every hash chain
 //	brankel calc NAME          one calculation, JSON in, JSON out
@@ -16,6 +17,7 @@ import (
 	"io/fs"
 	"os"
 	"os/signal"
+	"path/filepath"
 	"syscall"
 	"time"
 
@@ -26,7 +28,7 @@ import (
 	"brankel/web/describe"
 )
 
-const usage = "write: brankel serve | import DIR | demo | verify | calc NAME | calc --cases FILE | calc --list | schema | openapi"
+const usage = "write: brankel serve | import DIR | export DIR | demo | verify | calc NAME | calc --cases FILE | calc --list | schema | openapi"
 
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
@@ -55,6 +57,8 @@ func command(ctx context.Context, args []string) int {
 		err = withShop(ctx, loadDemo)
 	case name == "import" && len(args) == 2:
 		err = withShop(ctx, func(s *shop.Shop) error { return importFolder(s, os.DirFS(args[1])) })
+	case name == "export" && len(args) == 2:
+		err = withShop(ctx, func(s *shop.Shop) error { return exportFolder(s, args[1]) })
 	case name == "verify":
 		err = withShop(ctx, verify)
 	default:
@@ -102,6 +106,20 @@ func importFolder(s *shop.Shop, files fs.FS) error {
 		return fmt.Errorf("nothing more was loaded after this:\n%w", err)
 	}
 	return nil
+}
+
+// exportFolder writes into a folder that is empty or not there yet.
+func exportFolder(s *shop.Shop, dir string) error {
+	if found, err := os.ReadDir(dir); err == nil && len(found) > 0 {
+		return fmt.Errorf("%s is not empty: name a new folder, so that nothing is overwritten", dir)
+	}
+	return s.Export(func(name string, raw []byte) error {
+		at := filepath.Join(dir, filepath.FromSlash(name))
+		if err := os.MkdirAll(filepath.Dir(at), 0o755); err != nil {
+			return err
+		}
+		return os.WriteFile(at, raw, 0o644)
+	})
 }
 
 func verify(s *shop.Shop) error {

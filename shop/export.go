@@ -1,0 +1,39 @@
+package shop
+
+import (
+	"encoding/json"
+	"path"
+)
+
+// Export writes the floor and the newest revision of every sheet in the open
+// formats, as Import takes them: name is the path below the folder. Runs stay where
+// their hash chains are; their records are printed.
+func (s *Shop) Export(write func(name string, raw []byte) error) error {
+	floor, err := s.Store.Floor()
+	if err != nil {
+		return err
+	}
+	if floor.Thin, err = s.Store.ThinThings(); err != nil {
+		return err
+	}
+	if floor.Tables, err = s.Store.Tables(); err != nil {
+		return err
+	}
+	raw, err := json.MarshalIndent(floor, "", "  ")
+	if err != nil {
+		return err
+	}
+	if err := write("workshop.json", append(raw, '\n')); err != nil {
+		return err
+	}
+	all, err := s.Store.Sheets()
+	if err != nil {
+		return err
+	}
+	for _, one := range newest(all) {
+		if err := write(path.Join("sheets", one.ID+".json"), one.JSON()); err != nil {
+			return err
+		}
+	}
+	return nil
+}
