@@ -20,7 +20,7 @@ function places(line: Line, width: number): Places {
   const wanted = Number.parseFloat(line.of ?? '');
   const target = eye - (eye - anchor) * (wide ? 0.62 : 0.6);
   const room = wide ? 46 : 26;
-  const off = Number.isNaN(length) ? 0 : Math.max(-room, Math.min(room, (wanted - length) * 12));
+  const off = Number.isNaN(wanted - length) ? 0 : Math.max(-room, Math.min(room, (wanted - length) * 12));
   return { width, height, y, hub: wide ? 128 : 0, anchor, barrel: target + off, target, rodEnd: target + (eye - target) * 0.5, eye, wide };
 }
 

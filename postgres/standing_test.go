@@ -1,0 +1,100 @@
+package postgres_test
+
+import (
+	"fmt"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"brankel/internal/testdb"
+	"brankel/postgres"
+	"brankel/rigging/workshop"
+)
+
+func TestTwoWhoLogOnOneCardAtOnceBothKeepTheirs(t *testing.T) {
+	s := opened(t)
+	var wait sync.WaitGroup
+	for i := range 20 {
+		wait.Add(1)
+		go func() {
+			defer wait.Done()
+			_, err := s.ChangeMachine("m", func(m *workshop.Machine) error {
+				return m.Add(workshop.Entry{Kind: "defect", On: "2026-11-24", Says: fmt.Sprint("fault ", i)}, "Ines", time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC), fmt.Sprint("d", i))
+			})
+			assert.NoError(t, err)
+		}()
+	}
+	wait.Wait()
+	m, err := s.Machine("m")
+	require.NoError(t, err)
+	assert.Len(t, m.Defects, 20)
+	assert.Len(t, m.Cables, 1, "the cables are where they were")
+}
+
+func TestAChangeThatIsRefusedKeepsNothing(t *testing.T) {
+	s := opened(t)
+	_, err := s.ChangeMachine("m", func(m *workshop.Machine) error { m.Name = "gone"; return &workshop.Fault{Field: "name", Message: "no"} })
+	require.Error(t, err)
+	m, err := s.Machine("m")
+	require.NoError(t, err)
+	assert.Equal(t, "M", m.Name)
+	_, err = s.ChangeMachine("ark", func(*workshop.Machine) error { return nil })
+	assert.ErrorIs(t, err, postgres.ErrNotFound)
+}
+
+func TestAnAccountIsFoundInAnyCaseOfLettersAndKeepsItsSecrets(t *testing.T) {
+	s := testdb.Store(t)
+	some, err := s.HasAccounts()
+	require.NoError(t, err)
+	assert.False(t, some)
+	floor := workshop.Workshop{Name: "w", People: []workshop.Person{{ID: "ines", Name: "Ines", Role: workshop.Lead}}}
+	require.NoError(t, s.SaveFloor(floor))
+	require.NoError(t, s.SetPassword("ines", "hash"))
+	require.NoError(t, s.SetPIN("ines", "pin"))
+	require.NoError(t, s.SaveFloor(floor), "loading the file again")
+	for _, name := range []string{"ines", "INES", "Ines"} {
+		a, err := s.Account(name)
+		require.NoError(t, err, name)
+		assert.Equal(t, "hash", a.Password, "the file carries none, so what was set stays")
+		assert.Equal(t, workshop.Lead, a.Role)
+		assert.True(t, a.Person.PIN)
+	}
+	_, err = s.Account("nobody")
+	assert.ErrorIs(t, err, postgres.ErrNotFound)
+	before, _ := s.Account("ines")
+	require.NoError(t, s.SignOutEverywhere("ines"))
+	after, _ := s.Account("ines")
+	assert.Greater(t, after.Epoch, before.Epoch, "sessions of before have ended")
+	assert.ErrorIs(t, s.SignOutEverywhere("nobody"), postgres.ErrNotFound)
+	assert.Error(t, s.AddPerson(workshop.Person{ID: "x", Name: "Ines", Role: workshop.Mechanic}), "a name is there once")
+}
+
+func TestThinThingsAndTablesAreReplacedByNameAndForgotten(t *testing.T) {
+	s := testdb.Store(t)
+	for _, thick := range []float64{0.7, 0.65} {
+		require.NoError(t, s.SaveThin(workshop.Thin{Name: "hacksaw blade", Thickness: thick}))
+	}
+	require.NoError(t, s.SaveThin(workshop.Thin{Name: "card", Thickness: 0.3}))
+	things, err := s.ThinThings()
+	require.NoError(t, err)
+	assert.Equal(t, []workshop.Thin{{Name: "card", Thickness: 0.3}, {Name: "hacksaw blade", Thickness: 0.65}}, things, "the thinnest first")
+	require.NoError(t, s.DropThin("card"))
+	assert.ErrorIs(t, s.DropThin("card"), postgres.ErrNotFound)
+	require.NoError(t, s.SaveTable(workshop.Table{Name: "gauge", Text: "1; 2\n3; 4"}))
+	require.NoError(t, s.DropTable("gauge"))
+	assert.ErrorIs(t, s.DropTable("gauge"), postgres.ErrNotFound)
+}
+
+func TestSearchTakesWordsAsTheyAre(t *testing.T) {
+	s := testdb.Store(t)
+	require.NoError(t, s.SaveFloor(workshop.Workshop{Name: "w", Machines: []workshop.Machine{
+		{ID: "a", Name: "Barge 100%", Craft: "boat", Details: workshop.Details{Owner: "Harbour_master"}}, {ID: "b", Name: "Barge 1000", Craft: "boat", Unit: &workshop.Unit{Serial: "K-0412", Hand: "standard"}}}}))
+	for want, found := range map[string]int{"barge": 2, "BARGE 100%": 1, "harbour_": 1, "harbourxmaster": 0, "k-0412": 1, "100 barge": 2, `\`: 0, "": 0} {
+		hits, err := s.Search(want)
+		require.NoError(t, err, want)
+		assert.Len(t, hits, found, want)
+	}
+}

@@ -1,0 +1,50 @@
+package run
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/sheet"
+)
+
+func TestAGaugeIsOverdueTheDayAfterAndCoarseBelowTwiceItsDoubt(t *testing.T) {
+	g := Gauge{Doubt: 0.25, Due: "2026-11-24"}
+	assert.False(t, g.Overdue("2026-11-24"))
+	assert.True(t, g.Overdue("2026-11-25"))
+	assert.False(t, Gauge{}.Overdue("2026-11-25"), "no calibration is asked of it")
+	assert.False(t, g.Coarse(1))
+	assert.True(t, g.Coarse(0.99))
+	assert.False(t, Gauge{}.Coarse(1))
+}
+
+func TestAReadingCarriesThatItsGaugeWasOverdueThen(t *testing.T) {
+	r := newRig(t)
+	r.safe("2207", "").lost("71.2", "66")
+	r.bench.Gauges[0].Due = "2020-01-31"
+	read, err := Understand(Bench{Gauges: r.bench.Gauges, Day: "2020-02-01"}, r.state(), Reading{Point: "barrel-to-eye", Text: "139.4", Gauge: r.bench.Gauges[0].ID})
+	require.NoError(t, err)
+	assert.Equal(t, "2020-01-31", read.Overdue)
+	assert.Contains(t, gaugeOf(read), "calibration overdue since 2020-01-31")
+	read, err = Understand(Bench{Gauges: r.bench.Gauges, Day: "2020-01-31"}, r.state(), read)
+	require.NoError(t, err)
+	assert.Empty(t, read.Overdue, "on the last day it still counts")
+}
+
+func TestASheetIsDrawnWithoutARun(t *testing.T) {
+	target := 5.0
+	s := &sheet.Sheet{Line: sheet.Line{Control: "lever", Positions: []sheet.Position{{ID: "set", Name: "set"}}},
+		Adjusters: []sheet.Adjuster{{ID: "nut", Name: "equaliser nut", Kind: "jam nuts", Step: 0.5}},
+		Points:    []sheet.Point{{ID: "notches", Name: "notches", Quantity: "count", Target: &target, Minus: 1, Plus: 2}},
+		Influence: []sheet.Influence{{Adjuster: "nut", Point: "notches", PerTurn: -0.6}}}
+	p := Draw(s)
+	require.Len(t, p.Rules, 1)
+	r := p.Rules[0]
+	assert.Equal(t, []float64{4, 7}, []float64{r.Min, r.Max})
+	assert.InDelta(t, 0.3, r.Tick, 1e-9)
+	assert.Equal(t, "one tick is ½ turn of the equaliser nut", r.TickSay)
+	assert.True(t, r.From < 4 && r.To > 7)
+	assert.Empty(t, p.Line.Of, "notches are no length along the cable")
+	assert.Nil(t, Draw(&sheet.Sheet{}).Line, "a draft without positions is not drawn yet")
+}
