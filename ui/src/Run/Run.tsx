@@ -17,6 +17,7 @@ import { Side } from './Side';
 import { TurnPad } from './TurnPad';
 import { useWho } from '../Session/useSession';
 import { useStored } from '../stored';
+import { useDelayed } from '../useDelayed';
 import { useRun, type RunHandle, type Send } from './useRun';
 
 export function RunScreen() {
@@ -53,6 +54,8 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   const { send } = handle;
   const phone = useMediaQuery('(max-width: 899px)');
   const [back, setBack] = useState(() => away(run));
+  // an entry on its way for a moment is no news, and a line that comes and goes would move what is about to be tapped
+  const slow = useDelayed(handle.waitingCount > 0, 1500) && handle.waitingCount > 0;
   const [turning, setTurning] = useState(false);
   const [stopping, setStopping] = useState(false);
   const reading = view.advice.read;
@@ -65,7 +68,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
     <>
       {back && <Interrupted view={view} onGoOn={() => { setBack(false); }} />}
       {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
-      {handle.waitingCount > 0 && <Notice text={`${handle.waitingFor} ${handle.waitingCount === 1 ? 'One entry is' : `${handle.waitingCount} entries are`} kept here and sent as soon as it answers.`} />}
+      {slow && <Notice text={`${handle.waitingFor} ${handle.waitingCount === 1 ? 'One entry is' : `${handle.waitingCount} entries are`} kept here and sent as soon as it answers.`} />}
       {stopping && <StopForNow send={send} onClose={() => { setStopping(false); }} />}
       <Now run={run} who={who} send={send} states={states} setStates={setStates} onOtherTurn={() => { setTurning(true); }} />
     </>
