@@ -40,6 +40,9 @@ func shapeFaults(err *jsonschema.ValidationError) (out Faults) {
 	return Faults{{at, shapeWords(err.ErrorKind)}}
 }
 
+// plainType is what the types of JSON are called at the bench.
+var plainType = map[string]string{"integer": "a whole number", "number": "a number", "string": "a text", "boolean": "true or false", "array": "a list", "object": "a group of fields", "null": "nothing"}
+
 func shapeWords(k jsonschema.ErrorKind) string {
 	switch k := k.(type) {
 	case *kind.MinLength:
@@ -47,7 +50,7 @@ func shapeWords(k jsonschema.ErrorKind) string {
 	case *kind.MinItems:
 		return fmt.Sprintf("write %d at least", k.Want)
 	case *kind.Type:
-		return "write a " + strings.Join(k.Want, " or ") + ", not a " + k.Got
+		return "write " + plainType[k.Want[0]] + ", not " + plainType[k.Got]
 	case *kind.Enum:
 		var words []string
 		for _, w := range k.Want {

@@ -1,0 +1,135 @@
+package run
+
+import (
+	"fmt"
+	"os"
+	"path/filepath"
+	"strconv"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/sheet"
+)
+
+// driver does what the advice asks, as a mechanic would who finds the length three
+// turns off.
+type driver struct {
+	*rig
+	s      *sheet.Sheet
+	length float64
+}
+
+func (d *driver) reading(w *Want) Reading {
+	r := Reading{Point: w.Point, Text: "10"}
+	for _, st := range w.States {
+		r.States = append(r.States, st.ID)
+	}
+	a, p, _ := d.s.Setting()
+	switch {
+	case w.Point == p.ID:
+		r.Text = strconv.FormatFloat(d.length, 'f', 3, 64)
+	case a.Threads != nil && w.Point == a.Threads.Point:
+		r.Text = fmt.Sprint((a.Threads.Min + a.Threads.Max) / 2)
+	}
+	return r
+}
+
+// step answers the advice once; false when there is nothing more to do.
+func (d *driver) step(a Advice) bool {
+	d.t.Helper()
+	switch a.Do {
+	case DoComplaint:
+		d.do(KindComplaint, Complaint{"stiff", "yes"})
+	case DoIdentify:
+		u := d.s.Applies
+		number := u.From
+		if u.After != "" {
+			number = strconv.Itoa(mustSerial(u.After).Number + 1)
+		}
+		hand := u.Hand
+		if hand == "either" {
+			hand = "standard"
+		}
+		prefix := u.Prefix
+		if prefix != "" {
+			prefix += "-"
+		}
+		d.do(KindIdentified, Identified{Serial: prefix + number, Hand: hand, Variant: u.Variant})
+	case DoSafe, DoRestore:
+		for _, t := range a.Things {
+			if t.Done {
+				continue
+			}
+			if t.Kind == KindCaution {
+				d.do(t.Kind, Named{t.ID})
+			} else {
+				d.do(t.Kind, Thing{ID: t.ID})
+			}
+		}
+	case DoRead:
+		d.do(KindReading, d.reading(a.Read))
+	case DoMove:
+		d.do(KindMove, Move{Adjuster: a.Move.Adjuster, Turns: fmt.Sprint(a.Move.Turns), Way: a.Move.Way})
+		d.length = a.Move.After
+	case DoSettle:
+		d.do(KindSettled, *a.Settle)
+	case DoLock:
+		d.do(KindLocked, Locked{Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
+	case DoCheck:
+		d.do(KindCheck, Checked{Check: a.Check.Check, Answer: "good"})
+	case DoAgain:
+		d.do(KindRetried, Retried{Outcome: "cured"})
+	case DoSign:
+		d.do(KindSigned, Signed{Name: "Ines"})
+	case DoDecide:
+		d.do(KindDecided, Decided{About: a.Choices[len(a.Choices)-1].About, Choice: a.Choices[len(a.Choices)-1].Choice, Reason: "for this test"})
+	default:
+		return false
+	}
+	return true
+}
+
+func mustSerial(text string) sheet.Serial {
+	s, err := sheet.ParseSerial(text)
+	if err != nil {
+		panic(err)
+	}
+	return s
+}
+
+func TestEverySheetThatLeadsARunLeadsItToItsSignature(t *testing.T) {
+	files, err := filepath.Glob("../../demo/sheets/*.json")
+	require.NoError(t, err)
+	led := 0
+	for _, f := range files {
+		raw, err := os.ReadFile(f)
+		require.NoError(t, err)
+		s, err := sheet.Parse(raw)
+		require.NoError(t, err)
+		a, p, in := s.Setting()
+		if !s.Led() || a.MeasureOnly {
+			continue
+		}
+		led++
+		t.Run(s.ID, func(t *testing.T) {
+			d := &driver{&rig{t: t, bench: Bench{Family: s.Family, Cable: s.Cable, Sheets: []*sheet.Sheet{s}}}, s, *p.Target - 3*in.PerTurn}
+			if d.length < 0 {
+				d.length = *p.Target + 3*in.PerTurn
+			}
+			for range 80 {
+				if !d.step(Next(d.state())) || d.state().Signed != nil {
+					break
+				}
+			}
+			st := d.state()
+			require.NotNil(t, st.Signed, "stopped at %+v", Next(st))
+			assert.Len(t, st.Moves, 1, "three turns, once")
+			assert.InDelta(t, 3, st.Moves[0].Value, 1e-9)
+			assert.Empty(t, st.Blockers())
+			require.NoError(t, Verify(d.events))
+		})
+	}
+	assert.GreaterOrEqual(t, led, 12)
+}
