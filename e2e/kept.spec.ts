@@ -56,8 +56,10 @@ test('a stop in the middle: server and database end, and the run is where it was
   });
   const environment = { ...process.env, BRANKEL_HOME: join(home, 'db'), BRANKEL_ADDR: `127.0.0.1:${port}` };
   delete (environment as Record<string, string | undefined>)['BRANKEL_DATABASE_URL'];
+  const children: ReturnType<typeof spawn>[] = [];
   const start = async () => {
     const child = spawn(join(root, 'start'), { env: environment });
+    children.push(child);
     return { child, url: await address(child) };
   };
   const stop = async (child: ReturnType<typeof spawn>) => {
@@ -90,6 +92,7 @@ test('a stop in the middle: server and database end, and the run is where it was
     await m.says('Work the helm');
     await stop(second.child);
   } finally {
+    for (const child of children) if (child.exitCode === null) await stop(child);
     rmSync(home, { recursive: true, force: true });
   }
 });
