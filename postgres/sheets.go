@@ -14,7 +14,7 @@ import (
 // SaveSheet keeps a revision of a sheet; the same content twice is kept once.
 func (s *Store) SaveSheet(one *sheet.Sheet) error {
 	row := sheetRow{Hash: one.Hash(), SheetID: one.ID, Revision: one.Revision, Family: one.Family, Cable: one.Cable, Craft: one.Craft,
-		Applies: text(one.Applies), Title: one.Source.Title, Assumed: one.Source.Assumed,
+		Applies: text(one.Applies), Title: one.Source.Title, Assumed: one.HasAssumed(),
 		Words: strings.ToLower(strings.Join([]string{"sheet", one.ID, one.Family, one.Cable, one.Craft, one.Source.Title}, " ")), Reading: !one.Led(), Body: string(one.JSON())}
 	return s.db.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "hash"}}, DoNothing: true}).Create(&row).Error
 }

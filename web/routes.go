@@ -207,7 +207,7 @@ func (s *server) which(c *echo.Context) error {
 		src := m.Sheet.Source
 		out.Sheet = m.Sheet.ID + " r" + strconv.Itoa(m.Sheet.Revision)
 		out.Source = src.Title + ", " + src.Section + ", revision " + src.Revision
-		if src.Assumed {
+		if m.Sheet.HasAssumed() {
 			out.Source = "figures assumed: " + src.Title
 		}
 	}

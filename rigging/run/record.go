@@ -71,7 +71,7 @@ func MakeRecord(h Heading, st State, events []Event) Record {
 			src := st.Sheet.Source
 			r.Sheet = "sheet " + st.Identity.Name + ": " + st.Identity.Why
 			r.Source = src.Title + ", " + src.Section + ", revision " + src.Revision + " of " + src.Date
-			if src.Assumed {
+			if st.Sheet.HasAssumed() {
 				r.Source = "ASSUMED figures: " + src.Title
 			}
 		}

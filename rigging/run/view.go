@@ -120,7 +120,7 @@ func Show(st State) View {
 		return v // no figure is shown before the serial was read
 	}
 	v.Applies = fmt.Sprintf("sheet %s applies: %s", st.Identity.Name, st.Identity.Why)
-	if st.Sheet.Source.Assumed {
+	if st.Sheet.HasAssumed() {
 		v.Applies += " · figures assumed"
 	}
 	v.Rules, v.Readings = st.Rules(), st.lines()

@@ -23,7 +23,7 @@ type Head struct {
 
 // Head is the head of the sheet.
 func (s *Sheet) Head() Head {
-	return Head{s.Hash(), s.ID, s.Revision, s.Craft, s.Family, s.Cable, s.Applies, s.Source.Title, s.Source.Assumed}
+	return Head{s.Hash(), s.ID, s.Revision, s.Craft, s.Family, s.Cable, s.Applies, s.Source.Title, s.HasAssumed()}
 }
 
 // Heads are the heads of several.

@@ -64,6 +64,10 @@ func (s *Sheet) Setting() (*Adjuster, *Point, *Influence) {
 	return nil, nil, nil
 }
 
+// HasAssumed tells whether any figure is assumed: all for want of a source, or some
+// that nobody has confirmed yet.
+func (s *Sheet) HasAssumed() bool { return s.Source.Assumed || len(s.Assumed) > 0 }
+
 // Threaded tells whether the adjuster turns on a thread with a pitch.
 func (a Adjuster) Threaded() bool {
 	return slices.Contains([]string{"barrel", "clevis", "turnbuckle", "jam nuts"}, a.Kind)

@@ -230,6 +230,10 @@ func TestACopyCarriesItsFiguresOverAsAssumed(t *testing.T) {
 	assert.Contains(t, c.Assumed, "points[2].target")
 	assert.Contains(t, c.Assumed, "adjusters[0].pitch")
 	assert.Empty(t, from.Assumed)
+	c.Source.Assumed = false
+	assert.True(t, c.HasAssumed(), "a source is named, but nobody confirmed the figures")
+	c.Assumed = nil
+	assert.False(t, c.HasAssumed())
 }
 
 func TestFiguresFarFromTheUsualAreQuestioned(t *testing.T) {
