@@ -4,8 +4,13 @@ import { expect, Mechanic, test } from './server';
 
 async function sound(page: Page, where: string) {
   for (const theme of ['lamp', 'daylight']) {
-    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice']).analyze();
-    expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`), `${where}, before ${theme}`).toEqual([]);
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'])
+      .analyze();
+    expect(
+      violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`),
+      `${where}, before ${theme}`,
+    ).toEqual([]);
     await page.getByRole('button', { name: theme }).click();
   }
 }
@@ -33,7 +38,13 @@ test('the bench is sound for screen readers, by day and by lamp', async ({ page,
 });
 
 test('sheets, machines and people are sound for screen readers, by day and by lamp', async ({ page, server }) => {
-  for (const [path, shown] of [['/sheets', '27 sheets for'], ['/machine/mail', 'Change the card'], ['/machine/new', 'Keep the card'], ['/people', 'tension gauge 2'], ['/who', 'Who is at the bench now?']] as const) {
+  for (const [path, shown] of [
+    ['/sheets', '27 sheets for'],
+    ['/machine/mail', 'Change the card'],
+    ['/machine/new', 'Keep the card'],
+    ['/people', 'tension gauge 2'],
+    ['/who', 'Who is at the bench now?'],
+  ] as const) {
     await page.goto(server.url + path);
     await page.getByText(shown).first().waitFor();
     await sound(page, path);
@@ -60,6 +71,8 @@ test('nothing of these screens runs off the side of a phone', async ({ page, ser
   for (const path of ['', '/', '/sheets', '/machine/mail', '/machine/new', '/people', '/who']) {
     if (path) await page.goto(server.url + path);
     await page.waitForTimeout(500);
-    expect(await page.evaluate(() => document.documentElement.scrollWidth), path || 'the draft').toBeLessThanOrEqual(390);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), path || 'the draft').toBeLessThanOrEqual(
+      390,
+    );
   }
 });

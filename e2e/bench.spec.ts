@@ -14,17 +14,107 @@ async function ask(page: Page, server: Server, name: string, figures: Record<str
 }
 
 const sums: [string, Record<string, string>, string][] = [
-  ['adjuster', { 'the length now': '5 1/2 in', target: '143', 'allowed under': '0,5', 'allowed over': '.5 mm', pitch: '1', step: '½', 'threads in now': '12 1/2', 'least threads': '6', 'what lies outward': 'the housing' }, '3½ turns toward the housing; it should then measure 143.2 mm'],
-  ['two-ends', { 'the length now': '100', target: '108', 'pitch, handy end': '1', 'step, handy end': '1', 'threads in, handy end': '9', 'least threads, handy end': '6', 'most threads, handy end': '14', 'pitch, other end': '1', 'step, other end': '1', 'threads in, other end': '12', 'least threads, other end': '6', 'most threads, other end': '14' }, 'Turn the handy end 3 turns out, the other end 5 turns out'],
-  ['reading', { 'the readings': '7 lb; 7.2 lb', quantity: 'force', 'lower limit': '30', 'upper limit': '35 N' }, '31.6 N is inside'],
-  ['datum', { 'the measurement': '5 1/4 in', 'edge of the first part': 'near edge', 'width of the first part': '10', 'edge of the second part': 'centre' }, '138.4 mm from centre to centre'],
+  [
+    'adjuster',
+    {
+      'the length now': '5 1/2 in',
+      target: '143',
+      'allowed under': '0,5',
+      'allowed over': '.5 mm',
+      pitch: '1',
+      step: '½',
+      'threads in now': '12 1/2',
+      'least threads': '6',
+      'what lies outward': 'the housing',
+    },
+    '3½ turns toward the housing; it should then measure 143.2 mm',
+  ],
+  [
+    'two-ends',
+    {
+      'the length now': '100',
+      target: '108',
+      'pitch, handy end': '1',
+      'step, handy end': '1',
+      'threads in, handy end': '9',
+      'least threads, handy end': '6',
+      'most threads, handy end': '14',
+      'pitch, other end': '1',
+      'step, other end': '1',
+      'threads in, other end': '12',
+      'least threads, other end': '6',
+      'most threads, other end': '14',
+    },
+    'Turn the handy end 3 turns out, the other end 5 turns out',
+  ],
+  [
+    'reading',
+    { 'the readings': '7 lb; 7.2 lb', quantity: 'force', 'lower limit': '30', 'upper limit': '35 N' },
+    '31.6 N is inside',
+  ],
+  [
+    'datum',
+    {
+      'the measurement': '5 1/4 in',
+      'edge of the first part': 'near edge',
+      'width of the first part': '10',
+      'edge of the second part': 'centre',
+    },
+    '138.4 mm from centre to centre',
+  ],
   ['fraction', { 'the length': '168.3' }, '6 5/8 in.'],
-  ['window', { 'the setting now': '3', 'loosest that works': '5', 'tightest that works': '4', step: '1' }, 'No setting serves both ends'],
-  ['lost-motion', { 'pushed home': '75', 'eased out': '2 1/2 in', 'most allowed': '9' }, '11.5 mm is lost, 2.5 mm over the limit'],
-  ['kickdown', { 'valve stroke': '31', 'kickdown stroke': '28', 'pull at full throttle': '30', 'slack at idle': '4.4', 'most slack': '1.5', notch: '1/32 in' }, 'Too loose: 5 notches tighter'],
-  ['slot-pin', { 'travel to gain': '100 thou', 'angle of the slot': '30', 'what is left of the slot': '6' }, 'Slide the pin 5.08 mm along the slot'],
-  ['hunting', { coast: '1', differential: '0.5', 'allowed error': '2', 'operates, extending': '1.5', 'operates, retracting': '1.5' }, 'It does not hunt: 1.5° of dead band are left over'],
-  ['clutch', { 'pedal stroke': '6 in', 'pedal ratio': '4.5', 'fork ratio': '2', 'release travel': '9', 'free play at the cable': '1.2', 'least free play': '10', 'most free play': '20', 'cable a click': '0.8' }, 'Go 3 clicks looser'],
+  [
+    'window',
+    { 'the setting now': '3', 'loosest that works': '5', 'tightest that works': '4', step: '1' },
+    'No setting serves both ends',
+  ],
+  [
+    'lost-motion',
+    { 'pushed home': '75', 'eased out': '2 1/2 in', 'most allowed': '9' },
+    '11.5 mm is lost, 2.5 mm over the limit',
+  ],
+  [
+    'kickdown',
+    {
+      'valve stroke': '31',
+      'kickdown stroke': '28',
+      'pull at full throttle': '30',
+      'slack at idle': '4.4',
+      'most slack': '1.5',
+      notch: '1/32 in',
+    },
+    'Too loose: 5 notches tighter',
+  ],
+  [
+    'slot-pin',
+    { 'travel to gain': '100 thou', 'angle of the slot': '30', 'what is left of the slot': '6' },
+    'Slide the pin 5.08 mm along the slot',
+  ],
+  [
+    'hunting',
+    {
+      coast: '1',
+      differential: '0.5',
+      'allowed error': '2',
+      'operates, extending': '1.5',
+      'operates, retracting': '1.5',
+    },
+    'It does not hunt: 1.5° of dead band are left over',
+  ],
+  [
+    'clutch',
+    {
+      'pedal stroke': '6 in',
+      'pedal ratio': '4.5',
+      'fork ratio': '2',
+      'release travel': '9',
+      'free play at the cable': '1.2',
+      'least free play': '10',
+      'most free play': '20',
+      'cable a click': '0.8',
+    },
+    'Go 3 clicks looser',
+  ],
 ];
 
 test('sums typed as a person would', async ({ page, server }) => {
@@ -35,8 +125,14 @@ test('sums typed as a person would', async ({ page, server }) => {
 });
 
 test('text that cannot be read is told beside its blank, and stays', async ({ page, server }) => {
-  await ask(page, server, 'adjuster', { 'the length now': '7-9', target: '1,234', pitch: '3 furlongs', 'allowed over': '12 lb' });
-  for (const says of ['is a range', 'thousands or decimals', 'unknown unit', 'force where a length is wanted']) await expect(page.getByRole('alert').filter({ hasText: says })).toBeVisible();
+  await ask(page, server, 'adjuster', {
+    'the length now': '7-9',
+    target: '1,234',
+    pitch: '3 furlongs',
+    'allowed over': '12 lb',
+  });
+  for (const says of ['is a range', 'thousands or decimals', 'unknown unit', 'force where a length is wanted'])
+    await expect(page.getByRole('alert').filter({ hasText: says })).toBeVisible();
   await expect(blank(page, 'the length now')).toHaveValue('7-9');
   await blank(page, 'the length now').fill('7');
   await blank(page, 'target').fill('9');
@@ -48,9 +144,21 @@ test('text that cannot be read is told beside its blank, and stays', async ({ pa
 });
 
 test('a sum survives a reload and travels in its address', async ({ page, server, browser }) => {
-  await ask(page, server, 'spring', { 'force of the slack': '6', 'most force': '22', travel: '22', space: '62', 'kind of spring, 1': 'extension', 'rate, 1': '0.2', 'free length, 1': '30' });
+  await ask(page, server, 'spring', {
+    'force of the slack': '6',
+    'most force': '22',
+    travel: '22',
+    space: '62',
+    'kind of spring, 1': 'extension',
+    'rate, 1': '0.2',
+    'free length, 1': '30',
+  });
   await page.getByRole('button', { name: 'another spring' }).click();
-  for (const [label, text] of [['kind of spring, 2', 'extension'], ['rate, 2', '5 N/mm'], ['free length, 2', '30']] as const) {
+  for (const [label, text] of [
+    ['kind of spring, 2', 'extension'],
+    ['rate, 2', '5 N/mm'],
+    ['free length, 2', '30'],
+  ] as const) {
     if (label.startsWith('kind')) await blank(page, label).selectOption(text);
     else await blank(page, label).fill(text);
   }
@@ -70,7 +178,12 @@ test('a sum survives a reload and travels in its address', async ({ page, server
 });
 
 test('a table is pasted once, checked and kept; a thin thing serves as a feeler', async ({ page, server }) => {
-  await ask(page, server, 'tension', { 'gauge indicates': '15', 'target': '150', 'allowed under': '10', 'allowed over': '10' });
+  await ask(page, server, 'tension', {
+    'gauge indicates': '15',
+    target: '150',
+    'allowed under': '10',
+    'allowed over': '10',
+  });
   await page.getByRole('button', { name: /^table of the gauge/ }).click();
   const table = page.getByLabel('a pair a line, as pasted from a spreadsheet');
   await table.fill('scale\tN\n20\t200\n10\t100');
@@ -107,9 +220,13 @@ test('found by what one wants to know, by keyboard alone', async ({ page, server
   await expect(page.getByRole('heading', { level: 2 })).toBeVisible();
   await page.keyboard.press('/');
   await page.keyboard.type('cable too short at one end');
-  await expect(page.getByRole('listitem').first()).toHaveText('How to share a correction between the two ends of a cable?');
+  await expect(page.getByRole('listitem').first()).toHaveText(
+    'How to share a correction between the two ends of a cable?',
+  );
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { level: 2 })).toHaveText('How to share a correction between the two ends of a cable?');
+  await expect(page.getByRole('heading', { level: 2 })).toHaveText(
+    'How to share a correction between the two ends of a cable?',
+  );
   await page.keyboard.press('/');
   await page.keyboard.press('ControlOrMeta+a');
   await page.keyboard.type('backlash');

@@ -44,7 +44,8 @@ test('two browsers on one run: both entries stand, nothing is overwritten', asyn
   await other.tap('Take the reading');
   await expect(other.page.getByText('Ines wrote an entry in between; yours now stands after.')).toBeVisible();
   await page.goto(page.url().replace('/run/', '/record/'));
-  for (const text of ['barrel to eye read: 139.4 mm', 'barrel to eye read: 139.5 mm']) await expect(page.getByText(text)).toBeVisible();
+  for (const text of ['barrel to eye read: 139.4 mm', 'barrel to eye read: 139.5 mm'])
+    await expect(page.getByText(text)).toBeVisible();
 });
 
 test('a stop in the middle: server and database end, and the run is where it was', async ({ page }) => {
@@ -52,7 +53,12 @@ test('a stop in the middle: server and database end, and the run is where it was
   const home = mkdtempSync(join(tmpdir(), 'brankel-'));
   chmodSync(home, 0o755);
   const port = await new Promise<number>((found) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => { const p = (probe.address() as AddressInfo).port; probe.close(() => { found(p); }); });
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const p = (probe.address() as AddressInfo).port;
+      probe.close(() => {
+        found(p);
+      });
+    });
   });
   const environment = { ...process.env, BRANKEL_HOME: join(home, 'db'), BRANKEL_ADDR: `127.0.0.1:${port}` };
   delete (environment as Record<string, string | undefined>)['BRANKEL_DATABASE_URL'];
@@ -67,7 +73,17 @@ test('a stop in the middle: server and database end, and the run is where it was
     child.kill('SIGTERM');
     await ended;
   };
-  const running = () => { try { return execFileSync('pgrep', ['-f', join(home, 'db/data')]).toString().trim() !== ''; } catch { return false; } };
+  const running = () => {
+    try {
+      return (
+        execFileSync('pgrep', ['-f', join(home, 'db/data')])
+          .toString()
+          .trim() !== ''
+      );
+    } catch {
+      return false;
+    }
+  };
   try {
     const first = await start();
     await signIn(page, first.url, 'Ines');
@@ -87,7 +103,14 @@ test('a stop in the middle: server and database end, and the run is where it was
     await page.goto(second.url);
     await page.getByRole('button', { name: 'Carry on' }).first().click();
     const card = page.getByRole('region', { name: 'Where it stood' });
-    for (const text of ['the tide', 'barrel turned 3½ turns away from the eye', 'joint nut', 'propeller chock', 'linkage cover']) await expect(card.getByText(text)).toBeVisible();
+    for (const text of [
+      'the tide',
+      'barrel turned 3½ turns away from the eye',
+      'joint nut',
+      'propeller chock',
+      'linkage cover',
+    ])
+      await expect(card.getByText(text)).toBeVisible();
     await card.getByRole('button', { name: 'Carry on' }).click();
     await m.says('Work the helm');
     await stop(second.child);

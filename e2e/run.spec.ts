@@ -46,7 +46,13 @@ test('one barrel from complaint to signed record', async ({ page, server }) => {
   const teal = page.getByRole('region', { name: 'Launch Teal' });
   await expect(teal.getByText('water test owed')).toBeVisible();
   await teal.getByRole('button', { name: 'record' }).click();
-  for (const text of ['139.4 mm, tape 1 ± 0.25 mm', '3½ turns away from the eye, by Ines', 'Locking moved it by +0.2 mm.', 'cured', 'Chain hash of events']) {
+  for (const text of [
+    '139.4 mm, tape 1 ± 0.25 mm',
+    '3½ turns away from the eye, by Ines',
+    'Locking moved it by +0.2 mm.',
+    'cured',
+    'Chain hash of events',
+  ]) {
     await expect(page.getByText(text).first()).toBeVisible();
   }
   const pdf = await page.request.get(`${page.url().replace('/record/', '/api/v1/runs/')}/record.pdf`);

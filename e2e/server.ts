@@ -11,12 +11,18 @@ export class Server {
   url = '';
   private process: ChildProcess | undefined;
 
-  constructor(readonly database: string, private readonly addr = '127.0.0.1:0', private readonly idle = '15m') {}
+  constructor(
+    readonly database: string,
+    private readonly addr = '127.0.0.1:0',
+    private readonly idle = '15m',
+  ) {}
 
   /** Starts the binary and waits for the line with its address. */
   async start(): Promise<void> {
     const addr = this.url ? new URL(this.url).host : this.addr;
-    const child = spawn(binary, ['serve'], { env: { ...process.env, BRANKEL_DATABASE_URL: this.database, BRANKEL_ADDR: addr, BRANKEL_IDLE: this.idle } });
+    const child = spawn(binary, ['serve'], {
+      env: { ...process.env, BRANKEL_DATABASE_URL: this.database, BRANKEL_ADDR: addr, BRANKEL_IDLE: this.idle },
+    });
     this.process = child;
     this.url = await address(child);
   }
@@ -41,7 +47,9 @@ export function address(child: ChildProcess): Promise<string> {
     };
     child.stdout?.on('data', read);
     child.stderr?.on('data', read);
-    child.once('exit', (code) => { failed(new Error(`ended with ${String(code)}: ${out}`)); });
+    child.once('exit', (code) => {
+      failed(new Error(`ended with ${String(code)}: ${out}`));
+    });
   });
 }
 
@@ -68,7 +76,9 @@ export const test = base.extend<{ server: Server; who: string }>({
     if (who) await signIn(page, server.url, who);
     const faults: string[] = [];
     page.on('pageerror', (e) => faults.push(e.message));
-    page.on('console', (m) => { if (m.type() === 'error' && /Content Security Policy|Uncaught/.test(m.text())) faults.push(m.text()); });
+    page.on('console', (m) => {
+      if (m.type() === 'error' && /Content Security Policy|Uncaught/.test(m.text())) faults.push(m.text());
+    });
     await use(page);
     expect(faults, 'the page reported errors').toEqual([]);
   },
@@ -76,7 +86,12 @@ export const test = base.extend<{ server: Server; who: string }>({
 
 export { expect };
 
-export const passwords: Record<string, string> = { Ines: 'slack tide at nine', Tobin: 'three turns to the eye', Maud: 'fair to the flap', Olle: 'only looking today' };
+export const passwords: Record<string, string> = {
+  Ines: 'slack tide at nine',
+  Tobin: 'three turns to the eye',
+  Maud: 'fair to the flap',
+  Olle: 'only looking today',
+};
 
 /** Signs somebody in on the device that shows the page. */
 export async function signIn(page: Page, url: string, name: string): Promise<void> {
@@ -95,9 +110,15 @@ export async function somebodyElse(browser: Browser, url: string, name: string):
 export class Mechanic {
   constructor(readonly page: Page) {}
 
-  now() { return this.page.getByRole('region', { name: 'Now' }); }
-  async says(text: string | RegExp) { await expect(this.now().getByRole('heading')).toContainText(text); }
-  async tap(name: string | RegExp) { await this.page.getByRole('button', { name }).first().click(); }
+  now() {
+    return this.page.getByRole('region', { name: 'Now' });
+  }
+  async says(text: string | RegExp) {
+    await expect(this.now().getByRole('heading')).toContainText(text);
+  }
+  async tap(name: string | RegExp) {
+    await this.page.getByRole('button', { name }).first().click();
+  }
 
   async open(server: Server, machine: string, button = 'Set again') {
     await this.page.goto(server.url);
@@ -111,15 +132,21 @@ export class Mechanic {
   }
 
   async makeSafe() {
-    for (const name of [/Key out/, /Propeller clear/, /Hands out/, /propeller chock/, /linkage cover/]) await this.now().getByRole('button', { name }).click();
+    for (const name of [/Key out/, /Propeller clear/, /Hands out/, /propeller chock/, /linkage cover/])
+      await this.now().getByRole('button', { name }).click();
   }
 
-  async type(text: string) { await this.field().fill(text); }
-  field() { return this.page.locator('form input[aria-describedby]'); }
+  async type(text: string) {
+    await this.field().fill(text);
+  }
+  field() {
+    return this.page.locator('form input[aria-describedby]');
+  }
 
   async read(text: string, states: string[] = [], answered = true) {
     await this.type(text);
-    for (const s of states) await this.page.getByRole('group', { name: 'states' }).getByRole('button', { name: s }).click();
+    for (const s of states)
+      await this.page.getByRole('group', { name: 'states' }).getByRole('button', { name: s }).click();
     const seq = Number(await this.now().getAttribute('data-seq'));
     await this.tap('Take the reading');
     if (answered) await expect.poll(async () => Number(await this.now().getAttribute('data-seq'))).toBeGreaterThan(seq);

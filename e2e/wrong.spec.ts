@@ -53,10 +53,18 @@ test('a reading without its states is kept but not judged', async ({ page, serve
   const m = new Mechanic(page);
   await m.toFound(server);
   await m.read('139.4 mm', ['dogs home']);
-  await expect(page.getByText('139.4 mm was kept, but cannot be compared: inner pushed, stud lowest not confirmed')).toBeVisible();
+  await expect(
+    page.getByText('139.4 mm was kept, but cannot be compared: inner pushed, stud lowest not confirmed'),
+  ).toBeVisible();
 });
 
-for (const [text, says] of [['7-9', 'is a range'], ['1,234', 'thousands or decimals'], ['3 furlongs', 'unknown unit'], ['12 lb', 'force where a length is wanted'], ['', 'write what the gauge shows']] as const) {
+for (const [text, says] of [
+  ['7-9', 'is a range'],
+  ['1,234', 'thousands or decimals'],
+  ['3 furlongs', 'unknown unit'],
+  ['12 lb', 'force where a length is wanted'],
+  ['', 'write what the gauge shows'],
+] as const) {
   test(`unreadable text: ${text || 'nothing'}`, async ({ page, server }) => {
     const m = new Mechanic(page);
     await m.toFound(server);

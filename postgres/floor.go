@@ -22,7 +22,10 @@ func (s *Store) SaveFloor(w workshop.Workshop) error {
 		for i, p := range w.People {
 			row := personRow{ID: p.ID, Place: i, Name: p.Name, Role: string(p.Role)}
 			// what somebody set themselves is not in the file and stays
-			keep := clause.OnConflict{Columns: []clause.Column{{Name: "id"}}, DoUpdates: clause.AssignmentColumns([]string{"place", "name", "role"})}
+			keep := clause.OnConflict{
+				Columns:   []clause.Column{{Name: "id"}},
+				DoUpdates: clause.AssignmentColumns([]string{"place", "name", "role"}),
+			}
 			if err := tx.Session(&gorm.Session{NewDB: true}).Clauses(keep).Create(&row).Error; err != nil {
 				return err
 			}
@@ -80,7 +83,15 @@ func (s *Store) Gauges() ([]run.Gauge, error) {
 	err := s.db.Scopes(byPlace).Find(&rows).Error
 	out := []run.Gauge{}
 	for _, g := range rows {
-		one := run.Gauge{ID: g.ID, Name: g.Name, Quantity: quantity.Kind(g.Quantity), Doubt: g.Doubt, Due: g.Due, Kind: g.Kind, Resolution: g.Finest}
+		one := run.Gauge{
+			ID:         g.ID,
+			Name:       g.Name,
+			Quantity:   quantity.Kind(g.Quantity),
+			Doubt:      g.Doubt,
+			Due:        g.Due,
+			Kind:       g.Kind,
+			Resolution: g.Finest,
+		}
 		_ = json.Unmarshal([]byte(g.Risers), &one.Risers) // its own writing, or nothing yet
 		out = append(out, one)
 	}

@@ -22,7 +22,14 @@ type Account struct {
 }
 
 func (r personRow) account() Account {
-	return Account{workshop.Person{ID: r.ID, Name: r.Name, Role: workshop.Role(r.Role), PIN: r.PIN != ""}, r.Password, r.PIN, r.Epoch, r.Failures, r.LockedUntil}
+	return Account{
+		workshop.Person{ID: r.ID, Name: r.Name, Role: workshop.Role(r.Role), PIN: r.PIN != ""},
+		r.Password,
+		r.PIN,
+		r.Epoch,
+		r.Failures,
+		r.LockedUntil,
+	}
 }
 
 // Sessions is where sessions are kept; expired ones are cleared away.
@@ -76,7 +83,10 @@ func (s *Store) SetRole(id string, role workshop.Role) error {
 // SetPassword and SetPIN keep a hash and end the sessions there were.
 func (s *Store) SetPassword(id, hash string) error {
 	return s.db.Transaction(func(tx *gorm.DB) error {
-		return tx.Model(&personRow{}).Where("id = ?", id).Updates(map[string]any{"password": hash, "epoch": gorm.Expr("epoch + 1"), "failures": 0, "locked_until": time.Time{}}).Error
+		return tx.Model(&personRow{}).
+			Where("id = ?", id).
+			Updates(map[string]any{"password": hash, "epoch": gorm.Expr("epoch + 1"), "failures": 0, "locked_until": time.Time{}}).
+			Error
 	})
 }
 

@@ -86,7 +86,10 @@ func (s *Store) Append(e run.Event, after int, admit func([]run.Event) (run.Even
 			return err
 		}
 		if after < 0 || after > len(events) {
-			return &run.Fault{Field: "after", Message: fmt.Sprintf("the run has %d events: write the number of the last one you saw", len(events))}
+			return &run.Fault{
+				Field:   "after",
+				Message: fmt.Sprintf("the run has %d events: write the number of the last one you saw", len(events)),
+			}
 		}
 		if after < len(events) {
 			return &Conflict{events[after:]}

@@ -25,9 +25,16 @@ func (s *Store) Search(want string) ([]Hit, error) {
 	if len(words) == 0 {
 		return out, nil
 	}
-	machines := s.db.Table("machines").Select("'machine' AS kind, id, name AS title, concat_ws(' · ', craft, nullif(note, ''), nullif(serial, '')) AS says").Order("place, id").Limit(mostHits)
-	sheets := s.db.Table("sheets AS s").Where("NOT EXISTS (SELECT 1 FROM sheets AS n WHERE n.sheet_id = s.sheet_id AND n.revision > s.revision)").
-		Select("'sheet' AS kind, hash AS id, 'Sheet ' || sheet_id || ' · ' || cable AS title, concat_ws(' · ', 'revision ' || revision, craft, title) AS says").Order("sheet_id").Limit(mostHits)
+	machines := s.db.Table("machines").
+		Select("'machine' AS kind, id, name AS title, concat_ws(' · ', craft, nullif(note, ''), nullif(serial, '')) AS says").
+		Order("place, id").
+		Limit(mostHits)
+	sheets := s.db.Table("sheets AS s").
+		Where("NOT EXISTS (SELECT 1 FROM sheets AS n WHERE n.sheet_id = s.sheet_id AND n.revision > s.revision)").
+		Select("'sheet' AS kind, hash AS id, 'Sheet ' || sheet_id || ' · ' || cable AS title, concat_ws(' · ', 'revision ' || " +
+			"revision, craft, title) AS says").
+		Order("sheet_id").
+		Limit(mostHits)
 	for _, w := range words {
 		like := "%" + escape.Replace(w) + "%"
 		machines = machines.Where("words LIKE ?", like)

@@ -15,7 +15,9 @@ import (
 func (s *Store) SaveSheet(one *sheet.Sheet) error {
 	row := sheetRow{Hash: one.Hash(), SheetID: one.ID, Revision: one.Revision, Family: one.Family, Cable: one.Cable, Craft: one.Craft,
 		Applies: text(one.Applies), Title: one.Source.Title, Assumed: one.HasAssumed(),
-		Words: strings.ToLower(strings.Join([]string{"sheet", one.ID, one.Family, one.Cable, one.Craft, one.Source.Title}, " ")), Reading: !one.Led(), Body: string(one.JSON())}
+		Words: strings.ToLower(
+			strings.Join([]string{"sheet", one.ID, one.Family, one.Cable, one.Craft, one.Source.Title}, " "),
+		), Reading: !one.Led(), Body: string(one.JSON())}
 	return s.db.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "hash"}}, DoNothing: true}).Create(&row).Error
 }
 
@@ -44,11 +46,21 @@ func (s *Store) HeadsOf(family, cable string) ([]sheet.Head, error) {
 
 func headsOf(db *gorm.DB) (out []sheet.Head, err error) {
 	var rows []sheetRow
-	if err := db.Select("DISTINCT ON (sheet_id) hash, sheet_id, revision, family, cable, craft, applies, title, assumed").Order("sheet_id, revision DESC").Find(&rows).Error; err != nil {
+	if err := db.Select("DISTINCT ON (sheet_id) hash, sheet_id, revision, family, cable, craft, applies, title, " +
+		"assumed").Order("sheet_id, revision DESC").Find(&rows).Error; err != nil {
 		return nil, err
 	}
 	for _, r := range rows {
-		h := sheet.Head{Hash: r.Hash, ID: r.SheetID, Revision: r.Revision, Craft: r.Craft, Family: r.Family, Cable: r.Cable, Title: r.Title, Assumed: r.Assumed}
+		h := sheet.Head{
+			Hash:     r.Hash,
+			ID:       r.SheetID,
+			Revision: r.Revision,
+			Craft:    r.Craft,
+			Family:   r.Family,
+			Cable:    r.Cable,
+			Title:    r.Title,
+			Assumed:  r.Assumed,
+		}
 		if err := json.Unmarshal([]byte(r.Applies), &h.Applies); err != nil {
 			return nil, err
 		}

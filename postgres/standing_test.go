@@ -22,7 +22,12 @@ func TestTwoWhoLogOnOneCardAtOnceBothKeepTheirs(t *testing.T) {
 		go func() {
 			defer wait.Done()
 			_, err := s.ChangeMachine("m", func(m *workshop.Machine) error {
-				return m.Add(workshop.Entry{Kind: "defect", On: "2026-11-24", Says: fmt.Sprint("fault ", i)}, "Ines", time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC), fmt.Sprint("d", i))
+				return m.Add(
+					workshop.Entry{Kind: "defect", On: "2026-11-24", Says: fmt.Sprint("fault ", i)},
+					"Ines",
+					time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC),
+					fmt.Sprint("d", i),
+				)
 			})
 			assert.NoError(t, err)
 		}()
@@ -36,7 +41,10 @@ func TestTwoWhoLogOnOneCardAtOnceBothKeepTheirs(t *testing.T) {
 
 func TestAChangeThatIsRefusedKeepsNothing(t *testing.T) {
 	s := opened(t)
-	_, err := s.ChangeMachine("m", func(m *workshop.Machine) error { m.Name = "gone"; return &workshop.Fault{Field: "name", Message: "no"} })
+	_, err := s.ChangeMachine(
+		"m",
+		func(m *workshop.Machine) error { m.Name = "gone"; return &workshop.Fault{Field: "name", Message: "no"} },
+	)
 	require.Error(t, err)
 	m, err := s.Machine("m")
 	require.NoError(t, err)
@@ -91,8 +99,14 @@ func TestThinThingsAndTablesAreReplacedByNameAndForgotten(t *testing.T) {
 func TestSearchTakesWordsAsTheyAre(t *testing.T) {
 	s := testdb.Store(t)
 	require.NoError(t, s.SaveFloor(workshop.Workshop{Name: "w", Machines: []workshop.Machine{
-		{ID: "a", Name: "Barge 100%", Craft: "boat", Details: workshop.Details{Owner: "Harbour_master"}}, {ID: "b", Name: "Barge 1000", Craft: "boat", Unit: &workshop.Unit{Serial: "K-0412", Hand: "standard"}}}}))
-	for want, found := range map[string]int{"barge": 2, "BARGE 100%": 1, "harbour_": 1, "harbourxmaster": 0, "k-0412": 1, "100 barge": 2, `\`: 0, "": 0} {
+		{
+			ID:      "a",
+			Name:    "Barge 100%",
+			Craft:   "boat",
+			Details: workshop.Details{Owner: "Harbour_master"},
+		}, {ID: "b", Name: "Barge 1000", Craft: "boat", Unit: &workshop.Unit{Serial: "K-0412", Hand: "standard"}}}}))
+	for want, found := range map[string]int{"barge": 2, "BARGE 100%": 1, "harbour_": 1, "harbourxmaster": 0, "k-0412": 1,
+		"100 barge": 2, `\`: 0, "": 0} {
 		hits, err := s.Search(want)
 		require.NoError(t, err, want)
 		assert.Len(t, hits, found, want)

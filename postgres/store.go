@@ -71,7 +71,8 @@ func (s *Store) migrate() error {
 		if err := tx.Exec("SELECT pg_advisory_xact_lock(7263)").Error; err != nil {
 			return err
 		}
-		if err := tx.AutoMigrate(&sheetRow{}, &workshopRow{}, &personRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{}, &machineRow{}, &cableRow{}, &runRow{}, &eventRow{}); err != nil {
+		if err := tx.AutoMigrate(&sheetRow{}, &workshopRow{}, &personRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{},
+			&machineRow{}, &cableRow{}, &runRow{}, &eventRow{}); err != nil {
 			return fmt.Errorf("the tables could not be brought up to date: %w", err)
 		}
 		return tx.Exec(appendOnly).Error

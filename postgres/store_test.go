@@ -28,7 +28,15 @@ func as(e run.Event) func([]run.Event) (run.Event, error) {
 
 func opened(t *testing.T) *postgres.Store {
 	s := testdb.Store(t)
-	require.NoError(t, s.SaveFloor(workshop.Workshop{Name: "w", Machines: []workshop.Machine{{ID: "m", Name: "M", Cables: []workshop.Cable{{ID: "c", Name: "C", Family: "f"}}}}}))
+	require.NoError(
+		t,
+		s.SaveFloor(
+			workshop.Workshop{
+				Name:     "w",
+				Machines: []workshop.Machine{{ID: "m", Name: "M", Cables: []workshop.Cable{{ID: "c", Name: "C", Family: "f"}}}},
+			},
+		),
+	)
 	require.NoError(t, s.OpenRun(workshop.Job{ID: "r1", Machine: "m", Cable: "c", Opened: time.Now()}))
 	return s
 }

@@ -74,8 +74,17 @@ func (s *Shop) KeepTable(name, text string) error {
 }
 
 // gaugeKinds are the instruments there are, with what each measures.
-var gaugeKinds = map[string]quantity.Kind{"tape": quantity.Length, "rule": quantity.Length, "caliper": quantity.Length, "feeler": quantity.Length,
-	"protractor": quantity.Angle, "pull scale": quantity.Force, "tension gauge": quantity.Force, "torque wrench": quantity.Torque, "tachometer": quantity.Speed}
+var gaugeKinds = map[string]quantity.Kind{
+	"tape":          quantity.Length,
+	"rule":          quantity.Length,
+	"caliper":       quantity.Length,
+	"feeler":        quantity.Length,
+	"protractor":    quantity.Angle,
+	"pull scale":    quantity.Force,
+	"tension gauge": quantity.Force,
+	"torque wrench": quantity.Torque,
+	"tachometer":    quantity.Speed,
+}
 
 // KeepGauge keeps a gauge with its resolution, its doubt and the day its
 // calibration runs out; the tables of a tension gauge's risers are checked.
@@ -87,7 +96,10 @@ func (s *Shop) KeepGauge(g run.Gauge) error {
 	kind, ok := gaugeKinds[g.Kind]
 	switch {
 	case !ok:
-		return &run.Fault{Field: "kind", Message: "choose tape, rule, caliper, feeler, protractor, pull scale, tension gauge, torque wrench or tachometer"}
+		return &run.Fault{
+			Field:   "kind",
+			Message: "choose tape, rule, caliper, feeler, protractor, pull scale, tension gauge, torque wrench or tachometer",
+		}
 	case g.Resolution <= 0:
 		return &run.Fault{Field: "resolution", Message: "write the smallest step it shows, above zero"}
 	case g.Doubt < g.Resolution/2:
@@ -127,7 +139,10 @@ const longestName = 60
 func checkName(name string) (string, error) {
 	name = strings.Join(strings.Fields(name), " ")
 	if n := utf8.RuneCountInString(name); n == 0 || n > longestName || strings.Contains(name, "/") {
-		return "", &run.Fault{Field: "name", Message: fmt.Sprintf("write a name of 1 to %d letters without /, as it is called at the bench", longestName)}
+		return "", &run.Fault{
+			Field:   "name",
+			Message: fmt.Sprintf("write a name of 1 to %d letters without /, as it is called at the bench", longestName),
+		}
 	}
 	return name, nil
 }

@@ -135,7 +135,10 @@ func (s *Shop) PutMachine(in workshop.Machine) (MachineView, error) {
 		for _, c := range m.Cables {
 			if in.Cable(c.ID) == nil {
 				if used, err := s.Store.HasRuns(m.ID, c.ID); err != nil || used {
-					return errors.Join(err, &workshop.Fault{Field: "cables", Message: fmt.Sprintf("%s has runs on record and stays on the card", c.Name)})
+					return errors.Join(
+						err,
+						&workshop.Fault{Field: "cables", Message: fmt.Sprintf("%s has runs on record and stays on the card", c.Name)},
+					)
 				}
 			}
 		}
@@ -167,7 +170,10 @@ func (s *Shop) unique(in workshop.Machine) error {
 		for i, mark := range in.Identity {
 			for _, other := range m.Identity {
 				if mark.Value != "" && strings.EqualFold(mark.Name, other.Name) && strings.EqualFold(mark.Value, other.Value) {
-					return &workshop.Fault{Field: fmt.Sprintf("identity[%d].value", i), Message: fmt.Sprintf("%s %s belongs to %s: read the plate again", mark.Name, mark.Value, m.Name)}
+					return &workshop.Fault{
+						Field:   fmt.Sprintf("identity[%d].value", i),
+						Message: fmt.Sprintf("%s %s belongs to %s: read the plate again", mark.Name, mark.Value, m.Name),
+					}
 				}
 			}
 		}

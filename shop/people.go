@@ -76,7 +76,10 @@ func (s *Shop) prove(name, secret, field string, hash func(postgres.Account) str
 				return a, err
 			}
 		}
-		what := map[string]string{"password": "this name and password do not belong together: write both again", "pin": "this is not the PIN of this name: try again, or sign in by password"}
+		what := map[string]string{
+			"password": "this name and password do not belong together: write both again",
+			"pin":      "this is not the PIN of this name: try again, or sign in by password",
+		}
 		return postgres.Account{}, &Refusal{401, field, what[field]}
 	}
 	if a.Failures > 0 {
@@ -110,7 +113,10 @@ func (s *Shop) AddPerson(name string, role workshop.Role, password, pin string) 
 		}
 	}
 	if _, err := s.Store.Account(name); !errors.Is(err, postgres.ErrNotFound) {
-		return workshop.Person{}, cmp.Or(err, error(&run.Fault{Field: "name", Message: name + " is there already: write a name that tells the two apart"}))
+		return workshop.Person{}, cmp.Or(
+			err,
+			error(&run.Fault{Field: "name", Message: name + " is there already: write a name that tells the two apart"}),
+		)
 	}
 	p := workshop.Person{ID: uuid.NewString(), Name: name, Role: role}
 	if err := s.Store.AddPerson(p); err != nil {

@@ -46,7 +46,14 @@ func (s *Shop) SheetPage(hash string) (SheetPage, error) {
 	if err != nil {
 		return SheetPage{}, err
 	}
-	p := SheetPage{Hash: hash, Sheet: one, Applies: one.Applies.Words(), Led: one.Led(), Preview: run.Draw(one), Changed: []sheet.Difference{}}
+	p := SheetPage{
+		Hash:    hash,
+		Sheet:   one,
+		Applies: one.Applies.Words(),
+		Led:     one.Led(),
+		Preview: run.Draw(one),
+		Changed: []sheet.Difference{},
+	}
 	all, err := s.Store.Revisions(one.ID)
 	for i, r := range all {
 		p.Revisions = append(p.Revisions, Revision{r.Revision, r.Hash()})
@@ -114,7 +121,17 @@ func (s *Shop) KeepSheet(raw []byte, confirmed []string) (SheetPage, error) {
 		next = revisions[0].Revision + 1
 	}
 	if one.Revision < next {
-		return SheetPage{}, sheet.Faults{{Path: "revision", Message: fmt.Sprintf("sheet %s has revision %d already: look at what it says, then keep this as revision %d", one.ID, next-1, next)}}
+		return SheetPage{}, sheet.Faults{
+			{
+				Path: "revision",
+				Message: fmt.Sprintf(
+					"sheet %s has revision %d already: look at what it says, then keep this as revision %d",
+					one.ID,
+					next-1,
+					next,
+				),
+			},
+		}
 	}
 	var open sheet.Faults
 	for _, q := range one.Questions() {

@@ -53,7 +53,18 @@ func (o open) doubts(v run.View, st run.State) []GaugeDoubt {
 		switch {
 		case g.Quantity != p.Quantity:
 		case p.Target != nil && g.Coarse(p.Minus+p.Plus):
-			out = append(out, GaugeDoubt{g.ID, fmt.Sprintf("%s is too coarse here: it tells to ± %s, the band is only %s wide", g.Name, quantity.Number(g.Doubt, 2), quantity.Number(p.Minus+p.Plus, 2))})
+			out = append(
+				out,
+				GaugeDoubt{
+					g.ID,
+					fmt.Sprintf(
+						"%s is too coarse here: it tells to ± %s, the band is only %s wide",
+						g.Name,
+						quantity.Number(g.Doubt, 2),
+						quantity.Number(p.Minus+p.Plus, 2),
+					),
+				},
+			)
 		case g.Overdue(o.bench.Day):
 			out = append(out, GaugeDoubt{g.ID, fmt.Sprintf("the calibration of %s ran out on %s: the reading will say so", g.Name, g.Due)})
 		}
@@ -120,7 +131,8 @@ func (o open) sheet(events []run.Event) *sheet.Sheet {
 	}
 	if pinned == "" && o.machine.Unit != nil && !identified(events) {
 		u := o.machine.Unit
-		if m, err := sheet.Resolve(o.bench.Sheets, o.bench.Family, o.bench.Cable, sheet.Unit{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant}); err == nil {
+		if m, err := sheet.Resolve(o.bench.Sheets, o.bench.Family, o.bench.Cable, sheet.Unit{Serial: u.Serial, Hand: u.Hand,
+			Variant: u.Variant}); err == nil {
 			return m.Sheet
 		}
 	}

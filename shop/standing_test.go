@@ -52,8 +52,10 @@ func TestACardIsChangedButWhatWasLoggedAndRunStays(t *testing.T) {
 func TestAMachineSaysWhichSheetItsPlateLeadsTo(t *testing.T) {
 	s := testdb.Shop(t)
 	for id, says := range map[string]string{
-		"oyster": "sheet 302: serial 40125 lies from 38791", "mussel": "sheet 301: serial 31007 lies in 20114–38790", "knot": "sheet 201: engine number K-655 lies in K-0412–0877",
-		"plover": "sheet 202: engine number K-877C lies after K-0877B", "samphire": "sheet 602: year 2016 lies from 2013", "survey": "sheet 722: serial 263 lies from 241", "scoter": "lies outside every range",
+		"oyster": "sheet 302: serial 40125 lies from 38791", "mussel": "sheet 301: serial 31007 lies in 20114–38790",
+		"knot":   "sheet 201: engine number K-655 lies in K-0412–0877",
+		"plover": "sheet 202: engine number K-877C lies after K-0877B", "samphire": "sheet 602: year 2016 lies from 2013",
+		"survey": "sheet 722: serial 263 lies from 241", "scoter": "lies outside every range",
 	} {
 		v, err := s.MachineView(id)
 		require.NoError(t, err)
@@ -65,8 +67,9 @@ func TestGaugesAreKeptOnlyWithWhatTheyCanTell(t *testing.T) {
 	s := testdb.Shop(t)
 	good := run.Gauge{Name: "tape 2", Kind: "tape", Resolution: 1, Doubt: 0.5, Due: "2027-01-01"}
 	for want, change := range map[string]func(*run.Gauge){
-		"name": func(g *run.Gauge) { g.Name = "TAPE 1" }, "kind": func(g *run.Gauge) { g.Kind = "thumb" }, "resolution": func(g *run.Gauge) { g.Resolution = 0 },
-		"doubt": func(g *run.Gauge) { g.Doubt = 0.4 }, "due": func(g *run.Gauge) { g.Due = "next year" },
+		"name": func(g *run.Gauge) { g.Name = "TAPE 1" }, "kind": func(g *run.Gauge) { g.Kind = "thumb" },
+		"resolution": func(g *run.Gauge) { g.Resolution = 0 },
+		"doubt":      func(g *run.Gauge) { g.Doubt = 0.4 }, "due": func(g *run.Gauge) { g.Due = "next year" },
 		"risers[0].table": func(g *run.Gauge) { g.Risers = []run.Riser{{Name: "1", Table: "10; 60\n10; 70"}} },
 	} {
 		g := good
@@ -79,7 +82,12 @@ func TestGaugesAreKeptOnlyWithWhatTheyCanTell(t *testing.T) {
 	require.NoError(t, s.KeepGauge(good))
 	v, err := s.Bench("")
 	require.NoError(t, err)
-	assert.Contains(t, v.Tables, workshop.Table{Name: "tension gauge 5, riser 2", Text: "10; 60\n20; 125", Gauge: true}, "its table is offered on the bench")
+	assert.Contains(
+		t,
+		v.Tables,
+		workshop.Table{Name: "tension gauge 5, riser 2", Text: "10; 60\n20; 125", Gauge: true},
+		"its table is offered on the bench",
+	)
 }
 
 func TestTablesAreKeptAsTheyWereUnderstood(t *testing.T) {
@@ -136,5 +144,9 @@ func TestAnAircraftIsSignedForByAnInspector(t *testing.T) {
 		assert.NoError(t, signed("r-oyster", role))
 	}
 	assert.NoError(t, signed("r-mail", workshop.Inspector))
-	assert.NoError(t, s.MayAppend(workshop.Person{Role: workshop.Mechanic}, run.Event{Run: "r-mail", Kind: run.KindNote}), "the work itself is a mechanic's")
+	assert.NoError(
+		t,
+		s.MayAppend(workshop.Person{Role: workshop.Mechanic}, run.Event{Run: "r-mail", Kind: run.KindNote}),
+		"the work itself is a mechanic's",
+	)
 }

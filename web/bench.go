@@ -11,7 +11,6 @@ import (
 	"brankel/rigging/run"
 	"brankel/rigging/workshop"
 	"brankel/shop"
-	"brankel/web/describe"
 )
 
 // BenchIn is what is written into the blanks of a sentence, by path; the rows of
@@ -35,14 +34,23 @@ type TableIn struct {
 func (s *server) benchRoutes() []route {
 	get, post, del := http.MethodGet, http.MethodPost, http.MethodDelete
 	return []route{
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/bench", ID: "bench", Summary: "the calculations as sentences, and those that answer a question", Query: []string{"find"}, Out: shop.BenchView{}}, handle: s.bench, needs: workshop.Read},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/bench/{name}", ID: "benchWork", Summary: "a sentence worked out, or what is missing or to be written otherwise", In: BenchIn{}, Out: bench.Worked{}}, handle: s.benchWork, needs: workshop.Read},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/thin-things", ID: "keepThin", Summary: "keep a flat thing as a feeler", In: ThinIn{}, Out: shop.BenchView{}}, handle: s.keepThin, needs: workshop.Work},
-		{Operation: describe.Operation{Method: del, Path: "/api/v1/thin-things/{name}", ID: "dropThin", Summary: "forget a feeler", Out: shop.BenchView{}}, handle: s.dropThin, needs: workshop.Work},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/tables", ID: "keepTable", Summary: "keep the table of a gauge or a chart", In: TableIn{}, Out: shop.BenchView{}}, handle: s.keepTable, needs: workshop.Work},
-		{Operation: describe.Operation{Method: del, Path: "/api/v1/tables/{name}", ID: "dropTable", Summary: "forget a table", Out: shop.BenchView{}}, handle: s.dropTable, needs: workshop.Work},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/gauges", ID: "gauges", Summary: "the gauges of the workshop", Out: []run.Gauge{}}, handle: s.gauges, needs: workshop.Read},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/gauges", ID: "keepGauge", Summary: "keep a gauge", In: run.Gauge{}, Out: []run.Gauge{}}, handle: s.keepGauge, needs: workshop.Manage},
+		on(get, "/api/v1/bench", "bench", "the calculations as sentences, and those that answer a question").asks("find").gives(shop.BenchView{}).
+			by(s.bench, workshop.Read),
+		on(post, "/api/v1/bench/{name}", "benchWork", "a sentence worked out, or what is missing or to be written "+
+			"otherwise").takes(BenchIn{}).gives(bench.Worked{}).
+			by(s.benchWork, workshop.Read),
+		on(post, "/api/v1/thin-things", "keepThin", "keep a flat thing as a feeler").takes(ThinIn{}).gives(shop.BenchView{}).
+			by(s.keepThin, workshop.Work),
+		on(del, "/api/v1/thin-things/{name}", "dropThin", "forget a feeler").gives(shop.BenchView{}).
+			by(s.dropThin, workshop.Work),
+		on(post, "/api/v1/tables", "keepTable", "keep the table of a gauge or a chart").takes(TableIn{}).gives(shop.BenchView{}).
+			by(s.keepTable, workshop.Work),
+		on(del, "/api/v1/tables/{name}", "dropTable", "forget a table").gives(shop.BenchView{}).
+			by(s.dropTable, workshop.Work),
+		on(get, "/api/v1/gauges", "gauges", "the gauges of the workshop").gives([]run.Gauge{}).
+			by(s.gauges, workshop.Read),
+		on(post, "/api/v1/gauges", "keepGauge", "keep a gauge").takes(run.Gauge{}).gives([]run.Gauge{}).
+			by(s.keepGauge, workshop.Manage),
 	}
 }
 

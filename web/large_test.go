@@ -22,10 +22,15 @@ func fill(t testing.TB, s *shop.Shop, machines, sheets int) {
 	require.NoError(t, err)
 	require.NoError(t, testdb.Exec(s.Store, fmt.Sprintf(`
 INSERT INTO machines (id, place, name, craft, note, has_unit, serial, hand, variant, details, words)
-SELECT 'm' || i, 1000 + i, 'Barge ' || i, 'boat', 'drive ' || (100000 + i), true, (100000 + i)::text, 'standard', '', '{}', 'barge ' || i || ' boat drive ' || (100000 + i) || ' lower drive cable' FROM generate_series(1, %d) AS i;
-INSERT INTO cables (machine_id, id, place, name, family, chain) SELECT 'm' || i, 'lower', 0, 'lower drive cable', 'stern-drive-shift', 'null' FROM generate_series(1, %d) AS i;
+SELECT 'm' || i, 1000 + i, 'Barge ' || i, 'boat', 'drive ' || (100000 + i), true, (100000 + i)::text, 'standard', '', '{}',
+	'barge ' || i || ' boat drive ' || (100000 + i) || ' lower drive cable' FROM generate_series(1, %d) AS i;
+INSERT INTO cables (machine_id, id, place, name, family, chain) SELECT 'm' || i, 'lower', 0, 'lower drive cable',
+	'stern-drive-shift', 'null' FROM generate_series(1, %d) AS i;
 INSERT INTO sheets (hash, sheet_id, revision, family, cable, craft, reading, applies, title, words, body)
-SELECT 'h' || i, (9000 + i)::text, 1, 'stern-drive-shift', 'cable ' || i, 'boat', false, '{"unit":"drive","from":"1","hand":"either"}', 'made for this', 'sheet ' || (9000 + i) || ' stern-drive-shift cable ' || i || ' boat made for this', $body$%s$body$ FROM generate_series(1, %d) AS i;`, machines, machines, raw, sheets)))
+SELECT 'h' || i, (9000 + i)::text, 1, 'stern-drive-shift', 'cable ' || i, 'boat', false,
+	'{"unit":"drive","from":"1","hand":"either"}', 'made for this',
+			'sheet ' || (9000 + i) || ' stern-drive-shift cable ' || i || ' boat made for this', $body$%s$body$ FROM generate_series(1,
+			%d) AS i;`, machines, machines, raw, sheets)))
 }
 
 func TestTenThousandSheetsAreNoTrouble(t *testing.T) {

@@ -7,16 +7,19 @@ import (
 
 	"brankel/rigging/workshop"
 	"brankel/shop"
-	"brankel/web/describe"
 )
 
 func (s *server) machineRoutes() []route {
 	get, post := http.MethodGet, http.MethodPost
 	return []route{
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/search", ID: "search", Summary: "machines and sheets that hold every word", Query: []string{"find"}, Out: []Hit{}}, handle: s.search, needs: workshop.Read},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/machines/{id}", ID: "machine", Summary: "a machine's card", Out: shop.MachineView{}}, handle: s.machine, needs: workshop.Read},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/machines", ID: "putMachine", Summary: "a new machine, or a changed card", In: workshop.Machine{}, Out: shop.MachineView{}}, handle: s.putMachine, needs: workshop.Manage},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/machines/{id}/log", ID: "logMachine", Summary: "an entry on a machine's card", In: workshop.Entry{}, Out: shop.MachineView{}}, handle: s.logMachine, needs: workshop.Work},
+		on(get, "/api/v1/search", "search", "machines and sheets that hold every word").asks("find").gives([]Hit{}).
+			by(s.search, workshop.Read),
+		on(get, "/api/v1/machines/{id}", "machine", "a machine's card").gives(shop.MachineView{}).
+			by(s.machine, workshop.Read),
+		on(post, "/api/v1/machines", "putMachine", "a new machine, or a changed card").takes(workshop.Machine{}).gives(shop.MachineView{}).
+			by(s.putMachine, workshop.Manage),
+		on(post, "/api/v1/machines/{id}/log", "logMachine", "an entry on a machine's card").takes(workshop.Entry{}).gives(shop.MachineView{}).
+			by(s.logMachine, workshop.Work),
 	}
 }
 

@@ -58,7 +58,11 @@ func problemOf(err error) Problem {
 	case errors.As(err, &calcFault):
 		return problem(http.StatusUnprocessableEntity, calcFault.Message, calcFault.Field)
 	case errors.As(err, &conflict):
-		p := problem(http.StatusConflict, "somebody else wrote to this run in between: look at what came in, then send yours again", "after")
+		p := problem(
+			http.StatusConflict,
+			"somebody else wrote to this run in between: look at what came in, then send yours again",
+			"after",
+		)
 		p.Missed = conflict.Missed
 		return p
 	case errors.Is(err, postgres.ErrNotFound):
@@ -113,7 +117,10 @@ func read(c *echo.Context, in any) error {
 	case errors.As(err, &wrong):
 		return &run.Fault{Field: wrong.Field, Message: "this is a " + wrong.Value + " where a " + wrong.Type.String() + " is wanted"}
 	case strings.HasPrefix(err.Error(), "json: unknown field "):
-		return &run.Fault{Field: strings.Trim(strings.TrimPrefix(err.Error(), "json: unknown field "), `"`), Message: "there is no such field"}
+		return &run.Fault{
+			Field:   strings.Trim(strings.TrimPrefix(err.Error(), "json: unknown field "), `"`),
+			Message: "there is no such field",
+		}
 	}
 	return &run.Fault{Field: "", Message: "this is no JSON: " + err.Error()}
 }

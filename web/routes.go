@@ -21,16 +21,6 @@ import (
 	"brankel/web/describe"
 )
 
-// route is one operation: the same entry serves it and describes it.
-type route struct {
-	describe.Operation
-	handle echo.HandlerFunc
-	needs  workshop.Action // "" for anybody
-	open   bool            // without a session at all
-	slow   bool            // attempts are limited
-	large  bool            // a body of up to largeLimit
-}
-
 // RunIn opens a run. The id is made where the run is opened.
 type RunIn struct {
 	ID      string `json:"id"`
@@ -83,22 +73,41 @@ type SheetLine struct {
 func (s *server) routes() []route {
 	get, post := http.MethodGet, http.MethodPost
 	return slices.Concat(s.sessionRoutes(), s.benchRoutes(), s.sheetRoutes(), s.machineRoutes(), []route{
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/bays", ID: "bays", Summary: "the machines on the floor", Out: shop.Bays{}}, handle: s.bays, needs: workshop.Read},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/runs", ID: "openRun", Summary: "open a run; the same id twice opens one", In: RunIn{}, Out: shop.RunView{}}, handle: s.openRun, needs: workshop.Work},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/runs/{run}", ID: "run", Summary: "a run as it stands", Out: shop.RunView{}}, handle: s.run, needs: workshop.Read},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/runs/{run}/events", ID: "events", Summary: "the events of a run, after a number", Query: []string{"after"}, Out: []run.Event{}}, handle: s.events, needs: workshop.Read},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/runs/{run}/events", ID: "append", Summary: "add an event; 409 with those missed when others came first", In: EventIn{}, Out: shop.RunView{}}, handle: s.appendEvent, needs: workshop.Work},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/runs/{run}/understand", ID: "understand", Summary: "what does this reading mean? nothing is kept", In: run.Reading{}, Out: Meaning{}}, handle: s.understand, needs: workshop.Read},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/runs/{run}/which", ID: "which", Summary: "which sheet does this serial lead to?", Query: []string{"serial", "hand", "variant"}, Out: Which{}}, handle: s.which, needs: workshop.Read},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/runs/{run}/record", ID: "record", Summary: "the record", Out: run.Record{}}, handle: s.record, needs: workshop.Read},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/runs/{run}/record.pdf", ID: "recordPDF", Summary: "the record on paper", Type: "application/pdf"}, handle: s.recordPDF, needs: workshop.Read},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/calc", ID: "calcs", Summary: "the calculations", Out: []CalcName{}}, handle: s.calcs, open: true},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/calc/{name}", ID: "calc", Summary: "one calculation; its fields are those of brankel calc", In: map[string]any{}, Out: map[string]any{}}, handle: s.calc, open: true},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/sheets", ID: "sheets", Summary: "the newest revision of each rig sheet, a page after a number", Query: []string{"after"}, Out: []SheetLine{}}, handle: s.sheets, needs: workshop.Read},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/sheets/{hash}", ID: "sheet", Summary: "one sheet in the open format", Out: sheet.Sheet{}}, handle: s.sheet, needs: workshop.Read},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/rig-sheet.schema.json", ID: "sheetSchema", Summary: "the JSON Schema of the rig sheet", Type: "application/schema+json"}, handle: s.schema, open: true},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/openapi.json", ID: "openapi", Summary: "this document", Type: "application/json"}, handle: s.openapi, open: true},
-		{Operation: describe.Operation{Method: get, Path: "/healthz", ID: "healthz", Summary: "200 when the database answers", Type: "text/plain"}, handle: s.health, open: true},
+		on(get, "/api/v1/bays", "bays", "the machines on the floor").gives(shop.Bays{}).
+			by(s.bays, workshop.Read),
+		on(post, "/api/v1/runs", "openRun", "open a run; the same id twice opens one").takes(RunIn{}).gives(shop.RunView{}).
+			by(s.openRun, workshop.Work),
+		on(get, "/api/v1/runs/{run}", "run", "a run as it stands").gives(shop.RunView{}).
+			by(s.run, workshop.Read),
+		on(get, "/api/v1/runs/{run}/events", "events", "the events of a run, after a number").asks("after").gives([]run.Event{}).
+			by(s.events, workshop.Read),
+		on(post, "/api/v1/runs/{run}/events", "append", "add an event; 409 with those missed when others came "+
+			"first").takes(EventIn{}).gives(shop.RunView{}).
+			by(s.appendEvent, workshop.Work),
+		on(post, "/api/v1/runs/{run}/understand", "understand", "what does this reading mean? nothing is "+
+			"kept").takes(run.Reading{}).gives(Meaning{}).
+			by(s.understand, workshop.Read),
+		on(get, "/api/v1/runs/{run}/which", "which", "which sheet does this serial lead to?").asks("serial", "hand", "variant").gives(Which{}).
+			by(s.which, workshop.Read),
+		on(get, "/api/v1/runs/{run}/record", "record", "the record").gives(run.Record{}).
+			by(s.record, workshop.Read),
+		on(get, "/api/v1/runs/{run}/record.pdf", "recordPDF", "the record on paper").as("application/pdf").
+			by(s.recordPDF, workshop.Read),
+		on(get, "/api/v1/calc", "calcs", "the calculations").gives([]CalcName{}).
+			openTo(s.calcs),
+		on(post, "/api/v1/calc/{name}", "calc", "one calculation; its fields are those of brankel "+
+			"calc").takes(map[string]any{}).gives(map[string]any{}).
+			openTo(s.calc),
+		on(get, "/api/v1/sheets", "sheets", "the newest revision of each rig sheet, a page after a number").asks("after").gives([]SheetLine{}).
+			by(s.sheets, workshop.Read),
+		on(get, "/api/v1/sheets/{hash}", "sheet", "one sheet in the open format").gives(sheet.Sheet{}).
+			by(s.sheet, workshop.Read),
+		on(get, "/api/v1/rig-sheet.schema.json", "sheetSchema", "the JSON Schema of the rig sheet").as("application/schema+json").
+			openTo(s.schema),
+		on(get, "/api/v1/openapi.json", "openapi", "this document").as("application/json").
+			openTo(s.openapi),
+		on(get, "/healthz", "healthz", "200 when the database answers").as("text/plain").
+			openTo(s.health),
 	})
 }
 
@@ -201,7 +210,8 @@ func (s *server) understand(c *echo.Context) error {
 }
 
 func (s *server) which(c *echo.Context) error {
-	m, err := s.shop.Which(c.Param("run"), sheet.Unit{Serial: c.QueryParam("serial"), Hand: c.QueryParam("hand"), Variant: c.QueryParam("variant")})
+	m, err := s.shop.Which(c.Param("run"), sheet.Unit{Serial: c.QueryParam("serial"), Hand: c.QueryParam("hand"),
+		Variant: c.QueryParam("variant")})
 	out := Which{Why: m.Why, Neighbours: m.Neighbours, Choices: append([]sheet.Neighbour{}, m.Told()...)}
 	if m.Sheet != nil {
 		src := m.Sheet.Source

@@ -56,7 +56,11 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	e.HTTPErrorHandler = srv.fail
 	e.Use(middleware.Recover(), secure, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}))
 	withSession := echo.WrapMiddleware(sessions.LoadAndSave)
-	slow := middleware.RateLimiter(middleware.NewRateLimiterMemoryStoreWithConfig(middleware.RateLimiterMemoryStoreConfig{Rate: 1, Burst: 20, ExpiresIn: 3 * time.Minute}))
+	slow := middleware.RateLimiter(
+		middleware.NewRateLimiterMemoryStoreWithConfig(
+			middleware.RateLimiterMemoryStoreConfig{Rate: 1, Burst: 20, ExpiresIn: 3 * time.Minute},
+		),
+	)
 	for _, r := range srv.routes() {
 		path := strings.NewReplacer("{", ":", "}", "").Replace(r.Path)
 		size := limit(bodyLimit)
@@ -98,8 +102,11 @@ func secure(next echo.HandlerFunc) echo.HandlerFunc {
 		nonce := base64.RawStdEncoding.EncodeToString(raw)
 		c.Set(nonceKey, nonce)
 		h := c.Response().Header()
-		h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self' 'nonce-"+nonce+"'; img-src 'self' data:; "+
-			"font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'")
+		h.Set(
+			"Content-Security-Policy",
+			"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-"+nonce+"'; img-src 'self' data:; "+
+				"font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
+		)
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("X-Frame-Options", "DENY")
 		h.Set("Referrer-Policy", "same-origin")

@@ -10,7 +10,6 @@ import (
 	"brankel/postgres"
 	"brankel/rigging/workshop"
 	"brankel/shop"
-	"brankel/web/describe"
 )
 
 // Session is who is at the bench. State is first (there are no accounts yet), out,
@@ -33,16 +32,27 @@ type SignIn struct {
 func (s *server) sessionRoutes() []route {
 	get, post := http.MethodGet, http.MethodPost
 	return []route{
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/session", ID: "session", Summary: "who is at the bench", Out: Session{}}, handle: s.session},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/session", ID: "signIn", Summary: "sign in by name and password, or switch by PIN", In: SignIn{}, Out: Session{}}, handle: s.signIn, slow: true},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/session/here", ID: "here", Summary: "somebody touches the device", Out: Session{}}, handle: s.session, needs: workshop.Read},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/session/out", ID: "signOut", Summary: "sign out on this device", Out: Session{}}, handle: s.signOut},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/session/out-everywhere", ID: "signOutEverywhere", Summary: "end every session of one's own", Out: Session{}}, handle: s.signOutEverywhere, needs: workshop.Read},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/first", ID: "first", Summary: "the lead's account, when there is none", In: FirstIn{}, Out: Session{}}, handle: s.first, slow: true},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/me", ID: "ownSecrets", Summary: "one's own password or PIN", In: SecretsIn{}, Out: Session{}}, handle: s.ownSecrets, needs: workshop.Read, slow: true},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/people", ID: "people", Summary: "who may do what", Out: []workshop.Person{}}, handle: s.people, needs: workshop.Read},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/people", ID: "addPerson", Summary: "somebody new", In: PersonIn{}, Out: []workshop.Person{}}, handle: s.addPerson, needs: workshop.Manage},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/people/{id}", ID: "changePerson", Summary: "change somebody's role or secrets, or sign them out", In: PersonChange{}, Out: []workshop.Person{}}, handle: s.changePerson, needs: workshop.Manage},
+		on(get, "/api/v1/session", "session", "who is at the bench").gives(Session{}).
+			by(s.session, ""),
+		on(post, "/api/v1/session", "signIn", "sign in by name and password, or switch by PIN").takes(SignIn{}).gives(Session{}).
+			by(s.signIn, "").slowly(),
+		on(post, "/api/v1/session/here", "here", "somebody touches the device").gives(Session{}).
+			by(s.session, workshop.Read),
+		on(post, "/api/v1/session/out", "signOut", "sign out on this device").gives(Session{}).
+			by(s.signOut, ""),
+		on(post, "/api/v1/session/out-everywhere", "signOutEverywhere", "end every session of one's own").gives(Session{}).
+			by(s.signOutEverywhere, workshop.Read),
+		on(post, "/api/v1/first", "first", "the lead's account, when there is none").takes(FirstIn{}).gives(Session{}).
+			by(s.first, "").slowly(),
+		on(post, "/api/v1/me", "ownSecrets", "one's own password or PIN").takes(SecretsIn{}).gives(Session{}).
+			by(s.ownSecrets, workshop.Read).slowly(),
+		on(get, "/api/v1/people", "people", "who may do what").gives([]workshop.Person{}).
+			by(s.people, workshop.Read),
+		on(post, "/api/v1/people", "addPerson", "somebody new").takes(PersonIn{}).gives([]workshop.Person{}).
+			by(s.addPerson, workshop.Manage),
+		on(post, "/api/v1/people/{id}", "changePerson", "change somebody's role or secrets, or sign them "+
+			"out").takes(PersonChange{}).gives([]workshop.Person{}).
+			by(s.changePerson, workshop.Manage),
 	}
 }
 
@@ -99,7 +109,8 @@ func (s *server) guard(needs workshop.Action, next echo.HandlerFunc) echo.Handle
 		case locked:
 			return &shop.Refusal{Status: 401, Field: "session", Message: "nobody was here for a while: write your PIN or password"}
 		case !a.Role.May(needs):
-			return &shop.Refusal{Status: 403, Field: "session", Message: "you are signed in as " + string(a.Role) + ", who may not " + string(needs) + ": ask the lead"}
+			return &shop.Refusal{Status: 403, Field: "session", Message: "you are signed in as " + string(a.Role) + ", who may not " +
+				"" + string(needs) + ": ask the lead"}
 		}
 		if m := c.Request().Method; m != http.MethodGet {
 			s.sessions.Put(c.Request().Context(), keySeen, s.shop.Now().Unix())
@@ -152,7 +163,8 @@ func (s *server) signIn(c *echo.Context) error {
 			return err2
 		}
 		if known.ID == "" {
-			return &shop.Refusal{Status: 401, Field: "pin", Message: "a PIN opens only a device where somebody is signed in: write your name and password"}
+			return &shop.Refusal{Status: 401, Field: "pin", Message: "a PIN opens only a device where somebody is signed in: write your " +
+				"name and password"}
 		}
 		a, err = s.shop.Switch(in.Name, in.PIN)
 	} else {

@@ -50,7 +50,8 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 			assert.Equal(t, !open, status(out) == 401, "%s, signed out", id)
 			for role, device := range devices {
 				refused := status(device) == 403
-				allowed := open || role != workshop.ReadOnly && !contains(manage, id) || role == workshop.Lead || !contains(work, id) && !contains(manage, id)
+				allowed := open || role != workshop.ReadOnly && !contains(manage, id) || role == workshop.Lead ||
+					!contains(work, id) && !contains(manage, id)
 				assert.Equal(t, !allowed, refused, "%s, %s", id, role)
 			}
 		}
@@ -82,7 +83,12 @@ func TestSigningIn(t *testing.T) {
 	assert.Contains(t, cookie, "HttpOnly")
 	assert.Contains(t, cookie, "SameSite")
 
-	assert.Equal(t, "pin", c.problem(c.do("POST", "/api/v1/session", `{"name":"tobin","pin":"1357"}`), 401).Field, "a PIN alone opens no strange device")
+	assert.Equal(
+		t,
+		"pin",
+		c.problem(c.do("POST", "/api/v1/session", `{"name":"tobin","pin":"1357"}`), 401).Field,
+		"a PIN alone opens no strange device",
+	)
 	w := in.do("POST", "/api/v1/session", `{"name":"maud","pin":"8642"}`)
 	require.Equal(t, 200, w.Code)
 	switched := in
@@ -160,9 +166,25 @@ func signedIn(c client, name, password string) client {
 func TestAnEntryCarriesTheNameOfWhoMadeIt(t *testing.T) {
 	c := newClient(t)
 	run := "/api/v1/runs/" + c.open().ID + "/events"
-	assert.Equal(t, "by", signedIn(c, "Tobin", "three turns to the eye").problem(c.do("POST", run, strings.Replace(event(uuid.NewString(), 0, "note", `{"text":"x"}`), "Ines", "Tobin", 1)), 422).Field)
+	assert.Equal(
+		t,
+		"by",
+		signedIn(
+			c,
+			"Tobin",
+			"three turns to the eye",
+		).problem(c.do("POST", run, strings.Replace(event(uuid.NewString(), 0, "note", `{"text":"x"}`), "Ines", "Tobin", 1)), 422).
+			Field,
+	)
 
-	require.Equal(t, 200, c.do("POST", "/api/v1/runs", `{"id":"7d3c9f70-4f0e-4a52-9f5e-0a4b7a3a1c11","machine":"mail","cable":"aileron"}`).Code)
-	p := c.problem(c.do("POST", "/api/v1/runs/7d3c9f70-4f0e-4a52-9f5e-0a4b7a3a1c11/events", event(uuid.NewString(), 0, "signed", `{"name":"Ines"}`)), 403)
+	require.Equal(
+		t,
+		200,
+		c.do("POST", "/api/v1/runs", `{"id":"7d3c9f70-4f0e-4a52-9f5e-0a4b7a3a1c11","machine":"mail","cable":"aileron"}`).Code,
+	)
+	p := c.problem(
+		c.do("POST", "/api/v1/runs/7d3c9f70-4f0e-4a52-9f5e-0a4b7a3a1c11/events", event(uuid.NewString(), 0, "signed", `{"name":"Ines"}`)),
+		403,
+	)
 	assert.Contains(t, p.Detail, "inspector")
 }

@@ -9,7 +9,6 @@ import (
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 	"brankel/shop"
-	"brankel/web/describe"
 )
 
 // SheetIn is a sheet to be kept, in the open format; Confirmed are the paths of
@@ -29,11 +28,18 @@ type SheetNew struct {
 func (s *server) sheetRoutes() []route {
 	get, post := http.MethodGet, http.MethodPost
 	return []route{
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/library", ID: "library", Summary: "every sheet on the axis of its numbers", Out: shop.Library{}}, handle: s.library, needs: workshop.Read},
-		{Operation: describe.Operation{Method: get, Path: "/api/v1/sheets/{hash}/page", ID: "sheetPage", Summary: "a sheet as it is read", Out: shop.SheetPage{}}, handle: s.sheetPage, needs: workshop.Read},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/sheets", ID: "keepSheet", Summary: "keep a sheet or a new revision; refused with every fault", In: SheetIn{}, Out: shop.SheetPage{}}, handle: s.keepSheet, needs: workshop.Manage, large: true},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/drafts", ID: "newSheet", Summary: "a draft from a family, a similar sheet, or for the next revision", In: SheetNew{}, Out: sheet.Sheet{}}, handle: s.newSheet, needs: workshop.Manage},
-		{Operation: describe.Operation{Method: post, Path: "/api/v1/drafts/check", ID: "checkSheet", Summary: "what is wrong with a draft, and how it looks", In: SheetIn{}, Out: shop.Draft{}}, handle: s.checkSheet, needs: workshop.Manage, large: true},
+		on(get, "/api/v1/library", "library", "every sheet on the axis of its numbers").gives(shop.Library{}).
+			by(s.library, workshop.Read),
+		on(get, "/api/v1/sheets/{hash}/page", "sheetPage", "a sheet as it is read").gives(shop.SheetPage{}).
+			by(s.sheetPage, workshop.Read),
+		on(post, "/api/v1/sheets", "keepSheet", "keep a sheet or a new revision; refused with every "+
+			"fault").takes(SheetIn{}).gives(shop.SheetPage{}).
+			by(s.keepSheet, workshop.Manage).atLarge(),
+		on(post, "/api/v1/drafts", "newSheet", "a draft from a family, a similar sheet, or for the next "+
+			"revision").takes(SheetNew{}).gives(sheet.Sheet{}).
+			by(s.newSheet, workshop.Manage),
+		on(post, "/api/v1/drafts/check", "checkSheet", "what is wrong with a draft, and how it looks").takes(SheetIn{}).gives(shop.Draft{}).
+			by(s.checkSheet, workshop.Manage).atLarge(),
 	}
 }
 

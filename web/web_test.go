@@ -94,7 +94,9 @@ func (c client) open() shop.RunView {
 }
 
 func event(id string, after int, kind, body string) string {
-	raw, _ := json.Marshal(map[string]any{"id": id, "after": after, "kind": kind, "by": "Ines", "at": "2026-11-24T09:00:00Z", "body": json.RawMessage(body)})
+	raw, _ := json.Marshal(
+		map[string]any{"id": id, "after": after, "kind": kind, "by": "Ines", "at": "2026-11-24T09:00:00Z", "body": json.RawMessage(body)},
+	)
 	return string(raw)
 }
 
@@ -161,7 +163,8 @@ func TestTheRecordPrints(t *testing.T) {
 	again := c.do("GET", "/api/v1/runs/2026-11-avocet/record.pdf", "")
 	assert.Equal(t, w.Body.Bytes(), again.Body.Bytes(), "the same record gives the same paper")
 	w = c.do("GET", "/api/v1/runs/2026-11-avocet/record", "")
-	for _, part := range []string{"Will not come out of reverse", "145.2 mm, calliper 3", "2 turns toward the eye", "Locking moved it by −0.1 mm", "on the water", "Tobin, 20 November 2026"} {
+	for _, part := range []string{"Will not come out of reverse", "145.2 mm, calliper 3", "2 turns toward the eye",
+		"Locking moved it by −0.1 mm", "on the water", "Tobin, 20 November 2026"} {
 		assert.Contains(t, w.Body.String(), part)
 	}
 }

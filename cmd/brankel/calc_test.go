@@ -30,7 +30,14 @@ func TestCalcOnTheCommandLine(t *testing.T) {
 	assert.Contains(t, out, "lost-motion")
 
 	file := filepath.Join(t.TempDir(), "cases.json")
-	require.NoError(t, os.WriteFile(file, []byte(`[{"calc":"fraction","input":{"length":139.7}},{"calc":"fraction","input":{}},{"calc":"guess","input":{}}]`), 0o600))
+	require.NoError(
+		t,
+		os.WriteFile(
+			file,
+			[]byte(`[{"calc":"fraction","input":{"length":139.7}},{"calc":"fraction","input":{}},{"calc":"guess","input":{}}]`),
+			0o600,
+		),
+	)
 	code, out = do("", "--cases", file)
 	assert.Equal(t, 0, code)
 	assert.Contains(t, out, `"text": "5 1/2 in"`)

@@ -28,7 +28,8 @@ import (
 	"brankel/web/describe"
 )
 
-const usage = "write: brankel serve | import DIR | export DIR | demo | verify | calc NAME | calc --cases FILE | calc --list | schema | openapi"
+const usage = "write: brankel serve | import DIR | export DIR | demo | verify | calc NAME | calc --cases FILE | calc --list | " +
+	"schema | openapi"
 
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)

@@ -77,7 +77,9 @@ func (b *Blank) read(text string, kind quantity.Kind) (any, Echo) {
 		if err != nil {
 			return nil, Echo{Fault: err.Error()}
 		}
-		return t, Echo{Says: fmt.Sprintf("%d points, from %s to %s", len(t), quantity.Number(t[0][0], 3), quantity.Number(t[len(t)-1][0], 3))}
+		return t, Echo{
+			Says: fmt.Sprintf("%d points, from %s to %s", len(t), quantity.Number(t[0][0], 3), quantity.Number(t[len(t)-1][0], 3)),
+		}
 	case "list":
 		return readList(text, kind)
 	}

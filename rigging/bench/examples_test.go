@@ -100,7 +100,15 @@ func TestEveryWorkedExampleIsAnsweredInWords(t *testing.T) {
 				assert.NotRegexp(t, `%!|NaN|Inf|nil|  |: \.`, s, c.Name)
 			}
 			for _, r := range w.Answer.Drawing.Rules {
-				assert.True(t, r.From < r.To && r.Tick > 0 && (r.To-r.From)/r.Tick < 200, "%s: a ruler from %v to %v by %v", c.Name, r.From, r.To, r.Tick)
+				assert.True(
+					t,
+					r.From < r.To && r.Tick > 0 && (r.To-r.From)/r.Tick < 200,
+					"%s: a ruler from %v to %v by %v",
+					c.Name,
+					r.From,
+					r.To,
+					r.Tick,
+				)
 			}
 		}
 		assert.Greater(t, answered, 2, c.Name)

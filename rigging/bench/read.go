@@ -90,9 +90,23 @@ var fraction = sentence(draft{
 
 var reading = sentence(draft{
 	name: "reading", title: "Are these readings inside the limits?",
-	asks:    []string{"is the reading in or out", "can the gauge tell", "is my gauge good enough", "readings differ will not stay still", "tape started at one inch", "average of readings"},
-	lines:   []string{"The gauge shows {readings:the readings}, a {quantity:quantity}. The sheet wants {target:target}, up to {minus:allowed under} under and {plus:allowed over} over."},
-	more:    []string{"The gauge tells to ± {uncertainty:doubt of the gauge}; the tape began at {start:start mark}, at the datum it shows {zero:zero of the gauge}.", "Or the sheet gives the ends: from {min:lower limit} to {max:upper limit}."},
+	asks: []string{
+		"is the reading in or out",
+		"can the gauge tell",
+		"is my gauge good enough",
+		"readings differ will not stay still",
+		"tape started at one inch",
+		"average of readings",
+	},
+	lines: []string{
+		"The gauge shows {readings:the readings}, a {quantity:quantity}. The sheet wants {target:target}, up to {minus:allowed under} " +
+			"under and {plus:allowed over} over.",
+	},
+	more: []string{
+		"The gauge tells to ± {uncertainty:doubt of the gauge}; the tape began at {start:start mark}, at the datum it shows " +
+			"{zero:zero of the gauge}.",
+		"Or the sheet gives the ends: from {min:lower limit} to {max:upper limit}.",
+	},
 	example: Values{"readings": "142.6; 142.8; 142.7", "target": "143", "minus": "0.5", "plus": "0.5", "uncertainty": "0.1"},
 }, func(in calc.ReadingInput, out calc.ReadingOutput, _ words) Answer {
 	k := quantity.Kind(in.Quantity)
@@ -102,7 +116,12 @@ var reading = sentence(draft{
 	case "in":
 		a.Says = amount(k, out.Mean) + " is inside."
 	case "out":
-		a.Says = fmt.Sprintf("%s is outside, %s by %s.", amount(k, out.Mean), side(out.Side), amount(k, math.Max(b.Min-out.Mean, out.Mean-b.Max)))
+		a.Says = fmt.Sprintf(
+			"%s is outside, %s by %s.",
+			amount(k, out.Mean),
+			side(out.Side),
+			amount(k, math.Max(b.Min-out.Mean, out.Mean-b.Max)),
+		)
 	case "close":
 		a.Says, a.Mark = amount(k, out.Mean)+" is too near the limit for this gauge to tell.", "look"
 		a.Also = append(a.Also, "Read it with a finer gauge, or set it nearer to the middle.")
@@ -114,8 +133,15 @@ var reading = sentence(draft{
 		a.Also = append(a.Also, fmt.Sprintf("The mean of %d, which differ by %s.", len(in.Readings), amount(k, out.Spread)))
 	}
 	if out.Gauge != "" {
-		a.Also = append(a.Also, map[string]string{"fit": "The gauge is fit for this band", "marginal": "The gauge is barely fine enough for this band", "too coarse": "The gauge is too coarse for this band"}[out.Gauge]+
-			fmt.Sprintf(": the band is %s times its doubt.", num(*out.GaugeRatio)))
+		a.Also = append(
+			a.Also,
+			map[string]string{"fit": "The gauge is fit for this band", "marginal": "The gauge is barely fine enough for this band",
+				"too coarse": "The gauge is too coarse for this band"}[out.Gauge]+
+				fmt.Sprintf(
+					": the band is %s times its doubt.",
+					num(*out.GaugeRatio),
+				),
+		)
 	}
 	marks := []run.Mark{}
 	for _, r := range in.Readings {
@@ -130,8 +156,11 @@ func side(s string) string { return map[string]string{"low": "too low", "high": 
 
 var datum = sentence(draft{
 	name: "datum", title: "What is this from centre to centre?",
-	asks:    []string{"edge to edge measurement", "two books disagree", "measured over the outside of the pins", "barrel edge to eye edge"},
-	lines:   []string{"I measured {measured:the measurement} from the {from.at:edge of the first part} of a part {from.size:width of the first part} wide to the {to.at:edge of the second part} of a part {to.size:width of the second part} wide."},
+	asks: []string{"edge to edge measurement", "two books disagree", "measured over the outside of the pins", "barrel edge to eye edge"},
+	lines: []string{
+		"I measured {measured:the measurement} from the {from.at:edge of the first part} of a part {from.size:width of the first " +
+			"part} wide to the {to.at:edge of the second part} of a part {to.size:width of the second part} wide.",
+	},
 	more:    []string{"The book says {book:the book} from centre to centre."},
 	example: Values{"measured": "131.2", "from.at": "near edge", "from.size": "16", "to.at": "near edge", "to.size": "7.6", "book": "143"},
 }, func(in calc.DatumInput, out calc.DatumOutput, _ words) Answer {
@@ -158,12 +187,17 @@ var datum = sentence(draft{
 
 var lostMotion = sentence(draft{
 	name: "lost-motion", title: "How much motion is lost in this cable?",
-	asks:    []string{"worn cable slack backlash", "pushed and pulled readings", "is the inner worn", "play in the cable"},
-	lines:   []string{"With the inner pushed home it reads {pushed:pushed home}, eased out {pulled:eased out}. Up to {limit:most allowed} may be lost."},
+	asks: []string{"worn cable slack backlash", "pushed and pulled readings", "is the inner worn", "play in the cable"},
+	lines: []string{
+		"With the inner pushed home it reads {pushed:pushed home}, eased out {pulled:eased out}. Up to {limit:most allowed} may be lost.",
+	},
 	more:    []string{"The whole stroke is {stroke:stroke}."},
 	example: Values{"pushed": "71.2", "pulled": "66.0", "limit": "9", "stroke": "74"},
 }, func(in calc.LostMotionInput, out calc.LostMotionOutput, _ words) Answer {
-	a := Answer{Says: fmt.Sprintf("%s is lost, %s is left to the limit.", mm(out.Lost), mm(out.LeftToLimit)), Mark: markOf(out.Verdict == "in")}
+	a := Answer{
+		Says: fmt.Sprintf("%s is lost, %s is left to the limit.", mm(out.Lost), mm(out.LeftToLimit)),
+		Mark: markOf(out.Verdict == "in"),
+	}
 	if out.Verdict == "out" {
 		a.Says = fmt.Sprintf("%s is lost, %s over the limit.", mm(out.Lost), mm(-out.LeftToLimit))
 		a.Also = append(a.Also, "A good setting on a worn cable is a trap: repair before setting.")
@@ -171,7 +205,10 @@ var lostMotion = sentence(draft{
 	if out.Share != nil {
 		a.Also = append(a.Also, percent(100**out.Share)+" of the stroke does not arrive.")
 	}
-	a.Drawing.Rules = append(a.Drawing.Rules, ruler("lost motion", "mm", 0, in.Limit, 1, 0, run.Mark{Kind: "left", At: out.Lost, Label: num(out.Lost)}))
+	a.Drawing.Rules = append(
+		a.Drawing.Rules,
+		ruler("lost motion", "mm", 0, in.Limit, 1, 0, run.Mark{Kind: "left", At: out.Lost, Label: num(out.Lost)}),
+	)
 	return a
 })
 

@@ -7,8 +7,41 @@ import (
 )
 
 // idle words say nothing about what is wanted.
-var idle = []string{"a", "an", "the", "is", "are", "it", "this", "that", "of", "at", "to", "in", "on", "my", "i", "how", "what", "which", "do", "does",
-	"for", "and", "or", "with", "be", "will", "would", "should", "from", "by", "me", "have", "has"}
+var idle = []string{
+	"a",
+	"an",
+	"the",
+	"is",
+	"are",
+	"it",
+	"this",
+	"that",
+	"of",
+	"at",
+	"to",
+	"in",
+	"on",
+	"my",
+	"i",
+	"how",
+	"what",
+	"which",
+	"do",
+	"does",
+	"for",
+	"and",
+	"or",
+	"with",
+	"be",
+	"will",
+	"would",
+	"should",
+	"from",
+	"by",
+	"me",
+	"have",
+	"has",
+}
 
 // Search gives the names of the sentences that answer what one wants to know, the
 // likeliest first; all of them when nothing is asked.

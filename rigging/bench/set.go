@@ -11,14 +11,39 @@ import (
 
 var adjuster = sentence(draft{
 	name: "adjuster", title: "How many turns of this adjuster, and which way?",
-	asks: []string{"barrel turns", "turnbuckle turns", "clevis jam nuts threads left", "cable too long", "cable too short", "length out of limits", "enough thread engaged"},
-	lines: []string{"It measures {now:the length now} and should be {target:target}, up to {minus:allowed under} under and {plus:allowed over} over.",
-		"One turn is {pitch:pitch} on a {kind:kind of adjuster}, locked every {step:step} turn."},
-	more: []string{"{engaged:threads in now} threads are in, at least {engaged_min:least threads} must stay in, at most {engaged_max:most threads} can go in.",
-		"Turned {lengthens:way that lengthens} it gets longer; turned out it goes toward {@out:what lies outward}, turned in toward {@in:what lies inward}.",
-		"Inside the limits aim for the {aim:aim}. Or the sheet gives the ends: from {min:lower limit} to {max:upper limit}."},
-	example: Values{"now": "139.4", "target": "143", "minus": "0.5", "plus": "0.5", "pitch": "1", "step": "1/2", "engaged": "12½", "engaged_min": "6", "engaged_max": "20",
-		"@out": "the housing", "@in": "the eye"},
+	asks: []string{
+		"barrel turns",
+		"turnbuckle turns",
+		"clevis jam nuts threads left",
+		"cable too long",
+		"cable too short",
+		"length out of limits",
+		"enough thread engaged",
+	},
+	lines: []string{
+		"It measures {now:the length now} and should be {target:target}, up to {minus:allowed under} under and {plus:allowed over} over.",
+		"One turn is {pitch:pitch} on a {kind:kind of adjuster}, locked every {step:step} turn.",
+	},
+	more: []string{
+		"{engaged:threads in now} threads are in, at least {engaged_min:least threads} must stay in, at most {engaged_max:most " +
+			"threads} can go in.",
+		"Turned {lengthens:way that lengthens} it gets longer; turned out it goes toward {@out:what lies outward}, turned in toward " +
+			"{@in:what lies inward}.",
+		"Inside the limits aim for the {aim:aim}. Or the sheet gives the ends: from {min:lower limit} to {max:upper limit}.",
+	},
+	example: Values{
+		"now":         "139.4",
+		"target":      "143",
+		"minus":       "0.5",
+		"plus":        "0.5",
+		"pitch":       "1",
+		"step":        "1/2",
+		"engaged":     "12½",
+		"engaged_min": "6",
+		"engaged_max": "20",
+		"@out":        "the housing",
+		"@in":         "the eye",
+	},
 }, func(in calc.AdjusterInput, out calc.AdjusterOutput, say words) Answer {
 	band := calc.Limits(in.Target, in.Minus, in.Plus, in.Min, in.Max)
 	a := Answer{Mark: markOf(out.VerdictAfter == "in")}
@@ -35,7 +60,10 @@ var adjuster = sentence(draft{
 		a.Says = fmt.Sprintf("%s %s; it should then measure %s.", sentenceCase(turns(out.Turns)), way, mm(out.After))
 	}
 	if out.LimitedBy != nil {
-		why := map[string]string{"thread": "the thread runs out: look at the other end, at the far fitting, for wear or for a wrong part", "step": "a finer lock would reach it, this step does not"}
+		why := map[string]string{
+			"thread": "the thread runs out: look at the other end, at the far fitting, for wear or for a wrong part",
+			"step":   "a finer lock would reach it, this step does not",
+		}
 		a.Also = append(a.Also, fmt.Sprintf("It stays %s outside: %s.", mm(out.ShortBy), why[*out.LimitedBy]))
 	}
 	a.Also = append(a.Also, threadsSay(out.EngagedAfter, in.EngagedMin, out.ThreadOK)...)
@@ -87,13 +115,38 @@ func thread(name string, now, after, least float64, most *float64, turn string) 
 
 var twoEnds = sentence(draft{
 	name: "two-ends", title: "How to share a correction between the two ends of a cable?",
-	asks: []string{"cable too short at one end", "cable too long thread runs out at one end", "both ends threaded", "not enough thread at one end", "handy end awkward end", "balance threads"},
-	lines: []string{"It measures {now:the length now} and should be {target:target}, up to {minus:allowed under} under and {plus:allowed over} over.",
-		"The handy end moves {a.pitch:pitch, handy end} a turn, locked every {a.step:step, handy end} turn, with {a.engaged:threads in, handy end} threads in, between {a.engaged_min:least threads, handy end} and {a.engaged_max:most threads, handy end}.",
-		"The other end moves {b.pitch:pitch, other end} a turn, locked every {b.step:step, other end} turn, with {b.engaged:threads in, other end} threads in, between {b.engaged_min:least threads, other end} and {b.engaged_max:most threads, other end}."},
+	asks: []string{
+		"cable too short at one end",
+		"cable too long thread runs out at one end",
+		"both ends threaded",
+		"not enough thread at one end",
+		"handy end awkward end",
+		"balance threads",
+	},
+	lines: []string{
+		"It measures {now:the length now} and should be {target:target}, up to {minus:allowed under} under and {plus:allowed over} over.",
+		"The handy end moves {a.pitch:pitch, handy end} a turn, locked every {a.step:step, handy end} turn, with {a.engaged:threads " +
+			"in, handy end} threads in, between {a.engaged_min:least threads, handy end} and {a.engaged_max:most threads, handy end}.",
+		"The other end moves {b.pitch:pitch, other end} a turn, locked every {b.step:step, other end} turn, with {b.engaged:threads " +
+			"in, other end} threads in, between {b.engaged_min:least threads, other end} and {b.engaged_max:most threads, other end}.",
+	},
 	more: []string{"Share it the {policy:policy} way, aiming for the {aim:aim}."},
-	example: Values{"now": "412", "target": "421", "minus": "0.5", "plus": "0.5", "a.pitch": "1", "a.step": "1/2", "a.engaged": "12", "a.engaged_min": "6", "a.engaged_max": "18",
-		"b.pitch": "1.25", "b.step": "1/2", "b.engaged": "14", "b.engaged_min": "6", "b.engaged_max": "18"},
+	example: Values{
+		"now":           "412",
+		"target":        "421",
+		"minus":         "0.5",
+		"plus":          "0.5",
+		"a.pitch":       "1",
+		"a.step":        "1/2",
+		"a.engaged":     "12",
+		"a.engaged_min": "6",
+		"a.engaged_max": "18",
+		"b.pitch":       "1.25",
+		"b.step":        "1/2",
+		"b.engaged":     "14",
+		"b.engaged_min": "6",
+		"b.engaged_max": "18",
+	},
 }, func(in calc.TwoEndsInput, out calc.TwoEndsOutput, _ words) Answer {
 	one := func(name string, v float64) string {
 		if v == 0 {
@@ -106,12 +159,25 @@ var twoEnds = sentence(draft{
 	case out.TurnsA == 0 && out.TurnsB == 0 && out.Reachable:
 		a.Says = "Leave both: " + mm(in.Now) + " is inside."
 	case out.Reachable:
-		a.Says = fmt.Sprintf("Turn the %s, the %s; it should then measure %s.", one("handy end", out.TurnsA), one("other end", out.TurnsB), mm(out.After))
+		a.Says = fmt.Sprintf(
+			"Turn the %s, the %s; it should then measure %s.",
+			one("handy end", out.TurnsA),
+			one("other end", out.TurnsB),
+			mm(out.After),
+		)
 	default:
 		a.Says = fmt.Sprintf("Both threads together do not reach it: at best %s.", mm(out.After))
 		a.Also = append(a.Also, "Look at the far fitting, for wear or for a wrong part.")
 	}
-	a.Also = append(a.Also, fmt.Sprintf("%s threads stay in at the handy end, %s at the other; %s to spare.", quantity.Turns(out.EngagedA), quantity.Turns(out.EngagedB), quantity.Turns(out.SpareThreads)))
+	a.Also = append(
+		a.Also,
+		fmt.Sprintf(
+			"%s threads stay in at the handy end, %s at the other; %s to spare.",
+			quantity.Turns(out.EngagedA),
+			quantity.Turns(out.EngagedB),
+			quantity.Turns(out.SpareThreads),
+		),
+	)
 	turn := func(v float64) string {
 		if v == 0 {
 			return ""
@@ -132,19 +198,35 @@ var twoEnds = sentence(draft{
 
 var window = sentence(draft{
 	name: "window", title: "How far is this setting from failing at each end?",
-	asks:    []string{"too tight or too loose", "margin to both limits in notches clicks", "is there any setting that works", "no setting serves both ends"},
-	lines:   []string{"It stands at {now:the setting now}. Below {loosest:loosest that works} it is too loose, above {tightest:tightest that works} too tight, and it moves in steps of {step:step}."},
+	asks: []string{
+		"too tight or too loose",
+		"margin to both limits in notches clicks",
+		"is there any setting that works",
+		"no setting serves both ends",
+	},
+	lines: []string{
+		"It stands at {now:the setting now}. Below {loosest:loosest that works} it is too loose, above {tightest:tightest that works} " +
+			"too tight, and it moves in steps of {step:step}.",
+	},
 	example: Values{"now": "11", "loosest": "12", "tightest": "17", "step": "1"},
 }, func(in calc.WindowInput, out calc.WindowOutput, _ words) Answer {
 	a := Answer{Mark: markOf(out.Verdict == "in" || out.Verdict == "on the limit")}
 	move := ""
 	if out.Move != nil && *out.Move != 0 {
-		move = fmt.Sprintf("%s %s, to %s", steps(*out.Move, "step"), map[bool]string{true: "tighter", false: "looser"}[*out.Move > 0], num(*out.After))
+		move = fmt.Sprintf(
+			"%s %s, to %s",
+			steps(*out.Move, "step"),
+			map[bool]string{true: "tighter", false: "looser"}[*out.Move > 0],
+			num(*out.After),
+		)
 	}
 	switch out.Verdict {
 	case "no window":
 		a.Says = "No setting serves both ends: the tightest that releases is looser than the loosest that works."
-		a.Also = append(a.Also, fmt.Sprintf("They miss each other by %s. Look for wear, lost travel or a wrong part before turning again.", num(-out.Width)))
+		a.Also = append(
+			a.Also,
+			fmt.Sprintf("They miss each other by %s. Look for wear, lost travel or a wrong part before turning again.", num(-out.Width)),
+		)
 		return a
 	case "step too coarse":
 		a.Says = "The window lies between two steps: no step lands inside."
@@ -169,10 +251,17 @@ var window = sentence(draft{
 
 var bracket = sentence(draft{
 	name: "bracket", title: "Judged only by feel: which setting to try next?",
-	asks:    []string{"half step search", "feels too tight feels too loose", "by ear whisper drag", "where to try next"},
-	rows:    []rowsDraft{{"tries", "At step {tries[].at:step tried} it felt {tries[].felt:how it felt}.", "another try"}},
-	more:    []string{"While only one end is known, go {stride:stride} steps on."},
-	example: Values{"tries.0.at": "0", "tries.0.felt": "too loose", "tries.1.at": "8", "tries.1.felt": "too tight", "tries.2.at": "4", "tries.2.felt": "too loose"},
+	asks: []string{"half step search", "feels too tight feels too loose", "by ear whisper drag", "where to try next"},
+	rows: []rowsDraft{{"tries", "At step {tries[].at:step tried} it felt {tries[].felt:how it felt}.", "another try"}},
+	more: []string{"While only one end is known, go {stride:stride} steps on."},
+	example: Values{
+		"tries.0.at":   "0",
+		"tries.0.felt": "too loose",
+		"tries.1.at":   "8",
+		"tries.1.felt": "too tight",
+		"tries.2.at":   "4",
+		"tries.2.felt": "too loose",
+	},
 }, func(in calc.BracketInput, out calc.BracketOutput, _ words) Answer {
 	a := Answer{}
 	switch out.State {
@@ -211,18 +300,28 @@ var bracket = sentence(draft{
 
 var response = sentence(draft{
 	name: "response", title: "Did it answer as the turns should have moved it?",
-	asks:    []string{"no response after turning", "moved the wrong way", "barrel slips", "reading did not change", "turned but nothing happened"},
-	lines:   []string{"It read {before:reading before}, then after {turns:turns} turns {after:reading after}. One turn should change it by {expected_per_turn:change of one turn}."},
+	asks: []string{
+		"no response after turning",
+		"moved the wrong way",
+		"barrel slips",
+		"reading did not change",
+		"turned but nothing happened",
+	},
+	lines: []string{
+		"It read {before:reading before}, then after {turns:turns} turns {after:reading after}. One turn should change it by " +
+			"{expected_per_turn:change of one turn}.",
+	},
 	more:    []string{"The gauge tells to ± {uncertainty:doubt of the gauge}."},
 	example: Values{"before": "139.4", "turns": "3½", "after": "140.6", "expected_per_turn": "1", "uncertainty": "0.25"},
 }, func(in calc.ResponseInput, out calc.ResponseOutput, _ words) Answer {
 	says := map[string][3]string{
 		"too small to tell": {"The change is too small for this gauge to tell.", "look", "Turn further, or read with a finer gauge."},
-		"reversed":          {"It went the wrong way.", "bad", "Look whether this is the adjuster, which hand its thread has, and what else moved."},
-		"no response":       {"It did not answer.", "bad", "Look for a barrel that slips, a frayed inner, the wrong adjuster or a seized lever."},
-		"weak":              {"It answered only in part.", "look", "Something gives: slack to be taken up first, a soft mount, a worn pin."},
-		"as expected":       {"It answered as the turns say.", "good", ""},
-		"strong":            {"It answered more than the turns say.", "look", "Look at the pitch, and at what else was turned."},
+		"reversed": {"It went the wrong way.", "bad", "Look whether this is the adjuster, which hand its thread has, and " +
+			"what else moved."},
+		"no response": {"It did not answer.", "bad", "Look for a barrel that slips, a frayed inner, the wrong adjuster or a seized lever."},
+		"weak":        {"It answered only in part.", "look", "Something gives: slack to be taken up first, a soft mount, a worn pin."},
+		"as expected": {"It answered as the turns say.", "good", ""},
+		"strong":      {"It answered more than the turns say.", "look", "Look at the pitch, and at what else was turned."},
 	}[out.Verdict]
 	a := Answer{Says: says[0], Mark: says[1]}
 	if says[2] != "" {
@@ -230,23 +329,43 @@ var response = sentence(draft{
 	}
 	a.Also = append(a.Also, fmt.Sprintf("One turn changed it by %s; %s was expected.", num(out.PerTurn), num(in.ExpectedPerTurn)))
 	expected := in.Turns * in.ExpectedPerTurn
-	a.Drawing.Bars = []Bar{{"should change by", expected, num(expected), "should"}, {"changed by", in.After - in.Before, num(in.After - in.Before), "now"}}
+	a.Drawing.Bars = []Bar{
+		{"should change by", expected, num(expected), "should"},
+		{"changed by", in.After - in.Before, num(in.After - in.Before), "now"},
+	}
 	return a
 })
 
 var coupled = sentence(draft{
 	name: "coupled", title: "Several adjusters move several readings: what is the least turning?",
-	asks:  []string{"aileron turnbuckles", "two adjusters fight each other", "smallest set of turns", "both wheels level and tension right"},
+	asks: []string{
+		"aileron turnbuckles",
+		"two adjusters fight each other",
+		"smallest set of turns",
+		"both wheels level and tension right",
+	},
 	lines: []string{"Each adjuster may be turned within its range."},
 	rows: []rowsDraft{
-		{"adjusters", "{adjusters[].id:name of the adjuster}, every {adjusters[].step:step} turn, from {adjusters[].min:least turns} to {adjusters[].max:most turns} turns.", "another adjuster"},
-		{"readings", "{readings[].id:name of the reading} reads {readings[].now:reading now}, wanted {readings[].min:lower limit} to {readings[].max:upper limit}; a turn adds {influence[]:change of one turn}.", "another reading"},
+		{
+			"adjusters",
+			"{adjusters[].id:name of the adjuster}, every {adjusters[].step:step} turn, from {adjusters[].min:least turns} to " +
+				"{adjusters[].max:most turns} turns.",
+			"another adjuster",
+		},
+		{
+			"readings",
+			"{readings[].id:name of the reading} reads {readings[].now:reading now}, wanted {readings[].min:lower limit} to " +
+				"{readings[].max:upper limit}; a turn adds {influence[]:change of one turn}.",
+			"another reading",
+		},
 	},
 	more: []string{"Aim for the {aim:aim}, using at most {guard:share of the half band} of the half band."},
 	example: Values{"adjusters.0.id": "left", "adjusters.0.step": "1/2", "adjusters.0.min": "-6", "adjusters.0.max": "6",
 		"adjusters.1.id": "right", "adjusters.1.step": "1/2", "adjusters.1.min": "-6", "adjusters.1.max": "6",
-		"readings.0.id": "tension", "readings.0.now": "128", "readings.0.min": "150", "readings.0.max": "170", "influence.0.0": "9", "influence.0.1": "9",
-		"readings.1.id": "droop", "readings.1.now": "-1.6", "readings.1.min": "-0.5", "readings.1.max": "0.5", "influence.1.0": "0.6", "influence.1.1": "-0.6"},
+		"readings.0.id": "tension", "readings.0.now": "128", "readings.0.min": "150", "readings.0.max": "170", "influence.0.0": "9",
+		"influence.0.1": "9",
+		"readings.1.id": "droop", "readings.1.now": "-1.6", "readings.1.min": "-0.5", "readings.1.max": "0.5", "influence.1.0": "0.6",
+		"influence.1.1": "-0.6"},
 }, func(in calc.CoupledInput, out calc.CoupledOutput, _ words) Answer {
 	a := Answer{Mark: markOf(out.AllIn)}
 	var parts []string
@@ -265,11 +384,23 @@ var coupled = sentence(draft{
 	default:
 		a.Says = "No set of turns puts all inside; the best is " + list(parts) + "."
 	}
-	a.Also = append(a.Also, fmt.Sprintf("%s is the tightest: it uses %s of its half band.", in.Readings[out.Binding].ID, percent(100*out.Worst)))
+	a.Also = append(
+		a.Also,
+		fmt.Sprintf("%s is the tightest: it uses %s of its half band.", in.Readings[out.Binding].ID, percent(100*out.Worst)),
+	)
 	for i, r := range in.Readings {
 		rule := ruler(r.ID, "", r.Min, r.Max, 0, 0, run.Mark{Kind: "found", At: r.Now, Label: "now " + num(r.Now)})
 		if math.Abs(out.Predicted[i]-r.Now) > 1e-9 {
-			rule = ruler(r.ID, "", r.Min, r.Max, 0, 0, run.Mark{Kind: "found", At: r.Now, Label: "now " + num(r.Now)}, run.Mark{Kind: "should", At: out.Predicted[i], Label: num(out.Predicted[i])})
+			rule = ruler(
+				r.ID,
+				"",
+				r.Min,
+				r.Max,
+				0,
+				0,
+				run.Mark{Kind: "found", At: r.Now, Label: "now " + num(r.Now)},
+				run.Mark{Kind: "should", At: out.Predicted[i], Label: num(out.Predicted[i])},
+			)
 		}
 		a.Drawing.Rules = append(a.Drawing.Rules, rule)
 	}

@@ -22,7 +22,11 @@ type ClutchInput struct {
 }
 
 func (in ClutchInput) check(f *faults) {
-	f.addIf(in.BiteTravel != nil && *in.BiteTravel > in.ReleaseTravel+slack, "bite_travel", "it bites before it is released: write at most release_travel")
+	f.addIf(
+		in.BiteTravel != nil && *in.BiteTravel > in.ReleaseTravel+slack,
+		"bite_travel",
+		"it bites before it is released: write at most release_travel",
+	)
 	f.addIf(in.FreeMin > in.FreeMax, "free_min", "the least free play lies above the most: swap them")
 	given := 0
 	for _, p := range []*float64{in.FreePedal, in.FreeCable, in.FreeBearing} {

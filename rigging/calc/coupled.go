@@ -56,7 +56,11 @@ func (in CoupledInput) check(f *faults) {
 		f.addIf(a.Min > a.Max, at+"min", "the least lies above the most: swap them")
 		f.addIf(a.Min <= a.Max && low > high, at+"step", "no whole step lies between min and max: write a smaller step or a wider range")
 		settings *= high - low + 1
-		f.addIf(high-low > mostSteps || settings > mostSettings, at+"step", "these steps are too fine for so wide a range: write the turn that can be locked")
+		f.addIf(
+			high-low > mostSteps || settings > mostSettings,
+			at+"step",
+			"these steps are too fine for so wide a range: write the turn that can be locked",
+		)
 	}
 	for i, r := range in.Readings {
 		f.addIf(r.Min >= r.Max, fmt.Sprintf("readings[%d].min", i), "the lower limit must lie below the upper one")

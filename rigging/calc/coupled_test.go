@@ -64,7 +64,10 @@ func randomCoupled(r *rand.Rand, adjusters, readings int, reach float64) Coupled
 	round := func(v float64) float64 { return math.Round(v*20) / 20 }
 	hidden := make([]float64, adjusters)
 	for j := range adjusters {
-		in.Adjusters = append(in.Adjusters, CoupledAdjuster{ID: fmt.Sprint("a", j), Step: []float64{0.25, 0.5}[r.IntN(2)], Min: -reach, Max: reach})
+		in.Adjusters = append(
+			in.Adjusters,
+			CoupledAdjuster{ID: fmt.Sprint("a", j), Step: []float64{0.25, 0.5}[r.IntN(2)], Min: -reach, Max: reach},
+		)
 		hidden[j] = (r.Float64()*2 - 1) * reach
 	}
 	for i := range readings {
@@ -78,7 +81,10 @@ func randomCoupled(r *rand.Rand, adjusters, readings int, reach float64) Coupled
 		}
 		half := 0.3 + 2*r.Float64()
 		in.Influence = append(in.Influence, row)
-		in.Readings = append(in.Readings, CoupledReading{ID: fmt.Sprint("r", i), Now: round(now), Min: round(middle - half), Max: round(middle + half)})
+		in.Readings = append(
+			in.Readings,
+			CoupledReading{ID: fmt.Sprint("r", i), Now: round(now), Min: round(middle - half), Max: round(middle + half)},
+		)
 	}
 	return in
 }

@@ -77,7 +77,11 @@ func (s *search) eliminate(level int) (out []row) {
 				continue
 			}
 			p, q := b.by[level], a.by[level]
-			one := row{at: a.at*p - b.at*q, scale: a.scale*math.Abs(p) + b.scale*math.Abs(q), fixed: a.fixed*math.Abs(p) + b.fixed*math.Abs(q)}
+			one := row{
+				at:    a.at*p - b.at*q,
+				scale: a.scale*math.Abs(p) + b.scale*math.Abs(q),
+				fixed: a.fixed*math.Abs(p) + b.fixed*math.Abs(q),
+			}
 			for j := range level {
 				one.by[j] = a.by[j]*p - b.by[j]*q
 			}

@@ -33,7 +33,11 @@ type DatumInput struct {
 func (in DatumInput) check(f *faults) {
 	in.From.check(f, "from")
 	in.To.check(f, "to")
-	f.addIf(in.Measured > 0 && in.Measured+in.From.offset()+in.To.offset() <= 0, "measured", "this is shorter than the parts themselves: look which edges were meant")
+	f.addIf(
+		in.Measured > 0 && in.Measured+in.From.offset()+in.To.offset() <= 0,
+		"measured",
+		"this is shorter than the parts themselves: look which edges were meant",
+	)
 }
 
 // DatumOutput: Difference is against the book.

@@ -60,7 +60,10 @@ func decodeStruct(m map[string]any, v reflect.Value, path string, f *faults) {
 	}
 	slices.Sort(strange)
 	for _, key := range strange {
-		f.unknown = append(f.unknown, Fault{join(path, key), fmt.Sprintf("there is no %q here: the names are %s", key, strings.Join(names, ", "))})
+		f.unknown = append(
+			f.unknown,
+			Fault{join(path, key), fmt.Sprintf("there is no %q here: the names are %s", key, strings.Join(names, ", "))},
+		)
 	}
 }
 

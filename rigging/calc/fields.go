@@ -26,7 +26,13 @@ func (c Calc) Fields() []Field { return listFields(c.in, "") }
 func listFields(t reflect.Type, path string) (out []Field) {
 	for i, f := range fieldsOf(t) {
 		at, typ := join(path, f.name), t.Field(i).Type
-		one := Field{Path: at, Kind: f.kind, Of: f.of, Words: f.words, Optional: f.optional || f.preset != nil || typ.Kind() == reflect.Pointer}
+		one := Field{
+			Path:     at,
+			Kind:     f.kind,
+			Of:       f.of,
+			Words:    f.words,
+			Optional: f.optional || f.preset != nil || typ.Kind() == reflect.Pointer,
+		}
 		if f.preset != nil {
 			one.Preset = *f.preset
 		}

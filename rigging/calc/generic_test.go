@@ -85,7 +85,9 @@ func with(t testing.TB, in map[string]any, path string, value any) []byte {
 // Every field of every calculation, with what a slip would put there: an answer is
 // finite, and a refusal names the field and says what to write.
 func TestEveryFieldOfEveryCalculationSurvivesASlip(t *testing.T) {
-	above0 := regexp.MustCompile(`(^|\.)(pitch|rate|free|run|stiffness|per_turn|per_click|pedal_ratio|fork_ratio|expander_ratio|stroke|pedal_stroke|notch|travel_per_notch|lift_per_turn|mass|radius|tolerance|bottom|core|space|measured|degrees_per_mm)$`)
+	above0 := regexp.MustCompile(
+		`(^|\.)(pitch|rate|free|run|stiffness|per_turn|per_click|pedal_ratio|fork_ratio|expander_ratio|stroke|pedal_stroke|notch|travel_per_notch|lift_per_turn|mass|radius|tolerance|bottom|core|space|measured|degrees_per_mm)$`,
+	)
 	atLeast0 := regexp.MustCompile(`(^|\.)(minus|plus|uncertainty|slack_max|preload_max|lash)$`)
 	text := regexp.MustCompile(`(^|\.)(text|id|default_unit)$`)
 	table := regexp.MustCompile(`^(meter|chart|points)\[`)
@@ -173,8 +175,11 @@ func TestAWrongQuantityIsToldWithTheUnitWanted(t *testing.T) {
 		{"adjuster", "pitch", `{"now":1,"target":3,"pitch":"2 lb"}`, "length"},
 		{"tension", "temperature", `{"tension":5,"chart":[[0,1],[1,2]],"temperature":"12 mm","minus":1,"plus":1}`, "°C"},
 		{"tension", "stiffness", `{"tension":5,"target":6,"minus":1,"plus":1,"stiffness":"9 mm","run":1,"per_turn":1}`, "in N"},
-		{"spring", "springs[0].rate", `{"slack_force":1,"most_force":2,"travel":1,"space":9,"springs":[{"kind":"extension","rate":"1 N","free":5}]}`, "N/mm"},
-		{"follow-up", "pairs[1].surface", `{"pairs":[{"commanded":1,"surface":1,"moving":"extending"},{"commanded":1,"surface":"1 mm","moving":"extending"},{"commanded":9,"surface":9,"moving":"extending"},{"commanded":9,"surface":9,"moving":"retracting"}],"tolerance":1}`, "deg"},
+		{"spring", "springs[0].rate", `{"slack_force":1,"most_force":2,"travel":1,"space":9,"springs":[{"kind":"extension",
+			"rate":"1 N","free":5}]}`, "N/mm"},
+		{"follow-up", "pairs[1].surface", `{"pairs":[{"commanded":1,"surface":1,"moving":"extending"},{"commanded":1,"surface":"1 mm",
+			"moving":"extending"},{"commanded":9,"surface":9,"moving":"extending"},{"commanded":9,"surface":9,"moving":"retracting"}],
+			"tolerance":1}`, "deg"},
 		{"kickdown", "bottom", `{"bottom":"5 rpm"}`, "mm"},
 	} {
 		_, err := Run(c.calc, []byte(c.input))

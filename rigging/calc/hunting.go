@@ -71,7 +71,12 @@ func Hunting(in HuntingInput) (HuntingOutput, error) {
 		ge = (*in.GapExtend + or(in.PretravelExtend, 0)) * *in.DegreesPerMM
 		gr = (*in.GapRetract + or(in.PretravelRetract, 0)) * *in.DegreesPerMM
 	}
-	out := HuntingOutput{OperateExtend: ge, OperateRetract: gr, DeadBand: ge + gr - in.Differential, Recommended: in.Coast + in.Differential}
+	out := HuntingOutput{
+		OperateExtend:  ge,
+		OperateRetract: gr,
+		DeadBand:       ge + gr - in.Differential,
+		Recommended:    in.Coast + in.Differential,
+	}
 	out.Margin = out.DeadBand - in.Coast
 	out.Hunts = out.Margin < -slack
 	if t := in.Tolerance - in.Lash/2; t >= -slack {

@@ -25,8 +25,16 @@ type KickdownInput struct {
 }
 
 func (in KickdownInput) check(f *faults) {
-	f.addIf(in.Kick > in.Bottom+slack, "kick", "kickdown lies beyond the valve's stroke: write how far the valve is in when it switches, at most its bottom")
-	f.addIf(-in.Slack > in.Bottom+slack, "slack", "the valve is pulled beyond its bottom: write the slack at idle, negative only up to the valve's stroke")
+	f.addIf(
+		in.Kick > in.Bottom+slack,
+		"kick",
+		"kickdown lies beyond the valve's stroke: write how far the valve is in when it switches, at most its bottom",
+	)
+	f.addIf(
+		-in.Slack > in.Bottom+slack,
+		"slack",
+		"the valve is pulled beyond its bottom: write the slack at idle, negative only up to the valve's stroke",
+	)
 	used := choose(f, []option{{"pull_at_full", in.PullAtFull != nil, true}}, []option{
 		{"shape", in.Shape != "", false},
 		{"radius", in.Radius != nil, true},

@@ -103,7 +103,11 @@ func TestASpringThatIsChosenDoesItsWork(t *testing.T) {
 		in := SpringInput{SlackForce: 6, MostForce: 25, Travel: 20, Rod: 6, Space: 60}
 		for range rapid.IntRange(1, 6).Draw(t, "springs") {
 			in.Springs = append(in.Springs, SpringChoice{Kind: rapid.SampledFrom([]string{"compression", "extension"}).Draw(t, "kind"),
-				Rate: rapid.Float64Range(0.1, 1).Draw(t, "rate"), Free: rapid.Float64Range(20, 110).Draw(t, "free"), Solid: ptr(rapid.Float64Range(10, 40).Draw(t, "solid")), Inside: ptr(9.0)})
+				Rate: rapid.Float64Range(0.1, 1).
+					Draw(t, "rate"),
+				Free: rapid.Float64Range(20, 110).
+					Draw(t, "free"),
+				Solid: ptr(rapid.Float64Range(10, 40).Draw(t, "solid")), Inside: ptr(9.0)})
 		}
 		out, err := Spring(in)
 		require.NoError(t, err)
@@ -123,7 +127,11 @@ func TestASpringThatIsChosenDoesItsWork(t *testing.T) {
 
 func TestAWindowsMoveLandsInsideOrThereIsNone(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		in := WindowInput{Now: rapid.Float64Range(-20, 20).Draw(t, "now"), Loosest: rapid.Float64Range(-10, 10).Draw(t, "loosest"), Step: rapid.Float64Range(0.1, 3).Draw(t, "step")}
+		in := WindowInput{
+			Now:     rapid.Float64Range(-20, 20).Draw(t, "now"),
+			Loosest: rapid.Float64Range(-10, 10).Draw(t, "loosest"),
+			Step:    rapid.Float64Range(0.1, 3).Draw(t, "step"),
+		}
 		in.Tightest = in.Loosest + rapid.Float64Range(-2, 6).Draw(t, "width")
 		out, err := Window(in)
 		require.NoError(t, err)

@@ -37,7 +37,11 @@ func (in ParkingBrakeInput) shoes() []option {
 }
 
 func (in ParkingBrakeInput) slope() []option {
-	return []option{{"mass", in.Mass != nil, true}, {"grade", in.Grade != nil, in.HoldForce == nil}, {"hold_force", in.HoldForce != nil, false}}
+	return []option{
+		{"mass", in.Mass != nil, true},
+		{"grade", in.Grade != nil, in.HoldForce == nil},
+		{"hold_force", in.HoldForce != nil, false},
+	}
 }
 
 func (in ParkingBrakeInput) sides() []option {
@@ -54,9 +58,17 @@ func (in ParkingBrakeInput) check(f *faults) {
 		}
 	}
 	f.addIf(!asked, "backoff_turns", "nothing to work out: write the shoes, the slope or what each side holds")
-	f.addIf(in.NotchMin != nil && in.NotchMax != nil && or(in.NotchMin, 0) > or(in.NotchMax, 0), "notch_min", "the fewest notches lie above the most: swap them")
+	f.addIf(
+		in.NotchMin != nil && in.NotchMax != nil && or(in.NotchMin, 0) > or(in.NotchMax, 0),
+		"notch_min",
+		"the fewest notches lie above the most: swap them",
+	)
 	if in.Mass != nil && in.HoldForce != nil {
-		f.addIf(math.Abs(*in.HoldForce) >= *in.Mass*gravity, "hold_force", "no brake holds more than the whole weight: write the force in N at the wheels, below mass × 9.81")
+		f.addIf(
+			math.Abs(*in.HoldForce) >= *in.Mass*gravity,
+			"hold_force",
+			"no brake holds more than the whole weight: write the force in N at the wheels, below mass × 9.81",
+		)
 	}
 	if in.Left != nil && in.Right != nil {
 		f.addIf(*in.Left < 0, "left", "write the force without a sign")

@@ -11,7 +11,11 @@ type SlotPinInput struct {
 }
 
 func (in SlotPinInput) check(f *faults) {
-	f.addIf(in.SlotAngle <= 0 || in.SlotAngle > 90+slack, "slot_angle", "write the angle from the direction that gains nothing, above 0 and up to 90")
+	f.addIf(
+		in.SlotAngle <= 0 || in.SlotAngle > 90+slack,
+		"slot_angle",
+		"write the angle from the direction that gains nothing, above 0 and up to 90",
+	)
 }
 
 // SlotPinOutput is in mm.

@@ -78,7 +78,11 @@ type SpringInput struct {
 
 func (in SpringInput) check(f *faults) {
 	for i, s := range in.Springs {
-		f.addIf(s.Kind == "compression" && in.Space > 0 && in.Travel >= in.Space, "travel", "the travel must be below the space, or a compression spring has no room left")
+		f.addIf(
+			s.Kind == "compression" && in.Space > 0 && in.Travel >= in.Space,
+			"travel",
+			"the travel must be below the space, or a compression spring has no room left",
+		)
 		s.check(f, fmt.Sprintf("springs[%d].", i))
 	}
 }

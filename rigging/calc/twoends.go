@@ -44,7 +44,11 @@ func (in TwoEndsInput) check(f *faults) {
 	in.B.check(f, "b")
 	lowA, highA := in.A.room()
 	lowB, highB := in.B.room()
-	f.addIf((highA-lowA+1)*(highB-lowB+1) > mostPairs, "a.step", "these steps are too fine for threads so long: write the turn that can be locked")
+	f.addIf(
+		(highA-lowA+1)*(highB-lowB+1) > mostPairs,
+		"a.step",
+		"these steps are too fine for threads so long: write the turn that can be locked",
+	)
 }
 
 // TwoEndsOutput: turns are signed, + lengthens.
@@ -83,7 +87,13 @@ func TwoEnds(in TwoEndsInput) (TwoEndsOutput, error) {
 }
 
 func (in TwoEndsInput) setting(x, y float64) TwoEndsOutput {
-	out := TwoEndsOutput{TurnsA: x + 0, TurnsB: y + 0, After: in.Now + x*in.A.Pitch + y*in.B.Pitch, EngagedA: in.A.Engaged - x, EngagedB: in.B.Engaged - y}
+	out := TwoEndsOutput{
+		TurnsA:   x + 0,
+		TurnsB:   y + 0,
+		After:    in.Now + x*in.A.Pitch + y*in.B.Pitch,
+		EngagedA: in.A.Engaged - x,
+		EngagedB: in.B.Engaged - y,
+	}
 	out.Reachable = (Band{in.Target - in.Minus, in.Target + in.Plus}).In(out.After)
 	out.SpareThreads = math.Min(out.EngagedA-in.A.EngagedMin, out.EngagedB-in.B.EngagedMin)
 	out.ThreadOK = (Band{in.A.EngagedMin, in.A.EngagedMax}).In(out.EngagedA) && (Band{in.B.EngagedMin, in.B.EngagedMax}).In(out.EngagedB)

@@ -76,7 +76,8 @@ var units = map[string]unit{
 }
 
 // typographic marks that mean the same as the plain ones
-var marks = strings.NewReplacer("″", `"`, "”", `"`, "′", "'", "’", "'", "⁄", "/", "−", "-", "⋅", "·", "° ", "°", "\u00a0", " ")
+var marks = strings.NewReplacer("″", `"`, "”", `"`, "′", "'", "’", "'", "⁄", "/", "−", "-", "⋅", "·",
+	"° ", "°", "\u00a0", " ")
 
 func lookup(word string) (unit, bool) {
 	u, ok := units[strings.ToLower(word)]

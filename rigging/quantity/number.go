@@ -12,7 +12,8 @@ const joint = "\x00"
 var vulgar = strings.NewReplacer(
 	"¼", joint+"1/4", "½", joint+"1/2", "¾", joint+"3/4", "⅓", joint+"1/3", "⅔", joint+"2/3",
 	"⅕", joint+"1/5", "⅖", joint+"2/5", "⅗", joint+"3/5", "⅘", joint+"4/5", "⅙", joint+"1/6", "⅚", joint+"5/6",
-	"⅐", joint+"1/7", "⅛", joint+"1/8", "⅜", joint+"3/8", "⅝", joint+"5/8", "⅞", joint+"7/8", "⅑", joint+"1/9", "⅒", joint+"1/10",
+	"⅐", joint+"1/7", "⅛", joint+"1/8", "⅜", joint+"3/8", "⅝", joint+"5/8",
+	"⅞", joint+"7/8", "⅑", joint+"1/9", "⅒", joint+"1/10",
 )
 
 var (

@@ -23,7 +23,11 @@ func TestAReadingCarriesThatItsGaugeWasOverdueThen(t *testing.T) {
 	r := newRig(t)
 	r.safe("2207", "").lost("71.2", "66")
 	r.bench.Gauges[0].Due = "2020-01-31"
-	read, err := Understand(Bench{Gauges: r.bench.Gauges, Day: "2020-02-01"}, r.state(), Reading{Point: "barrel-to-eye", Text: "139.4", Gauge: r.bench.Gauges[0].ID})
+	read, err := Understand(
+		Bench{Gauges: r.bench.Gauges, Day: "2020-02-01"},
+		r.state(),
+		Reading{Point: "barrel-to-eye", Text: "139.4", Gauge: r.bench.Gauges[0].ID},
+	)
 	require.NoError(t, err)
 	assert.Equal(t, "2020-01-31", read.Overdue)
 	assert.Contains(t, gaugeOf(read), "calibration overdue since 2020-01-31")

@@ -84,7 +84,10 @@ func (d *driver) step(a Advice) bool {
 	case DoSign:
 		d.do(KindSigned, Signed{Name: "Ines"})
 	case DoDecide:
-		d.do(KindDecided, Decided{About: a.Choices[len(a.Choices)-1].About, Choice: a.Choices[len(a.Choices)-1].Choice, Reason: "for this test"})
+		d.do(
+			KindDecided,
+			Decided{About: a.Choices[len(a.Choices)-1].About, Choice: a.Choices[len(a.Choices)-1].Choice, Reason: "for this test"},
+		)
 	default:
 		return false
 	}

@@ -170,7 +170,12 @@ func upper(s string) string {
 func (st State) set() Advice {
 	s := st.setting()
 	lo, hi := s.limits()
-	now := fmt.Sprintf("It measures %s; the sheet wants %s to %s.", text(s.Point.Quantity, s.Judge.Value), quantity.Number(lo, 1), text(s.Point.Quantity, hi))
+	now := fmt.Sprintf(
+		"It measures %s; the sheet wants %s to %s.",
+		text(s.Point.Quantity, s.Judge.Value),
+		quantity.Number(lo, 1),
+		text(s.Point.Quantity, hi),
+	)
 	if s.Adjuster.MeasureOnly {
 		a := st.arguedRepair("pinned", now+" This barrel is pinned to its cable: it can be measured, not set.",
 			"No turn will bring it in. A new cable is the remedy.")
@@ -185,7 +190,8 @@ func (st State) set() Advice {
 	}
 	if s.Judge.Verdict == "unsteady" {
 		a := st.read(s.Point)
-		a.Finding = "The readings do not agree with each other: that is a finding. Look for slack, a dirty thread or a moving mark; strike out a slip."
+		a.Finding = "The readings do not agree with each other: that is a finding. Look for slack, a dirty thread or a moving mark; " +
+			"strike out a slip."
 		return a
 	}
 	return st.turn(s, now)
@@ -197,7 +203,8 @@ func (st State) responseFinding(s *Setting) (Advice, bool) {
 		return Advice{}, false
 	}
 	finding := fmt.Sprintf("The turns should have moved it %s a turn; it moved %s.", mm(s.Book), mm(s.Response.PerTurn))
-	head, look := "It did not answer.", "Look for a barrel that slips on its thread, a frayed inner, a far end that is not connected, or another adjuster that was turned."
+	head, look := "It did not answer.", "Look for a barrel that slips on its thread, a frayed inner, a far end that is not "+
+		"connected, or another adjuster that was turned."
 	if s.Response.Verdict == "reversed" {
 		head, look = "It went the wrong way.", "Look whether the turns were logged the right way round, and whether this is the right adjuster."
 	}
@@ -223,7 +230,11 @@ func (st State) turn(s *Setting, now string) Advice {
 	should := fmt.Sprintf("Seen from %s, %s. It should then measure %s", s.Adjuster.SeenFrom, w.Seen, text(s.Point.Quantity, out.After))
 	if out.EngagedAfter != nil {
 		turn.ThreadsLeft = quantity.Turns(*out.EngagedAfter)
-		should += fmt.Sprintf(", with %s threads still in (never fewer than %s)", turn.ThreadsLeft, quantity.Number(s.Adjuster.Threads.Min, 0))
+		should += fmt.Sprintf(
+			", with %s threads still in (never fewer than %s)",
+			turn.ThreadsLeft,
+			quantity.Number(s.Adjuster.Threads.Min, 0),
+		)
 	}
 	a.More = append(a.More, should+".")
 	if s.Learnt {
@@ -244,7 +255,11 @@ func reason(s *Setting, limitedBy string, short float64) string {
 		return fmt.Sprintf("No %s turn lands inside: the nearest stays %s outside. Look for a finer thread or another end to move.",
 			strings.ToLower(quantity.Turns(s.Adjuster.Step)), mm(short))
 	}
-	return fmt.Sprintf("The thread runs out %s before the limit. That is a finding: look at the other end, the far fitting, wear, or the wrong part. Not a few more turns.", mm(short))
+	return fmt.Sprintf(
+		"The thread runs out %s before the limit. That is a finding: look at the other end, the far fitting, wear, or the wrong part. "+
+			"Not a few more turns.",
+		mm(short),
+	)
 }
 
 func (st State) cannotReach(s *Setting, now, limitedBy string, short float64) Advice {
@@ -268,7 +283,11 @@ func (st State) settle() Advice {
 	a.Say = say(plain("Read the " + s.Point.Name + " again."))
 	if t := st.before(s.Point.ID, &Taken{Epoch: st.Epoch}); t != nil {
 		should := t.Value + s.PerTurn*st.netSince(s.Adjuster.ID, t)
-		a.More = append([]string{fmt.Sprintf("It was %s; after the turns it should be %s.", text(s.Point.Quantity, t.Value), text(s.Point.Quantity, should))}, a.More...)
+		a.More = append(
+			[]string{
+				fmt.Sprintf("It was %s; after the turns it should be %s.", text(s.Point.Quantity, t.Value), text(s.Point.Quantity, should)),
+			},
+			a.More...)
 	}
 	return a
 }
@@ -278,8 +297,22 @@ func (st State) lock() Advice {
 	l := s.Adjuster.Lock
 	if st.Locked == nil {
 		a := Advice{Do: DoLock, Say: say(plain(upper(l.Says) + ".")),
-			Lock: &LockAsk{Adjuster: s.Adjuster.ID, BackOff: quantity.Turns(l.BackOffMin), Least: quantity.Turns(l.BackOffMin), Most: quantity.Turns(l.BackOffMax), Nut: l.Nut, Pin: l.Pin},
-			More: []string{fmt.Sprintf("Back the %s off between %s and %s of a turn.", l.Nut, quantity.Turns(l.BackOffMin), quantity.Turns(l.BackOffMax))}}
+			Lock: &LockAsk{
+				Adjuster: s.Adjuster.ID,
+				BackOff:  quantity.Turns(l.BackOffMin),
+				Least:    quantity.Turns(l.BackOffMin),
+				Most:     quantity.Turns(l.BackOffMax),
+				Nut:      l.Nut,
+				Pin:      l.Pin,
+			},
+			More: []string{
+				fmt.Sprintf(
+					"Back the %s off between %s and %s of a turn.",
+					l.Nut,
+					quantity.Turns(l.BackOffMin),
+					quantity.Turns(l.BackOffMax),
+				),
+			}}
 		if s.Judge.Verdict == "close" {
 			a.Finding = "It stands at the edge: inside, but closer to the limit than the gauge can tell."
 		}
@@ -341,7 +374,10 @@ func (st State) sign() Advice {
 	if st.loadedOpen() {
 		a.More = append(a.More, "The loaded proof is left open and will show on the record as open.")
 	}
-	a.More = append(a.More, "You sign for what is on this record. Whether the craft may go out is for the maker's manual and the licensed person.")
+	a.More = append(
+		a.More,
+		"You sign for what is on this record. Whether the craft may go out is for the maker's manual and the licensed person.",
+	)
 	return a
 }
 
@@ -357,7 +393,11 @@ func (st State) afterSigning() Advice {
 		}
 		return a
 	}
-	return Advice{Do: DoNothing, Say: say(plain("Signed and proved.")), More: []string{"The record stands as it is; it can be printed at any time."}}
+	return Advice{
+		Do:   DoNothing,
+		Say:  say(plain("Signed and proved.")),
+		More: []string{"The record stands as it is; it can be printed at any time."},
+	}
 }
 
 // Blockers says what keeps the run from being signed: only what was voided, is

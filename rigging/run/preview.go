@@ -24,13 +24,34 @@ func Draw(s *sheet.Sheet) Preview {
 	}
 	for _, l := range s.LostMotion {
 		if l.Limit > 0 {
-			p.Rules = append(p.Rules, Rule{ID: l.ID, Name: l.Name, Unit: "mm", Max: l.Limit, To: l.Limit * 1.5, Tick: 1, TickSay: "one tick is 1 mm", Marks: []Mark{}, Words: fmt.Sprintf("%s: at most %s", l.Name, text(quantity.Length, l.Limit))})
+			p.Rules = append(
+				p.Rules,
+				Rule{
+					ID:      l.ID,
+					Name:    l.Name,
+					Unit:    "mm",
+					Max:     l.Limit,
+					To:      l.Limit * 1.5,
+					Tick:    1,
+					TickSay: "one tick is 1 mm",
+					Marks:   []Mark{},
+					Words:   fmt.Sprintf("%s: at most %s", l.Name, text(quantity.Length, l.Limit)),
+				},
+			)
 		}
 	}
 	if len(s.Line.Positions) == 0 {
 		return p
 	}
-	l := &Line{Control: s.Line.Control, Positions: s.Line.Positions, Bends: quantity.Number(s.Line.Bends, 0) + "° of bend", Anchor: s.Line.Anchor, Works: s.Line.Works, Threads: 0.5, States: []LineState{}}
+	l := &Line{
+		Control:   s.Line.Control,
+		Positions: s.Line.Positions,
+		Bends:     quantity.Number(s.Line.Bends, 0) + "° of bend",
+		Anchor:    s.Line.Anchor,
+		Works:     s.Line.Works,
+		Threads:   0.5,
+		States:    []LineState{},
+	}
 	if s.Line.Bends == 0 {
 		l.Bends = ""
 	}

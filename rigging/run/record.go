@@ -53,7 +53,8 @@ type Entry struct {
 }
 
 // Foot stands under every record.
-const Foot = "The maker's manual and the licensed person decide. This record says what was read and done; it declares nothing fit for road, water or air."
+const Foot = "The maker's manual and the licensed person decide. This record says what was read and done; it declares nothing " +
+	"fit for road, water or air."
 
 // MakeRecord writes the record of a state and the events behind it.
 func MakeRecord(h Heading, st State, events []Event) Record {
@@ -83,7 +84,9 @@ func MakeRecord(h Heading, st State, events []Event) Record {
 		r.Deviations = append(r.Deviations, fmt.Sprintf("%s is out by request of %s: %s", id, d.AskedBy, d.Why))
 	}
 	if st.Signed != nil {
-		r.Signed, r.Statement, r.Hash = st.Signed.Name+", "+st.SignedAt.Format("2 January 2006 15:04 MST"), st.Signed.Statement, st.SignedHash
+		r.Signed, r.Statement, r.Hash = st.Signed.Name+", "+st.SignedAt.Format(
+			"2 January 2006 15:04 MST",
+		), st.Signed.Statement, st.SignedHash
 		for _, e := range events {
 			if e.Hash == st.SignedHash {
 				r.Through = e.Seq

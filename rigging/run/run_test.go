@@ -21,7 +21,11 @@ func TestOneBarrelFromComplaintToSignature(t *testing.T) {
 
 	a := r.wants(DoMove)
 	assert.Equal(t, "Turn the barrel 3½ turns away from the eye.", said(a))
-	assert.Equal(t, "Seen from the drive, anticlockwise. It should then measure 142.9 mm, with 9 threads still in (never fewer than 6).", a.More[0])
+	assert.Equal(
+		t,
+		"Seen from the drive, anticlockwise. It should then measure 142.9 mm, with 9 threads still in (never fewer than 6).",
+		a.More[0],
+	)
 	assert.NotEmpty(t, a.Caution)
 
 	r.turn("3½", "out")
@@ -128,7 +132,16 @@ func TestThreadThatRunsOutIsADiagnosis(t *testing.T) {
 }
 
 func TestAMoveVoidsWhatWasProved(t *testing.T) {
-	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½").turn("3½", "out").settle().length("142.9 mm").lockAndRead("142.9 mm").proved()
+	r := newRig(
+		t,
+	).safe("2207", "").
+		lost("71 mm", "66 mm").
+		found("139.4 mm", "12½").
+		turn("3½", "out").
+		settle().
+		length("142.9 mm").
+		lockAndRead("142.9 mm").
+		proved()
 	r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen}).wants(DoSign)
 	r.turn("½", "out")
 	require.ErrorContains(t, r.try(KindSigned, Signed{Name: "Ines"}), "cannot be signed yet")
@@ -169,14 +182,16 @@ func TestReadsTextsAndMarksOnTheTape(t *testing.T) {
 		out, err := Understand(r.bench, r.state(), in)
 		return out.Value, err
 	}
-	for _, in := range []Reading{{Text: "5 1/2"}, {Text: "5½", Unit: "mm"}, {Text: "139.7 mm"}, {Text: "139.7"}, {Text: "5-1/2 in"}, {Text: "5.5", Unit: "in"},
+	for _, in := range []Reading{{Text: "5 1/2"}, {Text: "5½", Unit: "mm"}, {Text: "139.7 mm"}, {Text: "139.7"},
+		{Text: "5-1/2 in"}, {Text: "5.5", Unit: "in"},
 		{Start: "1 in", End: "6 1/2 in"}, {Start: "100", End: "239.7"}} {
 		v, err := read(in)
 		if assert.NoError(t, err, "%+v", in) {
 			assert.InDelta(t, 139.7, v, 1e-9, "%+v", in)
 		}
 	}
-	for field, in := range map[string]Reading{"body.text": {Text: "7-9"}, "body.end": {Start: "6 in", End: "5 in"}, "body.start": {Start: "3 furlongs", End: "5 in"},
+	for field, in := range map[string]Reading{"body.text": {Text: "7-9"}, "body.end": {Start: "6 in", End: "5 in"},
+		"body.start":  {Start: "3 furlongs", End: "5 in"},
 		"body.states": {Text: "5 mm", States: []string{"engine-hot"}}, "body.gauge": {Text: "5 mm", Gauge: "lead line"}} {
 		_, err := read(in)
 		fault, ok := err.(*Fault)
@@ -220,15 +235,29 @@ func TestEveryPrefixFoldsAndReplaysTheSame(t *testing.T) {
 	rapid.Check(t, func(rt *rapid.T) {
 		r := newRig(t)
 		bodies := map[Kind][]any{
-			KindComplaint:  {Complaint{"stiff", "yes"}},
-			KindIdentified: {Identified{Serial: "2207", Hand: "standard"}, Identified{Serial: "2611", Hand: "standard"}, Identified{Serial: "9", Hand: "standard"}},
-			KindCaution:    {Named{"key-out"}, Named{"propeller-clear"}, Named{"hands-out"}},
-			KindPutOn:      {Thing{ID: "propeller-chock"}, Thing{Name: "tape"}},
-			KindPartOff:    {Thing{ID: "linkage-cover"}},
-			KindTakenOff:   {Thing{ID: "propeller-chock"}, Thing{Name: "tape"}},
-			KindPartBack:   {Thing{ID: "linkage-cover"}},
-			KindReading: {Reading{Point: "inner-home", Text: "71"}, Reading{Point: "inner-eased", Text: "66"}, Reading{Point: "barrel-threads", Text: "12"},
-				Reading{Point: "barrel-to-eye", Text: "139.4", States: allStates}, Reading{Point: "barrel-to-eye", Text: "142.9", States: allStates}, Reading{Point: "barrel-to-eye", Text: "143"}},
+			KindComplaint: {Complaint{"stiff", "yes"}},
+			KindIdentified: {
+				Identified{Serial: "2207", Hand: "standard"},
+				Identified{Serial: "2611", Hand: "standard"},
+				Identified{Serial: "9", Hand: "standard"},
+			},
+			KindCaution:  {Named{"key-out"}, Named{"propeller-clear"}, Named{"hands-out"}},
+			KindPutOn:    {Thing{ID: "propeller-chock"}, Thing{Name: "tape"}},
+			KindPartOff:  {Thing{ID: "linkage-cover"}},
+			KindTakenOff: {Thing{ID: "propeller-chock"}, Thing{Name: "tape"}},
+			KindPartBack: {Thing{ID: "linkage-cover"}},
+			KindReading: {
+				Reading{Point: "inner-home", Text: "71"},
+				Reading{Point: "inner-eased", Text: "66"},
+				Reading{Point: "barrel-threads", Text: "12"},
+				Reading{
+					Point:  "barrel-to-eye",
+					Text:   "139.4",
+					States: allStates,
+				},
+				Reading{Point: "barrel-to-eye", Text: "142.9", States: allStates},
+				Reading{Point: "barrel-to-eye", Text: "143"},
+			},
 			KindMove:      {Move{Adjuster: "barrel", Turns: "3½", Way: "out"}, Move{Adjuster: "barrel", Turns: "1", Way: "in"}},
 			KindSettled:   {Settled{"barrel-to-eye", 3}},
 			KindLocked:    {Locked{Adjuster: "barrel", BackOff: "½", Pin: true}},

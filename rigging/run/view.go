@@ -102,7 +102,9 @@ type LineState struct {
 // Show makes the view of a state.
 func Show(st State) View {
 	v := View{Seq: st.Seq, Steps: st.Steps(), Advice: Next(st), Rules: []Rule{}, Readings: []ReadLine{},
-		On: nonNil(st.On), Off: nonNil(st.Off), Fetch: []string{}, Blockers: nonNil(st.Blockers()), Notes: nonNil(st.Notes), LastEvent: st.LastEvent}
+		On: nonNil(
+			st.On,
+		), Off: nonNil(st.Off), Fetch: []string{}, Blockers: nonNil(st.Blockers()), Notes: nonNil(st.Notes), LastEvent: st.LastEvent}
 	v.Resume = st.resume(v.Advice)
 	for _, s := range v.Steps {
 		if s.Status == "now" && slices.Contains(Skippable, s.Kind) {
@@ -255,9 +257,21 @@ func signed(v float64) string {
 
 func (st State) line(s *Setting, a Advice) *Line {
 	l := st.Sheet.Line
-	out := &Line{Control: l.Control, Positions: l.Positions, Bends: quantity.Number(l.Bends, 0) + "° of bend", Anchor: l.Anchor, Works: l.Works,
-		Barrel: s.Adjuster.Name, Pinned: s.Adjuster.MeasureOnly, Turn: a.Move, Between: s.Point.Name,
-		Of: text(s.Point.Quantity, *s.Point.Target), Locked: st.Locked != nil, Threads: 0.5, States: []LineState{}}
+	out := &Line{
+		Control:   l.Control,
+		Positions: l.Positions,
+		Bends:     quantity.Number(l.Bends, 0) + "° of bend",
+		Anchor:    l.Anchor,
+		Works:     l.Works,
+		Barrel:    s.Adjuster.Name,
+		Pinned:    s.Adjuster.MeasureOnly,
+		Turn:      a.Move,
+		Between:   s.Point.Name,
+		Of:        text(s.Point.Quantity, *s.Point.Target),
+		Locked:    st.Locked != nil,
+		Threads:   0.5,
+		States:    []LineState{},
+	}
 	if t := s.Adjuster.Threads; t != nil && s.Threads != nil {
 		out.Threads = math.Max(0, math.Min(1, (*s.Threads-t.Min)/(t.Max-t.Min)))
 		out.Say = fmt.Sprintf("%s threads in, %s at least", quantity.Turns(*s.Threads), quantity.Number(t.Min, 0))
@@ -278,7 +292,10 @@ func (st State) line(s *Setting, a Advice) *Line {
 	if point != nil {
 		out.Position = point.Position
 		for _, id := range point.States {
-			out.States = append(out.States, LineState{st.Sheet.State(id).Name, latest != nil && latest.Point == point.ID && slices.Contains(latest.States, id)})
+			out.States = append(
+				out.States,
+				LineState{st.Sheet.State(id).Name, latest != nil && latest.Point == point.ID && slices.Contains(latest.States, id)},
+			)
 		}
 		for _, m := range st.Sheet.LostMotion {
 			if m.Pulled == point.ID {
@@ -326,8 +343,17 @@ func (st State) Rules() (out []Rule) {
 		}
 	}
 	for _, l := range st.Sheet.LostMotion {
-		r := Rule{ID: l.ID, Name: l.Name, Unit: "mm", Max: l.Limit, To: l.Limit * 1.5, Tick: 1, TickSay: "one tick is 1 mm", Marks: []Mark{},
-			Words: fmt.Sprintf("%s: not yet read, at most %s", l.Name, text(quantity.Length, l.Limit))}
+		r := Rule{
+			ID:      l.ID,
+			Name:    l.Name,
+			Unit:    "mm",
+			Max:     l.Limit,
+			To:      l.Limit * 1.5,
+			Tick:    1,
+			TickSay: "one tick is 1 mm",
+			Marks:   []Mark{},
+			Words:   fmt.Sprintf("%s: not yet read, at most %s", l.Name, text(quantity.Length, l.Limit)),
+		}
 		if lost := st.Lost(l); lost != nil {
 			r.To = math.Max(r.To, lost.Lost*1.15)
 			r.Verdict = lost.Verdict
@@ -386,7 +412,12 @@ func (r *Rule) judged(s *Setting, worked bool) {
 	r.Words += "; " + r.Margins
 }
 
-var verdictWords = map[string]string{"in": "inside", "out": "outside", "close": "too close for the gauge to tell", "unsteady": "the readings do not agree"}
+var verdictWords = map[string]string{
+	"in":       "inside",
+	"out":      "outside",
+	"close":    "too close for the gauge to tell",
+	"unsteady": "the readings do not agree",
+}
 
 func margin(halfTurns float64, end string) string {
 	switch {
@@ -414,6 +445,11 @@ func (st State) threadRule(s *Setting) *Rule {
 	if *s.Threads != found.Value {
 		r.Marks = append(r.Marks, Mark{"left", *s.Threads, quantity.Turns(*s.Threads)})
 	}
-	r.Words = fmt.Sprintf("%s threads in, between %s and %s", quantity.Turns(*s.Threads), quantity.Number(t.Min, 0), quantity.Number(t.Max, 0))
+	r.Words = fmt.Sprintf(
+		"%s threads in, between %s and %s",
+		quantity.Turns(*s.Threads),
+		quantity.Number(t.Min, 0),
+		quantity.Number(t.Max, 0),
+	)
 	return r
 }

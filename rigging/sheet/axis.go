@@ -79,13 +79,26 @@ func Axes(sheets []Head) (out []Axis) {
 		out = append(out, axis(group))
 	}
 	slices.SortFunc(out, func(a, b Axis) int {
-		return cmp.Or(cmp.Compare(a.Craft, b.Craft), cmp.Compare(a.Family, b.Family), cmp.Compare(a.Cable, b.Cable), cmp.Compare(a.Bars[0].Sheet, b.Bars[0].Sheet))
+		return cmp.Or(
+			cmp.Compare(a.Craft, b.Craft),
+			cmp.Compare(a.Family, b.Family),
+			cmp.Compare(a.Cable, b.Cable),
+			cmp.Compare(a.Bars[0].Sheet, b.Bars[0].Sheet),
+		)
 	})
 	return out
 }
 
 func axis(group []Head) Axis {
-	a := Axis{Family: group[0].Family, Cable: group[0].Cable, Craft: group[0].Craft, Number: group[0].Applies.noun(), From: math.MaxInt, Gaps: []Span{}, Overlaps: []Span{}}
+	a := Axis{
+		Family:   group[0].Family,
+		Cable:    group[0].Cable,
+		Craft:    group[0].Craft,
+		Number:   group[0].Applies.noun(),
+		From:     math.MaxInt,
+		Gaps:     []Span{},
+		Overlaps: []Span{},
+	}
 	if p := group[0].Applies.Prefix; p != "" {
 		a.Number += " " + p
 	}
@@ -151,12 +164,30 @@ func Overlaps(sheets []Head) (out []Overlap) {
 		for _, b := range sheets[:i] {
 			x, y := a.Applies, b.Applies
 			hands := x.Hand == y.Hand || x.Hand == "either" || y.Hand == "either"
-			if a.Family != b.Family || a.Cable != b.Cable || x.Prefix != y.Prefix || x.Variant != y.Variant || !slices.Equal(x.Members, y.Members) || !hands {
+			if a.Family != b.Family || a.Cable != b.Cable || x.Prefix != y.Prefix || x.Variant != y.Variant ||
+				!slices.Equal(x.Members, y.Members) ||
+				!hands {
 				continue
 			}
 			low, high, both := common(&x, &y)
 			if both {
-				out = append(out, Overlap{Fault{"applies", fmt.Sprintf("sheet %s and sheet %s both claim %ss %s: part their ranges", b.ID, a.ID, x.noun(), spanOf(low, high))}, low, high})
+				out = append(
+					out,
+					Overlap{
+						Fault{
+							"applies",
+							fmt.Sprintf(
+								"sheet %s and sheet %s both claim %ss %s: part their ranges",
+								b.ID,
+								a.ID,
+								x.noun(),
+								spanOf(low, high),
+							),
+						},
+						low,
+						high,
+					},
+				)
 			}
 		}
 	}

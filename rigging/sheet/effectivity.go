@@ -255,9 +255,20 @@ func noSheet(same []*Sheet, serial Serial, u Unit) string {
 		if u.Variant != "" {
 			what += ", " + u.Variant
 		}
-		return fmt.Sprintf("%s %s is in range, but no sheet is for %s; there are: %s. No figures are offered", same[0].Applies.noun(), plainSerial(serial, &same[0].Applies), what, list)
+		return fmt.Sprintf(
+			"%s %s is in range, but no sheet is for %s; there are: %s. No figures are offered",
+			same[0].Applies.noun(),
+			plainSerial(serial, &same[0].Applies),
+			what,
+			list,
+		)
 	}
-	return fmt.Sprintf("%s %s lies outside every range; there are: %s. No figures are offered: look for its manual", same[0].Applies.noun(), plainSerial(serial, &same[0].Applies), list)
+	return fmt.Sprintf(
+		"%s %s lies outside every range; there are: %s. No figures are offered: look for its manual",
+		same[0].Applies.noun(),
+		plainSerial(serial, &same[0].Applies),
+		list,
+	)
 }
 
 // compare says how another sheet's figure differs from the one that applies.

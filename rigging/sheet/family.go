@@ -13,8 +13,6 @@ type Family struct {
 	Name  string  `json:"name"`
 	Craft string  `json:"craft"`
 	Usual []Usual `json:"-"` // ranges outside of which a figure is questioned
-
-	skeleton func() Sheet
 }
 
 // Usual is the range in which a figure of a family usually lies: of a torque in
@@ -36,30 +34,6 @@ func FamilyOf(id string) *Family {
 // Families lists the kinds of rig there are skeletons for.
 func Families() []Family { return slices.Clone(families) }
 
-// Skeleton is a new sheet of the family with its usual positions, checks, cautions
-// and steps, and no figures: every one of them is still to be written.
-func (f *Family) Skeleton() *Sheet {
-	s := f.skeleton()
-	s.Format, s.Revision, s.Family, s.Craft = Format, 1, f.ID, f.Craft
-	s.Applies.Hand = "either"
-	s.fillLists()
-	return &s
-}
-
-// fillLists makes empty lists of those that are missing: the format has them always.
-func (s *Sheet) fillLists() {
-	s.States, s.Adjusters, s.Points = filled(s.States), filled(s.Adjusters), filled(s.Points)
-	s.LostMotion, s.Checks, s.Influence, s.Voids = filled(s.LostMotion), filled(s.Checks), filled(s.Influence), filled(s.Voids)
-	s.Temporary, s.Off, s.Cautions, s.Steps, s.Chain = filled(s.Temporary), filled(s.Off), filled(s.Cautions), filled(s.Steps), filled(s.Chain)
-}
-
-func filled[T any](list []T) []T {
-	if list == nil {
-		return []T{}
-	}
-	return list
-}
-
 // Questions are figures far from the family's usual: to be looked at again before
 // the sheet is kept, not wrong in themselves.
 func (s *Sheet) Questions() (out Faults) {
@@ -70,7 +44,21 @@ func (s *Sheet) Questions() (out Faults) {
 	ask := func(path, what string, v float64, unit string) {
 		for _, u := range f.Usual {
 			if u.What == what && (v < u.Min || v > u.Max) {
-				out = append(out, Fault{path, fmt.Sprintf("%s %s is far from the usual %s to %s %s of a %s: look at the source again", quantity.Number(v, 2), unit, quantity.Number(u.Min, 1), quantity.Number(u.Max, 1), unit, f.Name)})
+				out = append(
+					out,
+					Fault{
+						path,
+						fmt.Sprintf(
+							"%s %s is far from the usual %s to %s %s of a %s: look at the source again",
+							quantity.Number(v, 2),
+							unit,
+							quantity.Number(u.Min, 1),
+							quantity.Number(u.Max, 1),
+							unit,
+							f.Name,
+						),
+					},
+				)
 			}
 		}
 	}

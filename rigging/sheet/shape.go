@@ -41,7 +41,15 @@ func shapeFaults(err *jsonschema.ValidationError) (out Faults) {
 }
 
 // plainType is what the types of JSON are called at the bench.
-var plainType = map[string]string{"integer": "a whole number", "number": "a number", "string": "a text", "boolean": "true or false", "array": "a list", "object": "a group of fields", "null": "nothing"}
+var plainType = map[string]string{
+	"integer": "a whole number",
+	"number":  "a number",
+	"string":  "a text",
+	"boolean": "true or false",
+	"array":   "a list",
+	"object":  "a group of fields",
+	"null":    "nothing",
+}
 
 func shapeWords(k jsonschema.ErrorKind) string {
 	switch k := k.(type) {

@@ -125,7 +125,8 @@ func TestSheetsThatClaimTheSameSerialsAreFound(t *testing.T) {
 }
 
 func TestSerialsWithLettersBeforeAndAfter(t *testing.T) {
-	for text, want := range map[string]Serial{"2207": {"", 2207, ""}, "k-0412": {"K", 412, ""}, "QD 2207b": {"QD", 2207, "B"}, " 0877B ": {"", 877, "B"}} {
+	for text, want := range map[string]Serial{"2207": {"", 2207, ""}, "k-0412": {"K", 412, ""}, "QD 2207b": {"QD", 2207, "B"},
+		" 0877B ": {"", 877, "B"}} {
 		s, err := ParseSerial(text)
 		require.NoError(t, err, text)
 		assert.Equal(t, want, s, text)
@@ -135,7 +136,8 @@ func TestSerialsWithLettersBeforeAndAfter(t *testing.T) {
 		assert.ErrorContains(t, err, "as on the plate", text)
 	}
 	e := Effectivity{After: "0877B", To: "0900", Hand: "either"}
-	for text, in := range map[string]bool{"877": false, "877A": false, "877B": false, "877C": true, "878": true, "900": true, "900A": false, "901": false} {
+	for text, in := range map[string]bool{"877": false, "877A": false, "877B": false, "877C": true, "878": true, "900": true,
+		"900A": false, "901": false} {
 		s, err := ParseSerial(text)
 		require.NoError(t, err)
 		assert.Equal(t, in, e.holds(s), text)
@@ -160,7 +162,11 @@ func TestSeveralSheetsAreToldApartByThePartsFitted(t *testing.T) {
 	more := *all[1].Points[2].Target + 3
 	all[1].Points = append([]Point(nil), all[1].Points...)
 	all[1].Points[2].Target = &more
-	assert.Equal(t, []Neighbour{{"1", "1–99, standard hand, short arm: 143.0 mm"}, {"2", "1–99, long arm: 146.0 mm, 3.0 more than yours"}}, resolve(Unit{Serial: "50", Hand: "standard"}).Told())
+	assert.Equal(
+		t,
+		[]Neighbour{{"1", "1–99, standard hand, short arm: 143.0 mm"}, {"2", "1–99, long arm: 146.0 mm, 3.0 more than yours"}},
+		resolve(Unit{Serial: "50", Hand: "standard"}).Told(),
+	)
 	assert.Equal(t, "2", resolve(Unit{Serial: "50", Hand: "standard", Variant: "long arm"}).Sheet.ID)
 	assert.Equal(t, "1", resolve(Unit{Serial: "50", Hand: "standard", Chain: []string{"short arm"}}).Sheet.ID)
 }
@@ -186,7 +192,15 @@ func TestAxesShowGapsAndOverlaps(t *testing.T) {
 func BenchmarkResolve5000(b *testing.B) {
 	var all []*Sheet
 	for i := range 5000 {
-		all = append(all, &Sheet{ID: fmt.Sprint(i), Family: "f", Cable: "c", Applies: Effectivity{Unit: "drive", From: fmt.Sprint(i * 10), To: fmt.Sprint(i*10 + 9), Hand: "standard"}})
+		all = append(
+			all,
+			&Sheet{
+				ID:      fmt.Sprint(i),
+				Family:  "f",
+				Cable:   "c",
+				Applies: Effectivity{Unit: "drive", From: fmt.Sprint(i * 10), To: fmt.Sprint(i*10 + 9), Hand: "standard"},
+			},
+		)
 	}
 	b.Run("resolve", func(b *testing.B) {
 		for b.Loop() {

@@ -202,7 +202,11 @@ func (m *Machine) Add(e Entry, by string, today time.Time, id string) error {
 		return firstOf(need(e.Says, "says", "say which part was exchanged"), need(e.Now, "now", "say what is fitted now"))
 	case "modification":
 		m.Modifications = append(m.Modifications, Modification{e.On, e.Says, e.Approved, e.Basis, by})
-		return firstOf(need(e.Says, "says", "say what was added or made"), need(e.Approved, "approved", "say who approved it"), need(e.Basis, "basis", "say on what basis it was approved"))
+		return firstOf(
+			need(e.Says, "says", "say what was added or made"),
+			need(e.Approved, "approved", "say who approved it"),
+			need(e.Basis, "basis", "say on what basis it was approved"),
+		)
 	case "bulletin":
 		m.Bulletins = append(m.Bulletins, Bulletin{id, e.On, e.Says, "", by})
 		return need(e.Says, "says", "say what the bulletin asks")
@@ -243,7 +247,10 @@ func (m *Machine) addReading(e Entry, by string) error {
 			return &Fault{"on", "there is a later reading, of " + last.On + ": write the day you read it"}
 		}
 		if e.Value < last.Value {
-			return &Fault{"value", fmt.Sprintf("it showed %g on %s already: read it again, or log the new meter as a swap", last.Value, last.On)}
+			return &Fault{
+				"value",
+				fmt.Sprintf("it showed %g on %s already: read it again, or log the new meter as a swap", last.Value, last.On),
+			}
 		}
 	}
 	m.Meters[i].Readings = append(readings, MeterReading{e.On, e.Value, by})
@@ -285,7 +292,8 @@ func (m *Machine) Check() error {
 	seen := map[string]bool{}
 	for i, c := range m.Cables {
 		at := fmt.Sprintf("cables[%d].", i)
-		if err := firstOf(need(c.Name, at+"name", "write what the cable is called"), need(c.Family, at+"family", "choose the kind of rig")); err != nil {
+		if err := firstOf(need(c.Name, at+"name", "write what the cable is called"), need(c.Family, at+"family",
+			"choose the kind of rig")); err != nil {
 			return err
 		}
 		if seen[c.Name] {

@@ -50,11 +50,17 @@ func TestWhatIsOpenStaysVisibleUntilItIsClosed(t *testing.T) {
 }
 
 func TestTheCardItself(t *testing.T) {
-	good := Machine{Name: "Dory", Craft: "boat", Unit: &Unit{Serial: "K-0412", Hand: "standard"}, Cables: []Cable{{Name: "shift", Family: "outboard-shift"}}}
+	good := Machine{
+		Name:   "Dory",
+		Craft:  "boat",
+		Unit:   &Unit{Serial: "K-0412", Hand: "standard"},
+		Cables: []Cable{{Name: "shift", Family: "outboard-shift"}},
+	}
 	require.NoError(t, good.Check())
 	for field, change := range map[string]func(*Machine){
 		"name": func(m *Machine) { m.Name = " " }, "craft": func(m *Machine) { m.Craft = "sledge" },
-		"unit.serial": func(m *Machine) { m.Unit = &Unit{Serial: "rusty", Hand: "standard"} }, "unit.hand": func(m *Machine) { m.Unit = &Unit{Serial: "1", Hand: "both"} },
+		"unit.serial":      func(m *Machine) { m.Unit = &Unit{Serial: "rusty", Hand: "standard"} },
+		"unit.hand":        func(m *Machine) { m.Unit = &Unit{Serial: "1", Hand: "both"} },
 		"cables[0].family": func(m *Machine) { m.Cables = []Cable{{Name: "shift"}} },
 		"cables[1].name":   func(m *Machine) { m.Cables = []Cable{{Name: "shift", Family: "x"}, {Name: "shift", Family: "x"}} },
 	} {

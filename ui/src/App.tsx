@@ -17,22 +17,22 @@ export function App() {
   return (
     <BrowserRouter>
       <Gate>
-      <Suspense fallback={null}>
-        <Routes>
-          <Route path="/" element={<Bays />} />
-          <Route path="/run/:id" element={<Run />} />
-          <Route path="/who" element={<Who />} />
-          <Route path="/sheets" element={<Sheets />} />
-          <Route path="/sheets/draft" element={<SheetEdit />} />
-          <Route path="/sheets/:hash" element={<SheetRead />} />
-          <Route path="/machine/:id" element={<Machine />} />
-          <Route path="/people" element={<People />} />
-          <Route path="/bench" element={<Bench />} />
-          <Route path="/bench/:name" element={<Bench />} />
-          <Route path="/record/:id" element={<Record />} />
-          <Route path="*" element={<Bays />} />
-        </Routes>
-      </Suspense>
+        <Suspense fallback={null}>
+          <Routes>
+            <Route path="/" element={<Bays />} />
+            <Route path="/run/:id" element={<Run />} />
+            <Route path="/who" element={<Who />} />
+            <Route path="/sheets" element={<Sheets />} />
+            <Route path="/sheets/draft" element={<SheetEdit />} />
+            <Route path="/sheets/:hash" element={<SheetRead />} />
+            <Route path="/machine/:id" element={<Machine />} />
+            <Route path="/people" element={<People />} />
+            <Route path="/bench" element={<Bench />} />
+            <Route path="/bench/:name" element={<Bench />} />
+            <Route path="/record/:id" element={<Record />} />
+            <Route path="*" element={<Bays />} />
+          </Routes>
+        </Suspense>
       </Gate>
     </BrowserRouter>
   );

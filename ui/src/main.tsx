@@ -17,7 +17,11 @@ const nonce = document.querySelector<HTMLMetaElement>('meta[name=csp-nonce]')?.c
 const cache = createCache({ key: 'b', nonce });
 const client: QueryClient = new QueryClient({
   // whoever was signed out or locked out is asked at once who is there
-  queryCache: new QueryCache({ onError: (e) => { if (problemIn(e)?.status === 401) void client.invalidateQueries({ queryKey: ['session'] }); } }),
+  queryCache: new QueryCache({
+    onError: (e) => {
+      if (problemIn(e)?.status === 401) void client.invalidateQueries({ queryKey: ['session'] });
+    },
+  }),
   defaultOptions: { queries: { retry: 1, networkMode: 'always' } },
 });
 

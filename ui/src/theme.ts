@@ -2,8 +2,18 @@ import { createTheme } from '@mui/material/styles';
 import type {} from '@mui/material/themeCssVarsAugmentation';
 
 declare module '@mui/material/styles' {
-  interface Palette { quiet: string; wash: string; sheet: string; pale: string }
-  interface PaletteOptions { quiet: string; wash: string; sheet: string; pale: string }
+  interface Palette {
+    quiet: string;
+    wash: string;
+    sheet: string;
+    pale: string;
+  }
+  interface PaletteOptions {
+    quiet: string;
+    wash: string;
+    sheet: string;
+    pale: string;
+  }
 }
 
 // bone paper and ink by day; by lamp the ground is dark and warm, and copper glows
@@ -46,22 +56,34 @@ export const theme = createTheme({
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums', fontSize: 17, lineHeight: 1.4 },
         '*:focus-visible': { outline: '3px solid var(--mui-palette-primary-main)', outlineOffset: 2 },
-        '@media (prefers-reduced-motion: reduce)': { '*': { animation: 'none !important', transition: 'none !important' } },
+        '@media (prefers-reduced-motion: reduce)': {
+          '*': { animation: 'none !important', transition: 'none !important' },
+        },
       },
     },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiButton: {
       defaultProps: { disableElevation: true, variant: 'outlined', color: 'inherit' },
       styleOverrides: {
-        root: { transition: 'none', minHeight: 56, padding: '10px 24px', borderWidth: 2, '&:hover': { borderWidth: 2 } },
+        root: {
+          transition: 'none',
+          minHeight: 56,
+          padding: '10px 24px',
+          borderWidth: 2,
+          '&:hover': { borderWidth: 2 },
+        },
         outlined: { background: 'var(--mui-palette-sheet)', borderColor: 'var(--mui-palette-text-primary)' },
         contained: {
-          background: 'var(--mui-palette-text-primary)', color: 'var(--mui-palette-background-default)',
-          border: '2px solid var(--mui-palette-text-primary)', '&:hover': { background: 'var(--mui-palette-text-primary)' },
+          background: 'var(--mui-palette-text-primary)',
+          color: 'var(--mui-palette-background-default)',
+          border: '2px solid var(--mui-palette-text-primary)',
+          '&:hover': { background: 'var(--mui-palette-text-primary)' },
         },
         text: { minHeight: 48, padding: '6px 10px', fontSize: 17, textDecoration: 'underline', textUnderlineOffset: 4 },
       },
     },
-    MuiInputBase: { styleOverrides: { root: { fontSize: 20, background: 'var(--mui-palette-sheet)' }, input: { minHeight: 32 } } },
+    MuiInputBase: {
+      styleOverrides: { root: { fontSize: 20, background: 'var(--mui-palette-sheet)' }, input: { minHeight: 32 } },
+    },
   },
 });

@@ -4,8 +4,12 @@ import { useEffect, useState } from 'react';
 export function useDelayed<T>(value: T, ms: number): T {
   const [late, setLate] = useState(value);
   useEffect(() => {
-    const timer = setTimeout(() => { setLate(value); }, ms);
-    return () => { clearTimeout(timer); };
+    const timer = setTimeout(() => {
+      setLate(value);
+    }, ms);
+    return () => {
+      clearTimeout(timer);
+    };
   }, [value, ms]);
   return late;
 }

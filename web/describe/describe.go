@@ -85,8 +85,11 @@ func operation(op Operation, problem any, schemas object) object {
 		ok["content"] = object{"application/json": object{"schema": reference(op.Out, schemas)}}
 	}
 	out := object{"operationId": op.ID, "summary": op.Summary, "responses": object{
-		"200":     ok,
-		"default": object{"description": "what was wrong", "content": object{"application/problem+json": object{"schema": reference(problem, schemas)}}},
+		"200": ok,
+		"default": object{
+			"description": "what was wrong",
+			"content":     object{"application/problem+json": object{"schema": reference(problem, schemas)}},
+		},
 	}}
 	if op.In != nil {
 		out["requestBody"] = object{"required": true, "content": object{"application/json": object{"schema": reference(op.In, schemas)}}}

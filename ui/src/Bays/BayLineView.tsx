@@ -10,37 +10,120 @@ function Wire({ line }: { line: BayLine }) {
   const x = from + (to - from) * line.part;
   const none = line.mark === 'none';
   return (
-    <svg viewBox="0 0 262 28" width="100%" height={28} preserveAspectRatio="xMinYMid meet" aria-hidden="true" style={{ maxWidth: 262, display: 'block' }}>
+    <svg
+      viewBox="0 0 262 28"
+      width="100%"
+      height={28}
+      preserveAspectRatio="xMinYMid meet"
+      aria-hidden="true"
+      style={{ maxWidth: 262, display: 'block' }}
+    >
       <path d={`M${from} ${y}H${to}`} stroke={v('divider')} strokeWidth={4} />
       <path d={`M${to} 7v14`} stroke={v(line.part === 1 ? 'text-primary' : 'divider')} strokeWidth={4} />
       {!none && <path d={`M${from} ${y}H${x}`} stroke={v('text-primary')} strokeWidth={4} />}
       <circle cx={from} cy={y} r={5} fill={none ? v('divider') : v('text-primary')} />
-      {line.mark === 'open' && <g><circle cx={x} cy={y} r={11} fill={v('primary-main')} /><path d={`M${x - 4} ${y - 6}l10 6l-10 6Z`} fill={v('sheet')} /></g>}
-      {line.mark === 'stop' && <path d={`M${x - 8} 4v20M${x + 8} 4v20M${x - 4} ${y}h8`} stroke={v('error-main')} strokeWidth={4} />}
-      {line.mark === 'water' && <circle cx={to + 16} cy={y} r={8} fill={v('sheet')} stroke={v('text-primary')} strokeWidth={3} />}
-      {line.mark === 'signed' && <path d={`M${to + 8} ${y}l6 7l10 -14`} fill="none" stroke={v('success-main')} strokeWidth={4} />}
+      {line.mark === 'open' && (
+        <g>
+          <circle cx={x} cy={y} r={11} fill={v('primary-main')} />
+          <path d={`M${x - 4} ${y - 6}l10 6l-10 6Z`} fill={v('sheet')} />
+        </g>
+      )}
+      {line.mark === 'stop' && (
+        <path d={`M${x - 8} 4v20M${x + 8} 4v20M${x - 4} ${y}h8`} stroke={v('error-main')} strokeWidth={4} />
+      )}
+      {line.mark === 'water' && (
+        <circle cx={to + 16} cy={y} r={8} fill={v('sheet')} stroke={v('text-primary')} strokeWidth={3} />
+      )}
+      {line.mark === 'signed' && (
+        <path d={`M${to + 8} ${y}l6 7l10 -14`} fill="none" stroke={v('success-main')} strokeWidth={4} />
+      )}
     </svg>
   );
 }
 
 const colour: Record<string, string> = { open: 'primary.main', stop: 'error.main', water: 'text.primary' };
 
-export function BayLineView({ line, work, onOpen, onRecord, onSheet }: { line: BayLine; work: boolean; onSheet: () => void; onOpen: (cable: string, run?: string) => void; onRecord: (run: string) => void }) {
+export function BayLineView({
+  line,
+  work,
+  onOpen,
+  onRecord,
+  onSheet,
+}: {
+  line: BayLine;
+  work: boolean;
+  onSheet: () => void;
+  onOpen: (cable: string, run?: string) => void;
+  onRecord: (run: string) => void;
+}) {
   const small = { minHeight: 44, px: 2, py: 0.5, fontSize: 17 };
   const strong = line.mark in colour;
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr auto', md: 'minmax(120px, 262px) minmax(180px, 1fr) 200px' }, alignItems: 'center', columnGap: 2, minHeight: 50 }}>
-      <Box sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}><Wire line={line} /></Box>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: '1fr auto', md: 'minmax(120px, 262px) minmax(180px, 1fr) 200px' },
+        alignItems: 'center',
+        columnGap: 2,
+        minHeight: 50,
+      }}
+    >
+      <Box sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}>
+        <Wire line={line} />
+      </Box>
       <Box sx={{ lineHeight: 1.2 }}>
         <Box sx={{ fontSize: 18, fontWeight: 500 }}>{line.name}</Box>
-        <Box sx={{ fontSize: 16, fontWeight: strong ? 600 : 400, color: colour[line.mark] ?? 'quiet' }}>{line.says}</Box>
+        <Box sx={{ fontSize: 16, fontWeight: strong ? 600 : 400, color: colour[line.mark] ?? 'quiet' }}>
+          {line.says}
+        </Box>
       </Box>
       <Box sx={{ display: 'flex', gap: 1, justifyContent: 'flex-end' }}>
-        {(line.mark === 'open' || line.mark === 'stop') && <Button sx={small} onClick={() => { onOpen(line.cable, line.run); }}>Carry on</Button>}
-        {line.mark === 'water' && <Button sx={small} onClick={() => { onOpen(line.cable, line.run); }}>Prove it</Button>}
-        {work && line.sheets && (line.mark === 'none' || line.mark === 'signed') && <Button sx={small} onClick={() => { onOpen(line.cable); }}>{line.mark === 'signed' ? 'Set again' : 'Set it'}</Button>}
-        {line.by_hand && <Button sx={small} variant="text" onClick={onSheet}>which sheet</Button>}
-        {line.run && (line.mark === 'signed' || line.mark === 'water') && <Button sx={small} variant="text" onClick={() => { onRecord(line.run ?? ''); }}>record</Button>}
+        {(line.mark === 'open' || line.mark === 'stop') && (
+          <Button
+            sx={small}
+            onClick={() => {
+              onOpen(line.cable, line.run);
+            }}
+          >
+            Carry on
+          </Button>
+        )}
+        {line.mark === 'water' && (
+          <Button
+            sx={small}
+            onClick={() => {
+              onOpen(line.cable, line.run);
+            }}
+          >
+            Prove it
+          </Button>
+        )}
+        {work && line.sheets && (line.mark === 'none' || line.mark === 'signed') && (
+          <Button
+            sx={small}
+            onClick={() => {
+              onOpen(line.cable);
+            }}
+          >
+            {line.mark === 'signed' ? 'Set again' : 'Set it'}
+          </Button>
+        )}
+        {line.by_hand && (
+          <Button sx={small} variant="text" onClick={onSheet}>
+            which sheet
+          </Button>
+        )}
+        {line.run && (line.mark === 'signed' || line.mark === 'water') && (
+          <Button
+            sx={small}
+            variant="text"
+            onClick={() => {
+              onRecord(line.run ?? '');
+            }}
+          >
+            record
+          </Button>
+        )}
       </Box>
     </Box>
   );

@@ -21,33 +21,92 @@ export function Bays() {
   const session = useSession().data;
   const manage = session?.manage ?? false;
   const open = async (machine: string, cable: string, run?: string) => {
-    if (run) { void go(`/run/${run}`); return; }
-    const answer = await api.POST('/api/v1/runs', { body: { id: crypto.randomUUID(), machine, cable } }).catch(() => null);
+    if (run) {
+      void go(`/run/${run}`);
+      return;
+    }
+    const answer = await api
+      .POST('/api/v1/runs', { body: { id: crypto.randomUUID(), machine, cable } })
+      .catch(() => null);
     if (answer?.data) void go(`/run/${answer.data.id}`);
     else setProblem(answer ? problemOf(answer.error).detail : 'The server does not answer: try again.');
   };
   const wanted = find.trim().toLowerCase();
-  const machines = (data?.machines ?? []).filter((m) => wanted === '' || `${m.name} ${m.note} ${m.lines.map((l) => l.name).join(' ')}`.toLowerCase().includes(wanted));
+  const machines = (data?.machines ?? []).filter(
+    (m) =>
+      wanted === '' || `${m.name} ${m.note} ${m.lines.map((l) => l.name).join(' ')}`.toLowerCase().includes(wanted),
+  );
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" about={data?.workshop ?? ''} rooms>
-        <Box component="input" ref={field} type="search" aria-label="find a machine, cable, sheet" placeholder="/ find a machine, cable, sheet" value={find} onChange={(e) => { setFind(e.target.value); }}
-          sx={{ font: 'inherit', width: { xs: 200, md: 270 }, minHeight: 44, border: 0, borderBottom: '2px solid', borderColor: 'divider', bgcolor: 'transparent', color: 'text.primary', '&::placeholder': { color: 'quiet', opacity: 1 } }} />
+        <Box
+          component="input"
+          ref={field}
+          type="search"
+          aria-label="find a machine, cable, sheet"
+          placeholder="/ find a machine, cable, sheet"
+          value={find}
+          onChange={(e) => {
+            setFind(e.target.value);
+          }}
+          sx={{
+            font: 'inherit',
+            width: { xs: 200, md: 270 },
+            minHeight: 44,
+            border: 0,
+            borderBottom: '2px solid',
+            borderColor: 'divider',
+            bgcolor: 'transparent',
+            color: 'text.primary',
+            '&::placeholder': { color: 'quiet', opacity: 1 },
+          }}
+        />
       </Head>
-        <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
-          <Hits find={find} />
-          {error && <Finding>The server does not answer. This page looks again by itself.</Finding>}
-          {problem && <Finding>{problem}</Finding>}
-          {data?.open && <CarryOn open={data.open} />}
-          <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 290px' }, columnGap: 5 }}>
-            <Box>
-              {machines.map((m) => <Machine key={m.id} bay={m} work={session?.work ?? false} onOpen={(cable, run) => void open(m.id, cable, run)} onRecord={(run) => void go(`/record/${run}`)} onSheet={() => void go(`/machine/${m.id}`)} />)}
-              {data && machines.length === 0 && <Box sx={{ py: 3, fontSize: 20 }}>Nothing on the floor is called “{find}”.</Box>}
-            </Box>
-            {data && <DueRuler due={data.due} today={data.today} />}
+      <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
+        <Hits find={find} />
+        {error && <Finding>The server does not answer. This page looks again by itself.</Finding>}
+        {problem && <Finding>{problem}</Finding>}
+        {data?.open && <CarryOn open={data.open} />}
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 290px' },
+            columnGap: 5,
+          }}
+        >
+          <Box>
+            {machines.map((m) => (
+              <Machine
+                key={m.id}
+                bay={m}
+                work={session?.work ?? false}
+                onOpen={(cable, run) => void open(m.id, cable, run)}
+                onRecord={(run) => void go(`/record/${run}`)}
+                onSheet={() => void go(`/machine/${m.id}`)}
+              />
+            ))}
+            {data && machines.length === 0 && (
+              <Box sx={{ py: 3, fontSize: 20 }}>Nothing on the floor is called “{find}”.</Box>
+            )}
           </Box>
+          {data && <DueRuler due={data.due} today={data.today} />}
         </Box>
-      <Foot>{data && <Box sx={{ color: 'quiet' }}>{manage && <><Box component={Link} to="/machine/new" sx={{ color: 'text.primary' }}>another machine</Box> · </>}{data.machines.length} machines on the floor · {data.count} cables open</Box>}</Foot>
+      </Box>
+      <Foot>
+        {data && (
+          <Box sx={{ color: 'quiet' }}>
+            {manage && (
+              <>
+                <Box component={Link} to="/machine/new" sx={{ color: 'text.primary' }}>
+                  another machine
+                </Box>{' '}
+                ·{' '}
+              </>
+            )}
+            {data.machines.length} machines on the floor · {data.count} cables open
+          </Box>
+        )}
+      </Foot>
     </Box>
   );
 }
@@ -61,25 +120,88 @@ function CarryOn({ open }: { open: NonNullable<BaysData['open']> }) {
     ...(open.off.length > 0 ? [`Still off: ${open.off.join(', ')}`] : []),
   ];
   return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2, bgcolor: 'sheet', borderLeft: '8px solid', borderColor: 'primary.main', px: 2.5, py: 1.5, mb: 2.5 }}>
+    <Box
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        gap: 2,
+        bgcolor: 'sheet',
+        borderLeft: '8px solid',
+        borderColor: 'primary.main',
+        px: 2.5,
+        py: 1.5,
+        mb: 2.5,
+      }}
+    >
       <Box sx={{ flex: '1 1 300px' }}>
         <Box sx={{ fontSize: 22, fontWeight: 600 }}>{open.title}</Box>
         <Box sx={{ fontSize: 18 }}>{says.join('. ')}.</Box>
       </Box>
-      <Button variant="contained" onClick={() => void go(`/run/${open.run}`)}>Carry on</Button>
+      <Button variant="contained" onClick={() => void go(`/run/${open.run}`)}>
+        Carry on
+      </Button>
     </Box>
   );
 }
 
-function Machine({ bay, work, onOpen, onRecord, onSheet }: { bay: Bay; work: boolean; onSheet: () => void; onOpen: (cable: string, run?: string) => void; onRecord: (run: string) => void }) {
+function Machine({
+  bay,
+  work,
+  onOpen,
+  onRecord,
+  onSheet,
+}: {
+  bay: Bay;
+  work: boolean;
+  onSheet: () => void;
+  onOpen: (cable: string, run?: string) => void;
+  onRecord: (run: string) => void;
+}) {
   return (
-    <Box component="section" aria-label={bay.name} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '196px minmax(0, 1fr)' }, columnGap: 2, py: 1, borderBottom: '1px solid', borderColor: 'divider' }}>
+    <Box
+      component="section"
+      aria-label={bay.name}
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '196px minmax(0, 1fr)' },
+        columnGap: 2,
+        py: 1,
+        borderBottom: '1px solid',
+        borderColor: 'divider',
+      }}
+    >
       <Box>
-        <Box component="h2" sx={{ m: 0, fontSize: 21, fontWeight: 600 }}><Box component={Link} to={`/machine/${bay.id}`} sx={{ color: 'text.primary', textDecoration: 'none', display: 'inline-block', minHeight: 32, '&:hover': { textDecoration: 'underline' } }}>{bay.name}</Box></Box>
-        <Box sx={{ fontSize: 15, color: 'quiet' }}>{bay.craft === 'aircraft' ? 'aircraft · ' : ''}{bay.note}</Box>
-        {bay.open.map((o) => <Box key={o} sx={{ fontSize: 15, fontWeight: 600, color: 'error.main', lineHeight: 1.25 }}>{o}</Box>)}
+        <Box component="h2" sx={{ m: 0, fontSize: 21, fontWeight: 600 }}>
+          <Box
+            component={Link}
+            to={`/machine/${bay.id}`}
+            sx={{
+              color: 'text.primary',
+              textDecoration: 'none',
+              display: 'inline-block',
+              minHeight: 32,
+              '&:hover': { textDecoration: 'underline' },
+            }}
+          >
+            {bay.name}
+          </Box>
+        </Box>
+        <Box sx={{ fontSize: 15, color: 'quiet' }}>
+          {bay.craft === 'aircraft' ? 'aircraft · ' : ''}
+          {bay.note}
+        </Box>
+        {bay.open.map((o) => (
+          <Box key={o} sx={{ fontSize: 15, fontWeight: 600, color: 'error.main', lineHeight: 1.25 }}>
+            {o}
+          </Box>
+        ))}
       </Box>
-      <Box>{bay.lines.map((l) => <BayLineView key={l.cable} line={l} work={work} onOpen={onOpen} onRecord={onRecord} onSheet={onSheet} />)}</Box>
+      <Box>
+        {bay.lines.map((l) => (
+          <BayLineView key={l.cable} line={l} work={work} onOpen={onOpen} onRecord={onRecord} onSheet={onSheet} />
+        ))}
+      </Box>
     </Box>
   );
 }

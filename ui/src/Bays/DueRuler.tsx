@@ -22,18 +22,45 @@ export function DueRuler({ due, today }: { due: Bays['due']; today: string }) {
   const height = (places.at(-1)?.y ?? 0) + 60;
   return (
     <Box component="section" aria-label="Coming due" sx={{ pt: 1 }}>
-      <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 18, fontWeight: 600 }}>Coming due</Box>
+      <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 18, fontWeight: 600 }}>
+        Coming due
+      </Box>
       <Box sx={{ position: 'relative', height }}>
         <svg width={34} height={height} aria-hidden="true" style={{ position: 'absolute', left: 0, top: 0 }}>
           <path d={`M14 6V${height - 12}`} stroke="var(--mui-palette-text-primary)" strokeWidth={2} />
-          {Array.from({ length: Math.floor((height - 18) / 12) }, (_, i) => <path key={i} d={`M14 ${6 + i * 12}h${i % 4 === 0 ? 12 : 6}`} stroke="var(--mui-palette-text-primary)" strokeWidth={1.2} />)}
+          {Array.from({ length: Math.floor((height - 18) / 12) }, (_, i) => (
+            <path
+              key={i}
+              d={`M14 ${6 + i * 12}h${i % 4 === 0 ? 12 : 6}`}
+              stroke="var(--mui-palette-text-primary)"
+              strokeWidth={1.2}
+            />
+          ))}
           <path d="M2 12h26" stroke="var(--mui-palette-primary-main)" strokeWidth={4} />
-          {places.map((p) => <circle key={p.on + p.says} cx={14} cy={p.y} r={7} fill="var(--mui-palette-sheet)" stroke={p.over ? 'var(--mui-palette-error-main)' : 'var(--mui-palette-text-primary)'} strokeWidth={3} />)}
+          {places.map((p) => (
+            <circle
+              key={p.on + p.says}
+              cx={14}
+              cy={p.y}
+              r={7}
+              fill="var(--mui-palette-sheet)"
+              stroke={p.over ? 'var(--mui-palette-error-main)' : 'var(--mui-palette-text-primary)'}
+              strokeWidth={3}
+            />
+          ))}
         </svg>
-        <Box sx={{ position: 'absolute', left: 40, top: 0, color: 'primary.main', fontWeight: 600, fontSize: 16 }}>today, {long(day(today))}</Box>
+        <Box sx={{ position: 'absolute', left: 40, top: 0, color: 'primary.main', fontWeight: 600, fontSize: 16 }}>
+          today, {long(day(today))}
+        </Box>
         {places.map((p) => (
-          <Box key={p.on + p.says} sx={{ position: 'absolute', left: 40, top: p.y - 13, fontSize: 16, lineHeight: 1.3 }}>
-            <Box sx={{ fontWeight: 600, color: p.over ? 'error.main' : 'text.primary' }}>{p.over ? 'overdue since ' : ''}{long(day(p.on))}</Box>
+          <Box
+            key={p.on + p.says}
+            sx={{ position: 'absolute', left: 40, top: p.y - 13, fontSize: 16, lineHeight: 1.3 }}
+          >
+            <Box sx={{ fontWeight: 600, color: p.over ? 'error.main' : 'text.primary' }}>
+              {p.over ? 'overdue since ' : ''}
+              {long(day(p.on))}
+            </Box>
             <Box sx={{ color: 'quiet' }}>{p.says}</Box>
           </Box>
         ))}

@@ -10,20 +10,53 @@ export function Hits({ find }: { find: string }) {
   const late = useDelayed(find.trim(), 120);
   const go = useNavigate();
   const asked = late.length > 1;
-  const { data } = useQuery({ queryKey: ['search', late], enabled: asked, placeholderData: keepPreviousData, queryFn: () => answered(api.GET('/api/v1/search', { params: { query: { find: late } } })) });
+  const { data } = useQuery({
+    queryKey: ['search', late],
+    enabled: asked,
+    placeholderData: keepPreviousData,
+    queryFn: () => answered(api.GET('/api/v1/search', { params: { query: { find: late } } })),
+  });
   const first = asked ? data?.[0]?.to : undefined;
   useEffect(() => {
-    const enter = (e: KeyboardEvent) => { if (e.key === 'Enter' && first && e.target instanceof HTMLInputElement && e.target.type === 'search') void go(first); };
+    const enter = (e: KeyboardEvent) => {
+      if (e.key === 'Enter' && first && e.target instanceof HTMLInputElement && e.target.type === 'search')
+        void go(first);
+    };
     window.addEventListener('keydown', enter);
-    return () => { window.removeEventListener('keydown', enter); };
+    return () => {
+      window.removeEventListener('keydown', enter);
+    };
   }, [first, go]);
   if (!asked || !data || find.trim().length < 2) return null;
   return (
-    <Box component="section" aria-label="Found" sx={{ bgcolor: 'sheet', border: '2px solid', borderColor: 'text.primary', mb: 2 }}>
+    <Box
+      component="section"
+      aria-label="Found"
+      sx={{ bgcolor: 'sheet', border: '2px solid', borderColor: 'text.primary', mb: 2 }}
+    >
       {data.length === 0 && <Box sx={{ px: 2, py: 1, fontSize: 18 }}>Nothing holds all of these words.</Box>}
       {data.map((h, i) => (
-        <Box component={Link} key={h.to} to={h.to} sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'center', minHeight: 44, px: 2, py: 0.25, color: 'text.primary', textDecoration: 'none', borderTop: i > 0 ? '1px solid' : 0, borderColor: 'divider', '&:hover, &:focus': { bgcolor: 'wash' } }}>
-          <Box sx={{ fontSize: 18, fontWeight: 600 }}>{h.title}</Box><Box sx={{ fontSize: 16, color: 'quiet' }}>{h.says}</Box>
+        <Box
+          component={Link}
+          key={h.to}
+          to={h.to}
+          sx={{
+            display: 'flex',
+            flexWrap: 'wrap',
+            columnGap: 2,
+            alignItems: 'center',
+            minHeight: 44,
+            px: 2,
+            py: 0.25,
+            color: 'text.primary',
+            textDecoration: 'none',
+            borderTop: i > 0 ? '1px solid' : 0,
+            borderColor: 'divider',
+            '&:hover, &:focus': { bgcolor: 'wash' },
+          }}
+        >
+          <Box sx={{ fontSize: 18, fontWeight: 600 }}>{h.title}</Box>
+          <Box sx={{ fontSize: 16, color: 'quiet' }}>{h.says}</Box>
         </Box>
       ))}
     </Box>

@@ -9,23 +9,61 @@ const glyph: Record<string, string> = { good: '✓', bad: '✕', look: '!' };
 export function AnswerView({ worked }: { worked: Worked }) {
   const { answer } = worked;
   return (
-    <Box component="section" aria-label="Answer" sx={{ gridArea: 'answer', px: { xs: 2, md: 3 }, py: 2, mb: { xs: 2, lg: 0 }, bgcolor: 'sheet', borderLeft: { lg: '1px solid' }, borderTop: { xs: '2px solid', lg: 'none' }, borderColor: { xs: 'text.primary', lg: 'divider' } }}>
+    <Box
+      component="section"
+      aria-label="Answer"
+      sx={{
+        gridArea: 'answer',
+        px: { xs: 2, md: 3 },
+        py: 2,
+        mb: { xs: 2, lg: 0 },
+        bgcolor: 'sheet',
+        borderLeft: { lg: '1px solid' },
+        borderTop: { xs: '2px solid', lg: 'none' },
+        borderColor: { xs: 'text.primary', lg: 'divider' },
+      }}
+    >
       <Box sx={{ position: { lg: 'sticky' }, top: 16 }}>
-      <Box aria-live="polite">
-        {worked.example && <Box sx={{ fontSize: 16, color: 'quiet', fontStyle: 'italic' }}>An example. Write your own figures into the blanks.</Box>}
-        {answer ? (
-          <>
-            <Box sx={{ display: 'flex', gap: 1.25, fontSize: { xs: 25, md: 27 }, fontWeight: 600, lineHeight: 1.2, my: 0.5 }}>
-              {answer.mark && <Box component="span" aria-hidden="true" sx={{ color: colour[answer.mark] }}>{glyph[answer.mark]}</Box>}
-              <span>{answer.says}</span>
+        <Box aria-live="polite">
+          {worked.example && (
+            <Box sx={{ fontSize: 16, color: 'quiet', fontStyle: 'italic' }}>
+              An example. Write your own figures into the blanks.
             </Box>
-            {answer.also.map((s) => <Box key={s} sx={{ fontSize: 18, mt: 0.5 }}>{s}</Box>)}
-          </>
-        ) : (
-          <Box sx={{ fontSize: 22, fontWeight: 500, color: 'quiet' }}>{worked.says}</Box>
+          )}
+          {answer ? (
+            <>
+              <Box
+                sx={{
+                  display: 'flex',
+                  gap: 1.25,
+                  fontSize: { xs: 25, md: 27 },
+                  fontWeight: 600,
+                  lineHeight: 1.2,
+                  my: 0.5,
+                }}
+              >
+                {answer.mark && (
+                  <Box component="span" aria-hidden="true" sx={{ color: colour[answer.mark] }}>
+                    {glyph[answer.mark]}
+                  </Box>
+                )}
+                <span>{answer.says}</span>
+              </Box>
+              {answer.also.map((s) => (
+                <Box key={s} sx={{ fontSize: 18, mt: 0.5 }}>
+                  {s}
+                </Box>
+              ))}
+            </>
+          ) : (
+            <Box sx={{ fontSize: 22, fontWeight: 500, color: 'quiet' }}>{worked.says}</Box>
+          )}
+        </Box>
+        {answer && (
+          <Box sx={{ minWidth: 0, mt: 2 }}>
+            <DrawingView drawing={answer.drawing} says={answer.says} />
+          </Box>
         )}
-      </Box>
-      {answer && <Box sx={{ minWidth: 0, mt: 2 }}><DrawingView drawing={answer.drawing} says={answer.says} /></Box>}
       </Box>
     </Box>
   );

@@ -20,7 +20,9 @@ export function DrawingView({ drawing: d, says }: { drawing: Drawing; says: stri
   const rules = d.rules ?? [];
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
-      {d.threads?.map((t, i) => <ThreadView key={i} thread={t} />)}
+      {d.threads?.map((t, i) => (
+        <ThreadView key={i} thread={t} />
+      ))}
       {d.scale && <ScaleView scale={d.scale} says={says} />}
       {d.conduit && <ConduitView conduit={d.conduit} says={says} />}
       {d.coils && <CoilView coils={d.coils} />}
@@ -29,8 +31,14 @@ export function DrawingView({ drawing: d, says }: { drawing: Drawing; says: stri
       {d.edges && <EdgesView edges={d.edges} says={says} />}
       {d.gaps && <GapsView gaps={d.gaps} says={says} />}
       {d.slot && <SlotView slot={d.slot} says={says} />}
-      {d.plot && <Suspense fallback={<Box sx={{ height: 300 }} />}><PlotView plot={d.plot} says={says} /></Suspense>}
-      {rules.map((r) => <RuleView key={r.id} rule={r} small={rules.length > 1 || d.threads !== undefined || d.plot !== undefined} />)}
+      {d.plot && (
+        <Suspense fallback={<Box sx={{ height: 300 }} />}>
+          <PlotView plot={d.plot} says={says} />
+        </Suspense>
+      )}
+      {rules.map((r) => (
+        <RuleView key={r.id} rule={r} small={rules.length > 1 || d.threads !== undefined || d.plot !== undefined} />
+      ))}
       {d.bars && <BarsView bars={d.bars} />}
     </Box>
   );

@@ -15,9 +15,25 @@ export function Share() {
   };
   return (
     <>
-      <Button variant="text" onClick={() => void copy()}>copy the link</Button>
-      <Box component="span" role="status" sx={{ fontSize: 16 }}>{said === 'copied' && 'Copied: whoever opens it sees these figures.'}</Box>
-      {said === 'by hand' && <Box component="input" readOnly aria-label="link to this sum" value={window.location.href} onFocus={(e: React.FocusEvent<HTMLInputElement>) => { e.target.select(); }} autoFocus sx={{ font: 'inherit', flex: '1 1 300px', minHeight: 44 }} />}
+      <Button variant="text" onClick={() => void copy()}>
+        copy the link
+      </Button>
+      <Box component="span" role="status" sx={{ fontSize: 16 }}>
+        {said === 'copied' && 'Copied: whoever opens it sees these figures.'}
+      </Box>
+      {said === 'by hand' && (
+        <Box
+          component="input"
+          readOnly
+          aria-label="link to this sum"
+          value={window.location.href}
+          onFocus={(e: React.FocusEvent<HTMLInputElement>) => {
+            e.target.select();
+          }}
+          autoFocus
+          sx={{ font: 'inherit', flex: '1 1 300px', minHeight: 44 }}
+        />
+      )}
     </>
   );
 }

@@ -8,14 +8,51 @@ import { useKeep } from './useBench';
 type Things = BenchView['thin'];
 
 /** Any flat thing measured once serves as a feeler: a tap writes it into the blank last touched. */
-export function ThinThings({ things, blank, onTake }: { things: Things; blank: string; onTake: (text: string) => void }) {
+export function ThinThings({
+  things,
+  blank,
+  onTake,
+}: {
+  things: Things;
+  blank: string;
+  onTake: (text: string) => void;
+}) {
   const [open, setOpen] = useState(false);
-  if (!open) return <Button variant="text" onClick={() => { setOpen(true); }}>thin things</Button>;
+  if (!open)
+    return (
+      <Button
+        variant="text"
+        onClick={() => {
+          setOpen(true);
+        }}
+      >
+        thin things
+      </Button>
+    );
   return (
-    <Box role="group" aria-label="Thin things" sx={{ flexBasis: '100%', bgcolor: 'sheet', border: '2px solid', borderColor: 'text.primary', p: 1.5 }}>
+    <Box
+      role="group"
+      aria-label="Thin things"
+      sx={{ flexBasis: '100%', bgcolor: 'sheet', border: '2px solid', borderColor: 'text.primary', p: 1.5 }}
+    >
       <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center' }}>
-        <Box sx={{ fontSize: 17 }}>{blank ? <>A tap writes it into <b>{blank}</b>.</> : 'Touch a blank for a length first, then the thing that fits.'}</Box>
-        <Button variant="text" onClick={() => { setOpen(false); }}>close</Button>
+        <Box sx={{ fontSize: 17 }}>
+          {blank ? (
+            <>
+              A tap writes it into <b>{blank}</b>.
+            </>
+          ) : (
+            'Touch a blank for a length first, then the thing that fits.'
+          )}
+        </Box>
+        <Button
+          variant="text"
+          onClick={() => {
+            setOpen(false);
+          }}
+        >
+          close
+        </Button>
       </Box>
       <ThinList things={things} change {...(blank ? { onTake } : {})} />
     </Box>
@@ -23,7 +60,15 @@ export function ThinThings({ things, blank, onTake }: { things: Things; blank: s
 }
 
 /** The flat things there are; who may change them adds and forgets. */
-export function ThinList({ things, change, onTake }: { things: Things; change: boolean; onTake?: (text: string) => void }) {
+export function ThinList({
+  things,
+  change,
+  onTake,
+}: {
+  things: Things;
+  change: boolean;
+  onTake?: (text: string) => void;
+}) {
   const [name, setName] = useState('');
   const [thickness, setThickness] = useState('');
   const [problem, setProblem] = useState<{ field: string; detail: string }>({ field: '', detail: '' });
@@ -31,25 +76,70 @@ export function ThinList({ things, change, onTake }: { things: Things; change: b
   const add = async () => {
     const refused = await keep.thin(name, thickness);
     setProblem({ field: refused?.field ?? '', detail: refused?.detail ?? '' });
-    if (!refused) { setName(''); setThickness(''); }
+    if (!refused) {
+      setName('');
+      setThickness('');
+    }
   };
   return (
     <>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1 }}>
         {things.map((t) => (
           <Box key={t.name} sx={{ display: 'flex', alignItems: 'center' }}>
-            {onTake
-              ? <Button sx={{ minHeight: 48, px: 1.5, py: 0.5, fontSize: 17 }} onClick={() => { onTake(`${t.thickness} mm`); }}>{t.name} · {t.thickness} mm</Button>
-              : <Box sx={{ fontSize: 17, pr: 1 }}>{t.name} · <b>{t.thickness} mm</b></Box>}
-            {change && <Button variant="text" aria-label={`forget ${t.name}`} sx={{ minWidth: 44 }} onClick={() => void keep.dropThin(t.name)}>✕</Button>}
+            {onTake ? (
+              <Button
+                sx={{ minHeight: 48, px: 1.5, py: 0.5, fontSize: 17 }}
+                onClick={() => {
+                  onTake(`${t.thickness} mm`);
+                }}
+              >
+                {t.name} · {t.thickness} mm
+              </Button>
+            ) : (
+              <Box sx={{ fontSize: 17, pr: 1 }}>
+                {t.name} · <b>{t.thickness} mm</b>
+              </Box>
+            )}
+            {change && (
+              <Button
+                variant="text"
+                aria-label={`forget ${t.name}`}
+                sx={{ minWidth: 44 }}
+                onClick={() => void keep.dropThin(t.name)}
+              >
+                ✕
+              </Button>
+            )}
           </Box>
         ))}
       </Box>
       {change && (
-        <Box component="form" noValidate onSubmit={(e) => { e.preventDefault(); void add(); }} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-end' }}>
-          <Blank label="another thing" value={name} onChange={setName} width={220} error={problem.field === 'name' ? problem.detail : ''} />
-          <Blank label="how thick, mm" value={thickness} onChange={setThickness} width={160} error={problem.field === 'thickness' ? problem.detail : ''} />
-          <Button type="submit" sx={{ minHeight: 48, py: 0.5 }}>Keep it</Button>
+        <Box
+          component="form"
+          noValidate
+          onSubmit={(e) => {
+            e.preventDefault();
+            void add();
+          }}
+          sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-end' }}
+        >
+          <Blank
+            label="another thing"
+            value={name}
+            onChange={setName}
+            width={220}
+            error={problem.field === 'name' ? problem.detail : ''}
+          />
+          <Blank
+            label="how thick, mm"
+            value={thickness}
+            onChange={setThickness}
+            width={160}
+            error={problem.field === 'thickness' ? problem.detail : ''}
+          />
+          <Button type="submit" sx={{ minHeight: 48, py: 0.5 }}>
+            Keep it
+          </Button>
         </Box>
       )}
     </>

@@ -22,15 +22,19 @@ const filled = (params: URLSearchParams): Values => Object.fromEntries([...param
 export function useValues(name: string): [Values, (next: Values) => void] {
   const [params, setParams] = useSearchParams();
   const key = `brankel.bench.${name}`;
-  const [values, setValues] = useState(() => filled(params.size > 0 ? params : new URLSearchParams(localStorage.getItem(key) ?? '')));
+  const [values, setValues] = useState(() =>
+    filled(params.size > 0 ? params : new URLSearchParams(localStorage.getItem(key) ?? '')),
+  );
   useEffect(() => {
     const text = new URLSearchParams(values).toString();
     localStorage.setItem(key, text);
     if (text !== params.toString()) setParams(text, { replace: true });
-  // the address follows what is written, not the other way round
-  // eslint-disable-next-line react-hooks/exhaustive-deps
+    // the address follows what is written, not the other way round
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key, values]);
-  const set = useCallback((next: Values) => { setValues(Object.fromEntries(Object.entries(next).filter(([, text]) => text !== ''))); }, []);
+  const set = useCallback((next: Values) => {
+    setValues(Object.fromEntries(Object.entries(next).filter(([, text]) => text !== '')));
+  }, []);
   return [values, set];
 }
 
@@ -41,7 +45,10 @@ export function useWorked(name: string, values: Values): { worked: Worked | unde
     queryKey: ['worked', name, late],
     placeholderData: (last: Worked | undefined, query) => (query?.queryKey[1] === name ? last : undefined),
     staleTime: Infinity,
-    queryFn: () => answered(api.POST('/api/v1/bench/{name}', { params: { path: { name } }, body: { values: JSON.parse(late) as Values } })),
+    queryFn: () =>
+      answered(
+        api.POST('/api/v1/bench/{name}', { params: { path: { name } }, body: { values: JSON.parse(late) as Values } }),
+      ),
   });
   return { worked: data, failed: isError };
 }

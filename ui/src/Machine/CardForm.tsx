@@ -22,69 +22,260 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
   const go = useNavigate();
   const at = (field: string) => (refused.field === field ? refused.detail : '');
   const unit = m.unit ?? { serial: '', hand: 'standard' };
-  const cable = (i: number, change: Partial<Machine['cables'][number]>) => { setM({ ...m, cables: m.cables.map((c, j) => (j === i ? { ...c, ...change } : c)) }); };
+  const cable = (i: number, change: Partial<Machine['cables'][number]>) => {
+    setM({ ...m, cables: m.cables.map((c, j) => (j === i ? { ...c, ...change } : c)) });
+  };
   const identity = m.identity ?? [];
   const send = async () => {
     const { unit: u, ...rest } = { ...m, cables: m.cables.map((c, i) => ({ ...c, chain: chainOf(chains[i] ?? '') })) };
     const done = await put(u && u.serial.trim() !== '' ? { ...rest, unit: u } : rest);
-    if ('problem' in done) { setRefused({ field: done.problem.field ?? '', detail: done.problem.detail }); return; }
+    if ('problem' in done) {
+      setRefused({ field: done.problem.field ?? '', detail: done.problem.detail });
+      return;
+    }
     onDone?.();
     if (!view) await go(`/machine/${done.view.machine.id}`);
   };
   const known = ['name', 'craft', 'unit.serial', 'unit.hand'];
   return (
-    <Box component="form" noValidate onSubmit={(e) => { e.preventDefault(); void send(); }} sx={{ maxWidth: 1000 }}>
-      <Box component="h1" sx={{ m: 0, mb: 1, fontSize: 30, fontWeight: 600 }}>{view ? view.machine.name : 'Another machine'}</Box>
+    <Box
+      component="form"
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        void send();
+      }}
+      sx={{ maxWidth: 1000 }}
+    >
+      <Box component="h1" sx={{ m: 0, mb: 1, fontSize: 30, fontWeight: 600 }}>
+        {view ? view.machine.name : 'Another machine'}
+      </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2 }}>
-        <Blank label="what it is called" value={m.name} onChange={(name) => { setM({ ...m, name }); }} width={300} error={at('name')} autoFocus />
-        <Blank label="owner’s reference" value={m.owner ?? ''} onChange={(owner) => { setM({ ...m, owner }); }} width={260} />
-        <Blank label="note" value={m.note} onChange={(note) => { setM({ ...m, note }); }} width={300} />
-        <Box sx={{ flexBasis: '100%' }}><OneOf label="craft" options={crafts} value={m.craft} onChange={(craft) => { setM({ ...m, craft }); }} /></Box>
+        <Blank
+          label="what it is called"
+          value={m.name}
+          onChange={(name) => {
+            setM({ ...m, name });
+          }}
+          width={300}
+          error={at('name')}
+          autoFocus
+        />
+        <Blank
+          label="owner’s reference"
+          value={m.owner ?? ''}
+          onChange={(owner) => {
+            setM({ ...m, owner });
+          }}
+          width={260}
+        />
+        <Blank
+          label="note"
+          value={m.note}
+          onChange={(note) => {
+            setM({ ...m, note });
+          }}
+          width={300}
+        />
+        <Box sx={{ flexBasis: '100%' }}>
+          <OneOf
+            label="craft"
+            options={crafts}
+            value={m.craft}
+            onChange={(craft) => {
+              setM({ ...m, craft });
+            }}
+          />
+        </Box>
       </Box>
-      <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, mb: 0.5 }}>The plate that decides on the sheet</Box>
+      <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, mb: 0.5 }}>
+        The plate that decides on the sheet
+      </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'center' }}>
-        <Blank label="serial, year or engine number" value={unit.serial} onChange={(serial) => { setM({ ...m, unit: { ...unit, serial } }); }} width={240} error={at('unit.serial')} />
-        <OneOf label="hand of rotation" options={[{ id: 'standard', name: 'standard hand' }, { id: 'counter', name: 'counter hand' }]} value={unit.hand} onChange={(hand) => { setM({ ...m, unit: { ...unit, hand } }); }} />
-        <Blank label="variant" value={unit.variant ?? ''} onChange={(variant) => { setM({ ...m, unit: { ...unit, variant } }); }} width={220} />
+        <Blank
+          label="serial, year or engine number"
+          value={unit.serial}
+          onChange={(serial) => {
+            setM({ ...m, unit: { ...unit, serial } });
+          }}
+          width={240}
+          error={at('unit.serial')}
+        />
+        <OneOf
+          label="hand of rotation"
+          options={[
+            { id: 'standard', name: 'standard hand' },
+            { id: 'counter', name: 'counter hand' },
+          ]}
+          value={unit.hand}
+          onChange={(hand) => {
+            setM({ ...m, unit: { ...unit, hand } });
+          }}
+        />
+        <Blank
+          label="variant"
+          value={unit.variant ?? ''}
+          onChange={(variant) => {
+            setM({ ...m, unit: { ...unit, variant } });
+          }}
+          width={220}
+        />
       </Box>
-      <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, mb: 0.5 }}>Other marks</Box>
+      <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, mb: 0.5 }}>
+        Other marks
+      </Box>
       {identity.map((x, i) => (
         <Box key={i} sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2 }}>
-          <Blank label="what" value={x.name} onChange={(name) => { setM({ ...m, identity: identity.map((y, j) => (j === i ? { ...y, name } : y)) }); }} width={200} />
-          <Blank label="it says" value={x.value} onChange={(value) => { setM({ ...m, identity: identity.map((y, j) => (j === i ? { ...y, value } : y)) }); }} width={240} error={at(`identity[${i}].value`)} />
+          <Blank
+            label="what"
+            value={x.name}
+            onChange={(name) => {
+              setM({ ...m, identity: identity.map((y, j) => (j === i ? { ...y, name } : y)) });
+            }}
+            width={200}
+          />
+          <Blank
+            label="it says"
+            value={x.value}
+            onChange={(value) => {
+              setM({ ...m, identity: identity.map((y, j) => (j === i ? { ...y, value } : y)) });
+            }}
+            width={240}
+            error={at(`identity[${i}].value`)}
+          />
         </Box>
       ))}
-      <Button variant="text" onClick={() => { setM({ ...m, identity: [...identity, { name: '', value: '' }] }); }}>another mark</Button>
-      <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, mb: 0.5 }}>Cables</Box>
+      <Button
+        variant="text"
+        onClick={() => {
+          setM({ ...m, identity: [...identity, { name: '', value: '' }] });
+        }}
+      >
+        another mark
+      </Button>
+      <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, mb: 0.5 }}>
+        Cables
+      </Box>
       {m.cables.map((c, i) => (
-        <Box key={i} sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'flex-start', borderLeft: '3px solid', borderColor: 'divider', pl: 2, mb: 1 }}>
-          <Blank label="cable, as its sheet calls it" value={c.name} onChange={(name) => { cable(i, { name }); }} width={240} error={at(`cables[${i}].name`)} />
+        <Box
+          key={i}
+          sx={{
+            display: 'flex',
+            flexWrap: 'wrap',
+            columnGap: 2,
+            alignItems: 'flex-start',
+            borderLeft: '3px solid',
+            borderColor: 'divider',
+            pl: 2,
+            mb: 1,
+          }}
+        >
+          <Blank
+            label="cable, as its sheet calls it"
+            value={c.name}
+            onChange={(name) => {
+              cable(i, { name });
+            }}
+            width={240}
+            error={at(`cables[${i}].name`)}
+          />
           <Box>
-            <Box component="label" htmlFor={`family-${i}`} sx={{ display: 'block', fontSize: 16, color: 'quiet' }}>kind of rig</Box>
-            <Box component="select" id={`family-${i}`} value={c.family} onChange={(e: React.ChangeEvent<HTMLSelectElement>) => { cable(i, { family: e.target.value }); }} sx={{ font: 'inherit', fontSize: 18, minHeight: 48, px: 1, border: '2px solid', borderColor: at(`cables[${i}].family`) ? 'error.main' : 'text.primary', bgcolor: 'sheet', color: 'text.primary', maxWidth: 280 }}>
-              <option value="">…</option>
-              {(library?.families ?? []).map((f) => <option key={f.id} value={f.id}>{f.name}</option>)}
+            <Box component="label" htmlFor={`family-${i}`} sx={{ display: 'block', fontSize: 16, color: 'quiet' }}>
+              kind of rig
             </Box>
-            <Box role={at(`cables[${i}].family`) ? 'alert' : undefined} sx={{ fontSize: 16, fontWeight: 500, color: 'error.main' }}>{at(`cables[${i}].family`)}</Box>
+            <Box
+              component="select"
+              id={`family-${i}`}
+              value={c.family}
+              onChange={(e: React.ChangeEvent<HTMLSelectElement>) => {
+                cable(i, { family: e.target.value });
+              }}
+              sx={{
+                font: 'inherit',
+                fontSize: 18,
+                minHeight: 48,
+                px: 1,
+                border: '2px solid',
+                borderColor: at(`cables[${i}].family`) ? 'error.main' : 'text.primary',
+                bgcolor: 'sheet',
+                color: 'text.primary',
+                maxWidth: 280,
+              }}
+            >
+              <option value="">…</option>
+              {(library?.families ?? []).map((f) => (
+                <option key={f.id} value={f.id}>
+                  {f.name}
+                </option>
+              ))}
+            </Box>
+            <Box
+              role={at(`cables[${i}].family`) ? 'alert' : undefined}
+              sx={{ fontSize: 16, fontWeight: 500, color: 'error.main' }}
+            >
+              {at(`cables[${i}].family`)}
+            </Box>
           </Box>
-          <Blank label="chain: role = part, a part a line" value={chains[i] ?? ''} onChange={(text) => { setChains(chains.map((old, j) => (j === i ? text : old))); }} width={340} lines={2} />
-          <Button variant="text" sx={{ mt: 2.5 }} aria-label={`take out cable ${i + 1}`} onClick={() => { setM({ ...m, cables: m.cables.filter((_, j) => j !== i) }); setChains(chains.filter((_, j) => j !== i)); }}>✕</Button>
+          <Blank
+            label="chain: role = part, a part a line"
+            value={chains[i] ?? ''}
+            onChange={(text) => {
+              setChains(chains.map((old, j) => (j === i ? text : old)));
+            }}
+            width={340}
+            lines={2}
+          />
+          <Button
+            variant="text"
+            sx={{ mt: 2.5 }}
+            aria-label={`take out cable ${i + 1}`}
+            onClick={() => {
+              setM({ ...m, cables: m.cables.filter((_, j) => j !== i) });
+              setChains(chains.filter((_, j) => j !== i));
+            }}
+          >
+            ✕
+          </Button>
         </Box>
       ))}
-      <Button variant="text" onClick={() => { setM({ ...m, cables: [...m.cables, { id: '', name: '', family: '' }] }); setChains([...chains, '']); }}>another cable</Button>
-      {refused.detail && !known.includes(refused.field) && !/^(cables|identity)\[/.test(refused.field) && <Finding>{refused.detail}</Finding>}
+      <Button
+        variant="text"
+        onClick={() => {
+          setM({ ...m, cables: [...m.cables, { id: '', name: '', family: '' }] });
+          setChains([...chains, '']);
+        }}
+      >
+        another cable
+      </Button>
+      {refused.detail && !known.includes(refused.field) && !/^(cables|identity)\[/.test(refused.field) && (
+        <Finding>{refused.detail}</Finding>
+      )}
       <Box sx={{ display: 'flex', gap: 1.5, mt: 2 }}>
-        <Button type="submit" variant="contained">Keep the card</Button>
-        <Button onClick={() => { if (onDone) onDone(); else void go('/'); }}>Leave it</Button>
+        <Button type="submit" variant="contained">
+          Keep the card
+        </Button>
+        <Button
+          onClick={() => {
+            if (onDone) onDone();
+            else void go('/');
+          }}
+        >
+          Leave it
+        </Button>
       </Box>
     </Box>
   );
 }
 
 type Links = NonNullable<Machine['cables'][number]['chain']>;
-const chainText = (chain: Links | undefined) => (chain ?? []).map((l) => `${l.role} = ${l.name}${l.note ? `, ${l.note}` : ''}`).join('\n');
-const chainOf = (text: string): Links => text.split('\n').filter((line) => line.trim() !== '').map((line) => {
-  const [role = '', rest = ''] = line.split('=', 2);
-  const [name = '', ...note] = rest.split(',');
-  return { role: role.trim(), name: name.trim(), ...(note.length > 0 ? { note: note.join(',').trim() } : {}) };
-});
+const chainText = (chain: Links | undefined) =>
+  (chain ?? []).map((l) => `${l.role} = ${l.name}${l.note ? `, ${l.note}` : ''}`).join('\n');
+const chainOf = (text: string): Links =>
+  text
+    .split('\n')
+    .filter((line) => line.trim() !== '')
+    .map((line) => {
+      const [role = '', rest = ''] = line.split('=', 2);
+      const [name = '', ...note] = rest.split(',');
+      return { role: role.trim(), name: name.trim(), ...(note.length > 0 ? { note: note.join(',').trim() } : {}) };
+    });

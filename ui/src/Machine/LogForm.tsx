@@ -9,10 +9,40 @@ import { useCard } from './useMachine';
 
 type Field = 'name' | 'value' | 'says' | 'was' | 'now' | 'approved' | 'basis' | 'until';
 const kinds: { id: string; name: string; fields: [Field, string][] }[] = [
-  { id: 'meter', name: 'usage', fields: [['name', 'meter: km, hours, engine hours'], ['value', 'it shows']] },
-  { id: 'defect', name: 'a fault', fields: [['says', 'what is wrong'], ['until', 'deferred until (a day, or empty)']] },
-  { id: 'swap', name: 'a swap', fields: [['says', 'which part'], ['was', 'was'], ['now', 'is now']] },
-  { id: 'modification', name: 'a modification', fields: [['says', 'what was added or made'], ['approved', 'approved by'], ['basis', 'on what basis']] },
+  {
+    id: 'meter',
+    name: 'usage',
+    fields: [
+      ['name', 'meter: km, hours, engine hours'],
+      ['value', 'it shows'],
+    ],
+  },
+  {
+    id: 'defect',
+    name: 'a fault',
+    fields: [
+      ['says', 'what is wrong'],
+      ['until', 'deferred until (a day, or empty)'],
+    ],
+  },
+  {
+    id: 'swap',
+    name: 'a swap',
+    fields: [
+      ['says', 'which part'],
+      ['was', 'was'],
+      ['now', 'is now'],
+    ],
+  },
+  {
+    id: 'modification',
+    name: 'a modification',
+    fields: [
+      ['says', 'what was added or made'],
+      ['approved', 'approved by'],
+      ['basis', 'on what basis'],
+    ],
+  },
   { id: 'bulletin', name: 'a bulletin', fields: [['says', 'what it asks']] },
 ];
 
@@ -26,24 +56,72 @@ export function LogForm({ machine }: { machine: Machine }) {
   const shown = kinds.find((k) => k.id === kind);
   const send = async () => {
     const plain = (texts.value ?? '').replace(/[ ,](?=\d{3}\b)/g, '').replace(',', '.');
-    if (kind === 'meter' && !/^\d+(\.\d+)?$/.test(plain.trim())) { setRefused({ field: 'value', detail: 'write what the meter shows, a number such as 88300' }); return; }
-    const fields = Object.fromEntries((shown?.fields ?? []).filter(([f]) => f !== 'value').map(([f]) => [f, texts[f] ?? '']));
+    if (kind === 'meter' && !/^\d+(\.\d+)?$/.test(plain.trim())) {
+      setRefused({ field: 'value', detail: 'write what the meter shows, a number such as 88300' });
+      return;
+    }
+    const fields = Object.fromEntries(
+      (shown?.fields ?? []).filter(([f]) => f !== 'value').map(([f]) => [f, texts[f] ?? '']),
+    );
     const entry: Entry = { kind, on, ...fields, ...(kind === 'meter' ? { value: Number(plain) } : {}) };
     const done = await log(machine.id, entry);
-    if ('problem' in done) { setRefused({ field: done.problem.field ?? '', detail: done.problem.detail }); return; }
+    if ('problem' in done) {
+      setRefused({ field: done.problem.field ?? '', detail: done.problem.detail });
+      return;
+    }
     setRefused({ field: '', detail: '' });
     setTexts({ name: texts.name ?? '' });
   };
   const at = (field: string) => (refused.field === field ? refused.detail : '');
   return (
-    <Box component="form" noValidate aria-label="Log" onSubmit={(e) => { e.preventDefault(); void send(); }} sx={{ display: 'flex', flexDirection: 'column', gap: 1, bgcolor: 'sheet', p: 2 }}>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}><Box sx={{ fontSize: 18, fontWeight: 600 }}>Log</Box><OneOf label="what to log" options={kinds} value={kind} onChange={(k) => { setKind(k); setRefused({ field: '', detail: '' }); }} /></Box>
+    <Box
+      component="form"
+      noValidate
+      aria-label="Log"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void send();
+      }}
+      sx={{ display: 'flex', flexDirection: 'column', gap: 1, bgcolor: 'sheet', p: 2 }}
+    >
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
+        <Box sx={{ fontSize: 18, fontWeight: 600 }}>Log</Box>
+        <OneOf
+          label="what to log"
+          options={kinds}
+          value={kind}
+          onChange={(k) => {
+            setKind(k);
+            setRefused({ field: '', detail: '' });
+          }}
+        />
+      </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2 }}>
         <Blank label="day" value={on} onChange={setOn} width={150} error={at('on')} />
-        {shown?.fields.map(([f, label]) => <Blank key={f} label={label} value={texts[f] ?? ''} onChange={(t) => { setTexts({ ...texts, [f]: t }); }} width={f === 'value' ? 150 : 260} error={at(f)} />)}
+        {shown?.fields.map(([f, label]) => (
+          <Blank
+            key={f}
+            label={label}
+            value={texts[f] ?? ''}
+            onChange={(t) => {
+              setTexts({ ...texts, [f]: t });
+            }}
+            width={f === 'value' ? 150 : 260}
+            error={at(f)}
+          />
+        ))}
       </Box>
-      {refused.detail && !['on', 'name', 'value', 'says', 'was', 'now', 'approved', 'basis', 'until'].includes(refused.field) && <Box role="alert" sx={{ color: 'error.main', fontWeight: 500 }}>{refused.detail}</Box>}
-      <Box><Button type="submit" sx={{ minHeight: 48, py: 0 }}>Log it</Button></Box>
+      {refused.detail &&
+        !['on', 'name', 'value', 'says', 'was', 'now', 'approved', 'basis', 'until'].includes(refused.field) && (
+          <Box role="alert" sx={{ color: 'error.main', fontWeight: 500 }}>
+            {refused.detail}
+          </Box>
+        )}
+      <Box>
+        <Button type="submit" sx={{ minHeight: 48, py: 0 }}>
+          Log it
+        </Button>
+      </Box>
     </Box>
   );
 }

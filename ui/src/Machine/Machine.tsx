@@ -18,7 +18,11 @@ export function MachineScreen() {
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" rooms />
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
-        {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}</Finding>}
+        {error && (
+          <Finding>
+            {problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}
+          </Finding>
+        )}
         {id === 'new' ? <CardForm /> : data && <Card key={id} view={data} />}
       </Box>
       <Foot />
@@ -30,30 +34,87 @@ function Card({ view }: { view: MachineView }) {
   const { machine: m } = view;
   const session = useSession().data;
   const [editing, setEditing] = useState(false);
-  if (editing) return <CardForm view={view} onDone={() => { setEditing(false); }} />;
-  const usage = (m.meters ?? []).map((x) => `${(x.readings.at(-1)?.value ?? 0).toLocaleString('en-GB')} ${x.name}, read ${x.readings.at(-1)?.on ?? ''}`);
+  if (editing)
+    return (
+      <CardForm
+        view={view}
+        onDone={() => {
+          setEditing(false);
+        }}
+      />
+    );
+  const usage = (m.meters ?? []).map(
+    (x) => `${(x.readings.at(-1)?.value ?? 0).toLocaleString('en-GB')} ${x.name}, read ${x.readings.at(-1)?.on ?? ''}`,
+  );
   return (
     <>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'flex-start', gap: 2 }}>
         <Box sx={{ flex: '1 1 360px' }}>
-          <Box component="h1" sx={{ m: 0, fontSize: 30, fontWeight: 600, lineHeight: 1.15 }}>{m.name}</Box>
+          <Box component="h1" sx={{ m: 0, fontSize: 30, fontWeight: 600, lineHeight: 1.15 }}>
+            {m.name}
+          </Box>
           <Box sx={{ fontSize: 18 }}>{[m.craft, m.note, m.owner && `for ${m.owner}`].filter(Boolean).join(' · ')}</Box>
-          <Box sx={{ fontSize: 17, color: 'quiet' }}>{[...(m.unit ? [`plate ${m.unit.serial}, ${m.unit.hand} hand${m.unit.variant ? `, ${m.unit.variant}` : ''}`] : []), ...(m.identity ?? []).map((x) => `${x.name} ${x.value}`), ...usage].join(' · ')}</Box>
+          <Box sx={{ fontSize: 17, color: 'quiet' }}>
+            {[
+              ...(m.unit
+                ? [`plate ${m.unit.serial}, ${m.unit.hand} hand${m.unit.variant ? `, ${m.unit.variant}` : ''}`]
+                : []),
+              ...(m.identity ?? []).map((x) => `${x.name} ${x.value}`),
+              ...usage,
+            ].join(' · ')}
+          </Box>
         </Box>
-        {session?.manage && <Button sx={{ minHeight: 48, py: 0, px: 2, fontSize: 17 }} onClick={() => { setEditing(true); }}>Change the card</Button>}
+        {session?.manage && (
+          <Button
+            sx={{ minHeight: 48, py: 0, px: 2, fontSize: 17 }}
+            onClick={() => {
+              setEditing(true);
+            }}
+          >
+            Change the card
+          </Button>
+        )}
       </Box>
       <OpenThings view={view} work={session?.work ?? false} />
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 3fr) minmax(0, 2fr)' }, columnGap: 5, mt: 2 }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 3fr) minmax(0, 2fr)' },
+          columnGap: 5,
+          mt: 2,
+        }}
+      >
         <Box>
           {view.lines.map((l) => (
-            <Box component="section" key={l.cable.id} aria-label={l.cable.name} sx={{ py: 1.25, borderTop: '1px solid', borderColor: 'divider' }}>
-              <Box component="h2" sx={{ m: 0, fontSize: 20, fontWeight: 600 }}>{l.cable.name}</Box>
-              <Box sx={{ fontSize: 17 }}>{l.sheet ? <Box component={Link} to={`/sheets/${l.sheet}`} sx={{ color: 'text.primary' }}>{l.says}</Box> : l.says}</Box>
+            <Box
+              component="section"
+              key={l.cable.id}
+              aria-label={l.cable.name}
+              sx={{ py: 1.25, borderTop: '1px solid', borderColor: 'divider' }}
+            >
+              <Box component="h2" sx={{ m: 0, fontSize: 20, fontWeight: 600 }}>
+                {l.cable.name}
+              </Box>
+              <Box sx={{ fontSize: 17 }}>
+                {l.sheet ? (
+                  <Box component={Link} to={`/sheets/${l.sheet}`} sx={{ color: 'text.primary' }}>
+                    {l.says}
+                  </Box>
+                ) : (
+                  l.says
+                )}
+              </Box>
               {(l.cable.chain ?? []).length > 0 && <Chain links={l.cable.chain ?? []} />}
               {l.runs.map((r) => (
                 <Box key={r.id} sx={{ fontSize: 17, display: 'flex', gap: 1.5, minHeight: 40, alignItems: 'center' }}>
                   <Box sx={{ color: 'quiet', minWidth: 100 }}>{r.opened}</Box>
-                  <Box component={Link} to={r.signed ? `/record/${r.id}` : `/run/${r.id}`} sx={{ color: 'text.primary' }}>{r.says}</Box>
+                  <Box
+                    component={Link}
+                    to={r.signed ? `/record/${r.id}` : `/run/${r.id}`}
+                    sx={{ color: 'text.primary' }}
+                  >
+                    {r.says}
+                  </Box>
                 </Box>
               ))}
               {l.runs.length === 0 && <Box sx={{ fontSize: 16, color: 'quiet' }}>never run here</Box>}
@@ -72,10 +133,30 @@ function Card({ view }: { view: MachineView }) {
 /** The chain of parts as a line from hand to works. */
 function Chain({ links }: { links: { role: string; name: string; note?: string }[] }) {
   return (
-    <Box component="ol" aria-label="chain of parts" sx={{ listStyle: 'none', m: 0, p: 0, display: 'flex', flexWrap: 'wrap', rowGap: 0.5 }}>
+    <Box
+      component="ol"
+      aria-label="chain of parts"
+      sx={{ listStyle: 'none', m: 0, p: 0, display: 'flex', flexWrap: 'wrap', rowGap: 0.5 }}
+    >
       {links.map((c, i) => (
-        <Box component="li" key={c.role} sx={{ display: 'flex', alignItems: 'center', fontSize: 16, '&:not(:last-of-type)::after': { content: '""', width: 26, height: 4, bgcolor: 'text.primary', mx: 0.75 } }}>
-          <span><Box component="span" sx={{ color: 'quiet' }}>{i === 0 ? '● ' : ''}{c.role} </Box><b>{c.name}</b>{c.note ? `, ${c.note}` : ''}</span>
+        <Box
+          component="li"
+          key={c.role}
+          sx={{
+            display: 'flex',
+            alignItems: 'center',
+            fontSize: 16,
+            '&:not(:last-of-type)::after': { content: '""', width: 26, height: 4, bgcolor: 'text.primary', mx: 0.75 },
+          }}
+        >
+          <span>
+            <Box component="span" sx={{ color: 'quiet' }}>
+              {i === 0 ? '● ' : ''}
+              {c.role}{' '}
+            </Box>
+            <b>{c.name}</b>
+            {c.note ? `, ${c.note}` : ''}
+          </span>
         </Box>
       ))}
     </Box>
@@ -86,14 +167,50 @@ function Chain({ links }: { links: { role: string; name: string; note?: string }
 function OpenThings({ view, work }: { view: MachineView; work: boolean }) {
   const { machine: m } = view;
   const { log } = useCard();
-  const things = [...(m.defects ?? []).filter((d) => !d.closed).map((d) => ({ id: d.id, says: d.says + (d.until ? `, deferred until ${d.until}` : ''), by: `${d.by}, ${d.on}` })),
-    ...(m.bulletins ?? []).filter((b) => !b.done).map((b) => ({ id: b.id, says: `bulletin: ${b.says}`, by: `${b.by}, ${b.on}` }))];
+  const things = [
+    ...(m.defects ?? [])
+      .filter((d) => !d.closed)
+      .map((d) => ({
+        id: d.id,
+        says: d.says + (d.until ? `, deferred until ${d.until}` : ''),
+        by: `${d.by}, ${d.on}`,
+      })),
+    ...(m.bulletins ?? [])
+      .filter((b) => !b.done)
+      .map((b) => ({ id: b.id, says: `bulletin: ${b.says}`, by: `${b.by}, ${b.on}` })),
+  ];
   return (
     <>
       {things.map((t) => (
-        <Box key={t.id} sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, borderLeft: '6px solid', borderColor: 'error.main', bgcolor: 'sheet', px: 2, py: 0.5, mt: 1 }}>
-          <Box sx={{ flex: 1, fontSize: 18, fontWeight: 500 }}>{t.says} <Box component="span" sx={{ color: 'quiet', fontSize: 16, fontWeight: 400 }}>({t.by})</Box></Box>
-          {work && <Button sx={{ minHeight: 44, py: 0, px: 2, fontSize: 17 }} onClick={() => void log(m.id, { kind: 'close', id: t.id, on: today() })}>Done</Button>}
+        <Box
+          key={t.id}
+          sx={{
+            display: 'flex',
+            flexWrap: 'wrap',
+            alignItems: 'center',
+            gap: 1.5,
+            borderLeft: '6px solid',
+            borderColor: 'error.main',
+            bgcolor: 'sheet',
+            px: 2,
+            py: 0.5,
+            mt: 1,
+          }}
+        >
+          <Box sx={{ flex: 1, fontSize: 18, fontWeight: 500 }}>
+            {t.says}{' '}
+            <Box component="span" sx={{ color: 'quiet', fontSize: 16, fontWeight: 400 }}>
+              ({t.by})
+            </Box>
+          </Box>
+          {work && (
+            <Button
+              sx={{ minHeight: 44, py: 0, px: 2, fontSize: 17 }}
+              onClick={() => void log(m.id, { kind: 'close', id: t.id, on: today() })}
+            >
+              Done
+            </Button>
+          )}
         </Box>
       ))}
     </>
@@ -103,15 +220,38 @@ function OpenThings({ view, work }: { view: MachineView; work: boolean }) {
 function Logged({ view }: { view: MachineView }) {
   const { machine: m } = view;
   const lines = [
-    ...(m.meters ?? []).flatMap((x) => x.readings.map((r) => ({ on: r.on, says: `${r.value.toLocaleString('en-GB')} ${x.name}`, by: r.by }))),
+    ...(m.meters ?? []).flatMap((x) =>
+      x.readings.map((r) => ({ on: r.on, says: `${r.value.toLocaleString('en-GB')} ${x.name}`, by: r.by })),
+    ),
     ...(m.swaps ?? []).map((s) => ({ on: s.on, says: `${s.what}: ${s.was ? `${s.was} → ` : ''}${s.now}`, by: s.by })),
-    ...(m.modifications ?? []).map((s) => ({ on: s.on, says: `modification: ${s.what}; approved by ${s.approved}, ${s.basis}`, by: s.by })),
-    ...(m.bulletins ?? []).filter((b) => b.done).map((b) => ({ on: b.done ?? '', says: `bulletin done: ${b.says}`, by: b.by })),
-    ...(m.defects ?? []).filter((d) => d.closed).map((d) => ({ on: d.closed ?? '', says: `put right: ${d.says}`, by: d.by })),
+    ...(m.modifications ?? []).map((s) => ({
+      on: s.on,
+      says: `modification: ${s.what}; approved by ${s.approved}, ${s.basis}`,
+      by: s.by,
+    })),
+    ...(m.bulletins ?? [])
+      .filter((b) => b.done)
+      .map((b) => ({ on: b.done ?? '', says: `bulletin done: ${b.says}`, by: b.by })),
+    ...(m.defects ?? [])
+      .filter((d) => d.closed)
+      .map((d) => ({ on: d.closed ?? '', says: `put right: ${d.says}`, by: d.by })),
   ].sort((a, b) => b.on.localeCompare(a.on));
   return (
     <Box component="section" aria-label="Logged" sx={{ mt: 2 }}>
-      {lines.map((l, i) => <Box key={i} sx={{ display: 'flex', gap: 1.5, py: 0.5, fontSize: 17, borderTop: '1px solid', borderColor: 'divider' }}><Box sx={{ color: 'quiet', minWidth: 96 }}>{l.on}</Box><Box sx={{ flex: 1 }}>{l.says} <Box component="span" sx={{ color: 'quiet' }}>{l.by}</Box></Box></Box>)}
+      {lines.map((l, i) => (
+        <Box
+          key={i}
+          sx={{ display: 'flex', gap: 1.5, py: 0.5, fontSize: 17, borderTop: '1px solid', borderColor: 'divider' }}
+        >
+          <Box sx={{ color: 'quiet', minWidth: 96 }}>{l.on}</Box>
+          <Box sx={{ flex: 1 }}>
+            {l.says}{' '}
+            <Box component="span" sx={{ color: 'quiet' }}>
+              {l.by}
+            </Box>
+          </Box>
+        </Box>
+      ))}
     </Box>
   );
 }

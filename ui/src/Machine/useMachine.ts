@@ -2,7 +2,12 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, answered, problemOf, type Entry, type Machine, type MachineView, type Problem } from '../api/client';
 
 export const useMachine = (id: string) =>
-  useQuery({ queryKey: ['machine', id], enabled: id !== 'new', retry: false, queryFn: () => answered(api.GET('/api/v1/machines/{id}', { params: { path: { id } } })) });
+  useQuery({
+    queryKey: ['machine', id],
+    enabled: id !== 'new',
+    retry: false,
+    queryFn: () => answered(api.GET('/api/v1/machines/{id}', { params: { path: { id } } })),
+  });
 
 type Done = { view: MachineView } | { problem: Problem };
 
@@ -18,6 +23,7 @@ export function useCard() {
   };
   return {
     put: (machine: Machine) => done(api.POST('/api/v1/machines', { body: machine })),
-    log: (id: string, entry: Entry) => done(api.POST('/api/v1/machines/{id}/log', { params: { path: { id } }, body: entry })),
+    log: (id: string, entry: Entry) =>
+      done(api.POST('/api/v1/machines/{id}/log', { params: { path: { id } }, body: entry })),
   };
 }

@@ -7,7 +7,17 @@ import { OneOf } from '../Run/Toggle';
 import { today } from '../today';
 import { useGauges, useKeeping } from './usePeople';
 
-const kinds = ['tape', 'rule', 'caliper', 'feeler', 'protractor', 'pull scale', 'tension gauge', 'torque wrench', 'tachometer'].map((k) => ({ id: k, name: k }));
+const kinds = [
+  'tape',
+  'rule',
+  'caliper',
+  'feeler',
+  'protractor',
+  'pull scale',
+  'tension gauge',
+  'torque wrench',
+  'tachometer',
+].map((k) => ({ id: k, name: k }));
 const sign: Record<string, string> = { length: 'mm', angle: '°', force: 'N', torque: 'Nm', speed: 'rpm' };
 
 /** The gauges: how fine they are, what they can tell, and when their calibration runs out. */
@@ -16,7 +26,9 @@ export function Gauges({ manage }: { manage: boolean }) {
   const [open, setOpen] = useState('');
   return (
     <Box component="section" aria-label="Gauges">
-      <Box component="h1" sx={{ m: 0, mb: 1, fontSize: 26, fontWeight: 600 }}>Gauges</Box>
+      <Box component="h1" sx={{ m: 0, mb: 1, fontSize: 26, fontWeight: 600 }}>
+        Gauges
+      </Box>
       {data?.map((g) => {
         const overdue = g.due !== undefined && g.due < today();
         return (
@@ -24,16 +36,60 @@ export function Gauges({ manage }: { manage: boolean }) {
             <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 }}>
               <Box sx={{ fontSize: 20, fontWeight: 600, minWidth: 150 }}>{g.name}</Box>
               <Box sx={{ flex: 1, minWidth: 220, fontSize: 17 }}>
-                {g.resolution ? `shows ${g.resolution} ${sign[g.quantity] ?? ''}, ` : ''}tells to <b>± {g.doubt} {sign[g.quantity] ?? ''}</b>{(g.risers ?? []).length > 0 ? `; ${(g.risers ?? []).map((r) => r.name).join(', ')}` : ''}
-                <Box sx={{ color: overdue ? 'error.main' : 'quiet', fontWeight: overdue ? 600 : 400 }}>{g.due ? (overdue ? `✕ calibration ran out on ${g.due}` : `calibrated until ${g.due}`) : 'no calibration asked'}</Box>
+                {g.resolution ? `shows ${g.resolution} ${sign[g.quantity] ?? ''}, ` : ''}tells to{' '}
+                <b>
+                  ± {g.doubt} {sign[g.quantity] ?? ''}
+                </b>
+                {(g.risers ?? []).length > 0 ? `; ${(g.risers ?? []).map((r) => r.name).join(', ')}` : ''}
+                <Box sx={{ color: overdue ? 'error.main' : 'quiet', fontWeight: overdue ? 600 : 400 }}>
+                  {g.due
+                    ? overdue
+                      ? `✕ calibration ran out on ${g.due}`
+                      : `calibrated until ${g.due}`
+                    : 'no calibration asked'}
+                </Box>
               </Box>
-              {manage && <Button variant="text" aria-expanded={open === g.id} onClick={() => { setOpen(open === g.id ? '' : g.id); }}>change</Button>}
+              {manage && (
+                <Button
+                  variant="text"
+                  aria-expanded={open === g.id}
+                  onClick={() => {
+                    setOpen(open === g.id ? '' : g.id);
+                  }}
+                >
+                  change
+                </Button>
+              )}
             </Box>
-            {open === g.id && <GaugeForm gauge={g} onDone={() => { setOpen(''); }} />}
+            {open === g.id && (
+              <GaugeForm
+                gauge={g}
+                onDone={() => {
+                  setOpen('');
+                }}
+              />
+            )}
           </Box>
         );
       })}
-      {manage && (open === 'new' ? <GaugeForm gauge={{ id: '', name: '', quantity: 'length', doubt: 0, kind: 'tape' }} onDone={() => { setOpen(''); }} /> : <Button variant="text" onClick={() => { setOpen('new'); }}>another gauge</Button>)}
+      {manage &&
+        (open === 'new' ? (
+          <GaugeForm
+            gauge={{ id: '', name: '', quantity: 'length', doubt: 0, kind: 'tape' }}
+            onDone={() => {
+              setOpen('');
+            }}
+          />
+        ) : (
+          <Button
+            variant="text"
+            onClick={() => {
+              setOpen('new');
+            }}
+          >
+            another gauge
+          </Button>
+        ))}
     </Box>
   );
 }
@@ -49,29 +105,119 @@ function GaugeForm({ gauge, onDone }: { gauge: Gauge; onDone: () => void }) {
   const at = (f: string) => (problem?.field === f ? problem.detail : '');
   const risers = g.risers ?? [];
   const send = async () => {
-    for (const [field, text] of [['resolution', resolution], ['doubt', doubt]] as const) {
-      if (text.trim() === '' || Number.isNaN(plain(text))) { setProblem({ field, detail: 'write a plain number, such as 0.5' }); return; }
+    for (const [field, text] of [
+      ['resolution', resolution],
+      ['doubt', doubt],
+    ] as const) {
+      if (text.trim() === '' || Number.isNaN(plain(text))) {
+        setProblem({ field, detail: 'write a plain number, such as 0.5' });
+        return;
+      }
     }
     const p = await keep({ ...g, resolution: plain(resolution), doubt: plain(doubt) });
     setProblem(p);
     if (!p) onDone();
   };
-  const riser = (i: number, change: Partial<(typeof risers)[number]>) => { setG({ ...g, risers: risers.map((r, j) => (j === i ? { ...r, ...change } : r)) }); };
+  const riser = (i: number, change: Partial<(typeof risers)[number]>) => {
+    setG({ ...g, risers: risers.map((r, j) => (j === i ? { ...r, ...change } : r)) });
+  };
   return (
-    <Box component="form" noValidate aria-label={gauge.id ? `gauge ${gauge.name}` : 'another gauge'} onSubmit={(e) => { e.preventDefault(); void send(); }} sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, rowGap: 0.5, alignItems: 'flex-start', bgcolor: 'sheet', p: 1.5 }}>
-      <Box sx={{ flexBasis: '100%' }}><OneOf label="kind" options={kinds} value={g.kind ?? ''} onChange={(kind) => { setG({ ...g, kind }); }} /></Box>
-      <Blank label="name" value={g.name} onChange={(name) => { setG({ ...g, name }); }} width={200} error={at('name')} />
-      <Blank label="smallest step it shows" value={resolution} onChange={setResolution} width={170} error={at('resolution')} />
+    <Box
+      component="form"
+      noValidate
+      aria-label={gauge.id ? `gauge ${gauge.name}` : 'another gauge'}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void send();
+      }}
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        columnGap: 2,
+        rowGap: 0.5,
+        alignItems: 'flex-start',
+        bgcolor: 'sheet',
+        p: 1.5,
+      }}
+    >
+      <Box sx={{ flexBasis: '100%' }}>
+        <OneOf
+          label="kind"
+          options={kinds}
+          value={g.kind ?? ''}
+          onChange={(kind) => {
+            setG({ ...g, kind });
+          }}
+        />
+      </Box>
+      <Blank
+        label="name"
+        value={g.name}
+        onChange={(name) => {
+          setG({ ...g, name });
+        }}
+        width={200}
+        error={at('name')}
+      />
+      <Blank
+        label="smallest step it shows"
+        value={resolution}
+        onChange={setResolution}
+        width={170}
+        error={at('resolution')}
+      />
       <Blank label="it tells to ±" value={doubt} onChange={setDoubt} width={130} error={at('doubt')} />
-      <Blank label="calibrated until (a day)" value={g.due ?? ''} onChange={(due) => { setG({ ...g, due }); }} width={190} error={at('due')} />
-      {g.kind === 'tension gauge' && risers.map((r, i) => (
-        <Box key={i} sx={{ flexBasis: '100%', display: 'flex', flexWrap: 'wrap', columnGap: 2 }}>
-          <Blank label="riser" value={r.name} onChange={(name) => { riser(i, { name }); }} width={160} error={at(`risers[${i}].name`)} />
-          <Blank label="its table, a pair a line" value={r.table} onChange={(table) => { riser(i, { table }); }} width={300} lines={3} error={at(`risers[${i}].table`)} />
-        </Box>
-      ))}
-      {g.kind === 'tension gauge' && <Button variant="text" onClick={() => { setG({ ...g, risers: [...risers, { name: '', table: '' }] }); }}>another riser</Button>}
-      <Box sx={{ flexBasis: '100%', display: 'flex', gap: 1.5 }}><Button type="submit" sx={{ minHeight: 48, py: 0 }}>Keep the gauge</Button><Button variant="text" onClick={onDone}>leave it</Button></Box>
+      <Blank
+        label="calibrated until (a day)"
+        value={g.due ?? ''}
+        onChange={(due) => {
+          setG({ ...g, due });
+        }}
+        width={190}
+        error={at('due')}
+      />
+      {g.kind === 'tension gauge' &&
+        risers.map((r, i) => (
+          <Box key={i} sx={{ flexBasis: '100%', display: 'flex', flexWrap: 'wrap', columnGap: 2 }}>
+            <Blank
+              label="riser"
+              value={r.name}
+              onChange={(name) => {
+                riser(i, { name });
+              }}
+              width={160}
+              error={at(`risers[${i}].name`)}
+            />
+            <Blank
+              label="its table, a pair a line"
+              value={r.table}
+              onChange={(table) => {
+                riser(i, { table });
+              }}
+              width={300}
+              lines={3}
+              error={at(`risers[${i}].table`)}
+            />
+          </Box>
+        ))}
+      {g.kind === 'tension gauge' && (
+        <Button
+          variant="text"
+          onClick={() => {
+            setG({ ...g, risers: [...risers, { name: '', table: '' }] });
+          }}
+        >
+          another riser
+        </Button>
+      )}
+      <Box sx={{ flexBasis: '100%', display: 'flex', gap: 1.5 }}>
+        <Button type="submit" sx={{ minHeight: 48, py: 0 }}>
+          Keep the gauge
+        </Button>
+        <Button variant="text" onClick={onDone}>
+          leave it
+        </Button>
+      </Box>
     </Box>
   );
 }

@@ -18,16 +18,63 @@ export function OwnSecrets() {
   const send = async () => {
     const p = await secrets(now, password, pin);
     setProblem(p);
-    if (!p) { setOpen(false); setNow(''); setPassword(''); setPin(''); setSaid('Changed. Your other devices are signed out when the password changed.'); }
+    if (!p) {
+      setOpen(false);
+      setNow('');
+      setPassword('');
+      setPin('');
+      setSaid('Changed. Your other devices are signed out when the password changed.');
+    }
   };
-  if (!open) return <Box sx={{ mt: 2 }}><Button variant="text" onClick={() => { setOpen(true); setSaid(''); }}>my password and PIN</Button><Box role="status" sx={{ fontSize: 17 }}>{said}</Box></Box>;
+  if (!open)
+    return (
+      <Box sx={{ mt: 2 }}>
+        <Button
+          variant="text"
+          onClick={() => {
+            setOpen(true);
+            setSaid('');
+          }}
+        >
+          my password and PIN
+        </Button>
+        <Box role="status" sx={{ fontSize: 17 }}>
+          {said}
+        </Box>
+      </Box>
+    );
   return (
-    <Box component="form" noValidate aria-label="my password and PIN" onSubmit={(e) => { e.preventDefault(); void send(); }} sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'center', bgcolor: 'sheet', p: 1.5, mt: 2 }}>
+    <Box
+      component="form"
+      noValidate
+      aria-label="my password and PIN"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void send();
+      }}
+      sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'center', bgcolor: 'sheet', p: 1.5, mt: 2 }}
+    >
       <Blank label="password of now" value={now} onChange={setNow} width={220} secret error={at('now')} />
-      <Blank label="new password, or empty" value={password} onChange={setPassword} width={220} secret error={at('password')} />
+      <Blank
+        label="new password, or empty"
+        value={password}
+        onChange={setPassword}
+        width={220}
+        secret
+        error={at('password')}
+      />
       <Blank label="new PIN, or empty" value={pin} onChange={setPin} width={150} secret figures error={at('pin')} />
-      <Button type="submit" sx={{ minHeight: 48, py: 0 }}>Change</Button>
-      <Button variant="text" onClick={() => { setOpen(false); }}>leave it</Button>
+      <Button type="submit" sx={{ minHeight: 48, py: 0 }}>
+        Change
+      </Button>
+      <Button
+        variant="text"
+        onClick={() => {
+          setOpen(false);
+        }}
+      >
+        leave it
+      </Button>
     </Box>
   );
 }

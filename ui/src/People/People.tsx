@@ -15,12 +15,29 @@ export function PeopleScreen() {
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" rooms />
-      <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2, display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) minmax(0, 1fr)' }, columnGap: 6, rowGap: 3, alignContent: 'start' }}>
-        <Box><Staff manage={manage} /><OwnSecrets /></Box>
+      <Box
+        component="main"
+        sx={{
+          flex: 1,
+          px: { xs: 1.5, md: 2.75 },
+          py: 2,
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) minmax(0, 1fr)' },
+          columnGap: 6,
+          rowGap: 3,
+          alignContent: 'start',
+        }}
+      >
+        <Box>
+          <Staff manage={manage} />
+          <OwnSecrets />
+        </Box>
         <Box>
           <Gauges manage={manage} />
           <Box component="section" aria-label="Thin things" sx={{ mt: 3 }}>
-            <Box component="h2" sx={{ m: 0, fontSize: 20, fontWeight: 600 }}>Thin things that serve as feelers</Box>
+            <Box component="h2" sx={{ m: 0, fontSize: 20, fontWeight: 600 }}>
+              Thin things that serve as feelers
+            </Box>
             {bench && <ThinList things={bench.thin} change={session?.work ?? false} />}
           </Box>
         </Box>

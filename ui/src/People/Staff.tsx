@@ -7,7 +7,12 @@ import { OneOf } from '../Run/Toggle';
 import { useKeeping, usePeople } from './usePeople';
 
 const roles = ['mechanic', 'inspector', 'lead', 'read-only'].map((r) => ({ id: r, name: r }));
-const may: Record<string, string> = { mechanic: 'works on runs', inspector: 'works on runs, signs for flight controls', lead: 'works on runs, looks after sheets, machines, gauges and people', 'read-only': 'looks' };
+const may: Record<string, string> = {
+  mechanic: 'works on runs',
+  inspector: 'works on runs, signs for flight controls',
+  lead: 'works on runs, looks after sheets, machines, gauges and people',
+  'read-only': 'looks',
+};
 
 /** Everybody, with what they may do; a lead changes it. */
 export function Staff({ manage }: { manage: boolean }) {
@@ -15,23 +20,72 @@ export function Staff({ manage }: { manage: boolean }) {
   const [open, setOpen] = useState('');
   return (
     <Box component="section" aria-label="People">
-      <Box component="h1" sx={{ m: 0, mb: 1, fontSize: 26, fontWeight: 600 }}>People</Box>
+      <Box component="h1" sx={{ m: 0, mb: 1, fontSize: 26, fontWeight: 600 }}>
+        People
+      </Box>
       {data?.map((p) => (
         <Box key={p.id} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 }}>
             <Box sx={{ fontSize: 20, fontWeight: 600, minWidth: 90 }}>{p.name}</Box>
-            <Box sx={{ flex: 1, minWidth: 200, fontSize: 17 }}><b>{p.role}</b> · {may[p.role]}{p.pin ? ' · PIN' : ''}</Box>
-            {manage && <Button variant="text" aria-expanded={open === p.id} onClick={() => { setOpen(open === p.id ? '' : p.id); }}>change</Button>}
+            <Box sx={{ flex: 1, minWidth: 200, fontSize: 17 }}>
+              <b>{p.role}</b> · {may[p.role]}
+              {p.pin ? ' · PIN' : ''}
+            </Box>
+            {manage && (
+              <Button
+                variant="text"
+                aria-expanded={open === p.id}
+                onClick={() => {
+                  setOpen(open === p.id ? '' : p.id);
+                }}
+              >
+                change
+              </Button>
+            )}
           </Box>
-          {open === p.id && <ChangePerson id={p.id} name={p.name} role={p.role} onDone={() => { setOpen(''); }} />}
+          {open === p.id && (
+            <ChangePerson
+              id={p.id}
+              name={p.name}
+              role={p.role}
+              onDone={() => {
+                setOpen('');
+              }}
+            />
+          )}
         </Box>
       ))}
-      {manage && (open === 'new' ? <NewPerson onDone={() => { setOpen(''); }} /> : <Button variant="text" onClick={() => { setOpen('new'); }}>somebody new</Button>)}
+      {manage &&
+        (open === 'new' ? (
+          <NewPerson
+            onDone={() => {
+              setOpen('');
+            }}
+          />
+        ) : (
+          <Button
+            variant="text"
+            onClick={() => {
+              setOpen('new');
+            }}
+          >
+            somebody new
+          </Button>
+        ))}
     </Box>
   );
 }
 
-const formed = { display: 'flex', flexWrap: 'wrap', columnGap: 2, rowGap: 0.5, alignItems: 'center', bgcolor: 'sheet', p: 1.5, mt: 0.5 } as const;
+const formed = {
+  display: 'flex',
+  flexWrap: 'wrap',
+  columnGap: 2,
+  rowGap: 0.5,
+  alignItems: 'center',
+  bgcolor: 'sheet',
+  p: 1.5,
+  mt: 0.5,
+} as const;
 
 function ChangePerson({ id, name, role: was, onDone }: { id: string; name: string; role: string; onDone: () => void }) {
   const [role, setRole] = useState(was);
@@ -40,15 +94,40 @@ function ChangePerson({ id, name, role: was, onDone }: { id: string; name: strin
   const [problem, setProblem] = useState<Problem | null>(null);
   const { change } = useKeeping();
   const at = (f: string) => (problem?.field === f ? problem.detail : '');
-  const ask = async (call: Promise<Problem | null>) => { const p = await call; setProblem(p); if (!p) onDone(); };
+  const ask = async (call: Promise<Problem | null>) => {
+    const p = await call;
+    setProblem(p);
+    if (!p) onDone();
+  };
   return (
-    <Box component="form" noValidate aria-label={`change ${name}`} sx={formed} onSubmit={(e) => { e.preventDefault(); void ask(change(id, { ...(role !== was ? { role } : {}), ...(password ? { password } : {}), ...(pin ? { pin } : {}) })); }}>
-      <Box sx={{ flexBasis: '100%' }}><OneOf label="role" options={roles} value={role} onChange={setRole} /></Box>
-      {at('role') && <Box role="alert" sx={{ color: 'error.main', fontWeight: 500, flexBasis: '100%' }}>{at('role')}</Box>}
+    <Box
+      component="form"
+      noValidate
+      aria-label={`change ${name}`}
+      sx={formed}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void ask(
+          change(id, { ...(role !== was ? { role } : {}), ...(password ? { password } : {}), ...(pin ? { pin } : {}) }),
+        );
+      }}
+    >
+      <Box sx={{ flexBasis: '100%' }}>
+        <OneOf label="role" options={roles} value={role} onChange={setRole} />
+      </Box>
+      {at('role') && (
+        <Box role="alert" sx={{ color: 'error.main', fontWeight: 500, flexBasis: '100%' }}>
+          {at('role')}
+        </Box>
+      )}
       <Blank label="new password" value={password} onChange={setPassword} width={220} secret error={at('password')} />
       <Blank label="new PIN" value={pin} onChange={setPin} width={130} secret figures error={at('pin')} />
-      <Button type="submit" sx={{ minHeight: 48, py: 0 }}>Keep it</Button>
-      <Button variant="text" onClick={() => void ask(change(id, { sign_out: true }))}>sign out everywhere</Button>
+      <Button type="submit" sx={{ minHeight: 48, py: 0 }}>
+        Keep it
+      </Button>
+      <Button variant="text" onClick={() => void ask(change(id, { sign_out: true }))}>
+        sign out everywhere
+      </Button>
     </Box>
   );
 }
@@ -61,14 +140,38 @@ function NewPerson({ onDone }: { onDone: () => void }) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const { add } = useKeeping();
   const at = (f: string) => (problem?.field === f ? problem.detail : '');
-  const send = async () => { const p = await add(name, role, password, pin); setProblem(p); if (!p) onDone(); };
+  const send = async () => {
+    const p = await add(name, role, password, pin);
+    setProblem(p);
+    if (!p) onDone();
+  };
   return (
-    <Box component="form" noValidate aria-label="somebody new" sx={formed} onSubmit={(e) => { e.preventDefault(); void send(); }}>
+    <Box
+      component="form"
+      noValidate
+      aria-label="somebody new"
+      sx={formed}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void send();
+      }}
+    >
       <Blank label="name" value={name} onChange={setName} width={220} error={at('name')} autoFocus />
-      <Blank label="password to begin with" value={password} onChange={setPassword} width={240} secret error={at('password')} />
+      <Blank
+        label="password to begin with"
+        value={password}
+        onChange={setPassword}
+        width={240}
+        secret
+        error={at('password')}
+      />
       <Blank label="PIN" value={pin} onChange={setPin} width={130} secret figures error={at('pin')} />
-      <Box sx={{ flexBasis: '100%' }}><OneOf label="role" options={roles} value={role} onChange={setRole} /></Box>
-      <Button type="submit" sx={{ minHeight: 48, py: 0 }}>Let them in</Button>
+      <Box sx={{ flexBasis: '100%' }}>
+        <OneOf label="role" options={roles} value={role} onChange={setRole} />
+      </Box>
+      <Button type="submit" sx={{ minHeight: 48, py: 0 }}>
+        Let them in
+      </Button>
     </Box>
   );
 }

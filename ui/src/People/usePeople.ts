@@ -4,7 +4,12 @@ import { api, answered, problemOf, type Gauge, type Person, type Problem } from 
 export const usePeople = () => useQuery({ queryKey: ['people'], queryFn: () => answered(api.GET('/api/v1/people')) });
 export const useGauges = () => useQuery({ queryKey: ['gauges'], queryFn: () => answered(api.GET('/api/v1/gauges')) });
 
-export interface Change { role?: Person['role']; password?: string; pin?: string; sign_out?: boolean }
+export interface Change {
+  role?: Person['role'];
+  password?: string;
+  pin?: string;
+  sign_out?: boolean;
+}
 
 /** Keeps people and gauges; gives the problem, null when it is done. */
 export function useKeeping() {
@@ -16,7 +21,8 @@ export function useKeeping() {
     return null;
   };
   return {
-    add: (name: string, role: string, password: string, pin: string) => done(api.POST('/api/v1/people', { body: { name, role, password, ...(pin ? { pin } : {}) } })),
+    add: (name: string, role: string, password: string, pin: string) =>
+      done(api.POST('/api/v1/people', { body: { name, role, password, ...(pin ? { pin } : {}) } })),
     change: (id: string, body: Change) => done(api.POST('/api/v1/people/{id}', { params: { path: { id } }, body })),
     gauge: (gauge: Gauge) => done(api.POST('/api/v1/gauges', { body: gauge })),
   };

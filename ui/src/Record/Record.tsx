@@ -17,11 +17,24 @@ export function RecordScreen() {
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Record" about={data ? `${data.heading.machine} · ${data.heading.cable}` : ''}>
-        <Button variant="text" onClick={() => { void go(`/run/${id}`); }}>the run</Button>
-        <Button sx={{ minHeight: 44, py: 0.5 }} href={`/api/v1/runs/${id}/record.pdf`} target="_blank" rel="noreferrer">PDF</Button>
+        <Button
+          variant="text"
+          onClick={() => {
+            void go(`/run/${id}`);
+          }}
+        >
+          the run
+        </Button>
+        <Button sx={{ minHeight: 44, py: 0.5 }} href={`/api/v1/runs/${id}/record.pdf`} target="_blank" rel="noreferrer">
+          PDF
+        </Button>
       </Head>
       <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: 3, width: '100%', maxWidth: 1180, mx: 'auto' }}>
-        {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}</Finding>}
+        {error && (
+          <Finding>
+            {problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}
+          </Finding>
+        )}
         {data && <Paper r={data} />}
       </Box>
       <Foot />
@@ -33,11 +46,20 @@ function Fields({ title, list }: { title: string; list: { name: string; text: st
   if (list.length === 0) return null;
   return (
     <Box component="section" sx={{ mt: 2.5 }}>
-      <Box component="h2" sx={{ m: 0, fontSize: 18, fontWeight: 600 }}>{title}</Box>
-      <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: '132px 1fr', rowGap: 0.4, columnGap: 1.5, m: 0, mt: 0.5 }}>
+      <Box component="h2" sx={{ m: 0, fontSize: 18, fontWeight: 600 }}>
+        {title}
+      </Box>
+      <Box
+        component="dl"
+        sx={{ display: 'grid', gridTemplateColumns: '132px 1fr', rowGap: 0.4, columnGap: 1.5, m: 0, mt: 0.5 }}
+      >
         {list.map((f, i) => [
-          <Box component="dt" key={`${i}t`} sx={{ color: 'quiet' }}>{f.name}</Box>,
-          <Box component="dd" key={`${i}d`} sx={{ m: 0, fontWeight: /^as (found|left)$/.test(f.name) ? 600 : 400 }}>{f.text}</Box>,
+          <Box component="dt" key={`${i}t`} sx={{ color: 'quiet' }}>
+            {f.name}
+          </Box>,
+          <Box component="dd" key={`${i}d`} sx={{ m: 0, fontWeight: /^as (found|left)$/.test(f.name) ? 600 : 400 }}>
+            {f.text}
+          </Box>,
         ])}
       </Box>
     </Box>
@@ -48,10 +70,24 @@ function Paper({ r }: { r: RecordData }) {
   const plain = (list: string[]) => list.map((text) => ({ name: '', text }));
   return (
     <>
-      <Box sx={{ fontSize: 30, fontWeight: 600, lineHeight: 1.15 }}>{r.heading.machine} · {r.heading.cable}</Box>
-      <Box sx={{ color: 'quiet', mt: 0.5 }}>{r.heading.note} · {r.sheet}{r.source ? ` · ${r.source}` : ''}</Box>
+      <Box sx={{ fontSize: 30, fontWeight: 600, lineHeight: 1.15 }}>
+        {r.heading.machine} · {r.heading.cable}
+      </Box>
+      <Box sx={{ color: 'quiet', mt: 0.5 }}>
+        {r.heading.note} · {r.sheet}
+        {r.source ? ` · ${r.source}` : ''}
+      </Box>
       <Box sx={{ mt: 2, py: 1.25, borderTop: '2px solid', borderBottom: '2px solid', borderColor: 'text.primary' }}>
-        {r.signed ? <><Box sx={{ fontSize: 22, fontWeight: 600 }}>Signed: {r.signed}</Box><Box>{r.statement}</Box></> : <Box sx={{ fontSize: 22, fontWeight: 600, color: 'error.main' }}>Not signed: the state after {r.through} events.</Box>}
+        {r.signed ? (
+          <>
+            <Box sx={{ fontSize: 22, fontWeight: 600 }}>Signed: {r.signed}</Box>
+            <Box>{r.statement}</Box>
+          </>
+        ) : (
+          <Box sx={{ fontSize: 22, fontWeight: 600, color: 'error.main' }}>
+            Not signed: the state after {r.through} events.
+          </Box>
+        )}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, columnGap: 5 }}>
         <Box>
@@ -62,22 +98,54 @@ function Paper({ r }: { r: RecordData }) {
           <Fields title="Out by request" list={plain(r.deviations)} />
         </Box>
         <Box sx={{ mt: 2.5 }}>
-          {r.rules.filter((rule) => rule.marks.length > 0).map((rule) => <RuleView key={rule.id} rule={rule} small />)}
+          {r.rules
+            .filter((rule) => rule.marks.length > 0)
+            .map((rule) => (
+              <RuleView key={rule.id} rule={rule} small />
+            ))}
         </Box>
       </Box>
       <Box component="section" sx={{ mt: 3 }}>
-        <Box component="h2" sx={{ m: 0, fontSize: 18, fontWeight: 600 }}>What was done, in order</Box>
+        <Box component="h2" sx={{ m: 0, fontSize: 18, fontWeight: 600 }}>
+          What was done, in order
+        </Box>
         <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0, columns: { md: 2 }, columnGap: 5 }}>
           {r.lines.map((e) => (
-            <Box component="li" key={e.seq} sx={{ display: 'grid', gridTemplateColumns: '28px 118px 1fr', columnGap: 1, fontSize: 16, py: 0.25, breakInside: 'avoid' }}>
+            <Box
+              component="li"
+              key={e.seq}
+              sx={{
+                display: 'grid',
+                gridTemplateColumns: '28px 118px 1fr',
+                columnGap: 1,
+                fontSize: 16,
+                py: 0.25,
+                breakInside: 'avoid',
+              }}
+            >
               <Box sx={{ color: 'quiet', textAlign: 'right' }}>{e.seq}</Box>
-              <Box sx={{ color: 'quiet' }}>{new Date(e.at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}</Box>
-              <Box sx={e.void ? { textDecoration: 'line-through' } : {}}>{e.says}{e.gauge ? `, by ${e.gauge}` : ''} <Box component="span" sx={{ color: 'quiet' }}>{e.by}</Box></Box>
+              <Box sx={{ color: 'quiet' }}>
+                {new Date(e.at).toLocaleString('en-GB', {
+                  day: 'numeric',
+                  month: 'short',
+                  hour: '2-digit',
+                  minute: '2-digit',
+                })}
+              </Box>
+              <Box sx={e.void ? { textDecoration: 'line-through' } : {}}>
+                {e.says}
+                {e.gauge ? `, by ${e.gauge}` : ''}{' '}
+                <Box component="span" sx={{ color: 'quiet' }}>
+                  {e.by}
+                </Box>
+              </Box>
             </Box>
           ))}
         </Box>
       </Box>
-      <Box sx={{ mt: 3, fontSize: 15, color: 'quiet', overflowWrap: 'anywhere' }}>Chain hash of events 1 to {r.through}: {r.hash}</Box>
+      <Box sx={{ mt: 3, fontSize: 15, color: 'quiet', overflowWrap: 'anywhere' }}>
+        Chain hash of events 1 to {r.through}: {r.hash}
+      </Box>
       <Box sx={{ mt: 0.5, fontSize: 15, color: 'quiet' }}>{r.foot}</Box>
     </>
   );

@@ -26,32 +26,73 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
   return (
     <>
       <Row>
-        <Blank label="serial on the plate" value={serial} onChange={setSerial} width={220} error={at('serial') || (problemIn(which.error)?.detail ?? '')} />
-        <Box><Box sx={{ fontSize: 16, color: 'quiet' }}>hand of rotation</Box><OneOf label="hand of rotation" options={[{ id: 'standard', name: 'standard' }, { id: 'counter', name: 'counter' }]} value={hand} onChange={setHand} /></Box>
+        <Blank
+          label="serial on the plate"
+          value={serial}
+          onChange={setSerial}
+          width={220}
+          error={at('serial') || (problemIn(which.error)?.detail ?? '')}
+        />
+        <Box>
+          <Box sx={{ fontSize: 16, color: 'quiet' }}>hand of rotation</Box>
+          <OneOf
+            label="hand of rotation"
+            options={[
+              { id: 'standard', name: 'standard' },
+              { id: 'counter', name: 'counter' },
+            ]}
+            value={hand}
+            onChange={setHand}
+          />
+        </Box>
         {run.variants.length > 0 && (
-          <Box><Box sx={{ fontSize: 16, color: 'quiet' }}>what is fitted</Box>
-            <OneOf label="variant" options={[{ id: 'none', name: 'the usual' }, ...run.variants.map((v) => ({ id: v, name: v }))]} value={variant} onChange={setVariant} /></Box>
+          <Box>
+            <Box sx={{ fontSize: 16, color: 'quiet' }}>what is fitted</Box>
+            <OneOf
+              label="variant"
+              options={[{ id: 'none', name: 'the usual' }, ...run.variants.map((v) => ({ id: v, name: v }))]}
+              value={variant}
+              onChange={setVariant}
+            />
+          </Box>
         )}
       </Row>
-      {found && (found.sheet ? (
-        <Box sx={{ mt: 2.5 }}>
-          <Box sx={{ fontSize: 22, fontWeight: 600 }}>Sheet {found.sheet} applies: {found.why}.</Box>
-          <Box sx={{ color: 'quiet' }}>{found.source}</Box>
-          {found.neighbours.length > 0 && (
-            <Box sx={{ mt: 1.5, fontSize: 17 }}>
-              <Box sx={{ fontWeight: 600 }}>Not yours:</Box>
-              {found.neighbours.map((n) => <Box key={n.sheet}>sheet {n.sheet}, {n.says}</Box>)}
+      {found &&
+        (found.sheet ? (
+          <Box sx={{ mt: 2.5 }}>
+            <Box sx={{ fontSize: 22, fontWeight: 600 }}>
+              Sheet {found.sheet} applies: {found.why}.
             </Box>
-          )}
-        </Box>
-      ) : found.choices.length > 0 ? (
-        <Box sx={{ mt: 2.5, fontSize: 17 }}>
-          <Box sx={{ fontSize: 22, fontWeight: 600 }}>Several sheets fit: say above which part is fitted.</Box>
-          {found.choices.map((n) => <Box key={n.sheet}>sheet {n.sheet}, {n.says}</Box>)}
-        </Box>
-      ) : <Finding>No sheet applies: {found.why}.</Finding>)}
+            <Box sx={{ color: 'quiet' }}>{found.source}</Box>
+            {found.neighbours.length > 0 && (
+              <Box sx={{ mt: 1.5, fontSize: 17 }}>
+                <Box sx={{ fontWeight: 600 }}>Not yours:</Box>
+                {found.neighbours.map((n) => (
+                  <Box key={n.sheet}>
+                    sheet {n.sheet}, {n.says}
+                  </Box>
+                ))}
+              </Box>
+            )}
+          </Box>
+        ) : found.choices.length > 0 ? (
+          <Box sx={{ mt: 2.5, fontSize: 17 }}>
+            <Box sx={{ fontSize: 22, fontWeight: 600 }}>Several sheets fit: say above which part is fitted.</Box>
+            {found.choices.map((n) => (
+              <Box key={n.sheet}>
+                sheet {n.sheet}, {n.says}
+              </Box>
+            ))}
+          </Box>
+        ) : (
+          <Finding>No sheet applies: {found.why}.</Finding>
+        ))}
       <Row>
-        <Button variant={found?.sheet ? 'contained' : 'outlined'} disabled={serial.trim() === '' || (found?.choices.length ?? 0) > 0} onClick={() => void ask('identified', { serial, hand, variant: query.variant })}>
+        <Button
+          variant={found?.sheet ? 'contained' : 'outlined'}
+          disabled={serial.trim() === '' || (found?.choices.length ?? 0) > 0}
+          onClick={() => void ask('identified', { serial, hand, variant: query.variant })}
+        >
           {found && !found.sheet ? 'Write it down all the same' : 'This is the plate'}
         </Button>
       </Row>

@@ -14,15 +14,39 @@ export function Interrupted({ view, onGoOn }: { view: View; onGoOn: () => void }
     ['Next', view.resume.next],
   ];
   return (
-    <Box role="region" aria-label="Where it stood" sx={{ borderLeft: '8px solid', borderColor: 'primary.main', bgcolor: 'sheet', px: 2.5, py: 1.75, mb: 2.5 }}>
-      <Box sx={{ fontSize: 20, fontWeight: 600 }}>Where it stood{view.resume.paused ? `: ${view.resume.paused}` : ''}</Box>
-      <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'max-content 1fr', columnGap: 2, rowGap: 0.25, my: 1, fontSize: 18 }}>
-        {lines.filter(([, what]) => what !== '').map(([name, what]) => [
-          <Box component="dt" key={name} sx={{ color: 'quiet' }}>{name}</Box>,
-          <Box component="dd" key={`${name}-what`} sx={{ m: 0, fontWeight: 500 }}>{what}</Box>,
-        ])}
+    <Box
+      role="region"
+      aria-label="Where it stood"
+      sx={{ borderLeft: '8px solid', borderColor: 'primary.main', bgcolor: 'sheet', px: 2.5, py: 1.75, mb: 2.5 }}
+    >
+      <Box sx={{ fontSize: 20, fontWeight: 600 }}>
+        Where it stood{view.resume.paused ? `: ${view.resume.paused}` : ''}
       </Box>
-      <Button variant="contained" onClick={onGoOn}>Carry on</Button>
+      <Box
+        component="dl"
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: 'max-content 1fr',
+          columnGap: 2,
+          rowGap: 0.25,
+          my: 1,
+          fontSize: 18,
+        }}
+      >
+        {lines
+          .filter(([, what]) => what !== '')
+          .map(([name, what]) => [
+            <Box component="dt" key={name} sx={{ color: 'quiet' }}>
+              {name}
+            </Box>,
+            <Box component="dd" key={`${name}-what`} sx={{ m: 0, fontWeight: 500 }}>
+              {what}
+            </Box>,
+          ])}
+      </Box>
+      <Button variant="contained" onClick={onGoOn}>
+        Carry on
+      </Button>
     </Box>
   );
 }

@@ -7,11 +7,28 @@ import { Blank } from '../parts/Blank';
 import { IdentifyPanel } from './IdentifyPanel';
 import { MovePanel } from './MovePanel';
 import { StatesPanel } from './StatesPanel';
-import { AgainPanel, CheckPanel, Choices, ComplaintPanel, LockPanel, Row, SignPanel, TodoPanel, useAsk } from './panels';
+import {
+  AgainPanel,
+  CheckPanel,
+  Choices,
+  ComplaintPanel,
+  LockPanel,
+  Row,
+  SignPanel,
+  TodoPanel,
+  useAsk,
+} from './panels';
 import type { Send } from './useRun';
 import { useStored } from '../stored';
 
-interface Props { run: RunView; who: string; send: Send; states: string; setStates: (s: string) => void; onOtherTurn: () => void }
+interface Props {
+  run: RunView;
+  who: string;
+  send: Send;
+  states: string;
+  setStates: (s: string) => void;
+  onOtherTurn: () => void;
+}
 
 /** The one thing to do now: its sentence, then the taps that answer it. */
 export function Now(props: Props) {
@@ -21,13 +38,40 @@ export function Now(props: Props) {
   return (
     <Box component="section" aria-label="Now" data-seq={run.view.seq} sx={{ maxWidth: 760 }}>
       <Box component="h2" sx={{ m: 0, fontSize: { xs: 28, md: 34 }, fontWeight: 600, lineHeight: 1.15 }}>
-        {advice.say.map((p, i) => <Box component="span" key={i} sx={p.mark === 'turn' ? { color: 'primary.main' } : {}}>{p.text}</Box>)}
+        {advice.say.map((p, i) => (
+          <Box component="span" key={i} sx={p.mark === 'turn' ? { color: 'primary.main' } : {}}>
+            {p.text}
+          </Box>
+        ))}
       </Box>
-      {advice.caution && <Box sx={{ display: { xs: 'block', md: 'none' }, mt: 1, fontSize: 17, fontWeight: 600 }}>⚠ {advice.caution}</Box>}
+      {advice.caution && (
+        <Box sx={{ display: { xs: 'block', md: 'none' }, mt: 1, fontSize: 17, fontWeight: 600 }}>
+          ⚠ {advice.caution}
+        </Box>
+      )}
       {advice.finding && <Finding>{advice.finding}</Finding>}
-      {[run.view.drift, run.view.answer].map((t) => t && ['read', 'lock', 'restore', 'move'].includes(advice.do) && <Box key={t} sx={{ mt: 1, fontSize: 19, fontWeight: 500 }}>{t}</Box>)}
-      {advice.more.map((m) => <Box key={m} sx={{ mt: 0.75, fontSize: 19 }}>{m}</Box>)}
-      {step?.hands && <Box sx={{ mt: 0.75, fontSize: 17, color: 'quiet' }}>Takes {step.hands}. <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>{step.alone}</Box></Box>}
+      {[run.view.drift, run.view.answer].map(
+        (t) =>
+          t &&
+          ['read', 'lock', 'restore', 'move'].includes(advice.do) && (
+            <Box key={t} sx={{ mt: 1, fontSize: 19, fontWeight: 500 }}>
+              {t}
+            </Box>
+          ),
+      )}
+      {advice.more.map((m) => (
+        <Box key={m} sx={{ mt: 0.75, fontSize: 19 }}>
+          {m}
+        </Box>
+      ))}
+      {step?.hands && (
+        <Box sx={{ mt: 0.75, fontSize: 17, color: 'quiet' }}>
+          Takes {step.hands}.{' '}
+          <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
+            {step.alone}
+          </Box>
+        </Box>
+      )}
       <Panel {...props} />
       <Choices advice={advice} run={run.id} send={send} />
       {run.view.skippable && <LeaveOut run={run} send={send} />}
@@ -39,17 +83,48 @@ function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
   const { advice } = run.view;
   const go = useNavigate();
   switch (advice.do) {
-    case 'read': return advice.read ? <StatesPanel wanted={advice.read.states} states={states} setStates={setStates} /> : null;
-    case 'complaint': return <ComplaintPanel run={run.id} send={send} fetch={run.view.fetch} />;
-    case 'identify': return <IdentifyPanel key={run.id} run={run} send={send} />;
-    case 'safe': case 'restore': return <TodoPanel things={advice.things} send={send} />;
-    case 'move': return advice.move ? <MovePanel run={run.id} point={run.view.rules[0]?.id ?? ''} turn={advice.move} send={send} onOther={onOtherTurn} /> : null;
-    case 'settle': return <Settle run={run} send={send} />;
-    case 'lock': return <LockPanel advice={advice} send={send} />;
-    case 'check': return <CheckPanel key={advice.check?.check} advice={advice} run={run.id} send={send} />;
-    case 'again': return <AgainPanel send={send} />;
-    case 'sign': return <SignPanel who={who} send={send} blocked={run.view.blockers.length > 0} />;
-    case 'nothing': return <Row><Button variant="contained" onClick={() => { void go(`/record/${run.id}`); }}>The record</Button></Row>;
+    case 'read':
+      return advice.read ? <StatesPanel wanted={advice.read.states} states={states} setStates={setStates} /> : null;
+    case 'complaint':
+      return <ComplaintPanel run={run.id} send={send} fetch={run.view.fetch} />;
+    case 'identify':
+      return <IdentifyPanel key={run.id} run={run} send={send} />;
+    case 'safe':
+    case 'restore':
+      return <TodoPanel things={advice.things} send={send} />;
+    case 'move':
+      return advice.move ? (
+        <MovePanel
+          run={run.id}
+          point={run.view.rules[0]?.id ?? ''}
+          turn={advice.move}
+          send={send}
+          onOther={onOtherTurn}
+        />
+      ) : null;
+    case 'settle':
+      return <Settle run={run} send={send} />;
+    case 'lock':
+      return <LockPanel advice={advice} send={send} />;
+    case 'check':
+      return <CheckPanel key={advice.check?.check} advice={advice} run={run.id} send={send} />;
+    case 'again':
+      return <AgainPanel send={send} />;
+    case 'sign':
+      return <SignPanel who={who} send={send} blocked={run.view.blockers.length > 0} />;
+    case 'nothing':
+      return (
+        <Row>
+          <Button
+            variant="contained"
+            onClick={() => {
+              void go(`/record/${run.id}`);
+            }}
+          >
+            The record
+          </Button>
+        </Row>
+      );
   }
   return null;
 }
@@ -57,7 +132,13 @@ function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
 function Settle({ run, send }: { run: RunView; send: Send }) {
   const { ask } = useAsk(send);
   const settle = run.view.advice.settle;
-  return settle ? <Row><Button variant="contained" onClick={() => void ask('settled', settle)}>Done, {settle.times} times</Button></Row> : null;
+  return settle ? (
+    <Row>
+      <Button variant="contained" onClick={() => void ask('settled', settle)}>
+        Done, {settle.times} times
+      </Button>
+    </Row>
+  ) : null;
 }
 
 /** A step that hurts nobody can be left out, with its reason. */
@@ -66,9 +147,23 @@ function LeaveOut({ run, send }: { run: RunView; send: Send }) {
   const { ask, at } = useAsk(send);
   return (
     <Box component="details" sx={{ mt: 2.5 }}>
-      <Box component="summary" sx={{ minHeight: 32, color: 'quiet', fontSize: 16, cursor: 'pointer' }}>Leave this step out</Box>
-      <Row><Blank label="why it is left out" value={reason} onChange={setReason} error={at('reason')} width={360} /></Row>
-      <Row><Button onClick={() => void ask('skipped', { step: run.view.advice.step, reason }, () => { setReason(''); })}>Leave it out</Button></Row>
+      <Box component="summary" sx={{ minHeight: 32, color: 'quiet', fontSize: 16, cursor: 'pointer' }}>
+        Leave this step out
+      </Box>
+      <Row>
+        <Blank label="why it is left out" value={reason} onChange={setReason} error={at('reason')} width={360} />
+      </Row>
+      <Row>
+        <Button
+          onClick={() =>
+            void ask('skipped', { step: run.view.advice.step, reason }, () => {
+              setReason('');
+            })
+          }
+        >
+          Leave it out
+        </Button>
+      </Row>
     </Box>
   );
 }

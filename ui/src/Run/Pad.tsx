@@ -10,7 +10,14 @@ const rows: string[][] = [
   ['1', '2', '3', '⅛'],
   ['.', '0', '⌫', '1/16'],
 ];
-const spoken: Record<string, string> = { '⌫': 'rub out', '½': 'one half', '¼': 'one quarter', '⅛': 'one eighth', '1/16': 'one sixteenth', '.': 'point' };
+const spoken: Record<string, string> = {
+  '⌫': 'rub out',
+  '½': 'one half',
+  '¼': 'one quarter',
+  '⅛': 'one eighth',
+  '1/16': 'one sixteenth',
+  '.': 'point',
+};
 
 export interface PadProps {
   label: string;
@@ -29,7 +36,21 @@ export interface PadProps {
 }
 
 /** The pad: keys for a gloved thumb beside a blank that takes what a mechanic writes. Enter takes it. */
-export function Pad({ label, value, onChange, onTake, unit, says, error, take, ready, vulgar = false, by, above, children }: PadProps) {
+export function Pad({
+  label,
+  value,
+  onChange,
+  onTake,
+  unit,
+  says,
+  error,
+  take,
+  ready,
+  vulgar = false,
+  by,
+  above,
+  children,
+}: PadProps) {
   const field = useRef<HTMLInputElement>(null);
   const id = useId();
   const coarse = window.matchMedia('(pointer: coarse)').matches;
@@ -38,31 +59,90 @@ export function Pad({ label, value, onChange, onTake, unit, says, error, take, r
     if (!coarse) field.current?.focus();
   };
   return (
-    <Box component="form" noValidate onSubmit={(e) => { e.preventDefault(); onTake(); }} sx={{ display: 'flex', flexDirection: 'column', gap: 0.75 }}>
+    <Box
+      component="form"
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        onTake();
+      }}
+      sx={{ display: 'flex', flexDirection: 'column', gap: 0.75 }}
+    >
       <Box sx={{ display: 'flex', alignItems: 'baseline', flexWrap: 'wrap', columnGap: 1, fontSize: 16 }}>
-        <Box component="label" htmlFor={id} sx={{ color: 'quiet' }}>{label}</Box>
-        {by && <><span>by</span>{by}</>}
+        <Box component="label" htmlFor={id} sx={{ color: 'quiet' }}>
+          {label}
+        </Box>
+        {by && (
+          <>
+            <span>by</span>
+            {by}
+          </>
+        )}
       </Box>
       {above}
-      <Box sx={{ display: 'flex', alignItems: 'baseline', borderBottom: '3px solid', borderColor: error ? 'error.main' : 'text.primary' }}>
-        <InputBase id={id} inputRef={field} fullWidth autoFocus={!coarse} value={value} onChange={(e) => { onChange(e.target.value); }}
-          inputProps={{ inputMode: coarse ? 'none' : 'text', 'aria-invalid': error !== '', 'aria-describedby': `${id}-says`, autoComplete: 'off', spellCheck: false }}
-          sx={{ fontSize: 36, fontWeight: 600, bgcolor: 'transparent', '& input': { p: 0, height: 48 } }} />
+      <Box
+        sx={{
+          display: 'flex',
+          alignItems: 'baseline',
+          borderBottom: '3px solid',
+          borderColor: error ? 'error.main' : 'text.primary',
+        }}
+      >
+        <InputBase
+          id={id}
+          inputRef={field}
+          fullWidth
+          autoFocus={!coarse}
+          value={value}
+          onChange={(e) => {
+            onChange(e.target.value);
+          }}
+          inputProps={{
+            inputMode: coarse ? 'none' : 'text',
+            'aria-invalid': error !== '',
+            'aria-describedby': `${id}-says`,
+            autoComplete: 'off',
+            spellCheck: false,
+          }}
+          sx={{ fontSize: 36, fontWeight: 600, bgcolor: 'transparent', '& input': { p: 0, height: 48 } }}
+        />
         {unit}
       </Box>
-      <Box id={`${id}-says`} role={error ? 'alert' : 'status'} sx={{ minHeight: 24, fontSize: 16, fontWeight: 500, color: error ? 'error.main' : 'text.primary' }}>
+      <Box
+        id={`${id}-says`}
+        role={error ? 'alert' : 'status'}
+        sx={{ minHeight: 24, fontSize: 16, fontWeight: 500, color: error ? 'error.main' : 'text.primary' }}
+      >
         {error || says}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 0.75 }}>
         {rows.flat().map((key) => (
-          <Button key={key} type="button" aria-label={spoken[key] ?? key} onClick={() => { press(key); }}
-            sx={{ minWidth: 0, minHeight: 48, p: 0, fontSize: 22, borderWidth: 1, borderColor: 'divider', bgcolor: /[½¼⅛/]/.test(key) ? 'wash' : 'sheet', '&:hover': { borderWidth: 1 } }}>
+          <Button
+            key={key}
+            type="button"
+            aria-label={spoken[key] ?? key}
+            onClick={() => {
+              press(key);
+            }}
+            sx={{
+              minWidth: 0,
+              minHeight: 48,
+              p: 0,
+              fontSize: 22,
+              borderWidth: 1,
+              borderColor: 'divider',
+              bgcolor: /[½¼⅛/]/.test(key) ? 'wash' : 'sheet',
+              '&:hover': { borderWidth: 1 },
+            }}
+          >
             {key}
           </Button>
         ))}
       </Box>
       {children}
-      <Button type="submit" variant={ready ? 'contained' : 'outlined'}>{take}</Button>
+      <Button type="submit" variant={ready ? 'contained' : 'outlined'}>
+        {take}
+      </Button>
     </Box>
   );
 }

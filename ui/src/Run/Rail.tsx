@@ -2,7 +2,14 @@ import Box from '@mui/material/Box';
 import type { StepState } from '../api/client';
 
 const mark: Record<string, string> = { done: '✓', now: '▸', later: '·', skipped: '–', again: '↺', open: '○' };
-const says: Record<string, string> = { done: 'done', now: 'now', later: 'later', skipped: 'left out', again: 'to be done again', open: 'left open' };
+const says: Record<string, string> = {
+  done: 'done',
+  now: 'now',
+  later: 'later',
+  skipped: 'left out',
+  again: 'to be done again',
+  open: 'left open',
+};
 
 /** The order of the work: what is done, what is now, what a move has reopened. */
 export function Rail({ steps }: { steps: StepState[] }) {
@@ -12,14 +19,48 @@ export function Rail({ steps }: { steps: StepState[] }) {
         const now = s.status === 'now';
         const done = s.status === 'done';
         return (
-          <Box component="li" key={s.id} aria-current={now ? 'step' : undefined}
-            sx={{ display: 'flex', gap: 1, pl: 2, pr: 1, py: 0.3, borderLeft: '6px solid', borderColor: now ? 'primary.main' : 'transparent', bgcolor: now ? 'wash' : 'transparent' }}>
-            <Box aria-hidden sx={{ width: 20, flexShrink: 0, fontWeight: 600, color: done ? 'success.main' : now || s.status === 'again' ? 'primary.main' : 'quiet' }}>{mark[s.status]}</Box>
+          <Box
+            component="li"
+            key={s.id}
+            aria-current={now ? 'step' : undefined}
+            sx={{
+              display: 'flex',
+              gap: 1,
+              pl: 2,
+              pr: 1,
+              py: 0.3,
+              borderLeft: '6px solid',
+              borderColor: now ? 'primary.main' : 'transparent',
+              bgcolor: now ? 'wash' : 'transparent',
+            }}
+          >
+            <Box
+              aria-hidden
+              sx={{
+                width: 20,
+                flexShrink: 0,
+                fontWeight: 600,
+                color: done ? 'success.main' : now || s.status === 'again' ? 'primary.main' : 'quiet',
+              }}
+            >
+              {mark[s.status]}
+            </Box>
             <Box sx={{ lineHeight: 1.25 }}>
               <Box sx={{ fontSize: 16.5, fontWeight: now ? 600 : 400, color: now ? 'text.primary' : 'quiet' }}>
-                {s.title}<Box component="span" className="sr" sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}>, {says[s.status]}</Box>
+                {s.title}
+                <Box
+                  component="span"
+                  className="sr"
+                  sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
+                >
+                  , {says[s.status]}
+                </Box>
               </Box>
-              {(s.summary ?? (now ? s.hands : '')) && <Box sx={{ fontSize: 14.5, color: 'quiet', fontWeight: now ? 500 : 400 }}>{s.summary ? s.summary : s.hands}</Box>}
+              {(s.summary ?? (now ? s.hands : '')) && (
+                <Box sx={{ fontSize: 14.5, color: 'quiet', fontWeight: now ? 500 : 400 }}>
+                  {s.summary ? s.summary : s.hands}
+                </Box>
+              )}
             </Box>
           </Box>
         );
@@ -34,7 +75,10 @@ export function RailStrip({ steps }: { steps: StepState[] }) {
   const now = steps[i];
   return (
     <Box component="details" sx={{ borderBottom: '1px solid', borderColor: 'divider' }}>
-      <Box component="summary" sx={{ px: 1.5, minHeight: 48, display: 'flex', alignItems: 'center', gap: 1, cursor: 'pointer' }}>
+      <Box
+        component="summary"
+        sx={{ px: 1.5, minHeight: 48, display: 'flex', alignItems: 'center', gap: 1, cursor: 'pointer' }}
+      >
         <Box sx={{ color: 'primary.main', fontWeight: 600 }}>▸</Box>
         <Box sx={{ fontWeight: 600 }}>{now ? now.title : 'All steps'}</Box>
         <Box sx={{ color: 'quiet', ml: 'auto' }}>{now ? `${i + 1} of ${steps.length}` : 'done'}</Box>

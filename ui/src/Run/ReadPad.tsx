@@ -8,7 +8,15 @@ import { OneOf } from './Toggle';
 import { useMeaning } from './useMeaning';
 import type { Send } from './useRun';
 
-interface Props { run: string; want: Want; gauges: Gauge[]; doubts: RunView['doubts']; send: Send; states: string; setStates: (s: string) => void }
+interface Props {
+  run: string;
+  want: Want;
+  gauges: Gauge[];
+  doubts: RunView['doubts'];
+  send: Send;
+  states: string;
+  setStates: (s: string) => void;
+}
 
 /** The pad for one reading: its states, its gauge, its unit, and what the text means while it is typed. */
 export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: Props) {
@@ -33,30 +41,106 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
   const open = want.states.filter((s) => !confirmed.includes(s.id));
 
   const error = problem ? problem.detail : refused.of === typed ? refused.says : '';
-  const says = meaning ? `= ${meaning.says}${meaning.also ? ` · ${meaning.also}` : ''}` : byMarks && !complete ? 'write the start mark, then the end mark' : '';
+  const says = meaning
+    ? `= ${meaning.says}${meaning.also ? ` · ${meaning.also}` : ''}`
+    : byMarks && !complete
+      ? 'write the start mark, then the end mark'
+      : '';
 
   const take = async () => {
-    if (!complete) { setRefused({ field: 'text', says: 'write what the gauge shows first', of: typed }); return; }
+    if (!complete) {
+      setRefused({ field: 'text', says: 'write what the gauge shows first', of: typed });
+      return;
+    }
     const what = byMarks ? { start, end } : { text };
     const problemNow = await send('reading', { point: want.point, ...what, unit, states: confirmed, gauge, value: 0 });
-    if (problemNow) { setRefused({ field: problemNow.field ?? '', says: problemNow.detail, of: typed }); return; }
+    if (problemNow) {
+      setRefused({ field: problemNow.field ?? '', says: problemNow.detail, of: typed });
+      return;
+    }
     for (const clear of [setText, setStart, setEnd, setStates]) clear('');
   };
 
-  const units = length ? [{ id: 'mm', name: 'mm' }, { id: 'in', name: 'in' }] : [];
+  const units = length
+    ? [
+        { id: 'mm', name: 'mm' },
+        { id: 'in', name: 'in' },
+      ]
+    : [];
   return (
-    <Pad label={byMarks ? `${want.name}, end mark` : want.name} by={fitting.length > 0 && <GaugeBlank gauges={fitting} value={gauge} onChange={setGauge} />} value={byMarks ? end : text} onChange={byMarks ? setEnd : setText}
-      onTake={() => void take()} says={says} error={error} take="Take the reading" ready={complete && !error && open.length === 0}
-      unit={units.length > 0 ? <OneOf label="unit" options={units} value={unit} onChange={setUnit} /> : <Box sx={{ fontSize: 20, color: 'quiet' }}>{want.quantity === 'count' ? 'threads' : want.unit}</Box>}
-      above={byMarks && (
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 17 }}>
-          <label htmlFor="start-mark">start mark</label>
-          <Box component="input" id="start-mark" value={start} onChange={(e) => { setStart(e.target.value); }} autoComplete="off"
-            sx={{ font: 'inherit', fontSize: 22, fontWeight: 600, width: '100%', minHeight: 44, px: 1, bgcolor: 'sheet', color: 'text.primary', border: '1.5px solid', borderColor: refused.field === 'body.start' && refused.of === typed ? 'error.main' : 'text.primary' }} />
+    <Pad
+      label={byMarks ? `${want.name}, end mark` : want.name}
+      by={fitting.length > 0 && <GaugeBlank gauges={fitting} value={gauge} onChange={setGauge} />}
+      value={byMarks ? end : text}
+      onChange={byMarks ? setEnd : setText}
+      onTake={() => void take()}
+      says={says}
+      error={error}
+      take="Take the reading"
+      ready={complete && !error && open.length === 0}
+      unit={
+        units.length > 0 ? (
+          <OneOf label="unit" options={units} value={unit} onChange={setUnit} />
+        ) : (
+          <Box sx={{ fontSize: 20, color: 'quiet' }}>{want.quantity === 'count' ? 'threads' : want.unit}</Box>
+        )
+      }
+      above={
+        byMarks && (
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 17 }}>
+            <label htmlFor="start-mark">start mark</label>
+            <Box
+              component="input"
+              id="start-mark"
+              value={start}
+              onChange={(e) => {
+                setStart(e.target.value);
+              }}
+              autoComplete="off"
+              sx={{
+                font: 'inherit',
+                fontSize: 22,
+                fontWeight: 600,
+                width: '100%',
+                minHeight: 44,
+                px: 1,
+                bgcolor: 'sheet',
+                color: 'text.primary',
+                border: '1.5px solid',
+                borderColor: refused.field === 'body.start' && refused.of === typed ? 'error.main' : 'text.primary',
+              }}
+            />
+          </Box>
+        )
+      }
+    >
+      {doubt && (
+        <Box
+          role="status"
+          sx={{
+            fontSize: 16,
+            fontWeight: 500,
+            lineHeight: 1.25,
+            borderLeft: '4px solid',
+            borderColor: 'primary.main',
+            pl: 1,
+          }}
+        >
+          {doubt}
         </Box>
-      )}>
-      {doubt && <Box role="status" sx={{ fontSize: 16, fontWeight: 500, lineHeight: 1.25, borderLeft: '4px solid', borderColor: 'primary.main', pl: 1 }}>{doubt}</Box>}
-      {length && <Button type="button" variant="text" sx={{ justifySelf: 'start', minHeight: 40, py: 0 }} onClick={() => { setMarks(marks ? '' : 'yes'); }}>{byMarks ? 'as one number' : 'as two marks on the tape'}</Button>}
+      )}
+      {length && (
+        <Button
+          type="button"
+          variant="text"
+          sx={{ justifySelf: 'start', minHeight: 40, py: 0 }}
+          onClick={() => {
+            setMarks(marks ? '' : 'yes');
+          }}
+        >
+          {byMarks ? 'as one number' : 'as two marks on the tape'}
+        </Button>
+      )}
     </Pad>
   );
 }
@@ -64,10 +148,32 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
 /** Which gauge, as a blank in the label. */
 function GaugeBlank({ gauges, value, onChange }: { gauges: Gauge[]; value: string; onChange: (id: string) => void }) {
   return (
-    <Box component="select" aria-label="gauge" value={value} onChange={(e) => { onChange(e.target.value); }}
-      sx={{ font: 'inherit', fontSize: 16, fontWeight: 500, minHeight: 44, px: 0.5, bgcolor: 'sheet', color: 'text.primary', border: 0, borderBottom: '2px solid', borderColor: 'text.primary' }}>
+    <Box
+      component="select"
+      aria-label="gauge"
+      value={value}
+      onChange={(e) => {
+        onChange(e.target.value);
+      }}
+      sx={{
+        font: 'inherit',
+        fontSize: 16,
+        fontWeight: 500,
+        minHeight: 44,
+        px: 0.5,
+        bgcolor: 'sheet',
+        color: 'text.primary',
+        border: 0,
+        borderBottom: '2px solid',
+        borderColor: 'text.primary',
+      }}
+    >
       <option value="">gauge not named</option>
-      {gauges.map((g) => <option key={g.id} value={g.id}>{g.name} ± {g.doubt}</option>)}
+      {gauges.map((g) => (
+        <option key={g.id} value={g.id}>
+          {g.name} ± {g.doubt}
+        </option>
+      ))}
     </Box>
   );
 }

@@ -17,18 +17,45 @@ export function Side({ run, send }: { run: RunView; send: Send }) {
       {view.readings.length === 0 && <Box sx={{ py: 1 }}>None yet.</Box>}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {view.readings.map((r) => (
-          <Box component="li" key={r.event} sx={{ display: 'flex', gap: 1, py: 0.75, borderBottom: '1px solid', borderColor: 'divider', alignItems: 'baseline' }}>
-            <Box sx={{ flex: 1, fontSize: 16 }}>{r.name}<Box component="span" sx={{ color: 'quiet' }}> · {r.note ?? r.stage}</Box></Box>
+          <Box
+            component="li"
+            key={r.event}
+            sx={{
+              display: 'flex',
+              gap: 1,
+              py: 0.75,
+              borderBottom: '1px solid',
+              borderColor: 'divider',
+              alignItems: 'baseline',
+            }}
+          >
+            <Box sx={{ flex: 1, fontSize: 16 }}>
+              {r.name}
+              <Box component="span" sx={{ color: 'quiet' }}>
+                {' '}
+                · {r.note ?? r.stage}
+              </Box>
+            </Box>
             <Box sx={{ fontSize: 20, fontWeight: 600, whiteSpace: 'nowrap' }}>{r.text}</Box>
           </Box>
         ))}
       </Box>
       {view.last_event && !view.signed && (
         <Box component="details" sx={{ mt: 1.5 }}>
-          <Box component="summary" sx={{ cursor: 'pointer', minHeight: 32, fontSize: 16 }}>Last entry was wrong: {view.resume.last}</Box>
+          <Box component="summary" sx={{ cursor: 'pointer', minHeight: 32, fontSize: 16 }}>
+            Last entry was wrong: {view.resume.last}
+          </Box>
           <Box sx={{ mt: 1, display: 'grid', gap: 1 }}>
             <Blank label="what was wrong" value={reason} onChange={setReason} error={problem?.detail ?? ''} />
-            <Button onClick={() => void ask('corrected', { event: view.last_event, reason }, () => { setReason(''); })}>Strike it out</Button>
+            <Button
+              onClick={() =>
+                void ask('corrected', { event: view.last_event, reason }, () => {
+                  setReason('');
+                })
+              }
+            >
+              Strike it out
+            </Button>
           </Box>
         </Box>
       )}

@@ -7,21 +7,61 @@ import { OneOf } from './Toggle';
 import type { Send } from './useRun';
 
 /** Logs what the hand turned, which may differ from what was asked. */
-export function TurnPad({ run, ways, way, send, onDone }: { run: string; ways: NonNullable<View['adjuster']>; way: string; send: Send; onDone: () => void }) {
+export function TurnPad({
+  run,
+  ways,
+  way,
+  send,
+  onDone,
+}: {
+  run: string;
+  ways: NonNullable<View['adjuster']>;
+  way: string;
+  send: Send;
+  onDone: () => void;
+}) {
   const [turns, setTurns] = useStored(`draft.${run}.turns`);
   const [chosen, setChosen] = useState(way);
   const [error, setError] = useState('');
   const take = async () => {
     const problem = await send('move', { adjuster: ways.id, turns, way: chosen, value: 0 });
-    if (problem) { setError(problem.detail); return; }
+    if (problem) {
+      setError(problem.detail);
+      return;
+    }
     setTurns('');
     onDone();
   };
   return (
-    <Pad label={`turns of the ${ways.name} that were made`} value={turns} onChange={(t) => { setTurns(t); setError(''); }} onTake={() => void take()} vulgar
-      unit={<span>turns</span>} says="" error={error} take="Log the turns" ready={turns !== ''}
-      above={<OneOf label="which way" options={[{ id: 'out', name: ways.out }, { id: 'in', name: ways.in }]} value={chosen} onChange={setChosen} />}>
-      <Button type="button" variant="text" onClick={onDone}>Nothing was turned</Button>
+    <Pad
+      label={`turns of the ${ways.name} that were made`}
+      value={turns}
+      onChange={(t) => {
+        setTurns(t);
+        setError('');
+      }}
+      onTake={() => void take()}
+      vulgar
+      unit={<span>turns</span>}
+      says=""
+      error={error}
+      take="Log the turns"
+      ready={turns !== ''}
+      above={
+        <OneOf
+          label="which way"
+          options={[
+            { id: 'out', name: ways.out },
+            { id: 'in', name: ways.in },
+          ]}
+          value={chosen}
+          onChange={setChosen}
+        />
+      }
+    >
+      <Button type="button" variant="text" onClick={onDone}>
+        Nothing was turned
+      </Button>
     </Pad>
   );
 }

@@ -2,7 +2,11 @@
 const glyph: Record<string, number> = { '½': 8, '¼': 4, '⅛': 2, '⅜': 6, '⅝': 10, '¾': 12, '⅞': 14, '1/16': 1 };
 const eighths = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'];
 
-interface Parts { whole: string; sixteenths: number; rest: string }
+interface Parts {
+  whole: string;
+  sixteenths: number;
+  rest: string;
+}
 
 function split(text: string): Parts | null {
   const slash = /^(\d*)\s*?(?:(?:^|\s)(\d+)\/(\d+))?(\D*)$/.exec(text);

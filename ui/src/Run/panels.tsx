@@ -8,7 +8,19 @@ import { Blank } from '../parts/Blank';
 import { Toggle } from './Toggle';
 import type { Send } from './useRun';
 
-export const Row = ({ children }: { children: React.ReactNode }) => <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 2, '& > button': { flex: { xs: '1 1 auto', sm: '0 0 auto' } } }}>{children}</Box>;
+export const Row = ({ children }: { children: React.ReactNode }) => (
+  <Box
+    sx={{
+      display: 'flex',
+      flexWrap: 'wrap',
+      gap: 1.5,
+      mt: 2,
+      '& > button': { flex: { xs: '1 1 auto', sm: '0 0 auto' } },
+    }}
+  >
+    {children}
+  </Box>
+);
 
 /** The error of a panel's last event, by the field it names. */
 export function useAsk(send: Send) {
@@ -25,10 +37,15 @@ export function useAsk(send: Send) {
 export function ComplaintPanel({ run, send, fetch }: { run: string; send: Send; fetch: string[] }) {
   const [words, setWords] = useStored(`draft.${run}.complaint`);
   const { ask, at } = useAsk(send);
-  const done = (shows: string) => ask('complaint', { words, shows }, () => { setWords(''); });
+  const done = (shows: string) =>
+    ask('complaint', { words, shows }, () => {
+      setWords('');
+    });
   return (
     <>
-      <Box sx={{ mt: 2, maxWidth: 620 }}><Blank label="the owner’s words" value={words} onChange={setWords} error={at('words')} lines={2} /></Box>
+      <Box sx={{ mt: 2, maxWidth: 620 }}>
+        <Blank label="the owner’s words" value={words} onChange={setWords} error={at('words')} lines={2} />
+      </Box>
       <Box sx={{ mt: 2, fontSize: 20, fontWeight: 500 }}>Does it show when you try it?</Box>
       <Row>
         <Button onClick={() => void done('yes')}>It shows</Button>
@@ -38,8 +55,15 @@ export function ComplaintPanel({ run, send, fetch }: { run: string; send: Send; 
       {fetch.length > 0 && (
         <Box sx={{ mt: 3.5 }}>
           <Box sx={{ fontSize: 18, fontWeight: 600 }}>Fetch first, so that you crawl once</Box>
-          <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 0, listStyle: 'none', columns: { xs: 1, sm: 2 }, maxWidth: 620 }}>
-            {fetch.map((f) => <Box component="li" key={f} sx={{ py: 0.4, fontSize: 18, '&::before': { content: '"▢  "' } }}>{f}</Box>)}
+          <Box
+            component="ul"
+            sx={{ m: 0, mt: 0.5, pl: 0, listStyle: 'none', columns: { xs: 1, sm: 2 }, maxWidth: 620 }}
+          >
+            {fetch.map((f) => (
+              <Box component="li" key={f} sx={{ py: 0.4, fontSize: 18, '&::before': { content: '"▢  "' } }}>
+                {f}
+              </Box>
+            ))}
           </Box>
         </Box>
       )}
@@ -49,12 +73,23 @@ export function ComplaintPanel({ run, send, fetch }: { run: string; send: Send; 
 
 export function TodoPanel({ things, send }: { things: Todo[]; send: Send }) {
   const { ask, problem } = useAsk(send);
-  const verb: Record<string, string> = { put_on: 'On: ', part_off: 'Off: ', taken_off: 'Take off: ', part_back: 'Put back: ' };
+  const verb: Record<string, string> = {
+    put_on: 'On: ',
+    part_off: 'Off: ',
+    taken_off: 'Take off: ',
+    part_back: 'Put back: ',
+  };
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', alignItems: 'flex-start', gap: 1.25, mt: 2 }}>
       {things.map((t) => (
         <Box key={t.kind + (t.id ?? t.name)} sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
-          <Toggle on={t.done} onToggle={() => { if (!t.done) void ask(t.kind, t.kind === 'caution' ? { id: t.id } : { id: t.id, name: t.name, side: t.side }); }}>
+          <Toggle
+            on={t.done}
+            onToggle={() => {
+              if (!t.done)
+                void ask(t.kind, t.kind === 'caution' ? { id: t.id } : { id: t.id, name: t.name, side: t.side });
+            }}
+          >
             {(verb[t.kind] ?? '') + t.name}
           </Toggle>
           {(t.why ?? t.side) && <Box sx={{ color: 'quiet', fontSize: 16 }}>{t.why ?? t.side}</Box>}
@@ -74,11 +109,31 @@ export function LockPanel({ advice, send }: { advice: Advice; send: Send }) {
   return (
     <>
       <Row>
-        <Blank label={`${lock.nut} backed off, part of a turn`} value={backOff} onChange={setBackOff} error={at('back_off')} width={300} />
+        <Blank
+          label={`${lock.nut} backed off, part of a turn`}
+          value={backOff}
+          onChange={setBackOff}
+          error={at('back_off')}
+          width={300}
+        />
       </Row>
       <Row>
-        {lock.pin && <Toggle on={pin} onToggle={() => { setPin(!pin); }}>{lock.pin} in</Toggle>}
-        <Button variant="contained" onClick={() => void ask('locked', { adjuster: lock.adjuster, back_off: backOff, pin, value: 0 })}>Locked</Button>
+        {lock.pin && (
+          <Toggle
+            on={pin}
+            onToggle={() => {
+              setPin(!pin);
+            }}
+          >
+            {lock.pin} in
+          </Toggle>
+        )}
+        <Button
+          variant="contained"
+          onClick={() => void ask('locked', { adjuster: lock.adjuster, back_off: backOff, pin, value: 0 })}
+        >
+          Locked
+        </Button>
       </Row>
       {at('pin') && <Finding>{at('pin')}</Finding>}
     </>
@@ -91,15 +146,42 @@ export function CheckPanel({ advice, run, send }: { advice: Advice; run: string;
   const { ask, problem } = useAsk(send);
   if (!check) return null;
   const conditions = JSON.parse(kept) as Record<string, string>;
-  const answer = (a: string) => void ask('check', { check: check.check, answer: a, conditions }, () => { keep(''); });
+  const answer = (a: string) =>
+    void ask('check', { check: check.check, answer: a, conditions }, () => {
+      keep('');
+    });
   return (
     <>
       {check.conditions.length > 0 && (
-        <Row>{check.conditions.map((c) => <Blank key={c} label={c} width={240} value={conditions[c] ?? ''} onChange={(t) => { keep(JSON.stringify({ ...conditions, [c]: t })); }} />)}</Row>
+        <Row>
+          {check.conditions.map((c) => (
+            <Blank
+              key={c}
+              label={c}
+              width={240}
+              value={conditions[c] ?? ''}
+              onChange={(t) => {
+                keep(JSON.stringify({ ...conditions, [c]: t }));
+              }}
+            />
+          ))}
+        </Row>
       )}
       <Row>
-        <Button onClick={() => { answer('good'); }}>✓ {check.good}</Button>
-        <Button onClick={() => { answer('bad'); }}>✕ {check.bad}</Button>
+        <Button
+          onClick={() => {
+            answer('good');
+          }}
+        >
+          ✓ {check.good}
+        </Button>
+        <Button
+          onClick={() => {
+            answer('bad');
+          }}
+        >
+          ✕ {check.bad}
+        </Button>
       </Row>
       {problem && <Finding>{problem.detail}</Finding>}
     </>
@@ -108,7 +190,15 @@ export function CheckPanel({ advice, run, send }: { advice: Advice; run: string;
 
 export function AgainPanel({ send }: { send: Send }) {
   const { ask } = useAsk(send);
-  return <Row>{['cured', 'better', 'unchanged'].map((o) => <Button key={o} onClick={() => void ask('retried', { outcome: o })}>{o}</Button>)}</Row>;
+  return (
+    <Row>
+      {['cured', 'better', 'unchanged'].map((o) => (
+        <Button key={o} onClick={() => void ask('retried', { outcome: o })}>
+          {o}
+        </Button>
+      ))}
+    </Row>
+  );
 }
 
 /** Where Brankel argues and the mechanic chooses; a choice against the argument wants its reason. */
@@ -118,10 +208,22 @@ export function Choices({ advice, run, send }: { advice: Advice; run: string; se
   if (advice.choices.length === 0) return null;
   return (
     <>
-      {advice.choices.some((c) => c.reason) && <Box sx={{ mt: 2, maxWidth: 560 }}><Blank label="why, if you go on" value={reason} onChange={setReason} error={at('reason')} /></Box>}
+      {advice.choices.some((c) => c.reason) && (
+        <Box sx={{ mt: 2, maxWidth: 560 }}>
+          <Blank label="why, if you go on" value={reason} onChange={setReason} error={at('reason')} />
+        </Box>
+      )}
       <Row>
         {advice.choices.map((c) => (
-          <Button key={c.choice} variant={c.argued ? 'contained' : 'outlined'} onClick={() => void ask('decided', { about: c.about, choice: c.choice, ...(c.reason ? { reason } : {}) }, () => { setReason(''); })}>
+          <Button
+            key={c.choice}
+            variant={c.argued ? 'contained' : 'outlined'}
+            onClick={() =>
+              void ask('decided', { about: c.about, choice: c.choice, ...(c.reason ? { reason } : {}) }, () => {
+                setReason('');
+              })
+            }
+          >
             {c.label}
           </Button>
         ))}
@@ -136,8 +238,14 @@ export function SignPanel({ who, send, blocked }: { who: string; send: Send; blo
   const { ask, at, problem } = useAsk(send);
   return (
     <>
-      <Row><Blank label="name" value={name} onChange={setName} error={at('name')} width={300} /></Row>
-      <Row><Button variant={blocked ? 'outlined' : 'contained'} onClick={() => void ask('signed', { name })}>Sign</Button></Row>
+      <Row>
+        <Blank label="name" value={name} onChange={setName} error={at('name')} width={300} />
+      </Row>
+      <Row>
+        <Button variant={blocked ? 'outlined' : 'contained'} onClick={() => void ask('signed', { name })}>
+          Sign
+        </Button>
+      </Row>
       {problem && !at('name') && <Finding>{problem.detail}</Finding>}
     </>
   );

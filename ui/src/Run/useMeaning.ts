@@ -2,10 +2,20 @@ import { useQuery } from '@tanstack/react-query';
 import { api, answered, problemIn, type Meaning, type Problem } from '../api/client';
 import { useDelayed } from '../useDelayed';
 
-export interface Typed { point: string; text: string; start: string; end: string; unit: string }
+export interface Typed {
+  point: string;
+  text: string;
+  start: string;
+  end: string;
+  unit: string;
+}
 
 /** What the typed reading means, or what to write instead; worked out by the server, kept by nobody. */
-export function useMeaning(run: string, typed: Typed, marks: boolean): { meaning: Meaning | null; problem: Problem | null } {
+export function useMeaning(
+  run: string,
+  typed: Typed,
+  marks: boolean,
+): { meaning: Meaning | null; problem: Problem | null } {
   const late = useDelayed(JSON.stringify(typed), 120);
   const now = JSON.parse(late) as Typed;
   const complete = marks ? now.start !== '' && now.end !== '' : now.text !== '';
@@ -15,7 +25,9 @@ export function useMeaning(run: string, typed: Typed, marks: boolean): { meaning
     retry: false,
     staleTime: Infinity,
     queryFn: () => {
-      const body = marks ? { point: now.point, start: now.start, end: now.end, unit: now.unit, value: 0 } : { point: now.point, text: now.text, unit: now.unit, value: 0 };
+      const body = marks
+        ? { point: now.point, start: now.start, end: now.end, unit: now.unit, value: 0 }
+        : { point: now.point, text: now.text, unit: now.unit, value: 0 };
       return answered(api.POST('/api/v1/runs/{run}/understand', { params: { path: { run } }, body }));
     },
   });

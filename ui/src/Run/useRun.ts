@@ -64,10 +64,17 @@ export function useRun(id: string, who: string): RunHandle {
 
   return {
     run: query.data,
-    missing: query.data ? '' : problemIn(query.error)?.detail ?? (query.error ? 'The server does not answer. What you typed is still here; this page looks again by itself.' : ''),
+    missing: query.data
+      ? ''
+      : (problemIn(query.error)?.detail ??
+        (query.error
+          ? 'The server does not answer. What you typed is still here; this page looks again by itself.'
+          : '')),
     send,
     notice,
-    clearNotice: useCallback(() => { setNotice(''); }, []),
+    clearNotice: useCallback(() => {
+      setNotice('');
+    }, []),
     waitingCount,
     waitingFor: waitingFor(id, who),
   };

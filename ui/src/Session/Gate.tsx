@@ -15,7 +15,11 @@ export function Gate({ children }: { children: ReactNode }) {
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" home={false} />
       <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: { xs: 3, md: 6 } }}>
-        {isError && !data && <Box role="alert" sx={{ fontSize: 22 }}>The server does not answer. This page looks again by itself.</Box>}
+        {isError && !data && (
+          <Box role="alert" sx={{ fontSize: 22 }}>
+            The server does not answer. This page looks again by itself.
+          </Box>
+        )}
         {data?.state === 'first' && <First />}
         {data?.state === 'out' && <ByPassword />}
         {data?.state === 'locked' && <ByPin session={data} />}
@@ -25,9 +29,23 @@ export function Gate({ children }: { children: ReactNode }) {
   );
 }
 
-const Title = ({ children }: { children: ReactNode }) => <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 34, fontWeight: 600, lineHeight: 1.15 }}>{children}</Box>;
+const Title = ({ children }: { children: ReactNode }) => (
+  <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 34, fontWeight: 600, lineHeight: 1.15 }}>
+    {children}
+  </Box>
+);
 const Form = ({ onSubmit, children }: { onSubmit: () => void; children: ReactNode }) => (
-  <Box component="form" noValidate onSubmit={(e) => { e.preventDefault(); onSubmit(); }} sx={{ display: 'flex', flexDirection: 'column', alignItems: 'flex-start', gap: 2, mt: 2 }}>{children}</Box>
+  <Box
+    component="form"
+    noValidate
+    onSubmit={(e) => {
+      e.preventDefault();
+      onSubmit();
+    }}
+    sx={{ display: 'flex', flexDirection: 'column', alignItems: 'flex-start', gap: 2, mt: 2 }}
+  >
+    {children}
+  </Box>
 );
 
 function useRefused() {
@@ -51,8 +69,17 @@ function ByPassword() {
       <Title>Who is at the bench?</Title>
       <Form onSubmit={() => void ask(signIn(name, password))}>
         <Blank label="your name" value={name} onChange={setName} width={320} autoFocus />
-        <Blank label="your password" value={password} onChange={setPassword} width={320} secret error={at('password', 'session', '')} />
-        <Button type="submit" variant="contained">Sign in</Button>
+        <Blank
+          label="your password"
+          value={password}
+          onChange={setPassword}
+          width={320}
+          secret
+          error={at('password', 'session', '')}
+        />
+        <Button type="submit" variant="contained">
+          Sign in
+        </Button>
       </Form>
     </>
   );
@@ -67,11 +94,22 @@ function First() {
   return (
     <>
       <Title>The first account is the lead’s.</Title>
-      <Box sx={{ fontSize: 19, maxWidth: 560 }}>The lead lets the others in and looks after sheets, machines and gauges.</Box>
+      <Box sx={{ fontSize: 19, maxWidth: 560 }}>
+        The lead lets the others in and looks after sheets, machines and gauges.
+      </Box>
       <Form onSubmit={() => void ask(first(name, password))}>
         <Blank label="your name" value={name} onChange={setName} width={320} autoFocus error={at('name')} />
-        <Blank label="a password of at least 10 letters" value={password} onChange={setPassword} width={320} secret error={at('password', '')} />
-        <Button type="submit" variant="contained">Begin</Button>
+        <Blank
+          label="a password of at least 10 letters"
+          value={password}
+          onChange={setPassword}
+          width={320}
+          secret
+          error={at('password', '')}
+        />
+        <Button type="submit" variant="contained">
+          Begin
+        </Button>
       </Form>
     </>
   );
@@ -95,19 +133,55 @@ export function ByPin({ session, onDone }: { session: SessionView; onDone?: () =
     <>
       <Title>{session.state === 'locked' ? `Nobody was here for a while.` : 'Who is at the bench now?'}</Title>
       <Box role="radiogroup" aria-label="name" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 2 }}>
-        {session.people.map((p) => <Button key={p.id} role="radio" aria-checked={p.id === person} variant={p.id === person ? 'contained' : 'outlined'} onClick={() => { setPerson(p.id); }}>{p.name}</Button>)}
+        {session.people.map((p) => (
+          <Button
+            key={p.id}
+            role="radio"
+            aria-checked={p.id === person}
+            variant={p.id === person ? 'contained' : 'outlined'}
+            onClick={() => {
+              setPerson(p.id);
+            }}
+          >
+            {p.name}
+          </Button>
+        ))}
       </Box>
       <Form onSubmit={() => void ask(go())}>
-        <Blank label="PIN" value={pin} onChange={setPin} width={200} secret figures autoFocus error={at('pin', 'session', '')} />
+        <Blank
+          label="PIN"
+          value={pin}
+          onChange={setPin}
+          width={200}
+          secret
+          figures
+          autoFocus
+          error={at('pin', 'session', '')}
+        />
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5 }}>
-          <Button type="submit" variant="contained">{session.state === 'locked' ? 'Open' : 'Switch'}</Button>
+          <Button type="submit" variant="contained">
+            {session.state === 'locked' ? 'Open' : 'Switch'}
+          </Button>
           {onDone && <Button onClick={onDone}>Stay {session.person?.name ?? ''}</Button>}
         </Box>
       </Form>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 3, ml: -1.25 }}>
-        <Button variant="text" onClick={() => { setByPassword(true); }}>by password</Button>
-        <Button variant="text" onClick={() => void out()}>sign out</Button>
-        {session.state === 'in' && <Button variant="text" onClick={() => void outEverywhere()}>sign out on every device</Button>}
+        <Button
+          variant="text"
+          onClick={() => {
+            setByPassword(true);
+          }}
+        >
+          by password
+        </Button>
+        <Button variant="text" onClick={() => void out()}>
+          sign out
+        </Button>
+        {session.state === 'in' && (
+          <Button variant="text" onClick={() => void outEverywhere()}>
+            sign out on every device
+          </Button>
+        )}
       </Box>
     </>
   );

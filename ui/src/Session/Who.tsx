@@ -12,7 +12,15 @@ export function Who() {
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" rooms />
       <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: { xs: 3, md: 6 } }}>
-        {data && <ByPin key={data.person?.id ?? ''} session={data} onDone={() => { void go(-1); }} />}
+        {data && (
+          <ByPin
+            key={data.person?.id ?? ''}
+            session={data}
+            onDone={() => {
+              void go(-1);
+            }}
+          />
+        )}
       </Box>
       <Foot />
     </Box>

@@ -33,7 +33,8 @@ export function useSigning() {
     first: (name: string, password: string) => done(api.POST('/api/v1/first', { body: { name, password } })),
     out: () => done(api.POST('/api/v1/session/out')),
     outEverywhere: () => done(api.POST('/api/v1/session/out-everywhere')),
-    secrets: (now: string, password: string, pin: string) => done(api.POST('/api/v1/me', { body: { now, ...(password ? { password } : {}), ...(pin ? { pin } : {}) } })),
+    secrets: (now: string, password: string, pin: string) =>
+      done(api.POST('/api/v1/me', { body: { now, ...(password ? { password } : {}), ...(pin ? { pin } : {}) } })),
   };
 }
 
@@ -49,6 +50,9 @@ export function useTouch(active: boolean) {
     };
     window.addEventListener('pointerdown', touch);
     window.addEventListener('keydown', touch);
-    return () => { window.removeEventListener('pointerdown', touch); window.removeEventListener('keydown', touch); };
+    return () => {
+      window.removeEventListener('pointerdown', touch);
+      window.removeEventListener('keydown', touch);
+    };
   }, [active]);
 }

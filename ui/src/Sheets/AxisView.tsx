@@ -21,40 +21,140 @@ export function AxisView({ axis }: { axis: Axis }) {
     return r;
   });
   const height = rows.length * 46 + 30;
-  const ends = [...new Set(axis.bars.flatMap((b) => [b.open_low ? null : b.from, b.open_high ? null : b.to]).filter((n) => n !== null))].sort((a, b) => a - b);
-  const labels = placeLabels(ends.map((n) => ({ at: x(n), text: `${n}` })), width, 9);
+  const ends = [
+    ...new Set(
+      axis.bars.flatMap((b) => [b.open_low ? null : b.from, b.open_high ? null : b.to]).filter((n) => n !== null),
+    ),
+  ].sort((a, b) => a - b);
+  const labels = placeLabels(
+    ends.map((n) => ({ at: x(n), text: `${n}` })),
+    width,
+    9,
+  );
   return (
-    <Box component="section" aria-label={`${axis.cable} by ${axis.number}`} sx={{ py: 1.5, borderBottom: '1px solid', borderColor: 'divider' }}>
+    <Box
+      component="section"
+      aria-label={`${axis.cable} by ${axis.number}`}
+      sx={{ py: 1.5, borderBottom: '1px solid', borderColor: 'divider' }}
+    >
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 1.5 }}>
-        <Box component="h3" sx={{ m: 0, fontSize: 19, fontWeight: 600 }}>{axis.cable}</Box>
+        <Box component="h3" sx={{ m: 0, fontSize: 19, fontWeight: 600 }}>
+          {axis.cable}
+        </Box>
         <Box sx={{ color: 'quiet', fontSize: 16 }}>by {axis.number}</Box>
       </Box>
       <Box ref={ref} sx={{ position: 'relative', height, overflow: 'hidden' }}>
         <svg width={width} height={height} aria-hidden="true" style={{ position: 'absolute', inset: 0 }}>
-          <defs><pattern id={`none-${axis.cable.replace(/\W/g, '')}`} width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><path d="M0 0V8" stroke={bad} strokeWidth="3" /></pattern></defs>
-          {axis.gaps.map((g) => <rect key={g.from} x={x(g.from)} y={0} width={Math.max(6, x(g.to) - x(g.from))} height={rows.length * 46} fill={`url(#none-${axis.cable.replace(/\W/g, '')})`} />)}
+          <defs>
+            <pattern
+              id={`none-${axis.cable.replace(/\W/g, '')}`}
+              width="8"
+              height="8"
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
+              <path d="M0 0V8" stroke={bad} strokeWidth="3" />
+            </pattern>
+          </defs>
+          {axis.gaps.map((g) => (
+            <rect
+              key={g.from}
+              x={x(g.from)}
+              y={0}
+              width={Math.max(6, x(g.to) - x(g.from))}
+              height={rows.length * 46}
+              fill={`url(#none-${axis.cable.replace(/\W/g, '')})`}
+            />
+          ))}
           {axis.bars.map((b, i) => (
             <g key={b.hash}>
-              <rect x={x(b.from)} y={(row[i] ?? 0) * 46 + 2} width={Math.max(10, x(b.to) - x(b.from))} height={40} fill={paper} stroke={ink} strokeWidth={2} strokeDasharray={b.assumed ? '6 4' : undefined} />
+              <rect
+                x={x(b.from)}
+                y={(row[i] ?? 0) * 46 + 2}
+                width={Math.max(10, x(b.to) - x(b.from))}
+                height={40}
+                fill={paper}
+                stroke={ink}
+                strokeWidth={2}
+                strokeDasharray={b.assumed ? '6 4' : undefined}
+              />
               {b.open_high && <path d={`M${x(b.to) - 2} ${(row[i] ?? 0) * 46 + 10}l10 12l-10 12Z`} fill={ink} />}
             </g>
           ))}
-          {axis.overlaps.map((o) => <rect key={o.from} x={x(o.from)} y={0} width={Math.max(4, x(Math.min(o.to, axis.to)) - x(o.from))} height={rows.length * 46} fill="none" stroke={bad} strokeWidth={4} />)}
+          {axis.overlaps.map((o) => (
+            <rect
+              key={o.from}
+              x={x(o.from)}
+              y={0}
+              width={Math.max(4, x(Math.min(o.to, axis.to)) - x(o.from))}
+              height={rows.length * 46}
+              fill="none"
+              stroke={bad}
+              strokeWidth={4}
+            />
+          ))}
           <path d={`M0 ${rows.length * 46 + 2}H${width}`} stroke={faint} strokeWidth={2} />
           {ends.map((n, i) => {
             const label = labels[i];
-            return <g key={n}><path d={`M${x(n)} ${rows.length * 46}v7`} stroke={ink} strokeWidth={2} />{label?.row === 0 && <text x={label.x} y={rows.length * 46 + 23} textAnchor="middle" fontSize={15} fill={quiet}>{n}</text>}</g>;
+            return (
+              <g key={n}>
+                <path d={`M${x(n)} ${rows.length * 46}v7`} stroke={ink} strokeWidth={2} />
+                {label?.row === 0 && (
+                  <text x={label.x} y={rows.length * 46 + 23} textAnchor="middle" fontSize={15} fill={quiet}>
+                    {n}
+                  </text>
+                )}
+              </g>
+            );
           })}
         </svg>
         {axis.bars.map((b, i) => (
-          <Box component="button" type="button" key={b.hash} onClick={() => { void go(`/sheets/${b.hash}`); }} title={b.says} aria-label={`sheet ${b.sheet} revision ${b.revision}, ${b.says}${b.assumed ? ', figures assumed' : ''}`}
-            sx={{ position: 'absolute', left: x(b.from), top: (row[i] ?? 0) * 46 + 2, width: Math.max(44, x(b.to) - x(b.from)), height: 40, border: 0, bgcolor: 'transparent', color: 'text.primary', font: 'inherit', fontSize: 17, fontWeight: 600, cursor: 'pointer', textAlign: 'left', px: 1, overflow: 'hidden', whiteSpace: 'nowrap' }}>
-            {b.sheet} <Box component="span" sx={{ fontWeight: 400, color: 'quiet', fontSize: 15 }}>r{b.revision}{b.assumed ? ' · assumed' : ''} · {b.says}</Box>
+          <Box
+            component="button"
+            type="button"
+            key={b.hash}
+            onClick={() => {
+              void go(`/sheets/${b.hash}`);
+            }}
+            title={b.says}
+            aria-label={`sheet ${b.sheet} revision ${b.revision}, ${b.says}${b.assumed ? ', figures assumed' : ''}`}
+            sx={{
+              position: 'absolute',
+              left: x(b.from),
+              top: (row[i] ?? 0) * 46 + 2,
+              width: Math.max(44, x(b.to) - x(b.from)),
+              height: 40,
+              border: 0,
+              bgcolor: 'transparent',
+              color: 'text.primary',
+              font: 'inherit',
+              fontSize: 17,
+              fontWeight: 600,
+              cursor: 'pointer',
+              textAlign: 'left',
+              px: 1,
+              overflow: 'hidden',
+              whiteSpace: 'nowrap',
+            }}
+          >
+            {b.sheet}{' '}
+            <Box component="span" sx={{ fontWeight: 400, color: 'quiet', fontSize: 15 }}>
+              r{b.revision}
+              {b.assumed ? ' · assumed' : ''} · {b.says}
+            </Box>
           </Box>
         ))}
       </Box>
-      {axis.gaps.map((g) => <Box key={g.from} sx={{ fontSize: 16, color: 'error.main', fontWeight: 500 }}>{g.says}</Box>)}
-      {axis.overlaps.map((o) => <Box key={o.says} sx={{ fontSize: 16, color: 'error.main', fontWeight: 500 }}>{o.says}</Box>)}
+      {axis.gaps.map((g) => (
+        <Box key={g.from} sx={{ fontSize: 16, color: 'error.main', fontWeight: 500 }}>
+          {g.says}
+        </Box>
+      ))}
+      {axis.overlaps.map((o) => (
+        <Box key={o.says} sx={{ fontSize: 16, color: 'error.main', fontWeight: 500 }}>
+          {o.says}
+        </Box>
+      ))}
     </Box>
   );
 }

@@ -15,26 +15,77 @@ export function LibraryScreen() {
   const [find, setFind] = useState('');
   const manage = useSession().data?.manage ?? false;
   const wanted = find.trim().toLowerCase();
-  const axes = (data?.axes ?? []).filter((a) => wanted === '' || `${a.craft} ${a.family} ${a.cable} ${a.bars.map((b) => `${b.sheet} ${b.says}`).join(' ')}`.toLowerCase().includes(wanted));
+  const axes = (data?.axes ?? []).filter(
+    (a) =>
+      wanted === '' ||
+      `${a.craft} ${a.family} ${a.cable} ${a.bars.map((b) => `${b.sheet} ${b.says}`).join(' ')}`
+        .toLowerCase()
+        .includes(wanted),
+  );
   const crafts = [...new Set(axes.map((a) => a.craft))];
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" rooms>
-        <Box component="input" type="search" aria-label="find a sheet" placeholder="find a sheet" value={find} onChange={(e: React.ChangeEvent<HTMLInputElement>) => { setFind(e.target.value); }}
-          sx={{ font: 'inherit', width: { xs: 150, md: 220 }, minHeight: 44, border: 0, borderBottom: '2px solid', borderColor: 'divider', bgcolor: 'transparent', color: 'text.primary', '&::placeholder': { color: 'quiet', opacity: 1 } }} />
+        <Box
+          component="input"
+          type="search"
+          aria-label="find a sheet"
+          placeholder="find a sheet"
+          value={find}
+          onChange={(e: React.ChangeEvent<HTMLInputElement>) => {
+            setFind(e.target.value);
+          }}
+          sx={{
+            font: 'inherit',
+            width: { xs: 150, md: 220 },
+            minHeight: 44,
+            border: 0,
+            borderBottom: '2px solid',
+            borderColor: 'divider',
+            bgcolor: 'transparent',
+            color: 'text.primary',
+            '&::placeholder': { color: 'quiet', opacity: 1 },
+          }}
+        />
       </Head>
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
         {isError && <Finding>The server does not answer. This page looks again by itself.</Finding>}
         {manage && data && <Begin families={data.families} />}
         {crafts.map((craft) => (
-          <Box key={craft} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '120px minmax(0, 1fr)' }, columnGap: 3, mb: 1 }}>
-            <Box component="h2" sx={{ m: 0, pt: 1.5, fontSize: 21, fontWeight: 600 }}>{craft}</Box>
-            <Box>{axes.filter((a) => a.craft === craft).map((a) => <AxisView key={a.bars[0]?.hash} axis={a} />)}</Box>
+          <Box
+            key={craft}
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '120px minmax(0, 1fr)' },
+              columnGap: 3,
+              mb: 1,
+            }}
+          >
+            <Box component="h2" sx={{ m: 0, pt: 1.5, fontSize: 21, fontWeight: 600 }}>
+              {craft}
+            </Box>
+            <Box>
+              {axes
+                .filter((a) => a.craft === craft)
+                .map((a) => (
+                  <AxisView key={a.bars[0]?.hash} axis={a} />
+                ))}
+            </Box>
           </Box>
         ))}
-        {data && axes.length === 0 && <Box sx={{ fontSize: 20, py: 3 }}>{wanted ? `No sheet is called “${find}”.` : 'There are no sheets yet.'}</Box>}
+        {data && axes.length === 0 && (
+          <Box sx={{ fontSize: 20, py: 3 }}>
+            {wanted ? `No sheet is called “${find}”.` : 'There are no sheets yet.'}
+          </Box>
+        )}
       </Box>
-      <Foot>{data && <Box sx={{ color: 'quiet' }}>{data.axes.reduce((n, a) => n + a.bars.length, 0)} sheets for {data.axes.length} rigs</Box>}</Foot>
+      <Foot>
+        {data && (
+          <Box sx={{ color: 'quiet' }}>
+            {data.axes.reduce((n, a) => n + a.bars.length, 0)} sheets for {data.axes.length} rigs
+          </Box>
+        )}
+      </Foot>
     </Box>
   );
 }
@@ -47,12 +98,25 @@ function Begin({ families }: { families: { id: string; name: string; craft: stri
   const [problem, setProblem] = useState<Problem | null>(null);
   const load = async (chosen: File | undefined) => {
     if (!chosen) return;
-    if (chosen.size > 2_000_000) { setProblem({ type: '', title: '', status: 413, detail: `${chosen.name} is larger than any sheet: choose one file of at most 2 MB.` }); return; }
+    if (chosen.size > 2_000_000) {
+      setProblem({
+        type: '',
+        title: '',
+        status: 413,
+        detail: `${chosen.name} is larger than any sheet: choose one file of at most 2 MB.`,
+      });
+      return;
+    }
     let sheet: unknown;
     try {
       sheet = JSON.parse(await chosen.text());
     } catch {
-      setProblem({ type: '', title: '', status: 422, detail: `${chosen.name} is no sheet in the open format: choose a file that was exported here.` });
+      setProblem({
+        type: '',
+        title: '',
+        status: 422,
+        detail: `${chosen.name} is no sheet in the open format: choose a file that was exported here.`,
+      });
       return;
     }
     const done = await keep(sheet, []);
@@ -62,14 +126,56 @@ function Begin({ families }: { families: { id: string; name: string; craft: stri
   return (
     <Box sx={{ mb: 1 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
-        <Box component="select" aria-label="new sheet for" value="" onChange={(e: React.ChangeEvent<HTMLSelectElement>) => { void begin({ family: e.target.value }).then(setProblem); }}
-          sx={{ font: 'inherit', fontSize: 18, fontWeight: 600, minHeight: 48, px: 1.5, border: '2px solid', borderColor: 'text.primary', bgcolor: 'sheet', color: 'text.primary' }}>
+        <Box
+          component="select"
+          aria-label="new sheet for"
+          value=""
+          onChange={(e: React.ChangeEvent<HTMLSelectElement>) => {
+            void begin({ family: e.target.value }).then(setProblem);
+          }}
+          sx={{
+            font: 'inherit',
+            fontSize: 18,
+            fontWeight: 600,
+            minHeight: 48,
+            px: 1.5,
+            border: '2px solid',
+            borderColor: 'text.primary',
+            bgcolor: 'sheet',
+            color: 'text.primary',
+          }}
+        >
           <option value="">New sheet for …</option>
-          {families.map((f) => <option key={f.id} value={f.id}>{f.name} ({f.craft})</option>)}
+          {families.map((f) => (
+            <option key={f.id} value={f.id}>
+              {f.name} ({f.craft})
+            </option>
+          ))}
         </Box>
-        <Button sx={{ minHeight: 48, py: 0, px: 2, fontSize: 18 }} onClick={() => file.current?.click()}>Import a file</Button>
-        {keptDraft() !== null && <Button variant="text" onClick={() => { void go('/sheets/draft'); }}>carry on with the draft</Button>}
-        <input ref={file} type="file" hidden accept=".json,application/json" aria-label="sheet file" onChange={(e) => { void load(e.target.files?.[0]); e.target.value = ''; }} />
+        <Button sx={{ minHeight: 48, py: 0, px: 2, fontSize: 18 }} onClick={() => file.current?.click()}>
+          Import a file
+        </Button>
+        {keptDraft() !== null && (
+          <Button
+            variant="text"
+            onClick={() => {
+              void go('/sheets/draft');
+            }}
+          >
+            carry on with the draft
+          </Button>
+        )}
+        <input
+          ref={file}
+          type="file"
+          hidden
+          accept=".json,application/json"
+          aria-label="sheet file"
+          onChange={(e) => {
+            void load(e.target.files?.[0]);
+            e.target.value = '';
+          }}
+        />
       </Box>
       {problem && <FaultList problem={problem} />}
     </Box>

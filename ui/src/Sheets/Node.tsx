@@ -15,10 +15,32 @@ export interface Editing {
 }
 
 const words = (key: string) => key.replaceAll('_', ' ');
-const line = { fontSize: 17, minHeight: 40, px: 0.75, font: 'inherit', bgcolor: 'sheet', color: 'text.primary', border: 0, borderBottom: '2px solid', borderRadius: 0 } as const;
+const line = {
+  fontSize: 17,
+  minHeight: 40,
+  px: 0.75,
+  font: 'inherit',
+  bgcolor: 'sheet',
+  color: 'text.primary',
+  border: 0,
+  borderBottom: '2px solid',
+  borderRadius: 0,
+} as const;
 
 /** One blank of the draft. What is typed stays as it is typed; what is wrong with it stands beneath. */
-function Leaf({ e, schema, path, value, label }: { e: Editing; schema: Schema; path: Step[]; value: Value | undefined; label: string }) {
+function Leaf({
+  e,
+  schema,
+  path,
+  value,
+  label,
+}: {
+  e: Editing;
+  schema: Schema;
+  path: Step[];
+  value: Value | undefined;
+  label: string;
+}) {
   const at = pathOf(path);
   const fault = e.faults.get(at);
   const question = e.questions.get(at);
@@ -29,67 +51,229 @@ function Leaf({ e, schema, path, value, label }: { e: Editing; schema: Schema; p
   const colour = fault ? 'error.main' : question ? 'primary.main' : 'divider';
   const named = { 'aria-label': at, 'aria-invalid': fault !== undefined, 'aria-describedby': `tell-${at}` };
   if (schema.type === 'boolean') {
-    return <Button aria-pressed={value === true} sx={{ minHeight: 40, py: 0, px: 1, fontSize: 16, borderWidth: 1 }} onClick={() => { e.set(path, value === true ? undefined : true); }}>{value === true ? '✓ ' : '○ '}{label}</Button>;
+    return (
+      <Button
+        aria-pressed={value === true}
+        sx={{ minHeight: 40, py: 0, px: 1, fontSize: 16, borderWidth: 1 }}
+        onClick={() => {
+          e.set(path, value === true ? undefined : true);
+        }}
+      >
+        {value === true ? '✓ ' : '○ '}
+        {label}
+      </Button>
+    );
   }
   return (
     <Box sx={{ minWidth: 0, maxWidth: '100%' }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 0.75, flexWrap: 'wrap' }}>
-        <Box component="span" sx={{ color: 'quiet', fontSize: 16 }}>{label}</Box>
+        <Box component="span" sx={{ color: 'quiet', fontSize: 16 }}>
+          {label}
+        </Box>
         {schema.enum ? (
-          <Box component="select" {...named} value={shown} onChange={(x: React.ChangeEvent<HTMLSelectElement>) => { e.set(path, x.target.value === '' ? undefined : x.target.value); }} sx={{ ...line, borderColor: colour, maxWidth: '100%' }}>
+          <Box
+            component="select"
+            {...named}
+            value={shown}
+            onChange={(x: React.ChangeEvent<HTMLSelectElement>) => {
+              e.set(path, x.target.value === '' ? undefined : x.target.value);
+            }}
+            sx={{ ...line, borderColor: colour, maxWidth: '100%' }}
+          >
             {!schema.enum.includes(shown) && <option value="">…</option>}
-            {schema.enum.map((w) => <option key={w}>{w}</option>)}
+            {schema.enum.map((w) => (
+              <option key={w}>{w}</option>
+            ))}
           </Box>
         ) : (
-          <Box component="input" {...named} value={shown} autoComplete="off" spellCheck={false} onBlur={() => { setText(null); }}
-            onChange={(x: React.ChangeEvent<HTMLInputElement>) => { setText(x.target.value); e.set(path, x.target.value === '' ? (number ? undefined : '') : number ? typed(x.target.value) : x.target.value); }}
-            sx={{ ...line, borderColor: colour, fontWeight: 600, width: number ? 90 : `${Math.min(Math.max(shown.length + 2, 8), 44)}ch`, maxWidth: '100%' }} />
+          <Box
+            component="input"
+            {...named}
+            value={shown}
+            autoComplete="off"
+            spellCheck={false}
+            onBlur={() => {
+              setText(null);
+            }}
+            onChange={(x: React.ChangeEvent<HTMLInputElement>) => {
+              setText(x.target.value);
+              e.set(
+                path,
+                x.target.value === '' ? (number ? undefined : '') : number ? typed(x.target.value) : x.target.value,
+              );
+            }}
+            sx={{
+              ...line,
+              borderColor: colour,
+              fontWeight: 600,
+              width: number ? 90 : `${Math.min(Math.max(shown.length + 2, 8), 44)}ch`,
+              maxWidth: '100%',
+            }}
+          />
         )}
-        {e.assumed.includes(at) && <Button variant="text" sx={{ minHeight: 36, py: 0, fontSize: 15, color: 'primary.main' }} onClick={() => { e.set(['assumed'], e.assumed.filter((p) => p !== at)); }}>assumed: confirm</Button>}
+        {e.assumed.includes(at) && (
+          <Button
+            variant="text"
+            sx={{ minHeight: 36, py: 0, fontSize: 15, color: 'primary.main' }}
+            onClick={() => {
+              e.set(
+                ['assumed'],
+                e.assumed.filter((p) => p !== at),
+              );
+            }}
+          >
+            assumed: confirm
+          </Button>
+        )}
       </Box>
-      <Box id={`tell-${at}`} role={tell ? 'alert' : undefined} sx={{ fontSize: 15, fontWeight: 500, color: fault ? 'error.main' : 'primary.main' }}>
-        {tell}{question && !fault && <Button variant="text" sx={{ minHeight: 36, py: 0, fontSize: 15 }} onClick={() => { e.confirm(at); }}>it is so</Button>}
+      <Box
+        id={`tell-${at}`}
+        role={tell ? 'alert' : undefined}
+        sx={{ fontSize: 15, fontWeight: 500, color: fault ? 'error.main' : 'primary.main' }}
+      >
+        {tell}
+        {question && !fault && (
+          <Button
+            variant="text"
+            sx={{ minHeight: 36, py: 0, fontSize: 15 }}
+            onClick={() => {
+              e.confirm(at);
+            }}
+          >
+            it is so
+          </Button>
+        )}
       </Box>
     </Box>
   );
 }
 
 /** A piece of the draft with all beneath it, as its schema says. */
-export function Node({ e, schema: raw, path, value, label }: { e: Editing; schema: Schema; path: Step[]; value: Value | undefined; label: string }) {
+export function Node({
+  e,
+  schema: raw,
+  path,
+  value,
+  label,
+}: {
+  e: Editing;
+  schema: Schema;
+  path: Step[];
+  value: Value | undefined;
+  label: string;
+}) {
   const schema = resolve(e.root, raw);
-  if (schema.type === 'array') return <List e={e} schema={schema} path={path} value={Array.isArray(value) ? value : []} label={label} />;
+  if (schema.type === 'array')
+    return <List e={e} schema={schema} path={path} value={Array.isArray(value) ? value : []} label={label} />;
   if (schema.type !== 'object') return <Leaf e={e} schema={schema} path={path} value={value} label={label} />;
   const fields = Object.entries(schema.properties ?? {});
   const object = value !== null && typeof value === 'object' && !Array.isArray(value) ? value : undefined;
-  if (!object) return <Button variant="text" sx={{ minHeight: 40, py: 0, fontSize: 16 }} onClick={() => { e.set(path, blank(e.root, schema)); }}>add {label}</Button>;
+  if (!object)
+    return (
+      <Button
+        variant="text"
+        sx={{ minHeight: 40, py: 0, fontSize: 16 }}
+        onClick={() => {
+          e.set(path, blank(e.root, schema));
+        }}
+      >
+        add {label}
+      </Button>
+    );
   const fault = e.faults.get(pathOf(path));
   return (
-    <Box role="group" aria-label={pathOf(path)} sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, rowGap: 0.5, alignItems: 'flex-start' }}>
-      {path.length > 1 && typeof path.at(-1) === 'string' && <Box sx={{ flexBasis: '100%', fontSize: 16, fontWeight: 600 }}>{label}</Box>}
-      {fault && <Box role="alert" sx={{ flexBasis: '100%', fontSize: 15, fontWeight: 500, color: 'error.main' }}>{fault}</Box>}
+    <Box
+      role="group"
+      aria-label={pathOf(path)}
+      sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, rowGap: 0.5, alignItems: 'flex-start' }}
+    >
+      {path.length > 1 && typeof path.at(-1) === 'string' && (
+        <Box sx={{ flexBasis: '100%', fontSize: 16, fontWeight: 600 }}>{label}</Box>
+      )}
+      {fault && (
+        <Box role="alert" sx={{ flexBasis: '100%', fontSize: 15, fontWeight: 500, color: 'error.main' }}>
+          {fault}
+        </Box>
+      )}
       {fields.map(([key, sub]) => {
         const s = resolve(e.root, sub);
         const whole = s.type === 'array' || (s.type === 'object' && object[key] !== undefined);
-        return <Box key={key} sx={whole ? { flexBasis: '100%', minWidth: 0, pl: 2, borderLeft: '2px solid', borderColor: 'divider' } : { minWidth: 0, maxWidth: '100%' }}><Node e={e} schema={sub} path={[...path, key]} value={object[key]} label={words(key)} /></Box>;
+        return (
+          <Box
+            key={key}
+            sx={
+              whole
+                ? { flexBasis: '100%', minWidth: 0, pl: 2, borderLeft: '2px solid', borderColor: 'divider' }
+                : { minWidth: 0, maxWidth: '100%' }
+            }
+          >
+            <Node e={e} schema={sub} path={[...path, key]} value={object[key]} label={words(key)} />
+          </Box>
+        );
       })}
     </Box>
   );
 }
 
-function List({ e, schema, path, value, label }: { e: Editing; schema: Schema; path: Step[]; value: Value[]; label: string }) {
+function List({
+  e,
+  schema,
+  path,
+  value,
+  label,
+}: {
+  e: Editing;
+  schema: Schema;
+  path: Step[];
+  value: Value[];
+  label: string;
+}) {
   const items = schema.items ?? {};
   const fault = e.faults.get(pathOf(path));
   return (
     <Box>
       {path.length > 1 && <Box sx={{ fontSize: 16, fontWeight: 600 }}>{label}</Box>}
       {value.map((one, i) => (
-        <Box key={i} sx={{ display: 'flex', gap: 1, alignItems: 'flex-start', py: 0.75, borderBottom: '1px solid', borderColor: 'divider' }}>
-          <Box sx={{ flex: 1, minWidth: 0 }}><Node e={e} schema={items} path={[...path, i]} value={one} label={`${i + 1}`} /></Box>
-          <Button variant="text" aria-label={`take out ${pathOf([...path, i])}`} sx={{ minWidth: 40, minHeight: 40, p: 0 }} onClick={() => { e.set([...path, i], undefined); }}>✕</Button>
+        <Box
+          key={i}
+          sx={{
+            display: 'flex',
+            gap: 1,
+            alignItems: 'flex-start',
+            py: 0.75,
+            borderBottom: '1px solid',
+            borderColor: 'divider',
+          }}
+        >
+          <Box sx={{ flex: 1, minWidth: 0 }}>
+            <Node e={e} schema={items} path={[...path, i]} value={one} label={`${i + 1}`} />
+          </Box>
+          <Button
+            variant="text"
+            aria-label={`take out ${pathOf([...path, i])}`}
+            sx={{ minWidth: 40, minHeight: 40, p: 0 }}
+            onClick={() => {
+              e.set([...path, i], undefined);
+            }}
+          >
+            ✕
+          </Button>
         </Box>
       ))}
-      {fault && <Box role="alert" sx={{ fontSize: 15, fontWeight: 500, color: 'error.main' }}>{fault}</Box>}
-      <Button variant="text" sx={{ minHeight: 40, py: 0, fontSize: 16 }} onClick={() => { e.set([...path, value.length], blank(e.root, items)); }}>add to {label}</Button>
+      {fault && (
+        <Box role="alert" sx={{ fontSize: 15, fontWeight: 500, color: 'error.main' }}>
+          {fault}
+        </Box>
+      )}
+      <Button
+        variant="text"
+        sx={{ minHeight: 40, py: 0, fontSize: 16 }}
+        onClick={() => {
+          e.set([...path, value.length], blank(e.root, items));
+        }}
+      >
+        add to {label}
+      </Button>
     </Box>
   );
 }

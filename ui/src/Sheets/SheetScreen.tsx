@@ -18,7 +18,11 @@ export function SheetScreen() {
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" rooms />
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
-        {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}</Finding>}
+        {error && (
+          <Finding>
+            {problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}
+          </Finding>
+        )}
         {data && <Page page={data} />}
       </Box>
       <Foot />
@@ -36,26 +40,68 @@ function Page({ page }: { page: SheetPage }) {
     <>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, rowGap: 1 }}>
         <Box sx={{ flex: '1 1 420px' }}>
-          <Box component="h1" sx={{ m: 0, fontSize: 30, fontWeight: 600, lineHeight: 1.15 }}>Sheet {sheet.id} · {sheet.cable}</Box>
-          <Box sx={{ fontSize: 18 }}>{sheet.applies.unit} {page.applies} · revision {sheet.revision}{sheet.source.assumed ? ' · figures assumed' : ''}</Box>
+          <Box component="h1" sx={{ m: 0, fontSize: 30, fontWeight: 600, lineHeight: 1.15 }}>
+            Sheet {sheet.id} · {sheet.cable}
+          </Box>
+          <Box sx={{ fontSize: 18 }}>
+            {sheet.applies.unit} {page.applies} · revision {sheet.revision}
+            {sheet.source.assumed ? ' · figures assumed' : ''}
+          </Box>
         </Box>
-        {manage && <Button sx={small} onClick={() => void begin({ revise: page.hash }).then(setProblem)}>Revise it</Button>}
-        {manage && <Button sx={small} onClick={() => void begin({ copy_of: page.hash }).then(setProblem)}>Copy as a new one</Button>}
-        <Button sx={small} component="a" href={`/api/v1/sheets/${page.hash}`} download={`${sheet.id}-r${sheet.revision}.json`}>Export</Button>
+        {manage && (
+          <Button sx={small} onClick={() => void begin({ revise: page.hash }).then(setProblem)}>
+            Revise it
+          </Button>
+        )}
+        {manage && (
+          <Button sx={small} onClick={() => void begin({ copy_of: page.hash }).then(setProblem)}>
+            Copy as a new one
+          </Button>
+        )}
+        <Button
+          sx={small}
+          component="a"
+          href={`/api/v1/sheets/${page.hash}`}
+          download={`${sheet.id}-r${sheet.revision}.json`}
+        >
+          Export
+        </Button>
       </Box>
       {problem && <FaultList problem={problem} />}
-      {!page.led && <Box sx={{ fontSize: 17, mt: 1, borderLeft: '6px solid', borderColor: 'divider', pl: 1.5 }}>This sheet is worked by hand: no run leads through it yet.</Box>}
-      <Box sx={{ mt: 1 }}><Drawn preview={page.preview} /></Box>
+      {!page.led && (
+        <Box sx={{ fontSize: 17, mt: 1, borderLeft: '6px solid', borderColor: 'divider', pl: 1.5 }}>
+          This sheet is worked by hand: no run leads through it yet.
+        </Box>
+      )}
+      <Box sx={{ mt: 1 }}>
+        <Drawn preview={page.preview} />
+      </Box>
       <SheetBody sheet={sheet} />
       {page.revisions.length > 1 && (
-        <Box component="section" aria-label="Revisions" sx={{ borderTop: '2px solid', borderColor: 'text.primary', pt: 1.5 }}>
+        <Box
+          component="section"
+          aria-label="Revisions"
+          sx={{ borderTop: '2px solid', borderColor: 'text.primary', pt: 1.5 }}
+        >
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, fontSize: 17 }}>
             <Box sx={{ fontWeight: 600 }}>Revisions</Box>
-            {page.revisions.map((r) => (r.hash === page.hash ? <b key={r.hash}>r{r.revision}</b> : <Box component={Link} key={r.hash} to={`/sheets/${r.hash}`} sx={{ color: 'text.primary' }}>r{r.revision}</Box>))}
+            {page.revisions.map((r) =>
+              r.hash === page.hash ? (
+                <b key={r.hash}>r{r.revision}</b>
+              ) : (
+                <Box component={Link} key={r.hash} to={`/sheets/${r.hash}`} sx={{ color: 'text.primary' }}>
+                  r{r.revision}
+                </Box>
+              ),
+            )}
           </Box>
           {page.changed.length > 0 && <Box sx={{ mt: 1, fontSize: 17 }}>Changed against the revision before:</Box>}
           <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 17 }}>
-            {page.changed.map((c) => <li key={c.path}>{c.path}: <del>{c.was || 'nothing'}</del> → <b>{c.now || 'nothing'}</b></li>)}
+            {page.changed.map((c) => (
+              <li key={c.path}>
+                {c.path}: <del>{c.was || 'nothing'}</del> → <b>{c.now || 'nothing'}</b>
+              </li>
+            ))}
           </Box>
         </Box>
       )}

@@ -1,7 +1,18 @@
 import { expect, test } from 'vitest';
 import { blank, pathOf, put, typed, type Schema } from './draft';
 
-const schema: Schema = { type: 'object', required: ['id', 'points'], properties: { id: { type: 'string' }, points: { type: 'array', items: { $ref: '#/$defs/Point' } } }, $defs: { Point: { type: 'object', required: ['kind', 'target'], properties: { kind: { type: 'string', enum: ['length', 'angle'] }, target: { type: 'number' } } } } };
+const schema: Schema = {
+  type: 'object',
+  required: ['id', 'points'],
+  properties: { id: { type: 'string' }, points: { type: 'array', items: { $ref: '#/$defs/Point' } } },
+  $defs: {
+    Point: {
+      type: 'object',
+      required: ['kind', 'target'],
+      properties: { kind: { type: 'string', enum: ['length', 'angle'] }, target: { type: 'number' } },
+    },
+  },
+};
 
 test('a new row has its blanks and no figure', () => {
   expect(blank(schema, { $ref: '#/$defs/Point' })).toEqual({ kind: 'length', target: '' });

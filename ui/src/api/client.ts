@@ -43,7 +43,9 @@ export const api = createClient<paths>({ baseUrl: '/' });
 
 /** An answer that says what was wrong. */
 export class ProblemError extends Error {
-  constructor(readonly problem: Problem) { super(problem.detail); }
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
 }
 
 /** What a call gives, or a ProblemError. */
@@ -59,5 +61,10 @@ export const problemIn = (error: unknown): Problem | null => (error instanceof P
 /** The problem of an answer that did not succeed; one of our own when it was no problem document. */
 export function problemOf(error: unknown): Problem {
   if (typeof error === 'object' && error !== null && 'detail' in error) return error as Problem;
-  return { type: 'about:blank', title: 'no answer', status: 0, detail: 'The server gave no answer that can be read. Try again.' };
+  return {
+    type: 'about:blank',
+    title: 'no answer',
+    status: 0,
+    detail: 'The server gave no answer that can be read. Try again.',
+  };
 }

@@ -63,7 +63,8 @@ export async function sendFirst(run: string, seq: number, who: string): Promise<
       missed = between(problem.missed);
       continue;
     }
-    if (problem.status === 0 || problem.status === 401 || problem.status === 429 || problem.status >= 500) return { kept: true };
+    if (problem.status === 0 || problem.status === 401 || problem.status === 429 || problem.status >= 500)
+      return { kept: true };
     drop(run, first.id);
     return { refused: problem };
   }
@@ -71,5 +72,8 @@ export async function sendFirst(run: string, seq: number, who: string): Promise<
 }
 
 function drop(run: string, id: string) {
-  keep(run, waiting(run).filter((p) => p.id !== id));
+  keep(
+    run,
+    waiting(run).filter((p) => p.id !== id),
+  );
 }

@@ -9,37 +9,133 @@ function LampSwitch() {
   const { mode, setMode } = useColorScheme();
   const lamp = mode === 'dark';
   return (
-    <Button variant="text" onClick={() => { setMode(lamp ? 'light' : 'dark'); }} aria-pressed={lamp}>
+    <Button
+      variant="text"
+      onClick={() => {
+        setMode(lamp ? 'light' : 'dark');
+      }}
+      aria-pressed={lamp}
+    >
       {lamp ? 'daylight' : 'lamp'}
     </Button>
   );
 }
 
-const rooms = [['/', 'Bays'], ['/bench', 'Bench'], ['/sheets', 'Sheets'], ['/people', 'People']] as const;
+const rooms = [
+  ['/', 'Bays'],
+  ['/bench', 'Bench'],
+  ['/sheets', 'Sheets'],
+  ['/people', 'People'],
+] as const;
 
 /** The ways from room to room; the one we are in is written strong. */
 function Rooms() {
   return (
-    <Box component="nav" aria-label="rooms" sx={{ display: 'flex', gap: { xs: 0.5, md: 1 }, '& a': { color: 'quiet', textDecoration: 'none', fontSize: 18, fontWeight: 500, minHeight: 44, px: 1, display: 'inline-flex', alignItems: 'center' }, '& a[aria-current=page]': { color: 'text.primary', fontWeight: 600, boxShadow: 'inset 0 -3px var(--mui-palette-text-primary)' } }}>
-      {rooms.map(([to, name]) => <NavLink key={to} to={to} end={to === '/'}>{name}</NavLink>)}
+    <Box
+      component="nav"
+      aria-label="rooms"
+      sx={{
+        display: 'flex',
+        gap: { xs: 0.5, md: 1 },
+        '& a': {
+          color: 'quiet',
+          textDecoration: 'none',
+          fontSize: 18,
+          fontWeight: 500,
+          minHeight: 44,
+          px: 1,
+          display: 'inline-flex',
+          alignItems: 'center',
+        },
+        '& a[aria-current=page]': {
+          color: 'text.primary',
+          fontWeight: 600,
+          boxShadow: 'inset 0 -3px var(--mui-palette-text-primary)',
+        },
+      }}
+    >
+      {rooms.map(([to, name]) => (
+        <NavLink key={to} to={to} end={to === '/'}>
+          {name}
+        </NavLink>
+      ))}
     </Box>
   );
 }
 
 /** The head of every screen: what this is about, what must be seen, who is at the bench. */
-export function Head({ title, about, children, rooms: between = false, home = true }: { title: string; about?: string; children?: ReactNode; rooms?: boolean; home?: boolean }) {
+export function Head({
+  title,
+  about,
+  children,
+  rooms: between = false,
+  home = true,
+}: {
+  title: string;
+  about?: string;
+  children?: ReactNode;
+  rooms?: boolean;
+  home?: boolean;
+}) {
   const who = useWho();
   const go = useNavigate();
   return (
-    <Box component="header" sx={{ display: 'flex', alignItems: 'center', gap: { xs: 1, md: 2 }, px: { xs: 1.5, md: 2.75 }, minHeight: 54, py: { xs: 0.5, md: 0 }, borderBottom: '2px solid', borderColor: 'text.primary', flexWrap: 'wrap' }}>
-      {!between && home && <Button variant="text" onClick={() => { void go('/'); }} sx={{ ml: -1 }}>Bays</Button>}
-      <Box component="h1" sx={{ fontSize: 21, fontWeight: 600, m: 0 }}>{title}</Box>
+    <Box
+      component="header"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: { xs: 1, md: 2 },
+        px: { xs: 1.5, md: 2.75 },
+        minHeight: 54,
+        py: { xs: 0.5, md: 0 },
+        borderBottom: '2px solid',
+        borderColor: 'text.primary',
+        flexWrap: 'wrap',
+      }}
+    >
+      {!between && home && (
+        <Button
+          variant="text"
+          onClick={() => {
+            void go('/');
+          }}
+          sx={{ ml: -1 }}
+        >
+          Bays
+        </Button>
+      )}
+      <Box component="h1" sx={{ fontSize: 21, fontWeight: 600, m: 0 }}>
+        {title}
+      </Box>
       {between && <Rooms />}
-      {about && <Box sx={{ color: 'quiet', fontSize: 16, lineHeight: 1.2, flex: '1 1 260px', display: { xs: 'none', md: 'block' } }}>{about}</Box>}
+      {about && (
+        <Box
+          sx={{
+            color: 'quiet',
+            fontSize: 16,
+            lineHeight: 1.2,
+            flex: '1 1 260px',
+            display: { xs: 'none', md: 'block' },
+          }}
+        >
+          {about}
+        </Box>
+      )}
       <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
         {children}
         <LampSwitch />
-        {who && <Button variant="text" onClick={() => { void go('/who'); }} title="somebody else is at the bench now">{who}</Button>}
+        {who && (
+          <Button
+            variant="text"
+            onClick={() => {
+              void go('/who');
+            }}
+            title="somebody else is at the bench now"
+          >
+            {who}
+          </Button>
+        )}
       </Box>
     </Box>
   );
@@ -47,7 +143,20 @@ export function Head({ title, about, children, rooms: between = false, home = tr
 
 export function Foot({ children }: { children?: ReactNode }) {
   return (
-    <Box component="footer" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1, px: { xs: 1.5, md: 2.75 }, minHeight: 34, borderTop: '1px solid', borderColor: 'divider', fontSize: 15 }}>
+    <Box
+      component="footer"
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        columnGap: 1,
+        px: { xs: 1.5, md: 2.75 },
+        minHeight: 34,
+        borderTop: '1px solid',
+        borderColor: 'divider',
+        fontSize: 15,
+      }}
+    >
       {children}
       <Box sx={{ ml: 'auto', color: 'quiet', py: 0.5 }}>The maker’s manual and the licensed person decide.</Box>
     </Box>
@@ -57,7 +166,19 @@ export function Foot({ children }: { children?: ReactNode }) {
 /** Something found that speaks against going on: told by its bar and its words. */
 export function Finding({ children }: { children: ReactNode }) {
   return (
-    <Box role="alert" sx={{ borderLeft: '6px solid', borderColor: 'error.main', bgcolor: 'sheet', px: 2, py: 1.25, my: 1.5, fontSize: 19, fontWeight: 500 }}>
+    <Box
+      role="alert"
+      sx={{
+        borderLeft: '6px solid',
+        borderColor: 'error.main',
+        bgcolor: 'sheet',
+        px: 2,
+        py: 1.25,
+        my: 1.5,
+        fontSize: 19,
+        fontWeight: 500,
+      }}
+    >
       {children}
     </Box>
   );

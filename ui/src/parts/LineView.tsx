@@ -7,7 +7,18 @@ import { Works } from './line/Works';
 import { useWidth } from './useWidth';
 
 /** Where things stand in the drawing, in CSS pixels. */
-export interface Places { width: number; height: number; y: number; hub: number; anchor: number; barrel: number; target: number; rodEnd: number; eye: number; wide: boolean }
+export interface Places {
+  width: number;
+  height: number;
+  y: number;
+  hub: number;
+  anchor: number;
+  barrel: number;
+  target: number;
+  rodEnd: number;
+  eye: number;
+  wide: boolean;
+}
 
 function places(line: Line, width: number): Places {
   const wide = width >= 760;
@@ -21,14 +32,28 @@ function places(line: Line, width: number): Places {
   const target = eye - (eye - anchor) * (wide ? 0.62 : 0.6);
   const room = wide ? 46 : 26;
   const off = Number.isNaN(wanted - length) ? 0 : Math.max(-room, Math.min(room, (wanted - length) * 12));
-  return { width, height, y, hub: wide ? 128 : 0, anchor, barrel: target + off, target, rodEnd: target + (eye - target) * 0.5, eye, wide };
+  return {
+    width,
+    height,
+    y,
+    hub: wide ? 128 : 0,
+    anchor,
+    barrel: target + off,
+    target,
+    rodEnd: target + (eye - target) * 0.5,
+    eye,
+    wide,
+  };
 }
 
 function describe(line: Line): string {
   const parts = [`Cable from ${line.control} to ${line.works}.`];
   if (line.position) parts.push(`${line.control} in ${line.position}.`);
   if (line.now) parts.push(`${line.between} ${line.now} of ${line.of ?? ''}.`);
-  if (line.turn) parts.push(`Turn the ${line.barrel} ${line.turn.turns_say} ${line.turn.way_says}, seen from ${line.turn.seen_from} ${line.turn.seen}.`);
+  if (line.turn)
+    parts.push(
+      `Turn the ${line.barrel} ${line.turn.turns_say} ${line.turn.way_says}, seen from ${line.turn.seen_from} ${line.turn.seen}.`,
+    );
   if (line.say) parts.push(`${line.say}.`);
   return parts.join(' ');
 }
@@ -44,7 +69,16 @@ export function LineView({ line, proved }: { line: Line; proved?: string[] }) {
         {p.wide && <Control line={line} x={p.hub} y={p.y + 6} r={46} />}
         <path d={`M${p.anchor - 24} ${p.y}H${p.anchor}`} stroke={quiet} strokeWidth={9} />
         <path d={`M${p.anchor} ${p.y - (p.wide ? 46 : 26)}V${p.y + 46}`} stroke={ink} strokeWidth={7} />
-        <text x={p.anchor} y={p.wide ? p.y - 54 : p.y + 64} textAnchor={p.wide ? 'middle' : 'start'} fontSize={15} fill={quiet} dx={p.wide ? 0 : -18}>{line.anchor}</text>
+        <text
+          x={p.anchor}
+          y={p.wide ? p.y - 54 : p.y + 64}
+          textAnchor={p.wide ? 'middle' : 'start'}
+          fontSize={15}
+          fill={quiet}
+          dx={p.wide ? 0 : -18}
+        >
+          {line.anchor}
+        </text>
         <Barrel line={line} p={p} />
         <Works line={line} p={p} proved={proved} />
         {line.of && <Dimension line={line} p={p} />}
@@ -62,7 +96,9 @@ function Routing({ line, p }: { line: Line; p: Places }) {
       <path d={path} stroke={quiet} strokeWidth={10} />
       <path d={path} stroke={wash} strokeWidth={6} />
       <path d={path} stroke={ink} strokeWidth={2} />
-      <text x={p.hub + span * 0.66} y={y + 58} textAnchor="middle" fontSize={15} fill={quiet}>{line.bends}</text>
+      <text x={p.hub + span * 0.66} y={y + 58} textAnchor="middle" fontSize={15} fill={quiet}>
+        {line.bends}
+      </text>
     </g>
   );
 }
@@ -78,7 +114,9 @@ function Dimension({ line, p }: { line: Line; p: Places }) {
       <path d={`M${p.barrel} ${p.y + 30}V${y + 14}M${p.eye} ${p.y + 24}V${y + 14}`} fill="none" />
       <path d={`M${p.barrel + 12} ${y}H${middle - half}M${middle + half} ${y}H${p.eye - 12}`} strokeWidth={2} />
       <path d={`M${p.barrel} ${y}l14 -5v10ZM${p.eye} ${y}l-14 -5v10Z`} stroke="none" />
-      <text x={middle} y={p.wide ? y + 8 : y + 32} textAnchor="middle" fontSize={24} fontWeight={600} stroke="none">{text}</text>
+      <text x={middle} y={p.wide ? y + 8 : y + 32} textAnchor="middle" fontSize={24} fontWeight={600} stroke="none">
+        {text}
+      </text>
     </g>
   );
 }

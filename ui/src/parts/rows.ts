@@ -1,5 +1,12 @@
-export interface Label { at: number; text: string }
-export interface Placed { x: number; row: number; anchor: 'start' | 'middle' | 'end' }
+export interface Label {
+  at: number;
+  text: string;
+}
+export interface Placed {
+  x: number;
+  row: number;
+  anchor: 'start' | 'middle' | 'end';
+}
 
 /** Puts labels over their marks, a row higher where they would run into one another, inside 0..width. */
 export function placeLabels(labels: Label[], width: number, perLetter = 7.6): Placed[] {

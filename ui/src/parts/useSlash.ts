@@ -10,7 +10,9 @@ export function useSlash() {
       field.current?.focus();
     };
     window.addEventListener('keydown', slash);
-    return () => { window.removeEventListener('keydown', slash); };
+    return () => {
+      window.removeEventListener('keydown', slash);
+    };
   }, []);
   return field;
 }

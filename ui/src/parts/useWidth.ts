@@ -7,9 +7,13 @@ export function useWidth<T extends HTMLElement>(initial: number) {
   useEffect(() => {
     const element = ref.current;
     if (!element) return;
-    const watch = new ResizeObserver(([entry]) => { if (entry && entry.contentRect.width > 0) setWidth(entry.contentRect.width); });
+    const watch = new ResizeObserver(([entry]) => {
+      if (entry && entry.contentRect.width > 0) setWidth(entry.contentRect.width);
+    });
     watch.observe(element);
-    return () => { watch.disconnect(); };
+    return () => {
+      watch.disconnect();
+    };
   }, []);
   return [ref, width] as const;
 }

@@ -24,9 +24,21 @@ export function BarsView({ bars }: { bars: Bar[] }) {
               const left = signed && b.at < 0 ? zero - length : zero;
               return (
                 <g key={i}>
-                  <text x={zero + 6} y={i * 44 + 15} fontSize={15} fill={quiet}>{b.name}</text>
-                  <rect x={left} y={i * 44 + 21} width={Math.max(2, length)} height={14} fill={b.look === 'now' || b.look === 'good' ? colour[b.look] : 'none'} stroke={colour[b.look] ?? ink} strokeWidth={2.5} />
-                  <text x={left + length + 8} y={i * 44 + 34} fontSize={16} fontWeight={600} fill={ink}>{(word[b.look] ?? '') + b.say}</text>
+                  <text x={zero + 6} y={i * 44 + 15} fontSize={15} fill={quiet}>
+                    {b.name}
+                  </text>
+                  <rect
+                    x={left}
+                    y={i * 44 + 21}
+                    width={Math.max(2, length)}
+                    height={14}
+                    fill={b.look === 'now' || b.look === 'good' ? colour[b.look] : 'none'}
+                    stroke={colour[b.look] ?? ink}
+                    strokeWidth={2.5}
+                  />
+                  <text x={left + length + 8} y={i * 44 + 34} fontSize={16} fontWeight={600} fill={ink}>
+                    {(word[b.look] ?? '') + b.say}
+                  </text>
                 </g>
               );
             })}

@@ -19,18 +19,49 @@ export function ConduitView({ conduit, says }: { conduit: NonNullable<Drawing['c
         return (
           <g>
             <g transform={`translate(${ox} ${oy}) scale(${k})`} fill="none" strokeLinejoin="round">
-              {laid.map((l) => <path key={l.at} d={l.d} stroke={l.piece.tight ? bad : quiet} strokeWidth={20 / k} />)}
-              {laid.map((l) => <path key={l.at} d={l.d} stroke={paper} strokeWidth={13 / k} />)}
-              {laid.map((l) => <path key={l.at} d={l.d} stroke={ink} strokeWidth={4 / k} strokeDasharray={l.piece.tight ? `${9 / k} ${4 / k}` : undefined} />)}
+              {laid.map((l) => (
+                <path key={l.at} d={l.d} stroke={l.piece.tight ? bad : quiet} strokeWidth={20 / k} />
+              ))}
+              {laid.map((l) => (
+                <path key={l.at} d={l.d} stroke={paper} strokeWidth={13 / k} />
+              ))}
+              {laid.map((l) => (
+                <path
+                  key={l.at}
+                  d={l.d}
+                  stroke={ink}
+                  strokeWidth={4 / k}
+                  strokeDasharray={l.piece.tight ? `${9 / k} ${4 / k}` : undefined}
+                />
+              ))}
             </g>
             <circle cx={ox} cy={oy} r={8} fill={ink} />
             {laid.map((l) => {
               const [x, y] = place(l.middle);
-              const text = l.piece.bend > 0 ? `${Number(l.piece.bend.toFixed(1))}°${l.piece.tight ? ' too tight' : ''}` : `${Math.round(l.piece.length)} mm`;
+              const text =
+                l.piece.bend > 0
+                  ? `${Number(l.piece.bend.toFixed(1))}°${l.piece.tight ? ' too tight' : ''}`
+                  : `${Math.round(l.piece.length)} mm`;
               return (
                 <g key={l.at}>
-                  <rect x={x - text.length * 4 - 4} y={y + 13} width={text.length * 8 + 8} height={20} fill={paper} stroke={faint} />
-                  <text x={x} y={y + 28} textAnchor="middle" fontSize={15} fontWeight={l.piece.tight ? 600 : 400} fill={l.piece.tight ? bad : ink}>{text}</text>
+                  <rect
+                    x={x - text.length * 4 - 4}
+                    y={y + 13}
+                    width={text.length * 8 + 8}
+                    height={20}
+                    fill={paper}
+                    stroke={faint}
+                  />
+                  <text
+                    x={x}
+                    y={y + 28}
+                    textAnchor="middle"
+                    fontSize={15}
+                    fontWeight={l.piece.tight ? 600 : 400}
+                    fill={l.piece.tight ? bad : ink}
+                  >
+                    {text}
+                  </text>
                 </g>
               );
             })}

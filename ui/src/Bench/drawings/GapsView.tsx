@@ -16,14 +16,26 @@ export function GapsView({ gaps: g, says }: { gaps: NonNullable<Drawing['gaps']>
             <rect x={40} y={28} width={30} height={70} fill={quiet} />
             <rect x={70 + (g.left + g.right) * k + block} y={28} width={30} height={70} fill={quiet} />
             <rect x={left} y={36} width={block} height={54} fill={paper} stroke={ink} strokeWidth={4} />
-            <text x={left + block / 2} y={68} textAnchor="middle" fill={ink}>stop</text>
-            <text x={70 + (g.left * k) / 2} y={120} textAnchor="middle" fill={ink}>{g.left}</text>
-            <text x={left + block + (g.right * k) / 2} y={120} textAnchor="middle" fill={ink}>{g.right}</text>
+            <text x={left + block / 2} y={68} textAnchor="middle" fill={ink}>
+              stop
+            </text>
+            <text x={70 + (g.left * k) / 2} y={120} textAnchor="middle" fill={ink}>
+              {g.left}
+            </text>
+            <text x={left + block + (g.right * k) / 2} y={120} textAnchor="middle" fill={ink}>
+              {g.right}
+            </text>
             {g.toward !== 'none' && (
               <g>
-                <path d={`M${left + block / 2 - way * 20} 18H${left + block / 2 + way * 26}`} stroke={accent} strokeWidth={4} />
+                <path
+                  d={`M${left + block / 2 - way * 20} 18H${left + block / 2 + way * 26}`}
+                  stroke={accent}
+                  strokeWidth={4}
+                />
                 <path d={`M${left + block / 2 + way * 36} 18l${-way * 14} -7v14Z`} fill={accent} />
-                <text x={left + block / 2} y={144} textAnchor="middle" fill={accent}>{Number(g.shift.toFixed(3))} mm to the {g.toward}</text>
+                <text x={left + block / 2} y={144} textAnchor="middle" fill={accent}>
+                  {Number(g.shift.toFixed(3))} mm to the {g.toward}
+                </text>
               </g>
             )}
           </g>

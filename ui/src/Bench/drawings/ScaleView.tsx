@@ -27,11 +27,24 @@ function Edge({ ticks, width, y, up }: { ticks: Ticks; width: number; y: number;
         return (
           <g key={n}>
             <path d={`M${at} ${y}v${way * (big ? 18 : n % 2 === 0 ? 12 : 8)}`} stroke={ink} strokeWidth={big ? 2 : 1} />
-            {big && at > 26 && at < width - 44 && <text x={at} y={y + way * 24 + (up ? 0 : 10)} textAnchor="middle" fontSize={15} fill={ink}>{numbered(n * ticks.tick, ticks.unit)}</text>}
+            {big && at > 26 && at < width - 44 && (
+              <text x={at} y={y + way * 24 + (up ? 0 : 10)} textAnchor="middle" fontSize={15} fill={ink}>
+                {numbered(n * ticks.tick, ticks.unit)}
+              </text>
+            )}
           </g>
         );
       })}
-      <text x={width - 12} y={y + way * 24 + (up ? 0 : 10)} textAnchor="end" fontSize={15} fontWeight={600} fill={quiet}>{ticks.unit}</text>
+      <text
+        x={width - 12}
+        y={y + way * 24 + (up ? 0 : 10)}
+        textAnchor="end"
+        fontSize={15}
+        fontWeight={600}
+        fill={quiet}
+      >
+        {ticks.unit}
+      </text>
     </g>
   );
 }
@@ -48,9 +61,20 @@ export function ScaleView({ scale, says }: { scale: Scale; says: string }) {
             <rect x={1} y={34} width={width - 2} height={96} fill={paper} stroke={ink} strokeWidth={2} />
             <Edge ticks={scale.first} width={width} y={35} up={false} />
             {scale.other && <Edge ticks={scale.other} width={width} y={129} up />}
-            {Math.abs(scale.ghost - scale.at) > 1e-9 && <path d={`M${x(scale.ghost)} 36V128`} stroke={quiet} strokeWidth={2} strokeDasharray="4 4" />}
+            {Math.abs(scale.ghost - scale.at) > 1e-9 && (
+              <path d={`M${x(scale.ghost)} 36V128`} stroke={quiet} strokeWidth={2} strokeDasharray="4 4" />
+            )}
             <path d={`M${at} 30V128`} stroke={accent} strokeWidth={3} />
-            <text x={Math.min(Math.max(at, 50), width - 50)} y={20} textAnchor="middle" fontSize={18} fontWeight={600} fill={accent}>{scale.label}</text>
+            <text
+              x={Math.min(Math.max(at, 50), width - 50)}
+              y={20}
+              textAnchor="middle"
+              fontSize={18}
+              fontWeight={600}
+              fill={accent}
+            >
+              {scale.label}
+            </text>
           </g>
         );
       }}

@@ -20,16 +20,51 @@ export function TriesView({ tries: t, says }: { tries: Tries; says: string }) {
             {steps.map((n) => (
               <g key={n}>
                 <path d={`M${x(n)} ${y - 5}v10`} stroke={ink} strokeWidth={1.5} />
-                {n % every === 0 && <text x={x(n)} y={y + 40} textAnchor="middle" fontSize={15} fill={quiet}>{n}</text>}
+                {n % every === 0 && (
+                  <text x={x(n)} y={y + 40} textAnchor="middle" fontSize={15} fill={quiet}>
+                    {n}
+                  </text>
+                )}
               </g>
             ))}
-            {t.tries.map((one, i) => one.felt === 'good'
-              ? <path key={i} d={`M${x(one.at) - 8} ${y}l6 8l11 -15`} fill="none" stroke={good} strokeWidth={4} />
-              : <path key={i} d={one.felt === 'too loose' ? `M${x(one.at) - 7} ${y - 10}l17 10l-17 10Z` : `M${x(one.at) + 7} ${y - 10}l-17 10l17 10Z`} fill={paper} stroke={ink} strokeWidth={3} />)}
-            {next !== undefined && <path d={`M${x(next)} ${y - 14}l14 14l-14 14l-14 -14Z`} fill={paper} stroke={accent} strokeWidth={3.5} />}
-            {next !== undefined && <text x={Math.min(Math.max(x(next), 40), width - 40)} y={26} textAnchor="middle" fontSize={16} fontWeight={600} fill={accent}>next: {next}</text>}
-            <text x={8} y={116} fontSize={15} fill={quiet}>looser</text>
-            <text x={width - 8} y={116} textAnchor="end" fontSize={15} fill={quiet}>tighter</text>
+            {t.tries.map((one, i) =>
+              one.felt === 'good' ? (
+                <path key={i} d={`M${x(one.at) - 8} ${y}l6 8l11 -15`} fill="none" stroke={good} strokeWidth={4} />
+              ) : (
+                <path
+                  key={i}
+                  d={
+                    one.felt === 'too loose'
+                      ? `M${x(one.at) - 7} ${y - 10}l17 10l-17 10Z`
+                      : `M${x(one.at) + 7} ${y - 10}l-17 10l17 10Z`
+                  }
+                  fill={paper}
+                  stroke={ink}
+                  strokeWidth={3}
+                />
+              ),
+            )}
+            {next !== undefined && (
+              <path d={`M${x(next)} ${y - 14}l14 14l-14 14l-14 -14Z`} fill={paper} stroke={accent} strokeWidth={3.5} />
+            )}
+            {next !== undefined && (
+              <text
+                x={Math.min(Math.max(x(next), 40), width - 40)}
+                y={26}
+                textAnchor="middle"
+                fontSize={16}
+                fontWeight={600}
+                fill={accent}
+              >
+                next: {next}
+              </text>
+            )}
+            <text x={8} y={116} fontSize={15} fill={quiet}>
+              looser
+            </text>
+            <text x={width - 8} y={116} textAnchor="end" fontSize={15} fill={quiet}>
+              tighter
+            </text>
           </g>
         );
       }}

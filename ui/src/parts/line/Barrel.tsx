@@ -11,9 +11,22 @@ export function Barrel({ line, p }: { line: Line; p: Places }) {
     <g>
       <rect x={p.anchor} y={y - 9} width={p.rodEnd - p.anchor} height={18} fill={ground} stroke={ink} strokeWidth={2} />
       {!line.pinned && <Thread from={p.anchor + 6} to={p.rodEnd - 4} y={y} />}
-      {line.turn && <rect x={p.target - half} y={y - 24} width={2 * half} height={48} fill="none" stroke={accent} strokeWidth={2} strokeDasharray="5 5" />}
+      {line.turn && (
+        <rect
+          x={p.target - half}
+          y={y - 24}
+          width={2 * half}
+          height={48}
+          fill="none"
+          stroke={accent}
+          strokeWidth={2}
+          strokeDasharray="5 5"
+        />
+      )}
       <rect x={p.barrel - half} y={y - 24} width={2 * half} height={48} fill={paper} stroke={colour} strokeWidth={4} />
-      {[-0.5, -0.17, 0.17, 0.5].map((k) => <path key={k} d={`M${p.barrel + k * 2 * half * 0.8} ${y - 20}V${y + 20}`} stroke={colour} strokeWidth={2} />)}
+      {[-0.5, -0.17, 0.17, 0.5].map((k) => (
+        <path key={k} d={`M${p.barrel + k * 2 * half * 0.8} ${y - 20}V${y + 20}`} stroke={colour} strokeWidth={2} />
+      ))}
       {line.pinned && <circle cx={p.barrel} cy={y} r={9} fill={ink} />}
       {line.locked && <path d={`M${p.barrel - half - 12} ${y - 18}h9v36h-9Z`} fill={ink} />}
       {line.turn && <TurnArrow line={line} p={p} half={half} />}
@@ -29,7 +42,8 @@ export function Barrel({ line, p }: { line: Line; p: Places }) {
 
 function Thread({ from, to, y }: { from: number; to: number; y: number }) {
   const lines = [];
-  for (let x = from; x < to - 6; x += 11) lines.push(<path key={x} d={`M${x} ${y - 8}l7 16`} stroke={ink} strokeWidth={3} />);
+  for (let x = from; x < to - 6; x += 11)
+    lines.push(<path key={x} d={`M${x} ${y - 8}l7 16`} stroke={ink} strokeWidth={3} />);
   return <g>{lines}</g>;
 }
 
@@ -43,7 +57,9 @@ function Budget({ line, p }: { line: Line; p: Places }) {
     <g>
       <rect x={left} y={y - 6} width={right - left} height={8} fill={paper} stroke={faint} strokeWidth={1.5} />
       <rect x={left} y={y - 6} width={(right - left) * line.threads} height={8} fill={ink} />
-      <text x={p.barrel - 14} y={y + 22} textAnchor="end" fontSize={15} fill={quiet}>{line.say}</text>
+      <text x={p.barrel - 14} y={y + 22} textAnchor="end" fontSize={15} fill={quiet}>
+        {line.say}
+      </text>
     </g>
   );
 }
@@ -62,13 +78,19 @@ function TurnArrow({ line, p, half }: { line: Line; p: Places; half: number }) {
     <g>
       <path d={`M${from} ${y}Q${p.barrel} ${y - 34} ${to} ${y - 2}`} fill="none" stroke={accent} strokeWidth={5} />
       <path d={`M${to + sign * 9} ${y + 8}l${-sign * 20} ${-5}l${sign * 13} ${-13}Z`} fill={accent} />
-      <text x={labelX} y={p.y - top} fontSize={26} fontWeight={600} fill={accent}>{turn.turns_say} {turn.turns <= 1 ? 'turn' : 'turns'}</text>
-      <text x={labelX} y={p.y - top + 21} fontSize={16} fontWeight={500} fill={accent}>{turn.way_says}</text>
+      <text x={labelX} y={p.y - top} fontSize={26} fontWeight={600} fill={accent}>
+        {turn.turns_say} {turn.turns <= 1 ? 'turn' : 'turns'}
+      </text>
+      <text x={labelX} y={p.y - top + 21} fontSize={16} fontWeight={500} fill={accent}>
+        {turn.way_says}
+      </text>
       <g transform={`translate(${labelX + 9} ${p.y - top - 37}) scale(${clock ? 1 : -1} 1)`}>
         <path d="M7 4A8.5 8.5 0 1 1 6 -6" fill="none" stroke={accent} strokeWidth={2.5} />
         <path d="M1 -6l9 4l0 -9Z" fill={accent} />
       </g>
-      <text x={labelX + 24} y={p.y - top - 32} fontSize={15} fill={accent}>{turn.seen}, seen from {turn.seen_from}</text>
+      <text x={labelX + 24} y={p.y - top - 32} fontSize={15} fill={accent}>
+        {turn.seen}, seen from {turn.seen_from}
+      </text>
     </g>
   );
 }

@@ -16,7 +16,12 @@ export function Control({ line, x, y, r }: { line: Line; x: number; y: number; r
   const [kx, ky] = polar(x, y, r + 8, now?.at ?? 0);
   return (
     <g>
-      <path d={`M${x} ${y}L${x1} ${y1}A${r} ${r} 0 ${large} 1 ${x2} ${y2}Z`} fill={wash} stroke={faint} strokeWidth={2} />
+      <path
+        d={`M${x} ${y}L${x1} ${y1}A${r} ${r} 0 ${large} 1 ${x2} ${y2}Z`}
+        fill={wash}
+        stroke={faint}
+        strokeWidth={2}
+      />
       {line.positions.map((p) => {
         const [px, py] = polar(x, y, r, p.at);
         const [tx, ty] = polar(x, y, r + 24, p.at);
@@ -24,14 +29,29 @@ export function Control({ line, x, y, r }: { line: Line; x: number; y: number; r
         return (
           <g key={p.id}>
             {!here && <circle cx={px} cy={py} r={4.5} fill={paper} stroke={quiet} strokeWidth={2} />}
-            <text x={tx} y={ty + 4 - (Math.abs(p.at) < 20 ? 4 : 0)} fontSize={15} fontWeight={here ? 600 : 400} fill={here ? ink : quiet}
-              textAnchor={p.at < -20 ? 'end' : p.at > 20 ? 'start' : 'middle'}>{p.name}</text>
+            <text
+              x={tx}
+              y={ty + 4 - (Math.abs(p.at) < 20 ? 4 : 0)}
+              fontSize={15}
+              fontWeight={here ? 600 : 400}
+              fill={here ? ink : quiet}
+              textAnchor={p.at < -20 ? 'end' : p.at > 20 ? 'start' : 'middle'}
+            >
+              {p.name}
+            </text>
           </g>
         );
       })}
-      {now && <><path d={`M${x} ${y}L${kx} ${ky}`} stroke={ink} strokeWidth={8} /><circle cx={kx} cy={ky} r={11} fill={ink} /></>}
+      {now && (
+        <>
+          <path d={`M${x} ${y}L${kx} ${ky}`} stroke={ink} strokeWidth={8} />
+          <circle cx={kx} cy={ky} r={11} fill={ink} />
+        </>
+      )}
       <circle cx={x} cy={y} r={9} fill={ink} />
-      <text x={x} y={y + 34} textAnchor="middle" fontSize={15} fill={quiet}>{line.control}</text>
+      <text x={x} y={y + 34} textAnchor="middle" fontSize={15} fill={quiet}>
+        {line.control}
+      </text>
     </g>
   );
 }

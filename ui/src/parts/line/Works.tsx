@@ -12,22 +12,43 @@ export function Works({ line, p, proved }: { line: Line; p: Places; proved: stri
       <path d={`M${rodEnd} ${y}H${eye - 18}`} stroke={ink} strokeWidth={6} />
       {line.inner && (
         <g>
-          <path d={eased ? `M${middle + 26} ${y + 19}H${middle - 14}` : `M${middle - 26} ${y + 19}H${middle + 14}`} stroke={ink} strokeWidth={2.5} />
+          <path
+            d={eased ? `M${middle + 26} ${y + 19}H${middle - 14}` : `M${middle - 26} ${y + 19}H${middle + 14}`}
+            stroke={ink}
+            strokeWidth={2.5}
+          />
           <path d={eased ? `M${middle - 26} ${y + 19}l14 -6v12Z` : `M${middle + 26} ${y + 19}l-14 -6v12Z`} fill={ink} />
-          {p.wide && <text x={middle} y={y + 42} textAnchor="middle" fontSize={15} fill={quiet}>inner {line.inner === 'pushed' ? 'pushed home' : 'eased out'}</text>}
+          {p.wide && (
+            <text x={middle} y={y + 42} textAnchor="middle" fontSize={15} fill={quiet}>
+              inner {line.inner === 'pushed' ? 'pushed home' : 'eased out'}
+            </text>
+          )}
         </g>
       )}
       <path d={`M${eye} ${y}L${eye + 44} ${y - 62}`} stroke={quiet} strokeWidth={13} />
       <circle cx={eye + 44} cy={y - 62} r={8} fill={ground} stroke={quiet} strokeWidth={5} />
       <circle cx={eye} cy={y} r={17} fill={ground} stroke={ink} strokeWidth={7} />
       <circle cx={eye} cy={y} r={4} fill={ink} />
-      {p.wide && <text x={eye + 60} y={y - 70} fontSize={15} fill={quiet}>{line.works}</text>}
-      {p.wide && line.states.map((state, i) => ({ name: state.name, ok: proved ? proved.includes(state.name) : state.ok, i })).map((s) => (
-        <g key={s.name} transform={`translate(${eye + 74} ${y - 32 + s.i * 28})`}>
-          {s.ok ? <path d="M0 -5l5 6l9 -12" fill="none" stroke={good} strokeWidth={3.5} /> : <circle cx={7} cy={-5} r={6} fill="none" stroke={quiet} strokeWidth={2} />}
-          <text x={24} fontSize={16} fontWeight={s.ok ? 600 : 400} fill={s.ok ? good : quiet}>{s.name}</text>
-        </g>
-      ))}
+      {p.wide && (
+        <text x={eye + 60} y={y - 70} fontSize={15} fill={quiet}>
+          {line.works}
+        </text>
+      )}
+      {p.wide &&
+        line.states
+          .map((state, i) => ({ name: state.name, ok: proved ? proved.includes(state.name) : state.ok, i }))
+          .map((s) => (
+            <g key={s.name} transform={`translate(${eye + 74} ${y - 32 + s.i * 28})`}>
+              {s.ok ? (
+                <path d="M0 -5l5 6l9 -12" fill="none" stroke={good} strokeWidth={3.5} />
+              ) : (
+                <circle cx={7} cy={-5} r={6} fill="none" stroke={quiet} strokeWidth={2} />
+              )}
+              <text x={24} fontSize={16} fontWeight={s.ok ? 600 : 400} fill={s.ok ? good : quiet}>
+                {s.name}
+              </text>
+            </g>
+          ))}
     </g>
   );
 }

@@ -1,0 +1,42 @@
+package web
+
+import (
+	"github.com/labstack/echo/v5"
+
+	"brankel/rigging/workshop"
+	"brankel/web/describe"
+)
+
+// route is one operation: the same entry serves it and describes it.
+type route struct {
+	describe.Operation
+	handle echo.HandlerFunc
+	needs  workshop.Action // "" for anybody with or without an account
+	open   bool            // without a session at all
+	slow   bool            // attempts are limited
+	large  bool            // a body of up to largeLimit
+}
+
+// on begins the entry of a route; what follows says the rest of it.
+func on(method, path, id, summary string) route {
+	return route{Operation: describe.Operation{Method: method, Path: path, ID: id, Summary: summary}}
+}
+
+func (r route) asks(query ...string) route { r.Query = query; return r }
+func (r route) takes(in any) route         { r.In = in; return r }
+func (r route) gives(out any) route        { r.Out = out; return r }
+func (r route) as(mediaType string) route  { r.Type = mediaType; return r }
+func (r route) slowly() route              { r.slow = true; return r }
+func (r route) atLarge() route             { r.large = true; return r }
+
+// by serves the route to who may do what it needs.
+func (r route) by(handle echo.HandlerFunc, needs workshop.Action) route {
+	r.handle, r.needs = handle, needs
+	return r
+}
+
+// openTo serves the route to anybody, without looking for a session.
+func (r route) openTo(handle echo.HandlerFunc) route {
+	r.handle, r.open = handle, true
+	return r
+}
