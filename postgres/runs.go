@@ -7,6 +7,7 @@ import (
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 
+	"brankel/rigging/fault"
 	"brankel/rigging/run"
 	"brankel/rigging/workshop"
 )
@@ -80,16 +81,13 @@ func (s *Store) Append(e run.Event, after int, admit func([]run.Event) (run.Even
 			return err
 		}
 		if twin.ID != "" && twin.RunID != e.Run {
-			return &run.Fault{Field: "id", Message: "this id belongs to an event of another run: make a new one"}
+			return fault.At("id", "this id belongs to an event of another run: make a new one")
 		}
 		if _, events, err = load(tx, e.Run); err != nil || twin.ID != "" {
 			return err
 		}
 		if after < 0 || after > len(events) {
-			return &run.Fault{
-				Field:   "after",
-				Message: fmt.Sprintf("the run has %d events: write the number of the last one you saw", len(events)),
-			}
+			return fault.At("after", "the run has %d events: write the number of the last one you saw", len(events))
 		}
 		if after < len(events) {
 			return &Conflict{events[after:]}

@@ -11,6 +11,7 @@ import (
 
 	"brankel/internal/testdb"
 	"brankel/postgres"
+	"brankel/rigging/fault"
 	"brankel/rigging/workshop"
 )
 
@@ -43,7 +44,7 @@ func TestAChangeThatIsRefusedKeepsNothing(t *testing.T) {
 	s := opened(t)
 	_, err := s.ChangeMachine(
 		"m",
-		func(m *workshop.Machine) error { m.Name = "gone"; return &workshop.Fault{Field: "name", Message: "no"} },
+		func(m *workshop.Machine) error { m.Name = "gone"; return fault.At("name", "no") },
 	)
 	require.Error(t, err)
 	m, err := s.Machine("m")

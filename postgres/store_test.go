@@ -13,6 +13,7 @@ import (
 
 	"brankel/internal/testdb"
 	"brankel/postgres"
+	"brankel/rigging/fault"
 	"brankel/rigging/run"
 	"brankel/rigging/workshop"
 )
@@ -107,7 +108,7 @@ func TestTheDatabaseItselfRefusesToRewriteWhatHappened(t *testing.T) {
 
 func TestAnEventThatIsNotAdmittedLeavesNothing(t *testing.T) {
 	s := opened(t)
-	fault := &run.Fault{Field: "body.text", Message: "write a word"}
+	fault := fault.At("body.text", "write a word")
 	_, err := s.Append(note("e1", ""), 0, func([]run.Event) (run.Event, error) { return run.Event{}, fault })
 	require.ErrorIs(t, err, fault)
 	_, events, err := s.Run("r1")

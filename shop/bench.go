@@ -8,6 +8,7 @@ import (
 	"github.com/google/uuid"
 
 	"brankel/rigging/bench"
+	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
 	"brankel/rigging/run"
 	"brankel/rigging/workshop"
@@ -49,9 +50,9 @@ func (s *Shop) KeepThin(name, thickness string) error {
 	q, err := quantity.Parse(thickness, "mm", quantity.Length)
 	switch {
 	case err != nil:
-		return &run.Fault{Field: "thickness", Message: err.Error()}
+		return fault.At("thickness", err.Error())
 	case q.Value <= 0 || q.Value > 20:
-		return &run.Fault{Field: "thickness", Message: "a feeler is above 0 and up to 20 mm thick: measure it again"}
+		return fault.At("thickness", "a feeler is above 0 and up to 20 mm thick: measure it again")
 	}
 	return s.Store.SaveThin(workshop.Thin{Name: name, Thickness: q.Value})
 }
@@ -64,7 +65,7 @@ func (s *Shop) KeepTable(name, text string) error {
 	}
 	table, err := bench.ParseTable(text)
 	if err != nil {
-		return &run.Fault{Field: "text", Message: err.Error()}
+		return fault.At("text", err.Error())
 	}
 	var lines []string
 	for _, row := range table {
@@ -96,14 +97,11 @@ func (s *Shop) KeepGauge(g run.Gauge) error {
 	kind, ok := gaugeKinds[g.Kind]
 	switch {
 	case !ok:
-		return &run.Fault{
-			Field:   "kind",
-			Message: "choose tape, rule, caliper, feeler, protractor, pull scale, tension gauge, torque wrench or tachometer",
-		}
+		return fault.At("kind", "choose tape, rule, caliper, feeler, protractor, pull scale, tension gauge, torque wrench or tachometer")
 	case g.Resolution <= 0:
-		return &run.Fault{Field: "resolution", Message: "write the smallest step it shows, above zero"}
+		return fault.At("resolution", "write the smallest step it shows, above zero")
 	case g.Doubt < g.Resolution/2:
-		return &run.Fault{Field: "doubt", Message: "the doubt is half its smallest step at least: " + quantity.Number(g.Resolution/2, 4)}
+		return fault.At("doubt", "the doubt is half its smallest step at least: "+quantity.Number(g.Resolution/2, 4))
 	}
 	g.Quantity = kind
 	if g.Due != "" {
@@ -113,10 +111,10 @@ func (s *Shop) KeepGauge(g run.Gauge) error {
 	}
 	for i, r := range g.Risers {
 		if _, err := checkName(r.Name); err != nil {
-			return &run.Fault{Field: fmt.Sprintf("risers[%d].name", i), Message: "write what stands on the riser"}
+			return fault.At(fmt.Sprintf("risers[%d].name", i), "write what stands on the riser")
 		}
 		if _, err := bench.ParseTable(r.Table); err != nil {
-			return &run.Fault{Field: fmt.Sprintf("risers[%d].table", i), Message: err.Error()}
+			return fault.At(fmt.Sprintf("risers[%d].table", i), err.Error())
 		}
 	}
 	all, err := s.Store.Gauges()
@@ -125,7 +123,7 @@ func (s *Shop) KeepGauge(g run.Gauge) error {
 	}
 	for _, other := range all {
 		if strings.EqualFold(other.Name, g.Name) && other.ID != g.ID {
-			return &run.Fault{Field: "name", Message: other.Name + " is there already: number the gauges"}
+			return fault.At("name", other.Name+" is there already: number the gauges")
 		}
 	}
 	if g.ID == "" {
@@ -139,10 +137,7 @@ const longestName = 60
 func checkName(name string) (string, error) {
 	name = strings.Join(strings.Fields(name), " ")
 	if n := utf8.RuneCountInString(name); n == 0 || n > longestName || strings.Contains(name, "/") {
-		return "", &run.Fault{
-			Field:   "name",
-			Message: fmt.Sprintf("write a name of 1 to %d letters without /, as it is called at the bench", longestName),
-		}
+		return "", fault.At("name", "write a name of 1 to %d letters without /, as it is called at the bench", longestName)
 	}
 	return name, nil
 }

@@ -9,6 +9,7 @@ import (
 	"slices"
 
 	"brankel/postgres"
+	"brankel/rigging/fault"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
@@ -66,9 +67,9 @@ func (s *Shop) fits(one *sheet.Sheet) error {
 		return err
 	}
 	same := slices.DeleteFunc(others, func(o sheet.Head) bool { return o.ID == one.ID })
-	var faults sheet.Faults
+	var faults fault.List
 	for _, o := range sheet.Overlaps(append(same, one.Head())) {
-		faults = append(faults, o.Fault)
+		faults = append(faults, *o.Fault())
 	}
 	if len(faults) > 0 {
 		return faults

@@ -8,6 +8,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"brankel/rigging/fault"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
@@ -137,7 +138,7 @@ func (s *Shop) PutMachine(in workshop.Machine) (MachineView, error) {
 				if used, err := s.Store.HasRuns(m.ID, c.ID); err != nil || used {
 					return errors.Join(
 						err,
-						&workshop.Fault{Field: "cables", Message: fmt.Sprintf("%s has runs on record and stays on the card", c.Name)},
+						fault.At("cables", fmt.Sprintf("%s has runs on record and stays on the card", c.Name)),
 					)
 				}
 			}
@@ -165,15 +166,12 @@ func (s *Shop) unique(in workshop.Machine) error {
 			continue
 		}
 		if strings.EqualFold(m.Name, in.Name) {
-			return &workshop.Fault{Field: "name", Message: m.Name + " is on the floor already: write what tells the two apart"}
+			return fault.At("name", m.Name+" is on the floor already: write what tells the two apart")
 		}
 		for i, mark := range in.Identity {
 			for _, other := range m.Identity {
 				if mark.Value != "" && strings.EqualFold(mark.Name, other.Name) && strings.EqualFold(mark.Value, other.Value) {
-					return &workshop.Fault{
-						Field:   fmt.Sprintf("identity[%d].value", i),
-						Message: fmt.Sprintf("%s %s belongs to %s: read the plate again", mark.Name, mark.Value, m.Name),
-					}
+					return fault.At(fmt.Sprintf("identity[%d].value", i), fmt.Sprintf("%s %s belongs to %s: read the plate again", mark.Name, mark.Value, m.Name))
 				}
 			}
 		}

@@ -14,6 +14,7 @@ import (
 	"github.com/google/uuid"
 
 	"brankel/postgres"
+	"brankel/rigging/fault"
 	"brankel/rigging/run"
 	"brankel/rigging/workshop"
 )
@@ -102,7 +103,7 @@ func (s *Shop) AddPerson(name string, role workshop.Role, password, pin string) 
 		return workshop.Person{}, err
 	}
 	if !role.Valid() {
-		return workshop.Person{}, &run.Fault{Field: "role", Message: "write mechanic, inspector, lead or read-only"}
+		return workshop.Person{}, fault.At("role", "write mechanic, inspector, lead or read-only")
 	}
 	if err := checkPassword(password); err != nil {
 		return workshop.Person{}, err
@@ -115,7 +116,7 @@ func (s *Shop) AddPerson(name string, role workshop.Role, password, pin string) 
 	if _, err := s.Store.Account(name); !errors.Is(err, postgres.ErrNotFound) {
 		return workshop.Person{}, cmp.Or(
 			err,
-			error(&run.Fault{Field: "name", Message: name + " is there already: write a name that tells the two apart"}),
+			error(fault.At("name", name+" is there already: write a name that tells the two apart")),
 		)
 	}
 	p := workshop.Person{ID: uuid.NewString(), Name: name, Role: role}
@@ -163,7 +164,7 @@ func (s *Shop) SetSecrets(id, password, pin string) error {
 
 func checkPassword(p string) error {
 	if n := utf8.RuneCountInString(p); n < 10 || len(p) > 200 {
-		return &run.Fault{Field: "password", Message: "write a password of at least 10 letters: three words are easy to keep"}
+		return fault.At("password", "write a password of at least 10 letters: three words are easy to keep")
 	}
 	return nil
 }
@@ -172,7 +173,7 @@ var pinForm = regexp.MustCompile(`^\d{4,8}$`)
 
 func checkPIN(p string) error {
 	if !pinForm.MatchString(p) {
-		return &run.Fault{Field: "pin", Message: "write a PIN of 4 to 8 figures"}
+		return fault.At("pin", "write a PIN of 4 to 8 figures")
 	}
 	return nil
 }
@@ -222,10 +223,10 @@ func (s *Shop) ChangePerson(by workshop.Person, id string, role workshop.Role, p
 	}
 	if role != "" && role != a.Role {
 		if !role.Valid() {
-			return &run.Fault{Field: "role", Message: "write mechanic, inspector, lead or read-only"}
+			return fault.At("role", "write mechanic, inspector, lead or read-only")
 		}
 		if a.ID == by.ID {
-			return &run.Fault{Field: "role", Message: "another lead changes your role, so that one is left"}
+			return fault.At("role", "another lead changes your role, so that one is left")
 		}
 		if err := s.Store.SetRole(a.ID, role); err != nil {
 			return err

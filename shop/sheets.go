@@ -4,9 +4,9 @@ import (
 	"bytes"
 	"encoding/json"
 	"errors"
-	"fmt"
 	"slices"
 
+	"brankel/rigging/fault"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
 )
@@ -67,16 +67,16 @@ func (s *Shop) SheetPage(hash string) (SheetPage, error) {
 // Draft is a sheet that is being written: what is wrong with it, what is
 // questioned, and how it looks.
 type Draft struct {
-	Faults    []sheet.Fault `json:"faults"`
-	Questions []sheet.Fault `json:"questions"`
+	Faults    []fault.Fault `json:"faults"`
+	Questions []fault.Fault `json:"questions"`
 	Preview   run.Preview   `json:"preview"`
 }
 
 // Check looks at a draft without keeping it.
 func (s *Shop) Check(raw []byte) Draft {
-	d := Draft{Faults: []sheet.Fault{}, Questions: []sheet.Fault{}, Preview: run.Preview{Rules: []run.Rule{}}}
+	d := Draft{Faults: []fault.Fault{}, Questions: []fault.Fault{}, Preview: run.Preview{Rules: []run.Rule{}}}
 	one, err := s.readSheet(raw)
-	var faults sheet.Faults
+	var faults fault.List
 	if errors.As(err, &faults) {
 		d.Faults = faults
 	}
@@ -102,7 +102,7 @@ func (s *Shop) readSheet(raw []byte) (*sheet.Sheet, error) {
 }
 
 // KeepSheet keeps a new sheet or a new revision of one. It is refused with every
-// fault (sheet.Faults), and so are figures far from the usual whose paths are not
+// fault (fault.List), and so are figures far from the usual whose paths are not
 // among confirmed.
 func (s *Shop) KeepSheet(raw []byte, confirmed []string) (SheetPage, error) {
 	one, err := s.readSheet(raw)
@@ -121,21 +121,12 @@ func (s *Shop) KeepSheet(raw []byte, confirmed []string) (SheetPage, error) {
 		next = revisions[0].Revision + 1
 	}
 	if one.Revision < next {
-		return SheetPage{}, sheet.Faults{
-			{
-				Path: "revision",
-				Message: fmt.Sprintf(
-					"sheet %s has revision %d already: look at what it says, then keep this as revision %d",
-					one.ID,
-					next-1,
-					next,
-				),
-			},
-		}
+		return SheetPage{}, fault.At("revision",
+			"sheet %s has revision %d already: look at what it says, then keep this as revision %d", one.ID, next-1, next)
 	}
-	var open sheet.Faults
+	var open fault.List
 	for _, q := range one.Questions() {
-		if !slices.Contains(confirmed, q.Path) {
+		if !slices.Contains(confirmed, q.Field) {
 			open = append(open, q)
 		}
 	}
@@ -154,7 +145,7 @@ func (s *Shop) NewSheet(family, copyOf, revise string) (*sheet.Sheet, error) {
 	if family != "" {
 		f := sheet.FamilyOf(family)
 		if f == nil {
-			return nil, &run.Fault{Field: "family", Message: "choose one of the families that the library lists"}
+			return nil, fault.At("family", "choose one of the families that the library lists")
 		}
 		return f.Skeleton(), nil
 	}

@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"brankel/postgres"
+	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
@@ -187,7 +188,7 @@ func (s *Shop) OpenRun(id, machine, cable string) (RunView, error) {
 	return s.Run(id)
 }
 
-// Append admits an event after event number after. The error is a *run.Fault, a
+// Append admits an event after event number after. The error is a *fault.Fault, a
 // *postgres.Conflict, or postgres.ErrNotFound.
 func (s *Shop) Append(e run.Event, after int) (RunView, error) {
 	o, err := s.load(e.Run)
@@ -195,7 +196,7 @@ func (s *Shop) Append(e run.Event, after int) (RunView, error) {
 		return RunView{}, err
 	}
 	if e.At.After(s.Now().Add(24 * time.Hour)) {
-		return RunView{}, &run.Fault{Field: "at", Message: "this lies in the future: set the clock of the device"}
+		return RunView{}, fault.At("at", "this lies in the future: set the clock of the device")
 	}
 	events, err := s.Store.Append(e, after, func(events []run.Event) (run.Event, error) {
 		return run.Admit(o.bench, o.state(events), e)
@@ -227,7 +228,7 @@ func (s *Shop) Which(id string, u sheet.Unit) (sheet.Match, error) {
 	}
 	m, err := sheet.Resolve(o.bench.Sheets, o.bench.Family, o.bench.Cable, u)
 	if err != nil {
-		return m, &run.Fault{Field: "serial", Message: err.Error()}
+		return m, fault.At("serial", err.Error())
 	}
 	return m, nil
 }

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/internal/testdb"
+	"brankel/rigging/fault"
 	"brankel/rigging/run"
 	"brankel/rigging/workshop"
 	"brankel/shop"
@@ -17,9 +18,7 @@ func field(t *testing.T, err error) string {
 	t.Helper()
 	require.Error(t, err)
 	switch err := err.(type) {
-	case *run.Fault:
-		return err.Field
-	case *workshop.Fault:
+	case *fault.Fault:
 		return err.Field
 	}
 	t.Fatalf("%T: %v", err, err)

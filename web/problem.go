@@ -3,16 +3,16 @@ package web
 import (
 	"encoding/json"
 	"errors"
+	"io"
 	"net/http"
 	"strings"
 
 	"github.com/labstack/echo/v5"
 
 	"brankel/postgres"
-	"brankel/rigging/calc"
+	"brankel/rigging/fault"
 	"brankel/rigging/run"
-	"brankel/rigging/sheet"
-	"brankel/rigging/workshop"
+	"brankel/rigging/strict"
 	"brankel/shop"
 )
 
@@ -26,7 +26,7 @@ type Problem struct {
 	Field  string        `json:"field,omitempty"`
 	Missed []run.Event   `json:"missed,omitempty"`
 	Run    *shop.RunView `json:"run,omitempty"`    // as it stands with them
-	Faults []sheet.Fault `json:"faults,omitempty"` // all that is wrong with a sheet
+	Faults []fault.Fault `json:"faults,omitempty"` // all that is wrong with a sheet
 }
 
 func problem(status int, detail, field string) Problem {
@@ -36,27 +36,21 @@ func problem(status int, detail, field string) Problem {
 // problemOf says what an error means to the person at the screen; what is not
 // meant for them is logged and told as what it is, a fault of ours.
 func problemOf(err error) Problem {
-	var fault *run.Fault
-	var calcFault *calc.Fault
+	var one *fault.Fault
 	var conflict *postgres.Conflict
 	var status echo.HTTPStatusCoder
 	var tooLarge *http.MaxBytesError
 	var refusal *shop.Refusal
-	var faults sheet.Faults
-	var card *workshop.Fault
+	var faults fault.List
 	switch {
-	case errors.As(err, &card):
-		return problem(http.StatusUnprocessableEntity, card.Message, card.Field)
 	case errors.As(err, &faults):
-		p := problem(http.StatusUnprocessableEntity, faults[0].Message, faults[0].Path)
+		p := problem(http.StatusUnprocessableEntity, faults[0].Message, faults[0].Field)
 		p.Faults = faults
 		return p
 	case errors.As(err, &refusal):
 		return problem(refusal.Status, refusal.Message, refusal.Field)
-	case errors.As(err, &fault):
-		return problem(http.StatusUnprocessableEntity, fault.Message, fault.Field)
-	case errors.As(err, &calcFault):
-		return problem(http.StatusUnprocessableEntity, calcFault.Message, calcFault.Field)
+	case errors.As(err, &one):
+		return problem(http.StatusUnprocessableEntity, one.Message, one.Field)
 	case errors.As(err, &conflict):
 		p := problem(
 			http.StatusConflict,
@@ -106,21 +100,9 @@ func read(c *echo.Context, in any) error {
 	if ct := c.Request().Header.Get("Content-Type"); !strings.HasPrefix(ct, "application/json") {
 		return echo.NewHTTPError(http.StatusUnsupportedMediaType, "send application/json")
 	}
-	d := json.NewDecoder(c.Request().Body)
-	d.DisallowUnknownFields()
-	err := d.Decode(in)
-	var wrong *json.UnmarshalTypeError
-	var tooLarge *http.MaxBytesError
-	switch {
-	case err == nil, errors.As(err, &tooLarge):
+	raw, err := io.ReadAll(c.Request().Body)
+	if err != nil {
 		return err
-	case errors.As(err, &wrong):
-		return &run.Fault{Field: wrong.Field, Message: "this is a " + wrong.Value + " where a " + wrong.Type.String() + " is wanted"}
-	case strings.HasPrefix(err.Error(), "json: unknown field "):
-		return &run.Fault{
-			Field:   strings.Trim(strings.TrimPrefix(err.Error(), "json: unknown field "), `"`),
-			Message: "there is no such field",
-		}
 	}
-	return &run.Fault{Field: "", Message: "this is no JSON: " + err.Error()}
+	return strict.Decode(raw, in)
 }

@@ -14,6 +14,7 @@ import (
 	"brankel/paper"
 	"brankel/postgres"
 	"brankel/rigging/calc"
+	"brankel/rigging/fault"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
@@ -145,7 +146,7 @@ func (s *server) openRun(c *echo.Context) error {
 		return err
 	}
 	if uuid.Validate(in.ID) != nil {
-		return &run.Fault{Field: "id", Message: "make an id of the form of a UUID"}
+		return fault.At("id", "make an id of the form of a UUID")
 	}
 	out, err := s.shop.OpenRun(in.ID, in.Machine, in.Cable)
 	return answer(c, out, err)
@@ -159,7 +160,7 @@ func (s *server) run(c *echo.Context) error {
 func (s *server) events(c *echo.Context) error {
 	after, err := strconv.Atoi(c.QueryParamOr("after", "0"))
 	if err != nil || after < 0 {
-		return &run.Fault{Field: "after", Message: "write the number of the last event you have, or 0"}
+		return fault.At("after", "write the number of the last event you have, or 0")
 	}
 	_, events, err := s.shop.Store.Run(c.Param("run"))
 	if err != nil {
@@ -174,14 +175,14 @@ func (s *server) appendEvent(c *echo.Context) error {
 		return err
 	}
 	if uuid.Validate(in.ID) != nil {
-		return &run.Fault{Field: "id", Message: "make an id of the form of a UUID"}
+		return fault.At("id", "make an id of the form of a UUID")
 	}
 	if in.At.IsZero() {
-		return &run.Fault{Field: "at", Message: "missing: write when it happened, such as 2026-11-24T09:30:00Z"}
+		return fault.At("at", "missing: write when it happened, such as 2026-11-24T09:30:00Z")
 	}
 	who := account(c).Person
 	if in.By != who.Name {
-		return &run.Fault{Field: "by", Message: "you are signed in as " + who.Name + ": an entry carries the name of who made it"}
+		return fault.At("by", "you are signed in as "+who.Name+": an entry carries the name of who made it")
 	}
 	body, err := json.Marshal(in.Body)
 	if err != nil {

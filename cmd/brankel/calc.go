@@ -8,6 +8,7 @@ import (
 	"os"
 
 	"brankel/rigging/calc"
+	"brankel/rigging/fault"
 )
 
 // calculate is the command calc. It gives 2 when the input is at fault.
@@ -30,7 +31,7 @@ func calculate(args []string, in io.Reader, out, errs io.Writer) int {
 		return 1
 	}
 	result, err := calc.Run(args[0], raw)
-	var fault *calc.Fault
+	var fault *fault.Fault
 	if errors.As(err, &fault) {
 		write(out, map[string]any{"error": fault})
 		return 2

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"brankel/rigging/calc"
+	"brankel/rigging/fault"
 )
 
 // Answer is what came out, in words and as the numbers of a drawing.
@@ -49,7 +50,7 @@ func (s Sentence) Work(values Values) Worked {
 		return out
 	}
 	in, result, err := calc.Solve(s.Name, raw)
-	var fault *calc.Fault
+	var fault *fault.Fault
 	if errors.As(err, &fault) {
 		s.refuse(fault, &out)
 		return out
@@ -73,7 +74,7 @@ func empty(values Values) bool {
 
 // refuse puts a fault at its blank; a blank that is only empty is not marked as
 // wrong but named as missing.
-func (s Sentence) refuse(fault *calc.Fault, out *Worked) {
+func (s Sentence) refuse(fault *fault.Fault, out *Worked) {
 	key := keyOf(fault.Field)
 	b := s.blankOf(key)
 	if b == nil { // a fault of a whole list, or of an item of one

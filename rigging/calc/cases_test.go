@@ -9,6 +9,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/fault"
 )
 
 // Every worked example: numbers within 1e-6, words exactly, errors by their field.
@@ -21,7 +23,7 @@ func TestWorkedExamples(t *testing.T) {
 				Calc   string
 				Input  json.RawMessage
 				Output map[string]any
-				Error  *Fault
+				Error  *fault.Fault
 			}
 			require.NoError(t, json.Unmarshal(raw, &cases))
 			require.NotEmpty(t, cases)

@@ -3,6 +3,8 @@ package calc
 import (
 	"fmt"
 	"math"
+
+	"brankel/rigging/fault"
 )
 
 // CoupledAdjuster may be set to whole multiples of Step from Min to Max, in turns
@@ -105,7 +107,7 @@ func Coupled(in CoupledInput) (CoupledOutput, error) {
 		moves = s.fewest(least + tie + least*1e-12)
 	}
 	if moves == nil {
-		return CoupledOutput{}, &Fault{"influence", "these numbers are too large or too small to work with: check their units"}
+		return CoupledOutput{}, fault.At("influence", "these numbers are too large or too small to work with: check their units")
 	}
 	return in.result(moves), nil
 }

@@ -10,6 +10,7 @@ import (
 	"slices"
 	"strings"
 
+	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
 )
 
@@ -62,7 +63,7 @@ func decodeStruct(m map[string]any, v reflect.Value, path string, f *faults) {
 	for _, key := range strange {
 		f.unknown = append(
 			f.unknown,
-			Fault{join(path, key), fmt.Sprintf("there is no %q here: the names are %s", key, strings.Join(names, ", "))},
+			fault.Fault{Field: join(path, key), Message: fmt.Sprintf("there is no %q here: the names are %s", key, strings.Join(names, ", "))},
 		)
 	}
 }

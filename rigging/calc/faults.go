@@ -5,29 +5,22 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+
+	"brankel/rigging/fault"
 )
-
-// Fault is what is wrong with an input: the JSON path of the field and what to
-// write instead. It is the only error the calculations give.
-type Fault struct {
-	Field   string `json:"field"`
-	Message string `json:"message"`
-}
-
-func (f *Fault) Error() string { return f.Field + ": " + f.Message }
 
 // faults gathers what is wrong with an input of type root, so that the first in
 // the order of the fields can be told whatever the order in which it was found.
 type faults struct {
 	root    reflect.Type
-	unknown []Fault
-	found   []Fault
+	unknown []fault.Fault
+	found   []fault.Fault
 }
 
 func newFaults(in any) *faults { return &faults{root: reflect.TypeOf(in).Elem()} }
 
 func (f *faults) add(field, message string) {
-	f.found = append(f.found, Fault{field, message})
+	f.found = append(f.found, fault.Fault{Field: field, Message: message})
 }
 
 // addIf adds a fault when it holds. Comparisons with a number that is missing
@@ -45,7 +38,7 @@ func (f *faults) first() error {
 	if len(f.found) == 0 {
 		return nil
 	}
-	first := slices.MinFunc(f.found, func(a, b Fault) int { return slices.Compare(f.place(a.Field), f.place(b.Field)) })
+	first := slices.MinFunc(f.found, func(a, b fault.Fault) int { return slices.Compare(f.place(a.Field), f.place(b.Field)) })
 	return &first
 }
 

@@ -5,6 +5,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/fault"
 )
 
 func TestFaultsNameTheFirstFieldInTheOrderOfTheInput(t *testing.T) {
@@ -82,7 +84,7 @@ func TestFaultsNameTheFirstFieldInTheOrderOfTheInput(t *testing.T) {
 		{"windlass", `{}`, "calc"},
 	} {
 		_, err := Run(c.calc, []byte(c.input))
-		fault, ok := err.(*Fault)
+		fault, ok := err.(*fault.Fault)
 		if assert.True(t, ok, "%s %s: %v", c.calc, c.input, err) {
 			assert.Equal(t, c.field, fault.Field, "%s %s", c.calc, c.input)
 		}

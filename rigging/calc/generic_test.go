@@ -11,6 +11,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/fault"
 )
 
 // examples are the worked examples of a calculation that have an answer.
@@ -19,7 +21,7 @@ func examples(t testing.TB, name string) (out []map[string]any) {
 	require.NoError(t, err)
 	var cases []struct {
 		Input map[string]any
-		Error *Fault
+		Error *fault.Fault
 	}
 	require.NoError(t, json.Unmarshal(raw, &cases))
 	for _, c := range cases {
@@ -98,7 +100,7 @@ func TestEveryFieldOfEveryCalculationSurvivesASlip(t *testing.T) {
 					refused := func(value any, why string) {
 						raw := with(t, in, at, value)
 						_, err := Run(c.Name, raw)
-						fault, ok := err.(*Fault)
+						fault, ok := err.(*fault.Fault)
 						if assert.True(t, ok, "%s: %s: %s", at, why, raw) {
 							assert.Equal(t, at, fault.Field, "%s: %s", why, raw)
 							assert.Greater(t, len(fault.Message), 8, "%s: %s", why, raw)
@@ -122,7 +124,7 @@ func TestEveryFieldOfEveryCalculationSurvivesASlip(t *testing.T) {
 					}
 					for _, value := range []any{nil, 0, -1, 1e-300, 1e300} {
 						out, err := Run(c.Name, with(t, in, at, value))
-						if fault, ok := err.(*Fault); ok {
+						if fault, ok := err.(*fault.Fault); ok {
 							assert.NotEmpty(t, fault.Field)
 							assert.NotEmpty(t, fault.Message)
 							continue
@@ -133,8 +135,8 @@ func TestEveryFieldOfEveryCalculationSurvivesASlip(t *testing.T) {
 				}
 				raw := with(t, in, "zeal", 1)
 				_, err := Run(c.Name, raw)
-				require.IsType(t, &Fault{}, err)
-				assert.Equal(t, "zeal", err.(*Fault).Field)
+				require.IsType(t, new(fault.Fault), err)
+				assert.Equal(t, "zeal", err.(*fault.Fault).Field)
 			}
 		})
 	}
@@ -183,7 +185,7 @@ func TestAWrongQuantityIsToldWithTheUnitWanted(t *testing.T) {
 		{"kickdown", "bottom", `{"bottom":"5 rpm"}`, "mm"},
 	} {
 		_, err := Run(c.calc, []byte(c.input))
-		fault, ok := err.(*Fault)
+		fault, ok := err.(*fault.Fault)
 		if assert.True(t, ok, c.input) {
 			assert.Equal(t, c.field, fault.Field, c.input)
 			assert.Contains(t, fault.Message, c.says)

@@ -1,6 +1,9 @@
 package calc
 
-import "brankel/rigging/quantity"
+import (
+	"brankel/rigging/fault"
+	"brankel/rigging/quantity"
+)
 
 // MeasureInput is a text as written at the bench.
 type MeasureInput struct {
@@ -30,7 +33,7 @@ func Measure(in MeasureInput) (MeasureOutput, error) {
 	}
 	q, err := quantity.Parse(in.Text, in.DefaultUnit, quantity.Kind(in.Quantity))
 	if err != nil {
-		return MeasureOutput{}, &Fault{"text", err.Error()}
+		return MeasureOutput{}, fault.At("text", err.Error())
 	}
 	return MeasureOutput{q.Kind, q.Value, q.Kind.Unit(), q.Also()}, nil
 }

@@ -1,7 +1,7 @@
 // Package calc holds the named calculations of the bench: each a pure function
 // with one input and one output struct in a file of its own, and one registry
 // that the command line, the API and the screens share. Quantities are in the
-// canonical units of package quantity. Every error is a *Fault.
+// canonical units of package quantity. Every error is a *fault.Fault.
 package calc
 
 import (
@@ -9,6 +9,8 @@ import (
 	"math"
 	"reflect"
 	"slices"
+
+	"brankel/rigging/fault"
 )
 
 // Calc is one named calculation.
@@ -31,7 +33,7 @@ func entry[In, Out any](name, purpose string, fn func(In) (Out, error)) Calc {
 		}
 		out, err := fn(in)
 		if err == nil && !finite(reflect.ValueOf(out)) {
-			err = &Fault{"input", "these numbers are too large or too small to work with: check their units"}
+			err = fault.At("input", "these numbers are too large or too small to work with: check their units")
 		}
 		return in, out, err
 	}}
@@ -66,7 +68,7 @@ var all = []Calc{
 	entry("trend", "at what usage does the adjuster run out?", Trend),
 }
 
-// Run does the calculation called name on one JSON object. The error is a *Fault.
+// Run does the calculation called name on one JSON object. The error is a *fault.Fault.
 func Run(name string, raw []byte) (any, error) {
 	_, out, err := Solve(name, raw)
 	return out, err
@@ -76,7 +78,7 @@ func Run(name string, raw []byte) (any, error) {
 func Solve(name string, raw []byte) (in, out any, err error) {
 	i := slices.IndexFunc(all, func(c Calc) bool { return c.Name == name })
 	if i < 0 {
-		return nil, nil, &Fault{"calc", "there is no calculation of this name: brankel calc --list shows them"}
+		return nil, nil, fault.At("calc", "there is no calculation of this name: brankel calc --list shows them")
 	}
 	if in, out, err = all[i].solve(raw); err != nil {
 		return nil, nil, err
@@ -112,14 +114,14 @@ type Case struct {
 	Calc   string          `json:"calc"`
 	Input  json.RawMessage `json:"input"`
 	Output any             `json:"output,omitempty"`
-	Error  *Fault          `json:"error,omitempty"`
+	Error  *fault.Fault    `json:"error,omitempty"`
 }
 
 // Solve fills in Output or Error.
 func (c *Case) Solve() {
 	out, err := Run(c.Calc, c.Input)
 	c.Output, c.Error = out, nil
-	if fault, ok := err.(*Fault); ok {
+	if fault, ok := err.(*fault.Fault); ok {
 		c.Output, c.Error = nil, fault
 	}
 }

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
 	"brankel/rigging/sheet"
 )
@@ -51,18 +52,18 @@ const signedFor = "I did the work recorded here and read these values as they st
 // Admit looks at an event that comes in and fills in what follows from it: the
 // value of a text, the sheet of a serial. What a mechanic did is never refused;
 // refused are texts that say nothing (with the path of the field), and what
-// could hurt somebody or sign what is not so. The error is a *Fault.
+// could hurt somebody or sign what is not so. The error is a *fault.Fault.
 func Admit(b Bench, st State, e Event) (Event, error) {
 	if strings.TrimSpace(e.By) == "" {
-		return e, &Fault{"by", "say who is at the bench"}
+		return e, fault.At("by", "say who is at the bench")
 	}
 	if st.Signed != nil && !slices.Contains([]Kind{KindNote, KindCheck}, e.Kind) {
-		return e, &Fault{"kind", "this run is signed: open a new one for more work; a loaded proof or a note can still be added"}
+		return e, fault.At("kind", "this run is signed: open a new one for more work; a loaded proof or a note can still be added")
 	}
 	b.Day = e.At.Format(time.DateOnly)
 	admit := admitters[e.Kind]
 	if admit == nil {
-		return e, &Fault{"kind", fmt.Sprintf("there is no event %q", e.Kind)}
+		return e, fault.At("kind", "there is no event %q", e.Kind)
 	}
 	body, err := admit(b, st, e.Body)
 	if err != nil {
@@ -110,14 +111,14 @@ func withBody[T any](admit func(Bench, State, T) (T, error)) func(Bench, State, 
 // need is the fault of an empty field.
 func need(text, field, message string) error {
 	if strings.TrimSpace(text) == "" {
-		return &Fault{"body." + field, message}
+		return fault.At("body."+field, message)
 	}
 	return nil
 }
 
 func oneOf(text, field string, words ...string) error {
 	if !slices.Contains(words, text) {
-		return &Fault{"body." + field, "choose " + strings.Join(words[:len(words)-1], ", ") + " or " + words[len(words)-1]}
+		return fault.At("body."+field, "choose "+strings.Join(words[:len(words)-1], ", ")+" or "+words[len(words)-1])
 	}
 	return nil
 }
@@ -131,17 +132,17 @@ func admitComplaint(_ Bench, _ State, c Complaint) (Complaint, error) {
 
 func admitIdentified(b Bench, st State, in Identified) (Identified, error) {
 	if st.Worked {
-		return in, &Fault{"body.serial", "work was done by this sheet already: open a new run for another serial"}
+		return in, fault.At("body.serial", "work was done by this sheet already: open a new run for another serial")
 	}
 	if err := oneOf(in.Hand, "hand", "standard", "counter"); err != nil {
 		return in, err
 	}
 	m, err := sheet.Resolve(b.Sheets, b.Family, b.Cable, sheet.Unit{Serial: in.Serial, Hand: in.Hand, Variant: in.Variant})
 	if err != nil {
-		return in, &Fault{"body.serial", err.Error()}
+		return in, fault.At("body.serial", err.Error())
 	}
 	if len(m.Choices) > 0 {
-		return in, &Fault{"body.variant", m.Why}
+		return in, fault.At("body.variant", m.Why)
 	}
 	in.Sheet, in.Name, in.Why = "", "", m.Why
 	if m.Sheet != nil {
@@ -153,7 +154,7 @@ func admitIdentified(b Bench, st State, in Identified) (Identified, error) {
 // withSheet is the fault of work before a sheet was chosen.
 func withSheet(st State) error {
 	if st.Sheet == nil || st.Identity == nil || st.Identity.Sheet == "" {
-		return &Fault{"kind", "read the serial first: no sheet is chosen yet"}
+		return fault.At("kind", "read the serial first: no sheet is chosen yet")
 	}
 	return nil
 }
@@ -167,7 +168,7 @@ func admitCaution(_ Bench, st State, n Named) (Named, error) {
 			return n, nil
 		}
 	}
-	return n, &Fault{"body.id", "the sheet has no such caution"}
+	return n, fault.At("body.id", "the sheet has no such caution")
 }
 
 func admitOn(_ Bench, st State, t Thing) (Thing, error) {
@@ -198,7 +199,7 @@ func fresh(list []Thing, t Thing) (Thing, error) {
 		return t, err
 	}
 	if slices.ContainsFunc(list, func(o Thing) bool { return same(o, t) }) {
-		return t, &Fault{"body.name", t.Name + " is on the list already: number the second one"}
+		return t, fault.At("body.name", t.Name+" is on the list already: number the second one")
 	}
 	return t, nil
 }
@@ -209,7 +210,7 @@ func listed(list []Thing, t Thing, not string) (Thing, error) {
 			return o, nil
 		}
 	}
-	return t, &Fault{"body.name", strings.TrimSpace(t.Name + " " + not)}
+	return t, fault.At("body.name", strings.TrimSpace(t.Name+" "+not))
 }
 
 func admitMove(_ Bench, st State, m Move) (Move, error) {
@@ -219,18 +220,18 @@ func admitMove(_ Bench, st State, m Move) (Move, error) {
 	a := st.Sheet.Adjuster(m.Adjuster)
 	switch {
 	case a == nil:
-		return m, &Fault{"body.adjuster", "the sheet has no such adjuster"}
+		return m, fault.At("body.adjuster", "the sheet has no such adjuster")
 	case a.MeasureOnly:
-		return m, &Fault{"body.adjuster", "this barrel is pinned to its cable: it can be measured, not turned. Replace the cable"}
+		return m, fault.At("body.adjuster", "this barrel is pinned to its cable: it can be measured, not turned. Replace the cable")
 	case !st.madeSafe():
-		return m, &Fault{"kind", "make it safe before anything is turned"}
+		return m, fault.At("kind", "make it safe before anything is turned")
 	}
 	var err error
 	if m.Value, err = turnsOf(m.Turns, "turns"); err != nil {
 		return m, err
 	}
 	if m.Value == 0 || m.Value > 60 {
-		return m, &Fault{"body.turns", "write the turns made, above 0 and no more than the thread has"}
+		return m, fault.At("body.turns", "write the turns made, above 0 and no more than the thread has")
 	}
 	return m, oneOf(m.Way, "way", "in", "out")
 }
@@ -241,7 +242,7 @@ func turnsOf(s, field string) (float64, error) {
 		err = fmt.Errorf("write the number of turns without a sign, and choose the way")
 	}
 	if err != nil {
-		return 0, &Fault{"body." + field, err.Error()}
+		return 0, fault.At("body."+field, err.Error())
 	}
 	return q.Value, nil
 }
@@ -251,7 +252,7 @@ func admitStuck(_ Bench, st State, s Stuck) (Stuck, error) {
 		return s, err
 	}
 	if st.Sheet.Adjuster(s.Adjuster) == nil {
-		return s, &Fault{"body.adjuster", "the sheet has no such adjuster"}
+		return s, fault.At("body.adjuster", "the sheet has no such adjuster")
 	}
 	return s, nil
 }
@@ -261,7 +262,7 @@ func admitSettled(_ Bench, st State, s Settled) (Settled, error) {
 		return s, err
 	}
 	if s.Times < 1 {
-		return s, &Fault{"body.times", "write how often it was worked, 1 or more"}
+		return s, fault.At("body.times", "write how often it was worked, 1 or more")
 	}
 	return s, nil
 }
@@ -272,18 +273,18 @@ func admitLocked(_ Bench, st State, l Locked) (Locked, error) {
 	}
 	a := st.Sheet.Adjuster(l.Adjuster)
 	if a == nil || a.Lock == nil {
-		return l, &Fault{"body.adjuster", "the sheet has no such adjuster to lock"}
+		return l, fault.At("body.adjuster", "the sheet has no such adjuster to lock")
 	}
 	var err error
 	if l.Value, err = turnsOf(l.BackOff, "back_off"); err != nil {
 		return l, err
 	}
 	if l.Value < a.Lock.BackOffMin-1e-9 || l.Value > a.Lock.BackOffMax+1e-9 {
-		return l, &Fault{"body.back_off", fmt.Sprintf("the sheet wants it backed off %s to %s of a turn: set it so, then write what it is",
-			quantity.Turns(a.Lock.BackOffMin), quantity.Turns(a.Lock.BackOffMax))}
+		return l, fault.At("body.back_off", fmt.Sprintf("the sheet wants it backed off %s to %s of a turn: set it so, then write what it is",
+			quantity.Turns(a.Lock.BackOffMin), quantity.Turns(a.Lock.BackOffMax)))
 	}
 	if a.Lock.Pin != "" && !l.Pin {
-		return l, &Fault{"body.pin", "put the " + a.Lock.Pin + " in, then tap it"}
+		return l, fault.At("body.pin", "put the "+a.Lock.Pin+" in, then tap it")
 	}
 	return l, nil
 }
@@ -294,10 +295,10 @@ func admitCheck(_ Bench, st State, c Checked) (Checked, error) {
 	}
 	check := st.Sheet.Check(c.Check)
 	if check == nil {
-		return c, &Fault{"body.check", "the sheet has no such check"}
+		return c, fault.At("body.check", "the sheet has no such check")
 	}
 	if st.Signed != nil && !check.Loaded {
-		return c, &Fault{"kind", "this run is signed: only a loaded proof can still be added"}
+		return c, fault.At("kind", "this run is signed: only a loaded proof can still be added")
 	}
 	return c, oneOf(c.Answer, "answer", "good", "bad")
 }
@@ -315,7 +316,7 @@ func admitDecided(_ Bench, st State, d Decided) (Decided, error) {
 			return d, nil
 		}
 	}
-	return d, &Fault{"body.about", "this is no longer the question: look at the run again"}
+	return d, fault.At("body.about", "this is no longer the question: look at the run again")
 }
 
 func admitDeviation(_ Bench, st State, d Deviation) (Deviation, error) {
@@ -323,7 +324,7 @@ func admitDeviation(_ Bench, st State, d Deviation) (Deviation, error) {
 		return d, err
 	}
 	if p := st.Sheet.Point(d.Point); p == nil || p.Target == nil {
-		return d, &Fault{"body.point", "the sheet has no such point with limits"}
+		return d, fault.At("body.point", "the sheet has no such point with limits")
 	}
 	if err := need(d.AskedBy, "asked_by", "say who asked for it"); err != nil {
 		return d, err
@@ -339,12 +340,12 @@ func admitSkipped(_ Bench, st State, s Skipped) (Skipped, error) {
 	for _, step := range st.plan() {
 		if step.ID == s.Step {
 			if !slices.Contains(Skippable, step.Kind) {
-				return s, &Fault{"body.step", "this step cannot be left out"}
+				return s, fault.At("body.step", "this step cannot be left out")
 			}
 			return s, need(s.Reason, "reason", "say why it is left out: it stands on the record")
 		}
 	}
-	return s, &Fault{"body.step", "there is no such step"}
+	return s, fault.At("body.step", "there is no such step")
 }
 
 func admitNote(_ Bench, _ State, n Note) (Note, error) {
@@ -353,7 +354,7 @@ func admitNote(_ Bench, _ State, n Note) (Note, error) {
 
 func admitCorrected(_ Bench, st State, c Corrected) (Corrected, error) {
 	if c.Event == "" || c.Event != st.LastEvent {
-		return c, &Fault{"body.event", "only the last entry can be struck out: strike out the later ones first"}
+		return c, fault.At("body.event", "only the last entry can be struck out: strike out the later ones first")
 	}
 	return c, need(c.Reason, "reason", "say what was wrong: both stay on the record")
 }
@@ -366,7 +367,7 @@ func admitSigned(_ Bench, st State, s Signed) (Signed, error) {
 		return s, err
 	}
 	if b := st.Blockers(); len(b) > 0 {
-		return s, &Fault{"body", "this cannot be signed yet: " + strings.Join(b, "; ")}
+		return s, fault.At("body", "this cannot be signed yet: "+strings.Join(b, "; "))
 	}
 	s.Statement = signedFor
 	return s, nil

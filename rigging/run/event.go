@@ -12,6 +12,8 @@ import (
 	"time"
 
 	fast "github.com/goccy/go-json"
+
+	"brankel/rigging/fault"
 )
 
 // Kind says what happened.
@@ -236,15 +238,7 @@ func strict[T any](raw json.RawMessage) (b T, err error) {
 	d := json.NewDecoder(bytes.NewReader(raw))
 	d.DisallowUnknownFields()
 	if err := d.Decode(&b); err != nil {
-		return b, &Fault{"body", "this does not fit the event: " + err.Error()}
+		return b, fault.At("body", "this does not fit the event: "+err.Error())
 	}
 	return b, nil
 }
-
-// Fault is what is wrong with an event: the path of the field and what to write.
-type Fault struct {
-	Field   string `json:"field"`
-	Message string `json:"message"`
-}
-
-func (f *Fault) Error() string { return f.Field + ": " + f.Message }

@@ -8,6 +8,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"brankel/rigging/fault"
 )
 
 func TestOneBarrelFromComplaintToSignature(t *testing.T) {
@@ -194,7 +196,7 @@ func TestReadsTextsAndMarksOnTheTape(t *testing.T) {
 		"body.start":  {Start: "3 furlongs", End: "5 in"},
 		"body.states": {Text: "5 mm", States: []string{"engine-hot"}}, "body.gauge": {Text: "5 mm", Gauge: "lead line"}} {
 		_, err := read(in)
-		fault, ok := err.(*Fault)
+		fault, ok := err.(*fault.Fault)
 		if assert.True(t, ok, "%v", err) {
 			assert.Equal(t, field, fault.Field)
 		}
@@ -219,7 +221,7 @@ func TestBodiesAreRefusedWithTheirField(t *testing.T) {
 		"body.outcome": {KindRetried, Retried{Outcome: "perhaps"}},
 	} {
 		err := r.try(c.kind, c.body)
-		fault, ok := err.(*Fault)
+		fault, ok := err.(*fault.Fault)
 		if assert.True(t, ok, "%s: %v", field, err) {
 			assert.Equal(t, field, fault.Field, fault.Message)
 		}

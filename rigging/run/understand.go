@@ -4,24 +4,25 @@ import (
 	"slices"
 	"strings"
 
+	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
 )
 
 // Understand reads what was typed for a point, or the start and end marks on the
 // tape, and fills in the value, the gauge and its doubt. A bare fraction of a
 // length is inches, whatever unit the pad stands at: a tape in millimetres has
-// no fractions. The error is a *Fault on text, start or end.
+// no fractions. The error is a *fault.Fault on text, start or end.
 func Understand(b Bench, st State, r Reading) (Reading, error) {
 	if err := withSheet(st); err != nil {
 		return r, err
 	}
 	p := st.Sheet.Point(r.Point)
 	if p == nil {
-		return r, &Fault{"body.point", "the sheet has no such point"}
+		return r, fault.At("body.point", "the sheet has no such point")
 	}
 	for _, id := range r.States {
 		if !slices.Contains(p.States, id) {
-			return r, &Fault{"body.states", "this reading does not ask for the state " + id}
+			return r, fault.At("body.states", "this reading does not ask for the state "+id)
 		}
 	}
 	if r.Unit == "" {
@@ -34,7 +35,7 @@ func Understand(b Bench, st State, r Reading) (Reading, error) {
 		}
 		q, err := quantity.Parse(s, unit, p.Quantity)
 		if err != nil {
-			return 0, &Fault{"body." + field, err.Error()}
+			return 0, fault.At("body."+field, err.Error())
 		}
 		return q.Value, nil
 	}
@@ -42,7 +43,7 @@ func Understand(b Bench, st State, r Reading) (Reading, error) {
 	if r.Start != "" || r.End != "" {
 		err = readMarks(&r, read)
 	} else if r.Value, err = read(r.Text, "text"); err == nil && r.Value < 0 {
-		err = &Fault{"body.text", "this cannot be below zero: write what stands on the gauge"}
+		err = fault.At("body.text", "this cannot be below zero: write what stands on the gauge")
 	}
 	if err != nil {
 		return r, err
@@ -61,7 +62,7 @@ func readMarks(r *Reading, read func(s, field string) (float64, error)) error {
 		return err
 	}
 	if r.Value = end - start; r.Value <= 0 {
-		return &Fault{"body.end", "the end mark lies before the start mark: swap them"}
+		return fault.At("body.end", "the end mark lies before the start mark: swap them")
 	}
 	r.Text = ""
 	return nil
@@ -75,7 +76,7 @@ func withGauge(r *Reading, b Bench, kind quantity.Kind) error {
 	for _, g := range b.Gauges {
 		if g.ID == r.Gauge {
 			if g.Quantity != kind {
-				return &Fault{"body.gauge", "the " + g.Name + " does not measure a " + string(kind)}
+				return fault.At("body.gauge", "the "+g.Name+" does not measure a "+string(kind))
 			}
 			r.GaugeName, r.Doubt, r.Overdue = g.Name, g.Doubt, ""
 			if g.Overdue(b.Day) {
@@ -84,5 +85,5 @@ func withGauge(r *Reading, b Bench, kind quantity.Kind) error {
 			return nil
 		}
 	}
-	return &Fault{"body.gauge", "there is no such gauge in this workshop"}
+	return fault.At("body.gauge", "there is no such gauge in this workshop")
 }

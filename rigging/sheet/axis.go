@@ -70,13 +70,16 @@ type Span struct {
 
 // Axes draws the bars of all sheets, rig by rig, in the order of their names.
 func Axes(sheets []Head) (out []Axis) {
-	groups := map[string][]Head{}
+	groups, keys := map[string][]Head{}, []string(nil)
 	for _, s := range sheets {
 		key := s.Family + "\x00" + s.Cable + "\x00" + s.Applies.Prefix
+		if groups[key] == nil {
+			keys = append(keys, key)
+		}
 		groups[key] = append(groups[key], s)
 	}
-	for _, group := range groups {
-		out = append(out, axis(group))
+	for _, key := range keys {
+		out = append(out, axis(groups[key]))
 	}
 	slices.SortFunc(out, func(a, b Axis) int {
 		return cmp.Or(
@@ -102,14 +105,15 @@ func axis(group []Head) Axis {
 	if p := group[0].Applies.Prefix; p != "" {
 		a.Number += " " + p
 	}
-	slices.SortStableFunc(group, func(x, y Head) int {
-		l, _ := x.Applies.low()
-		m, _ := y.Applies.low()
-		return cmp.Or(l.Compare(m), strings.Compare(x.ID, y.ID))
+	bars := make([]ranged, len(group))
+	for i, s := range group {
+		bars[i] = ranged{s, s.Applies.reach()}
+	}
+	slices.SortStableFunc(bars, func(x, y ranged) int {
+		return cmp.Or(x.low.Compare(y.low), strings.Compare(x.ID, y.ID))
 	})
-	for _, s := range group {
-		low, after := s.Applies.low()
-		high, open := s.Applies.high()
+	for _, s := range bars {
+		low, after, high, open := s.low, s.after, s.reach.high, s.open
 		if after && low.Suffix == "" {
 			low.Number++
 		}
@@ -149,76 +153,4 @@ func (a *Axis) gaps() {
 		}
 		reach = max(reach, b.To)
 	}
-}
-
-// Overlap is two sheets that claim the same unit.
-type Overlap struct {
-	Fault
-	low, high int
-}
-
-// Overlaps finds sheets that claim the same unit: each pair is told once, at the
-// later sheet.
-func Overlaps(sheets []Head) (out []Overlap) {
-	for i, a := range sheets {
-		for _, b := range sheets[:i] {
-			x, y := a.Applies, b.Applies
-			hands := x.Hand == y.Hand || x.Hand == "either" || y.Hand == "either"
-			if a.Family != b.Family || a.Cable != b.Cable || x.Prefix != y.Prefix || x.Variant != y.Variant ||
-				!slices.Equal(x.Members, y.Members) ||
-				!hands {
-				continue
-			}
-			low, high, both := common(&x, &y)
-			if both {
-				out = append(
-					out,
-					Overlap{
-						Fault{
-							"applies",
-							fmt.Sprintf(
-								"sheet %s and sheet %s both claim %ss %s: part their ranges",
-								b.ID,
-								a.ID,
-								x.noun(),
-								spanOf(low, high),
-							),
-						},
-						low,
-						high,
-					},
-				)
-			}
-		}
-	}
-	return out
-}
-
-func spanOf(low, high int) string {
-	if high == math.MaxInt {
-		return fmt.Sprintf("from %d", low)
-	}
-	return fmt.Sprintf("%d–%d", low, high)
-}
-
-// common is the numbers that both ranges hold.
-func common(x, y *Effectivity) (low, high int, both bool) {
-	xl, xa := x.low()
-	yl, ya := y.low()
-	l, after := xl, xa
-	if c := yl.Compare(xl); c > 0 || c == 0 && ya {
-		l, after = yl, ya
-	}
-	h, open := x.high()
-	if yh, yo := y.high(); open || !yo && yh.Compare(h) < 0 {
-		h, open = yh, yo
-	}
-	if open {
-		return l.Number, math.MaxInt, true
-	}
-	c := l.Compare(h)
-	if after && l.Suffix == "" {
-		return l.Number, h.Number, c < 0
-	}
-	return l.Number, h.Number, c < 0 || c == 0 && !after
 }

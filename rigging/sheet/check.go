@@ -6,10 +6,11 @@ import (
 	"encoding/json"
 	"fmt"
 	"slices"
-	"strings"
 	"sync"
 
 	"github.com/santhosh-tekuri/jsonschema/v6"
+
+	"brankel/rigging/fault"
 )
 
 //go:generate go run brankel/cmd/brankel schema -o schema.json
@@ -18,23 +19,6 @@ var schemaJSON []byte
 
 // Schema is the published JSON Schema (2020-12) of the format.
 func Schema() []byte { return schemaJSON }
-
-// Fault is one thing wrong with a sheet, with its JSON path.
-type Fault struct {
-	Path    string `json:"field"`
-	Message string `json:"message"`
-}
-
-// Faults is every fault of a sheet; it is the error of Parse.
-type Faults []Fault
-
-func (f Faults) Error() string {
-	lines := make([]string, len(f))
-	for i, one := range f {
-		lines[i] = one.Path + ": " + one.Message
-	}
-	return strings.Join(lines, "\n")
-}
 
 var compiled = sync.OnceValue(func() *jsonschema.Schema {
 	doc, err := jsonschema.UnmarshalJSON(bytes.NewReader(schemaJSON))
@@ -49,18 +33,18 @@ var compiled = sync.OnceValue(func() *jsonschema.Schema {
 })
 
 // Parse reads a sheet in the open format. A bad one is refused with every
-// fault (Faults), each with its path and what to write; unknown keys are faults.
+// fault (fault.List), each with its path and what to write; unknown keys are faults.
 func Parse(raw []byte) (*Sheet, error) {
 	doc, err := jsonschema.UnmarshalJSON(bytes.NewReader(raw))
 	if err != nil {
-		return nil, Faults{{"", "this is no JSON: " + err.Error()}}
+		return nil, fault.List{*fault.At("", "this is no JSON: %s", err)}
 	}
 	if err := compiled().Validate(doc); err != nil {
 		return nil, shapeFaults(err.(*jsonschema.ValidationError))
 	}
 	var s Sheet
 	if err := json.Unmarshal(raw, &s); err != nil {
-		return nil, Faults{{"", err.Error()}}
+		return nil, fault.List{*fault.At("", "%s", err)}
 	}
 	if f := s.Faults(); len(f) > 0 {
 		return nil, f
@@ -70,8 +54,8 @@ func Parse(raw []byte) (*Sheet, error) {
 
 // Faults finds what no schema can: names that lead nowhere or stand twice,
 // windows that are inverted, adjusters nothing depends on.
-func (s *Sheet) Faults() (f Faults) {
-	add := func(path, format string, a ...any) { f = append(f, Fault{path, fmt.Sprintf(format, a...)}) }
+func (s *Sheet) Faults() (f fault.List) {
+	add := func(path, format string, a ...any) { f.Add(path, format, a...) }
 	ids := map[string]string{}
 	once := func(path, id string) {
 		if ids[id] != "" {
@@ -153,40 +137,40 @@ func (s *Sheet) Faults() (f Faults) {
 	return f
 }
 
-func (s *Sheet) adjusterFaults(at string, a Adjuster) (f Faults) {
+func (s *Sheet) adjusterFaults(at string, a Adjuster) (f fault.List) {
 	used := slices.ContainsFunc(s.Influence, func(in Influence) bool { return in.Adjuster == a.ID })
 	if !used {
-		f = append(f, Fault{at, "nothing depends on this adjuster: add its influence on a point"})
+		f.Add(at, "nothing depends on this adjuster: add its influence on a point")
 	}
 	if !a.MeasureOnly && a.Lock == nil {
-		f = append(f, Fault{at + ".lock", "say how it is locked"})
+		f.Add(at+".lock", "say how it is locked")
 	}
 	if a.Threaded() && a.Pitch <= 0 && !a.MeasureOnly {
-		f = append(f, Fault{at + ".pitch", "a threaded adjuster needs its pitch in mm a turn, above zero"})
+		f.Add(at+".pitch", "a threaded adjuster needs its pitch in mm a turn, above zero")
 	}
 	if !a.Threaded() && a.Notch == "" {
-		f = append(f, Fault{at + ".notch", "say what one step of it is called, such as notch, click or hole"})
+		f.Add(at+".notch", "say what one step of it is called, such as notch, click or hole")
 	}
 	if a.Out.Seen == a.In.Seen && a.Out.Seen != "along" {
-		f = append(f, Fault{at + ".in.seen", "both ways look " + a.In.Seen + ": one must be the other way"})
+		f.Add(at+".in.seen", "both ways look "+a.In.Seen+": one must be the other way")
 	}
 	if t := a.Threads; t != nil {
 		if t.Min > t.Max {
-			f = append(f, Fault{at + ".threads.min", "the least thread lies above the most: swap them"})
+			f.Add(at+".threads.min", "the least thread lies above the most: swap them")
 		}
 		if p := s.Point(t.Point); p == nil || p.Quantity != "count" {
-			f = append(f, Fault{at + ".threads.point", fmt.Sprintf("there is no point %q that counts", t.Point)})
+			f.Add(at+".threads.point", "there is no point %q that counts", t.Point)
 		}
 	}
 	if l := a.Lock; l != nil && l.BackOffMin > l.BackOffMax {
-		f = append(f, Fault{at + ".lock.back_off_min", "the least lies above the most: swap them"})
+		f.Add(at+".lock.back_off_min", "the least lies above the most: swap them")
 	}
 	return f
 }
 
 // schoolFaults: methods are chosen between, so there are two at least, one of them
 // the manual's, and points and checks name those there are.
-func (s *Sheet) schoolFaults() (f Faults) {
+func (s *Sheet) schoolFaults() (f fault.List) {
 	manual := 0
 	for _, one := range s.Schools {
 		if one.Manual {
@@ -194,38 +178,38 @@ func (s *Sheet) schoolFaults() (f Faults) {
 		}
 	}
 	if len(s.Schools) == 1 || len(s.Schools) > 0 && manual != 1 {
-		f = append(f, Fault{"schools", "give two methods at least, and mark the one that the manual gives"})
+		f.Add("schools", "give two methods at least, and mark the one that the manual gives")
 	}
 	known := func(id string) bool {
 		return id == "" || slices.ContainsFunc(s.Schools, func(one School) bool { return one.ID == id })
 	}
 	for i, p := range s.Points {
 		if !known(p.School) {
-			f = append(f, Fault{fmt.Sprintf("points[%d].school", i), fmt.Sprintf("there is no school %q", p.School)})
+			f.Add(fmt.Sprintf("points[%d].school", i), "there is no school %q", p.School)
 		}
 		if p.Chart != "" && !slices.ContainsFunc(s.Charts, func(c Chart) bool { return c.ID == p.Chart }) {
-			f = append(f, Fault{fmt.Sprintf("points[%d].chart", i), fmt.Sprintf("there is no chart %q", p.Chart)})
+			f.Add(fmt.Sprintf("points[%d].chart", i), "there is no chart %q", p.Chart)
 		}
 	}
 	for i, c := range s.Checks {
 		if !known(c.School) {
-			f = append(f, Fault{fmt.Sprintf("checks[%d].school", i), fmt.Sprintf("there is no school %q", c.School)})
+			f.Add(fmt.Sprintf("checks[%d].school", i), "there is no school %q", c.School)
 		}
 	}
 	return f
 }
 
-func (s *Sheet) stepFaults() (f Faults) {
+func (s *Sheet) stepFaults() (f fault.List) {
 	seen := map[string]bool{}
 	for i, step := range s.Steps {
 		if seen[step.Kind] {
-			f = append(f, Fault{fmt.Sprintf("steps[%d].kind", i), "there is a step of this kind already"})
+			f.Add(fmt.Sprintf("steps[%d].kind", i), "there is a step of this kind already")
 		}
 		seen[step.Kind] = true
 	}
 	for _, kind := range []string{"complaint", "identify", "safe", "sign"} {
 		if !seen[kind] {
-			f = append(f, Fault{"steps", "add a step of kind " + kind})
+			f.Add("steps", "add a step of kind "+kind)
 		}
 	}
 	return f

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+
+	"brankel/rigging/fault"
 )
 
 // Effectivity says which units a sheet is for: a range of numbers of one kind, the
@@ -43,36 +45,30 @@ type Match struct {
 	Choices    []*Sheet
 }
 
-// low and high are the ends of the range; open says there is none above.
-func (e *Effectivity) low() (s Serial, after bool) {
-	if e.After != "" {
-		s, _ = ParseSerial(e.After)
-		return s, true
-	}
-	s, _ = ParseSerial(e.From)
-	return s, false
+// reach is the range of an effectivity with its ends read: just after low when after
+// is set, up to high unless it is open.
+type reach struct {
+	low   Serial
+	after bool
+	high  Serial
+	open  bool
 }
 
-func (e *Effectivity) high() (s Serial, open bool) {
-	if e.To == "" {
-		return Serial{}, true
+func (e *Effectivity) reach() (r reach) {
+	text := e.From
+	if r.after = e.After != ""; r.after {
+		text = e.After
 	}
-	s, _ = ParseSerial(e.To)
-	return s, false
+	r.low, _ = ParseSerial(text) // no end is number 0; a bad one was refused when the sheet came in
+	if r.open = e.To == ""; !r.open {
+		r.high, _ = ParseSerial(e.To)
+	}
+	return r
 }
 
-func (e *Effectivity) holds(s Serial) bool {
-	low, after := e.low()
-	return e.holdsFrom(low, after, s)
-}
-
-// holdsFrom is holds with the low end read already.
-func (e *Effectivity) holdsFrom(low Serial, after bool, s Serial) bool {
-	if c := s.Compare(low); (e.From != "" || after) && (c < 0 || after && c == 0) {
-		return false
-	}
-	high, open := e.high()
-	return open || s.Compare(high) <= 0
+func (r reach) holds(s Serial) bool {
+	c := s.Compare(r.low)
+	return (c > 0 || c == 0 && !r.after) && (r.open || s.Compare(r.high) <= 0)
 }
 
 // span is the range in words: 1850–2399, after K-0877B, from 2400, all.
@@ -167,9 +163,9 @@ func Resolve(sheets []*Sheet, family, cable string, u Unit) (Match, error) {
 		if s.Family != family || s.Cable != cable || s.Applies.Prefix != "" && serial.Prefix != "" && s.Applies.Prefix != serial.Prefix {
 			continue
 		}
-		low, after := s.Applies.low()
-		same, lows = append(same, s), append(lows, low.Number)
-		if s.Applies.holdsFrom(low, after, serial) && s.Applies.fits(u) {
+		r := s.Applies.reach()
+		same, lows = append(same, s), append(lows, r.low.Number)
+		if r.holds(serial) && s.Applies.fits(u) {
 			fit = append(fit, s)
 		}
 	}
@@ -247,7 +243,7 @@ func noSheet(same []*Sheet, serial Serial, u Unit) string {
 	inRange := false
 	for _, s := range same {
 		spans = append(spans, s.Applies.Words())
-		inRange = inRange || s.Applies.holds(serial)
+		inRange = inRange || s.Applies.reach().holds(serial)
 	}
 	list := strings.Join(spans, "; ")
 	if inRange {
@@ -293,25 +289,23 @@ func compare(mine, other *Sheet) string {
 }
 
 // faults finds what is wrong with a range itself.
-func (e *Effectivity) faults() (f Faults) {
+func (e *Effectivity) faults() (f fault.List) {
 	for _, one := range []struct{ field, text string }{{"from", e.From}, {"after", e.After}, {"to", e.To}} {
 		if one.text == "" {
 			continue
 		}
 		s, err := ParseSerial(one.text)
 		if err != nil {
-			f = append(f, Fault{"applies." + one.field, err.Error()})
+			f.Add("applies."+one.field, err.Error())
 		} else if s.Prefix != "" {
-			f = append(f, Fault{"applies." + one.field, "write the letters before the number in prefix"})
+			f.Add("applies."+one.field, "write the letters before the number in prefix")
 		}
 	}
 	if e.From != "" && e.After != "" {
-		f = append(f, Fault{"applies.after", "give from or after, not both"})
+		f.Add("applies.after", "give from or after, not both")
 	}
-	if low, _ := e.low(); e.To != "" && len(f) == 0 {
-		if high, _ := e.high(); low.Compare(high) > 0 {
-			f = append(f, Fault{"applies.from", "the range begins after its end: swap from and to"})
-		}
+	if r := e.reach(); !r.open && len(f) == 0 && r.low.Compare(r.high) > 0 {
+		f.Add("applies.from", "the range begins after its end: swap from and to")
 	}
 	return f
 }

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 
+	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
 )
 
@@ -36,7 +37,7 @@ func Families() []Family { return slices.Clone(families) }
 
 // Questions are figures far from the family's usual: to be looked at again before
 // the sheet is kept, not wrong in themselves.
-func (s *Sheet) Questions() (out Faults) {
+func (s *Sheet) Questions() (out fault.List) {
 	f := FamilyOf(s.Family)
 	if f == nil {
 		return nil
@@ -44,21 +45,8 @@ func (s *Sheet) Questions() (out Faults) {
 	ask := func(path, what string, v float64, unit string) {
 		for _, u := range f.Usual {
 			if u.What == what && (v < u.Min || v > u.Max) {
-				out = append(
-					out,
-					Fault{
-						path,
-						fmt.Sprintf(
-							"%s %s is far from the usual %s to %s %s of a %s: look at the source again",
-							quantity.Number(v, 2),
-							unit,
-							quantity.Number(u.Min, 1),
-							quantity.Number(u.Max, 1),
-							unit,
-							f.Name,
-						),
-					},
-				)
+				out.Add(path, "%s %s is far from the usual %s to %s %s of a %s: look at the source again", quantity.Number(v, 2), unit,
+					quantity.Number(u.Min, 1), quantity.Number(u.Max, 1), unit, f.Name)
 			}
 		}
 	}

@@ -9,16 +9,18 @@ import (
 	"github.com/santhosh-tekuri/jsonschema/v6/kind"
 	"golang.org/x/text/language"
 	"golang.org/x/text/message"
+
+	"brankel/rigging/fault"
 )
 
 // shapeFaults is what the schema found, each at its place and in words for whoever
 // writes the sheet.
-func shapeFaults(err *jsonschema.ValidationError) (out Faults) {
+func shapeFaults(err *jsonschema.ValidationError) (out fault.List) {
 	for _, c := range err.Causes {
 		out = append(out, shapeFaults(c)...)
 	}
 	if len(err.Causes) > 0 {
-		sort.SliceStable(out, func(i, j int) bool { return out[i].Path < out[j].Path })
+		sort.SliceStable(out, func(i, j int) bool { return out[i].Field < out[j].Field })
 		return out
 	}
 	at := ""
@@ -28,16 +30,16 @@ func shapeFaults(err *jsonschema.ValidationError) (out Faults) {
 	switch k := err.ErrorKind.(type) {
 	case *kind.Required:
 		for _, name := range k.Missing {
-			out = append(out, Fault{below(at, name), "missing: it is to be written"})
+			out.Add(below(at, name), "missing: it is to be written")
 		}
 		return out
 	case *kind.AdditionalProperties:
 		for _, name := range k.Properties {
-			out = append(out, Fault{below(at, name), "there is no such field here: take it out, or look how it is written"})
+			out.Add(below(at, name), "there is no such field here: take it out, or look how it is written")
 		}
 		return out
 	}
-	return Faults{{at, shapeWords(err.ErrorKind)}}
+	return fault.List{*fault.At(at, shapeWords(err.ErrorKind))}
 }
 
 // plainType is what the types of JSON are called at the bench.

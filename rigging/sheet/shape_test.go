@@ -7,6 +7,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/fault"
 )
 
 // What the schema finds is told to whoever writes the sheet, not in its own terms.
@@ -34,9 +36,9 @@ func TestTheShapeOfASheetIsToldInWords(t *testing.T) {
 		c.change(m)
 		changed, _ := json.Marshal(m)
 		_, err := Parse(changed)
-		faults, ok := err.(Faults)
+		faults, ok := err.(fault.List)
 		if assert.True(t, ok, c.path) && assert.Len(t, faults, 1, c.path) {
-			assert.Equal(t, c.path, faults[0].Path)
+			assert.Equal(t, c.path, faults[0].Field)
 			assert.Contains(t, faults[0].Message, c.words)
 		}
 	}

@@ -9,6 +9,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/fault"
 )
 
 func demo(t *testing.T) (out []*Sheet) {
@@ -59,14 +61,14 @@ func TestResolveSaysWhichSheetAndWhy(t *testing.T) {
 func TestABadSheetIsRefusedWithEveryFault(t *testing.T) {
 	raw, err := os.ReadFile("../../demo/sheets/114.json")
 	require.NoError(t, err)
-	faults := func(change func(m map[string]any)) Faults {
+	faults := func(change func(m map[string]any)) fault.List {
 		var m map[string]any
 		require.NoError(t, json.Unmarshal(raw, &m))
 		change(m)
 		changed, _ := json.Marshal(m)
 		_, err := Parse(changed)
 		require.Error(t, err)
-		return err.(Faults)
+		return err.(fault.List)
 	}
 	at := func(m map[string]any, list string, i int) map[string]any { return m[list].([]any)[i].(map[string]any) }
 
@@ -79,7 +81,7 @@ func TestABadSheetIsRefusedWithEveryFault(t *testing.T) {
 	})
 	var paths []string
 	for _, f := range shape {
-		paths = append(paths, f.Path)
+		paths = append(paths, f.Field)
 		assert.NotEmpty(t, f.Message)
 	}
 	assert.ElementsMatch(t, []string{"colour", "craft", "adjusters[0].pitch", "chain[0].name", "cable"}, paths)
@@ -110,7 +112,7 @@ func TestABadSheetIsRefusedWithEveryFault(t *testing.T) {
 	} {
 		var got []string
 		for _, f := range faults(change) {
-			got = append(got, f.Path)
+			got = append(got, f.Field)
 		}
 		assert.Contains(t, got, path)
 	}
@@ -140,7 +142,7 @@ func TestSerialsWithLettersBeforeAndAfter(t *testing.T) {
 		"900A": false, "901": false} {
 		s, err := ParseSerial(text)
 		require.NoError(t, err)
-		assert.Equal(t, in, e.holds(s), text)
+		assert.Equal(t, in, e.reach().holds(s), text)
 	}
 }
 
@@ -230,7 +232,7 @@ func TestEverySkeletonIsWrittenButForItsFigures(t *testing.T) {
 		s := FamilyOf(f.ID).Skeleton()
 		assert.Empty(t, s.Figures(), "%s: a figure out of nowhere", f.ID)
 		for _, fault := range s.Faults() {
-			assert.Regexp(t, `pitch|per_turn|^applies`, fault.Path, "%s: %s", f.ID, fault.Message)
+			assert.Regexp(t, `pitch|per_turn|^applies`, fault.Field, "%s: %s", f.ID, fault.Message)
 		}
 		assert.NotEmpty(t, s.Cautions, f.ID)
 		assert.NotEmpty(t, s.Checks, f.ID)
@@ -258,7 +260,7 @@ func TestFiguresFarFromTheUsualAreQuestioned(t *testing.T) {
 	far := 1430.0
 	s.Points[2].Target = &far
 	require.Len(t, s.Questions(), 1)
-	assert.Equal(t, "points[2].target", s.Questions()[0].Path)
+	assert.Equal(t, "points[2].target", s.Questions()[0].Field)
 	assert.Contains(t, s.Questions()[0].Message, "far from the usual")
 }
 

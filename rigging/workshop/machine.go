@@ -6,6 +6,7 @@ import (
 	"strings"
 	"time"
 
+	"brankel/rigging/fault"
 	"brankel/rigging/sheet"
 )
 
@@ -157,14 +158,9 @@ type Entry struct {
 	Until    string  `json:"until,omitempty"`
 }
 
-// Fault is what is wrong with a machine or an entry, and what to write instead.
-type Fault struct{ Field, Message string }
-
-func (f *Fault) Error() string { return f.Field + ": " + f.Message }
-
 func need(text, field, message string) error {
 	if strings.TrimSpace(text) == "" {
-		return &Fault{field, message}
+		return fault.At(field, message)
 	}
 	return nil
 }
@@ -174,17 +170,17 @@ func CheckDay(day, field string, last time.Time) error {
 	d, err := time.Parse(time.DateOnly, day)
 	switch {
 	case err != nil:
-		return &Fault{field, "write the day as 2026-11-24"}
+		return fault.At(field, "write the day as 2026-11-24")
 	case d.Year() < 1900:
-		return &Fault{field, "this lies before any machine here was made"}
+		return fault.At(field, "this lies before any machine here was made")
 	case d.After(last):
-		return &Fault{field, "this day has not come yet"}
+		return fault.At(field, "this day has not come yet")
 	}
 	return nil
 }
 
 // Add puts an entry on the card. Usage never falls and days exist; the error is a
-// *Fault with what to write instead.
+// *fault.Fault with what to write instead.
 func (m *Machine) Add(e Entry, by string, today time.Time, id string) error {
 	if err := CheckDay(e.On, "on", today); err != nil {
 		return err
@@ -199,10 +195,10 @@ func (m *Machine) Add(e Entry, by string, today time.Time, id string) error {
 		return m.addReading(e, by)
 	case "swap":
 		m.Swaps = append(m.Swaps, Swap{e.On, e.Says, e.Was, e.Now, by})
-		return firstOf(need(e.Says, "says", "say which part was exchanged"), need(e.Now, "now", "say what is fitted now"))
+		return fault.First(need(e.Says, "says", "say which part was exchanged"), need(e.Now, "now", "say what is fitted now"))
 	case "modification":
 		m.Modifications = append(m.Modifications, Modification{e.On, e.Says, e.Approved, e.Basis, by})
-		return firstOf(
+		return fault.First(
 			need(e.Says, "says", "say what was added or made"),
 			need(e.Approved, "approved", "say who approved it"),
 			need(e.Basis, "basis", "say on what basis it was approved"),
@@ -216,16 +212,7 @@ func (m *Machine) Add(e Entry, by string, today time.Time, id string) error {
 	case "close":
 		return m.close(e)
 	}
-	return &Fault{"kind", "write meter, swap, modification, bulletin, defect or close"}
-}
-
-func firstOf(errs ...error) error {
-	for _, err := range errs {
-		if err != nil {
-			return err
-		}
-	}
-	return nil
+	return fault.At("kind", "write meter, swap, modification, bulletin, defect or close")
 }
 
 func (m *Machine) addReading(e Entry, by string) error {
@@ -233,7 +220,7 @@ func (m *Machine) addReading(e Entry, by string) error {
 		return err
 	}
 	if e.Value < 0 {
-		return &Fault{"value", "a meter does not show less than nothing"}
+		return fault.At("value", "a meter does not show less than nothing")
 	}
 	i := slices.IndexFunc(m.Meters, func(x Meter) bool { return x.Name == e.Name })
 	if i < 0 {
@@ -244,13 +231,10 @@ func (m *Machine) addReading(e Entry, by string) error {
 	if n := len(readings); n > 0 {
 		last := readings[n-1]
 		if e.On < last.On {
-			return &Fault{"on", "there is a later reading, of " + last.On + ": write the day you read it"}
+			return fault.At("on", "there is a later reading, of "+last.On+": write the day you read it")
 		}
 		if e.Value < last.Value {
-			return &Fault{
-				"value",
-				fmt.Sprintf("it showed %g on %s already: read it again, or log the new meter as a swap", last.Value, last.On),
-			}
+			return fault.At("value", "it showed %g on %s already: read it again, or log the new meter as a swap", last.Value, last.On)
 		}
 	}
 	m.Meters[i].Readings = append(readings, MeterReading{e.On, e.Value, by})
@@ -270,7 +254,7 @@ func (m *Machine) close(e Entry) error {
 			return nil
 		}
 	}
-	return &Fault{"id", "this is closed already, or was never open"}
+	return fault.At("id", "this is closed already, or was never open")
 }
 
 // Check finds what is wrong with a machine's card itself.
@@ -279,25 +263,25 @@ func (m *Machine) Check() error {
 		return err
 	}
 	if !slices.Contains(Crafts, m.Craft) {
-		return &Fault{"craft", "choose " + strings.Join(Crafts, ", ")}
+		return fault.At("craft", "choose "+strings.Join(Crafts, ", "))
 	}
 	if m.Unit != nil {
 		if _, err := sheet.ParseSerial(m.Unit.Serial); err != nil {
-			return &Fault{"unit.serial", err.Error()}
+			return fault.At("unit.serial", err.Error())
 		}
 		if m.Unit.Hand != "standard" && m.Unit.Hand != "counter" {
-			return &Fault{"unit.hand", "choose standard or counter"}
+			return fault.At("unit.hand", "choose standard or counter")
 		}
 	}
 	seen := map[string]bool{}
 	for i, c := range m.Cables {
 		at := fmt.Sprintf("cables[%d].", i)
-		if err := firstOf(need(c.Name, at+"name", "write what the cable is called"), need(c.Family, at+"family",
+		if err := fault.First(need(c.Name, at+"name", "write what the cable is called"), need(c.Family, at+"family",
 			"choose the kind of rig")); err != nil {
 			return err
 		}
 		if seen[c.Name] {
-			return &Fault{at + "name", "there are two of this name: write what tells them apart"}
+			return fault.At(at+"name", "there are two of this name: write what tells them apart")
 		}
 		seen[c.Name] = true
 	}

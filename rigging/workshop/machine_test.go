@@ -6,6 +6,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/fault"
 )
 
 var today = time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC)
@@ -32,7 +34,7 @@ func TestACardTakesOnlyWhatCanBe(t *testing.T) {
 		m := Machine{Details: Details{Meters: []Meter{{Name: "km", Readings: []MeterReading{{"2026-11-01", 100, "Ines"}}}}}}
 		err := m.Add(c.e, "Ines", today, "x")
 		if assert.Error(t, err, "%+v", c.e) {
-			assert.Equal(t, c.field, err.(*Fault).Field, "%+v: %v", c.e, err)
+			assert.Equal(t, c.field, err.(*fault.Fault).Field, "%+v: %v", c.e, err)
 		}
 	}
 }
@@ -68,7 +70,7 @@ func TestTheCardItself(t *testing.T) {
 		change(&m)
 		err := m.Check()
 		if assert.Error(t, err, field) {
-			assert.Equal(t, field, err.(*Fault).Field)
+			assert.Equal(t, field, err.(*fault.Fault).Field)
 		}
 	}
 }
