@@ -89,3 +89,11 @@ func KindOfUnit(word string) Kind {
 	u, _ := lookup(marks.Replace(strings.TrimSpace(word)))
 	return u.kind
 }
+
+// Most is the largest amount of a kind that anything at the bench has, 0 for an
+// unknown kind: what is larger was mistyped or has another unit.
+func (k Kind) Most() float64 { return most[k] }
+
+var most = map[Kind]float64{
+	Length: 20_000, Angle: 720, Force: 50_000, Torque: 2_000, Rate: 10_000, Temperature: 1_000, Speed: 30_000, Count: 1_000,
+}

@@ -1,20 +1,23 @@
 package run
 
-// What the mechanic is asked to do now.
+// Do is what the mechanic is asked to do now.
+type Do string
+
+// What there is to do; beside each the field of Advice that goes with it.
 const (
-	DoComplaint = "complaint"
-	DoIdentify  = "identify"
-	DoSafe      = "safe"
-	DoRead      = "read"
-	DoMove      = "move"
-	DoSettle    = "settle"
-	DoLock      = "lock"
-	DoRestore   = "restore"
-	DoCheck     = "check"
-	DoAgain     = "again"
-	DoDecide    = "decide" // Brankel argues, the mechanic chooses
-	DoSign      = "sign"
-	DoNothing   = "nothing"
+	DoComplaint Do = "complaint"
+	DoIdentify  Do = "identify"
+	DoSafe      Do = "safe"    // Things
+	DoRead      Do = "read"    // Read
+	DoMove      Do = "move"    // Move
+	DoSettle    Do = "settle"  // Settle
+	DoLock      Do = "lock"    // Lock
+	DoRestore   Do = "restore" // Things
+	DoCheck     Do = "check"   // Check
+	DoAgain     Do = "again"
+	DoDecide    Do = "decide" // Choices: Brankel argues, the mechanic chooses
+	DoSign      Do = "sign"
+	DoNothing   Do = "nothing"
 )
 
 // Choices of a decision that the fold or the advice know.
@@ -23,6 +26,8 @@ const (
 	ChoiceRepaired = "repaired"
 	ChoiceGoOn     = "go on"
 	ChoiceOpen     = "leave open"
+	ChoiceAgain    = "answer again" // of a check that was answered bad
+	ChoiceAfresh   = "read afresh"  // of readings that do not agree
 )
 
 // Piece is a part of a sentence; Mark is "" or "turn" (what the hand does).
@@ -31,10 +36,12 @@ type Piece struct {
 	Mark string `json:"mark,omitempty"`
 }
 
-// Advice is the one thing to do now.
+// Advice is the one thing to do now. Its zero value advises nothing; Next never gives
+// it. Of Read, Move, Check, Lock and Settle one at most is set, the one that goes with
+// Do; Choices may come with any of them.
 type Advice struct {
 	Step    string   `json:"step"`
-	Do      string   `json:"do"`
+	Do      Do       `json:"do"`
 	Say     []Piece  `json:"say"`
 	More    []string `json:"more"`
 	Finding string   `json:"finding,omitempty"` // what was found and speaks against going on

@@ -19,6 +19,7 @@ var allStates = []string{"dogs-home", "inner-pushed", "stud-lowest"}
 type rig struct {
 	t      testing.TB
 	bench  Bench
+	sheets []*sheet.Sheet
 	events []Event
 }
 
@@ -27,6 +28,7 @@ func newRig(t testing.TB) *rig {
 		{ID: "tape", Name: "tape 1", Quantity: "length", Doubt: 0.25},
 		{ID: "calliper", Name: "calliper 3", Quantity: "length", Doubt: 0.05},
 	}}
+	var sheets []*sheet.Sheet
 	files, err := filepath.Glob("../../demo/sheets/1[12]?.json")
 	require.NoError(t, err)
 	for _, f := range files {
@@ -34,15 +36,21 @@ func newRig(t testing.TB) *rig {
 		require.NoError(t, err)
 		s, err := sheet.Parse(raw)
 		require.NoError(t, err, f)
-		b.Sheets = append(b.Sheets, s)
+		sheets = append(sheets, s)
 	}
-	require.Len(t, b.Sheets, 3)
-	return &rig{t: t, bench: b}
+	require.Len(t, sheets, 3)
+	return rigOf(t, b, sheets...)
+}
+
+func rigOf(t testing.TB, b Bench, sheets ...*sheet.Sheet) *rig {
+	b.Sheets = sheet.Heads(sheets)
+	return &rig{t: t, bench: b, sheets: sheets}
 }
 
 func (r *rig) sheet() *sheet.Sheet {
-	for _, s := range r.bench.Sheets {
-		if s.Hash() == Pinned(r.events) {
+	pinned, _ := Pinned(r.events)
+	for _, s := range r.sheets {
+		if s.Hash() == pinned {
 			return s
 		}
 	}
@@ -56,7 +64,7 @@ func (r *rig) try(kind Kind, body any) error {
 	require.NoError(r.t, err)
 	n := len(r.events)
 	e := Event{ID: fmt.Sprintf("e%d", n+1), Run: "r", Seq: n + 1, Kind: kind, By: "Ines", Body: raw,
-		At: time.Date(2026, 11, 24, 9, n, 0, 0, time.UTC)}
+		At: time.Date(2026, 11, 24, 9, n, 0, 0, time.UTC), Received: time.Date(2026, 11, 24, 9, n, 1, 0, time.UTC)}
 	e, err = Admit(r.bench, r.state(), e)
 	if err != nil {
 		return err
@@ -80,7 +88,7 @@ func (r *rig) safe(serial, variant string) *rig {
 	r.do(KindComplaint, Complaint{"hard to get into forward", "yes"})
 	r.do(KindIdentified, Identified{Serial: serial, Hand: "standard", Variant: variant})
 	for _, c := range []string{"key-out", "propeller-clear", "hands-out"} {
-		r.do(KindCaution, Named{c})
+		r.do(KindCaution, Named{ID: c})
 	}
 	return r.do(KindPutOn, Thing{ID: "propeller-chock"}).do(KindPartOff, Thing{ID: "linkage-cover"})
 }
@@ -125,7 +133,7 @@ func (r *rig) proved() *rig {
 }
 
 // wants fails unless the one thing to do now is what.
-func (r *rig) wants(what string) Advice {
+func (r *rig) wants(what Do) Advice {
 	r.t.Helper()
 	a := Next(r.state())
 	require.Equal(r.t, what, a.Do, "%+v", a)

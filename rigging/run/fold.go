@@ -1,149 +1,83 @@
 package run
 
 import (
-	"fmt"
 	"slices"
+	"strings"
 
-	"brankel/rigging/quantity"
 	"brankel/rigging/sheet"
 )
 
-// Pinned is the content hash of the sheet the run was identified with, "" when
-// it was not or none applies.
-func Pinned(events []Event) string {
-	for i := len(events) - 1; i >= 0; i-- {
-		if events[i].Kind == KindIdentified {
-			return bodyOf[Identified](events[i]).Sheet
-		}
-	}
-	return ""
-}
-
-// Fold replays the events in order. s may be nil while no sheet applies. An
-// event that stands there twice counts once, one that was taken back not at all.
+// Fold replays the events in order. s is the sheet the run is pinned to, nil while
+// none applies or when it is not at hand: then what was written is still there, and
+// nothing is advised. An event that stands there twice counts once, one that was
+// taken back not at all.
 func Fold(s *sheet.Sheet, events []Event) State {
 	st := State{
-		Sheet: s, Cautions: map[string]bool{}, Checks: map[string]Answered{}, Decisions: map[string]Decided{},
-		Deviations: map[string]Deviation{}, Skipped: map[string]string{},
+		Sheet:      s,
+		Cautions:   map[string]bool{},
+		Checks:     map[string]Answered{},
+		Decisions:  map[string]Decided{},
+		Deviations: map[string]Deviation{},
+		Skipped:    map[string]string{},
 	}
-	void := map[string]bool{}
-	for _, e := range events {
-		if e.Kind == KindCorrected {
-			void[bodyOf[Corrected](e).Event] = true
-		}
-	}
+	void := struckOut(events)
 	for _, e := range events {
 		if e.Seq <= st.Seq {
 			continue
 		}
-		st.Seq, st.LastHash = e.Seq, e.Hash
 		if void[e.ID] {
+			st.Seq, st.LastHash = e.Seq, e.Hash
 			continue
 		}
 		st.apply(e)
-		st.LastAt, st.LastBy = e.At, e.By
 	}
 	return st
 }
 
+// Carry adds the events that came after those folded so far and tells whether that
+// was enough: false means that they reach back (something was struck out, the sheet
+// is another one) and all has to be folded anew.
+func (st *State) Carry(events ...Event) bool {
+	for _, e := range events {
+		if e.Kind == KindCorrected || e.Kind == KindIdentified {
+			return false
+		}
+	}
+	for _, e := range events {
+		if e.Seq > st.Seq {
+			st.apply(e)
+		}
+	}
+	return true
+}
+
 func (st *State) apply(e Event) {
-	switch e.Kind {
-	case KindReading, KindMove, KindSettled, KindLocked, KindCheck, KindDeviation:
-		st.Worked = true
+	st.Seq, st.LastHash = e.Seq, e.Hash
+	k, ok := kinds[e.Kind]
+	if !ok {
+		return // written by a later Brankel
 	}
-	switch e.Kind {
-	case KindComplaint:
-		b := bodyOf[Complaint](e)
-		st.Complaint = &b
-		st.did(e, "complaint: “"+b.Words+"”")
-	case KindIdentified:
-		b := bodyOf[Identified](e)
-		st.Identity = &b
-		if b.Sheet == "" {
-			st.did(e, "serial "+b.Serial+" read: no sheet applies")
-		} else {
-			st.did(e, "sheet "+b.Name+" chosen for serial "+b.Serial)
-		}
-	case KindCaution:
-		st.Cautions[bodyOf[Named](e).ID] = true
-		st.did(e, "a caution was confirmed")
-	case KindPutOn, KindTakenOff, KindPartOff, KindPartBack:
-		st.applyThing(e)
-	case KindReading:
-		st.applyReading(e)
-	case KindMove, KindStuck, KindSettled, KindLocked:
-		st.applyWork(e)
-	case KindCheck:
-		b := bodyOf[Checked](e)
-		st.Checks[b.Check] = Answered{Checked: b, By: e.By, At: e.At}
-		delete(st.Decisions, "check:"+b.Check)
-		if c := st.Sheet.Check(b.Check); c != nil {
-			st.did(e, c.Name+": "+answerOf(c, b.Answer))
-		}
-	case KindRetried:
-		b := bodyOf[Retried](e)
-		st.Retried, st.RetriedOld = &b, false
-		st.did(e, "the complaint was tried again: "+b.Outcome)
-	case KindDecided:
-		b := bodyOf[Decided](e)
-		st.Decisions[b.About] = b
-		if b.Choice == ChoiceOpen {
-			st.did(e, "the loaded proof was left open")
-		} else {
-			st.did(e, "decided: "+b.Choice)
-		}
-		if b.Choice == ChoiceRepaired {
-			st.repaired(b.About)
-		}
-	case KindDeviation:
-		b := bodyOf[Deviation](e)
-		st.Deviations[b.Point] = b
-		st.did(e, "left out by request of "+b.AskedBy)
-	case KindSkipped:
-		b := bodyOf[Skipped](e)
-		st.Skipped[b.Step] = b.Reason
-		st.did(e, "a step was left out: "+b.Reason)
-	case KindNote:
-		st.Notes = append(st.Notes, bodyOf[Note](e).Text)
-	case KindPaused:
-		st.Paused = bodyOf[Note](e).Text
-		return // a pause does not end itself
-	case KindSigned:
-		b := bodyOf[Signed](e)
-		st.Signed, st.SignedBy, st.SignedAt, st.SignedHash = &b, e.By, e.At, e.Hash
-		st.did(e, "signed by "+b.Name)
+	st.LastAt, st.LastBy = e.At, e.By
+	if !k.quiet {
+		st.Last, st.LastEvent, st.LastSeq = e.Says(), e.ID, e.Seq
 	}
-	st.Paused = ""
+	if e.Kind != KindPaused {
+		st.Paused = ""
+	}
+	k.fold(st, e)
 }
 
-func (st *State) did(e Event, words string) { st.Last, st.LastEvent = words, e.ID }
-
-func answerOf(c *sheet.Check, answer string) string {
-	if answer == "good" {
-		return c.Good
-	}
-	return c.Bad
-}
-
-func (st *State) applyThing(e Event) {
-	t := bodyOf[Thing](e)
-	switch e.Kind {
-	case KindPutOn:
-		st.WentOn = append(st.WentOn, t)
-		st.On = append(st.On, t)
-		st.did(e, t.Name+" put on")
-	case KindTakenOff:
-		st.On = without(st.On, t)
-		st.did(e, t.Name+" taken off")
-	case KindPartOff:
-		st.WentOff = append(st.WentOff, t)
-		st.Off = append(st.Off, t)
-		st.did(e, t.Name+" taken off")
-	case KindPartBack:
-		st.Off = without(st.Off, t)
-		st.did(e, t.Name+" back on")
-	}
-}
+func foldComplaint(st *State, _ Event, c Complaint)   { st.Complaint = &c }
+func foldIdentified(st *State, _ Event, i Identified) { st.Identity = &i }
+func foldCaution(st *State, _ Event, n Named)         { st.Cautions[n.ID] = true }
+func foldOn(st *State, _ Event, t Thing)              { st.On = append(st.On, t) }
+func foldTakenOff(st *State, _ Event, t Thing)        { st.On = without(st.On, t) }
+func foldOff(st *State, _ Event, t Thing)             { st.Off = append(st.Off, t) }
+func foldPartBack(st *State, _ Event, t Thing)        { st.Off = without(st.Off, t) }
+func foldSkipped(st *State, _ Event, s Skipped)       { st.Skipped[s.Step] = s.Reason }
+func foldNote(st *State, _ Event, n Note)             { st.Notes = append(st.Notes, n.Text) }
+func foldPaused(st *State, _ Event, n Note)           { st.Paused = n.Text }
+func foldCorrected(*State, Event, Corrected)          {}
 
 func same(a, b Thing) bool { return a.ID == b.ID && a.Name == b.Name && a.Side == b.Side }
 
@@ -155,20 +89,9 @@ func without(list []Thing, t Thing) []Thing {
 	return slices.Delete(slices.Clone(list), i, i+1)
 }
 
-func (st *State) applyReading(e Event) {
-	b := bodyOf[Reading](e)
-	t := Taken{Reading: b, Event: e.ID, By: e.By, At: e.At, Stage: st.stage(b.Point), Epoch: st.Epoch}
-	p := st.Sheet.Point(b.Point)
-	if p == nil {
-		return
-	}
-	for _, id := range p.States {
-		if !slices.Contains(b.States, id) {
-			t.Missing = append(t.Missing, st.Sheet.State(id).Name)
-		}
-	}
-	st.Readings = append(st.Readings, t)
-	st.did(e, p.Name+" read: "+quantity.Quantity{Kind: p.Quantity, Value: b.Value}.Text())
+func foldReading(st *State, e Event, r Reading) {
+	st.Worked = true
+	st.Readings = append(st.Readings, Taken{Reading: r, Event: e.ID, By: e.By, At: e.At, Stage: st.stage(r.Point), Epoch: st.Epoch})
 }
 
 // stage is which of the four readings a reading taken now would be.
@@ -179,7 +102,7 @@ func (st *State) stage(point string) Stage {
 		return Found
 	case st.Locked != nil:
 		return LockedStage
-	case len(st.Moves) == st.Repaired:
+	case !st.moved():
 		return Found
 	case set.Settle != nil && !st.Settled:
 		return First
@@ -187,41 +110,94 @@ func (st *State) stage(point string) Stage {
 	return Set
 }
 
-func (st *State) applyWork(e Event) {
+func foldMove(st *State, e Event, m Move) {
+	st.work()
+	st.Moves = append(st.Moves, Moved{m, e.By, e.At, e.Seq, st.Epoch})
+	st.Locked, st.Settled, st.Stuck = nil, false, nil
+	st.reopen(m.Adjuster)
+}
+
+// work begins a new epoch: readings before it are of another setting.
+func (st *State) work() {
 	st.Epoch++
-	switch e.Kind {
-	case KindMove:
-		b := bodyOf[Move](e)
-		st.Moves = append(st.Moves, Moved{b, e.By, e.At, st.Epoch})
-		st.Locked, st.Settled, st.Stuck = nil, false, nil
-		st.reopen(b.Adjuster)
-		if a := st.Sheet.Adjuster(b.Adjuster); a != nil {
-			st.did(e, fmt.Sprintf("%s turned %s %s", a.Name, turnsText(b.Value), way(a, b.Way).Says))
-		}
-	case KindStuck:
-		b := bodyOf[Stuck](e)
-		st.Stuck = &b
-		st.did(e, "the adjuster would not turn")
-	case KindSettled:
-		st.Settled = true
-		st.did(e, fmt.Sprintf("settled, %d times", bodyOf[Settled](e).Times))
-	case KindLocked:
-		b := bodyOf[Locked](e)
-		st.Locked, st.LockedBy = &b, e.By
-		st.did(e, "locked, nut backed off "+turnsText(b.Value))
+	st.Worked = true
+}
+
+func foldStuck(st *State, _ Event, s Stuck) {
+	st.Epoch++
+	st.Stuck = &s
+}
+
+func foldSettled(st *State, _ Event, _ Settled) {
+	st.work()
+	st.Settled = true
+}
+
+func foldLocked(st *State, e Event, l Locked) {
+	st.work()
+	st.Locked, st.LockedBy = &l, e.By
+}
+
+func foldCheck(st *State, e Event, c Checked) {
+	st.Worked = true
+	st.Checks[c.Check] = Answered{Checked: c, By: e.By, At: e.At, Seq: e.Seq}
+	delete(st.Decisions, "check:"+c.Check)
+	if check := st.Sheet.Check(c.Check); check != nil && check.Loaded {
+		delete(st.Decisions, "loaded")
 	}
 }
 
-// repaired makes the readings before it old: they were of other parts.
+func foldRetried(st *State, _ Event, r Retried) { st.Retried, st.RetriedOld = &r, false }
+
+func foldDecided(st *State, _ Event, d Decided) {
+	st.Decisions[d.About] = d
+	switch d.Choice {
+	case ChoiceRepaired:
+		st.repaired(d.About)
+	case ChoiceAgain:
+		st.forget(d.About)
+	case ChoiceAfresh:
+		st.Epoch++
+		delete(st.Decisions, d.About)
+	}
+}
+
+// forget makes the answer to a check count no more ("check:" and its id).
+func (st *State) forget(about string) {
+	id := strings.TrimPrefix(about, "check:")
+	if c, ok := st.Checks[id]; ok {
+		c.Void = true
+		st.Checks[id] = c
+	}
+	delete(st.Decisions, about)
+}
+
+func foldDeviation(st *State, _ Event, d Deviation) {
+	st.Worked = true
+	st.Deviations[d.Point] = d
+}
+
+func foldSigned(st *State, e Event, s Signed) {
+	st.Signed, st.SignedBy, st.SignedAt, st.SignedHash, st.SignedSeq = &s, e.By, e.At, e.Hash, e.Seq
+}
+
+// repaired makes what was read, answered and decided before it old: it was of other
+// parts.
 func (st *State) repaired(about string) {
 	st.Epoch++
 	st.Worked = false
 	st.Repaired = len(st.Moves)
-	st.Locked, st.Settled = nil, false
+	st.Locked, st.Settled, st.Stuck = nil, false, nil
 	for i := range st.Readings {
 		st.Readings[i].Old = true
 	}
-	delete(st.Decisions, about)
+	for id, c := range st.Checks {
+		c.Void = true
+		st.Checks[id] = c
+	}
+	st.RetriedOld = st.Retried != nil
+	clear(st.Decisions)
+	clear(st.Deviations)
 	if about == "pinned" {
 		st.Identity = nil // the new cable may belong to another sheet
 	}
@@ -239,19 +215,4 @@ func (st *State) reopen(adjuster string) {
 	st.RetriedOld = st.Retried != nil
 	delete(st.Decisions, "response")
 	delete(st.Decisions, "loaded")
-}
-
-func way(a *sheet.Adjuster, direction string) sheet.Way {
-	if direction == "in" {
-		return a.In
-	}
-	return a.Out
-}
-
-func turnsText(turns float64) string {
-	s := quantity.Turns(turns)
-	if turns <= 1 && turns > 0 {
-		return s + " turn"
-	}
-	return s + " turns"
 }

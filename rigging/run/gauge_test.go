@@ -46,8 +46,8 @@ func TestASheetIsDrawnWithoutARun(t *testing.T) {
 	require.Len(t, p.Rules, 1)
 	r := p.Rules[0]
 	assert.Equal(t, []float64{4, 7}, []float64{r.Min, r.Max})
-	assert.InDelta(t, 0.3, r.Tick, 1e-9)
-	assert.Equal(t, "one tick is ½ turn of the equaliser nut", r.TickSay)
+	assert.InDelta(t, 0.25, r.Tick, 1e-9, "a round figure")
+	assert.Equal(t, "one tick is 0.25; ½ turn of the equaliser nut moves it 0.3", r.TickSay)
 	assert.True(t, r.From < 4 && r.To > 7)
 	assert.Empty(t, p.Line.Of, "notches are no length along the cable")
 	assert.Nil(t, Draw(&sheet.Sheet{}).Line, "a draft without positions is not drawn yet")

@@ -4,14 +4,25 @@ import (
 	"math"
 
 	"brankel/rigging/calc"
-	"brankel/rigging/quantity"
 	"brankel/rigging/sheet"
+)
+
+// Verdict is what a reading says of its limits, as calc.Reading has it.
+type Verdict string
+
+// The verdicts; Unread is that of a point that was not read yet.
+const (
+	Unread   Verdict = ""
+	In       Verdict = "in"
+	Out      Verdict = "out"
+	Close    Verdict = "close" // the gauge cannot tell
+	Unsteady Verdict = "unsteady"
 )
 
 // Judgement is a point's reading against its limits.
 type Judgement struct {
 	Value   float64
-	Verdict string // unsteady, out, in, close
+	Verdict Verdict
 	Side    string // low, in, high
 	Gauge   string
 }
@@ -26,13 +37,13 @@ func (st State) judge(p *sheet.Point, t *Taken) Judgement {
 		Target: p.Target, Minus: &p.Minus, Plus: &p.Plus,
 	})
 	if err != nil {
-		return Judgement{Value: t.Value, Verdict: "unsteady", Side: "in"}
+		return Judgement{Value: t.Value, Verdict: Unsteady, Side: "in"}
 	}
-	return Judgement{out.Mean, out.Verdict, out.Side, out.Gauge}
+	return Judgement{out.Mean, Verdict(out.Verdict), out.Side, out.Gauge}
 }
 
 // wrong tells whether a judgement calls for a move: the mean lies outside.
-func (j Judgement) wrong() bool { return j.Verdict == "out" || j.Verdict == "close" && j.Side != "in" }
+func (j Judgement) wrong() bool { return j.Verdict == Out || j.Verdict == Close && j.Side != "in" }
 
 // Lost is the judgement of one pair of readings, nil until both are there.
 func (st State) Lost(l sheet.LostMotion) *calc.LostMotionOutput {
@@ -153,8 +164,7 @@ func (s Setting) solve() (calc.AdjusterOutput, error) {
 	return calc.Adjuster(in)
 }
 
+// limits are the ends of the window in the unit of the point.
 func (s Setting) limits() (lo, hi float64) {
 	return *s.Point.Target - s.Point.Minus, *s.Point.Target + s.Point.Plus
 }
-
-func text(k quantity.Kind, v float64) string { return quantity.Quantity{Kind: k, Value: v}.Text() }

@@ -28,7 +28,7 @@ func (st State) next() Advice {
 		return st.afterSigning()
 	}
 	for _, step := range st.Steps() {
-		if step.Status != "now" {
+		if step.Status != StatusNow {
 			continue
 		}
 		a := st.adviceFor(step.Kind)
@@ -46,8 +46,7 @@ func (st State) adviceFor(kind string) Advice {
 	case "identify":
 		return st.identify()
 	case "safe":
-		return Advice{Do: DoSafe, Say: say(plain("Make it safe.")), Things: st.todos(),
-			More: []string{"Tap each when it is so."}}
+		return st.safe()
 	case "worn":
 		return st.worn()
 	case "found":
@@ -70,6 +69,32 @@ func (st State) adviceFor(kind string) Advice {
 	}
 	return st.sign()
 }
+
+// safe asks for what makes it safe; after a check that failed it says why hands are
+// wanted again.
+func (st State) safe() Advice {
+	a := Advice{Do: DoSafe, Say: say(plain("Make it safe.")), Things: st.todos(), More: []string{"Tap each when it is so."}}
+	if c := st.failed(); c != nil {
+		a.Say = say(plain("Make it safe again, then go back to the setting."))
+		a.Finding = failure(c)
+		a.Choices = ways(c)
+	}
+	return a
+}
+
+// failure says what a bad answer points to.
+func failure(c *sheet.Check) string { return upper(c.Name) + ": " + c.Bad + ". " + c.PointsTo }
+
+// ways are the ways on from a check that was answered bad, beside turning.
+func ways(c *sheet.Check) []Choice {
+	out := []Choice{{About: "check:" + c.ID, Choice: ChoiceAgain, Label: "Answer it again"}}
+	if c.Loaded {
+		out = append(out, leaveOpen)
+	}
+	return out
+}
+
+var leaveOpen = Choice{About: "loaded", Choice: ChoiceOpen, Label: "Leave open for now"}
 
 func (st State) complaintWords() string {
 	if st.Complaint == nil {
@@ -96,7 +121,7 @@ func (st State) worn() Advice {
 				return a
 			}
 		}
-		if lost := st.Lost(l); lost.Verdict == "out" && st.Decisions["lost:"+l.ID].Choice != ChoiceGoOn {
+		if lost := st.Lost(l); Verdict(lost.Verdict) == Out && st.Decisions["lost:"+l.ID].Choice != ChoiceGoOn {
 			return st.arguedRepair("lost:"+l.ID,
 				fmt.Sprintf("%s lost, %s allowed. %s", text(quantity.Length, lost.Lost), text(quantity.Length, l.Limit), l.Over),
 				"A setting on worn parts reads well today and is out again next week.")
@@ -111,12 +136,12 @@ func (st State) arguedRepair(about, finding, why string) Advice {
 	if st.Decisions[about].Choice == ChoiceRepair {
 		return Advice{Do: DoDecide, Say: say(plain("Waiting for the repair.")), Finding: finding,
 			More:    []string{"When it is done, everything is read again: the readings so far were of other parts."},
-			Choices: []Choice{{about, ChoiceRepaired, "Repaired: read again", false, true}}}
+			Choices: []Choice{{About: about, Choice: ChoiceRepaired, Label: "Repaired: read again", Argued: true}}}
 	}
 	return Advice{Do: DoDecide, Say: say(plain("Repair before setting.")), Finding: finding, More: []string{why},
 		Choices: []Choice{
-			{about, ChoiceRepair, "Repair first", false, true},
-			{about, ChoiceGoOn, "Go on all the same", true, false},
+			{About: about, Choice: ChoiceRepair, Label: "Repair first", Argued: true},
+			{About: about, Choice: ChoiceGoOn, Label: "Go on all the same", Reason: true},
 		}}
 }
 
@@ -126,7 +151,7 @@ func (st State) hands() string {
 
 func (st State) asFound() Advice {
 	s := st.setting()
-	if st.latest(s.Point.ID, Found) == nil {
+	if st.latest(s.Point.ID, "") == nil {
 		a := st.read(s.Point)
 		a.Caution = st.hands()
 		return a
@@ -159,14 +184,6 @@ func (st State) read(p *sheet.Point) Advice {
 	return a
 }
 
-func upper(s string) string {
-	r := []rune(s)
-	if len(r) == 0 {
-		return s
-	}
-	return strings.ToUpper(string(r[0])) + string(r[1:])
-}
-
 func (st State) set() Advice {
 	s := st.setting()
 	lo, hi := s.limits()
@@ -176,25 +193,31 @@ func (st State) set() Advice {
 		quantity.Number(lo, 1),
 		text(s.Point.Quantity, hi),
 	)
+	if s.Judge.Verdict == Unsteady {
+		return st.unsteady(s)
+	}
 	if s.Adjuster.MeasureOnly {
 		a := st.arguedRepair("pinned", now+" This barrel is pinned to its cable: it can be measured, not set.",
 			"No turn will bring it in. A new cable is the remedy.")
 		if st.Decisions["pinned"].Choice != ChoiceRepair {
 			a.Say = say(plain("Replace the cable."))
-			a.Choices = []Choice{{"pinned", ChoiceRepair, "Replace the cable", false, true}}
+			a.Choices = []Choice{{About: "pinned", Choice: ChoiceRepair, Label: "Replace the cable", Argued: true}}
 		}
 		return a
 	}
 	if a, found := st.responseFinding(s); found {
 		return a
 	}
-	if s.Judge.Verdict == "unsteady" {
-		a := st.read(s.Point)
-		a.Finding = "The readings do not agree with each other: that is a finding. Look for slack, a dirty thread or a moving mark; " +
-			"strike out a slip."
-		return a
-	}
 	return st.turn(s, now)
+}
+
+// unsteady asks for more readings, or for the cause: then all is read afresh.
+func (st State) unsteady(s *Setting) Advice {
+	a := st.read(s.Point)
+	a.Finding = "The readings do not agree with each other: that is a finding. " +
+		"Look for slack, a dirty thread or a moving mark; strike out a slip."
+	a.Choices = []Choice{{About: "unsteady", Choice: ChoiceAfresh, Label: "Found why: read afresh", Reason: true}}
+	return a
 }
 
 // responseFinding speaks when the last move did not do what it should.
@@ -209,10 +232,8 @@ func (st State) responseFinding(s *Setting) (Advice, bool) {
 		head, look = "It went the wrong way.", "Look whether the turns were logged the right way round, and whether this is the right adjuster."
 	}
 	return Advice{Do: DoDecide, Say: say(plain(head), plain(" Find out why before turning more.")), Finding: finding,
-		More: []string{look}, Choices: []Choice{{"response", ChoiceGoOn, "Found it: go on", true, true}}}, true
+		More: []string{look}, Choices: []Choice{{About: "response", Choice: ChoiceGoOn, Label: "Found it: go on", Reason: true, Argued: true}}}, true
 }
-
-func mm(v float64) string { return quantity.Number(v, 2) + " mm" }
 
 func (st State) turn(s *Setting, now string) Advice {
 	out, err := s.solve()
@@ -266,14 +287,14 @@ func (st State) cannotReach(s *Setting, now, limitedBy string, short float64) Ad
 	a := st.arguedRepair("reach", now+" "+reason(s, limitedBy, short), "No setting of this adjuster will serve.")
 	if st.Decisions["reach"].Choice != ChoiceRepair {
 		a.Say = say(plain("There is no setting that serves."))
-		a.Choices = []Choice{{"reach", ChoiceRepair, "Look elsewhere first", false, true}}
+		a.Choices = []Choice{{About: "reach", Choice: ChoiceRepair, Label: "Look elsewhere first", Argued: true}}
 	}
 	return a
 }
 
 func (st State) settle() Advice {
 	s := st.setting()
-	if s.Point.Settle != nil && !st.Settled && len(st.Moves) > st.Repaired {
+	if s.Point.Settle != nil && !st.Settled && st.moved() {
 		return Advice{Do: DoSettle, Say: say(plain(upper(s.Point.Settle.Says) + ".")),
 			More:    []string{"A length right after the turn is only a first reading: let it settle."},
 			Settle:  &Settled{s.Point.ID, s.Point.Settle.Times},
@@ -313,7 +334,7 @@ func (st State) lock() Advice {
 					quantity.Turns(l.BackOffMax),
 				),
 			}}
-		if s.Judge.Verdict == "close" {
+		if s.Judge.Verdict == Close {
 			a.Finding = "It stands at the edge: inside, but closer to the limit than the gauge can tell."
 		}
 		return a
@@ -335,35 +356,45 @@ func (st State) restore() Advice {
 	return a
 }
 
+// checks asks for the first check that is not answered well; loaded ones apart.
 func (st State) checks(loaded bool) Advice {
-	for _, c := range st.Sheet.Checks {
+	for i := range st.Sheet.Checks {
+		c := &st.Sheet.Checks[i]
 		answer, ok := st.Checks[c.ID]
-		if c.Loaded != loaded || ok && !answer.Void && (answer.Answer == "good" || st.Decisions["check:"+c.ID].Choice == ChoiceGoOn) {
+		if c.Loaded != loaded || ok && !answer.Void && answer.Answer == "good" {
 			continue
 		}
-		conditions := c.Conditions
-		if conditions == nil {
-			conditions = []string{}
-		}
-		a := Advice{Do: DoCheck, Say: say(plain(c.Ask)), Check: &Ask{c.ID, c.Ask, c.Good, c.Bad, conditions, c.Loaded}}
-		if p := st.Sheet.Position(c.Position); p != nil {
-			a.More = append(a.More, upper(st.Sheet.Line.Control)+" in "+p.Name+".")
-		}
-		switch {
-		case ok && answer.Void:
-			a.More = append(a.More, "It was proved before the last move: prove it again.")
-		case ok:
-			a.Finding = upper(c.Name) + ": " + c.Bad + ". " + c.PointsTo
-			a.More = append(a.More, "Log a turn to go back to the setting, or answer again when it is cured.")
-		}
-		if loaded {
-			a.Choices = append(a.Choices, Choice{"loaded", ChoiceOpen, "Leave open for now", false, false})
-		} else {
-			a.Caution = st.hands()
-		}
-		return a
+		return st.ask(c, answer, ok)
 	}
 	return Advice{Do: DoNothing}
+}
+
+func (st State) ask(c *sheet.Check, answer Answered, answered bool) Advice {
+	ask := &Ask{Check: c.ID, Ask: c.Ask, Good: c.Good, Bad: c.Bad, Conditions: nonNil(c.Conditions), Loaded: c.Loaded}
+	a := Advice{Do: DoCheck, Say: say(plain(c.Ask)), Check: ask}
+	if p := st.Sheet.Position(c.Position); p != nil {
+		a.More = append(a.More, upper(st.Sheet.Line.Control)+" in "+p.Name+".")
+	}
+	switch {
+	case answered && answer.Void && st.voidedByMove(answer):
+		a.More = append(a.More, "It was proved before the last move: prove it again.")
+	case answered && answer.Void:
+		a.More = append(a.More, "It was answered before: that answer counts no more.")
+	case answered:
+		a.Finding = failure(c)
+		a.More = append(a.More, "Log a turn to go back to the setting, or answer again when it is cured.")
+	}
+	if c.Loaded {
+		a.Choices = append(a.Choices, leaveOpen)
+	} else {
+		a.Caution = st.hands()
+	}
+	return a
+}
+
+// voidedByMove tells whether something was turned after the answer.
+func (st State) voidedByMove(a Answered) bool {
+	return len(st.Moves) > 0 && st.Moves[len(st.Moves)-1].Seq > a.Seq
 }
 
 func (st State) sign() Advice {
@@ -410,8 +441,8 @@ func (st State) Blockers() (out []string) {
 		out = append(out, t.Name+" is still off")
 	}
 	for _, step := range st.Steps() {
-		if step.Kind != "sign" && (step.Status == "now" || step.Status == "later" || step.Status == "again") {
-			out = append(out, strings.ToLower(step.Title[:1])+step.Title[1:]+" is not done")
+		if step.Kind != "sign" && (step.Status == StatusNow || step.Status == StatusLater || step.Status == StatusAgain) {
+			out = append(out, lower(step.Title)+" is not done")
 		}
 	}
 	return out

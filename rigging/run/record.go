@@ -20,6 +20,7 @@ type Heading struct {
 // Record is the paper of a run, signed or not.
 type Record struct {
 	Heading    Heading  `json:"heading"`
+	Broken     string   `json:"broken,omitempty"` // why the chain of events can not be trusted
 	Sheet      string   `json:"sheet"`
 	Source     string   `json:"source"`
 	Complaint  []Field  `json:"complaint"`
@@ -49,106 +50,105 @@ type Entry struct {
 	By    string    `json:"by"`
 	Says  string    `json:"says"`
 	Gauge string    `json:"gauge,omitempty"`
-	Void  bool      `json:"void,omitempty"` // taken back later
+	// Received is when it was kept, when that was long after it was made.
+	Received *time.Time `json:"received,omitempty"`
+	Void     bool       `json:"void,omitempty"` // taken back later
 }
 
 // Foot stands under every record.
 const Foot = "The maker's manual and the licensed person decide. This record says what was read and done; it declares nothing " +
 	"fit for road, water or air."
 
-// MakeRecord writes the record of a state and the events behind it.
-func MakeRecord(h Heading, st State, events []Event) Record {
-	r := Record{Heading: h, Rules: nonNil(st.Rules()), Complaint: []Field{}, Lines: entries(st, events), Result: st.result(),
-		Checks: st.checked(), Open: []string{}, Deviations: []string{}, Hash: st.LastHash, Through: st.Seq, Foot: Foot}
+// MakeRecord writes the record of a state and the events behind it. broken is why the
+// chain of events can not be trusted, "" when it is whole.
+func MakeRecord(h Heading, st State, events []Event, broken string) Record {
+	r := Record{Heading: h, Broken: broken, Rules: nonNil(st.Rules()), Complaint: []Field{}, Lines: entries(events), Result: st.result(),
+		Checks: st.checked(), Open: nonNil(st.openChecks()), Deviations: nonNil(st.deviations()), Hash: st.LastHash, Through: st.Seq,
+		Foot: Foot}
 	if st.Complaint != nil {
 		r.Complaint = append(r.Complaint, Field{"complaint", "“" + st.Complaint.Words + "”"}, Field{"shows when tried", st.Complaint.Shows})
 	}
 	if st.Retried != nil {
 		r.Complaint = append(r.Complaint, Field{"tried again", st.Retried.Outcome})
 	}
-	if st.Identity != nil {
-		r.Sheet = "no sheet applies: " + st.Identity.Why
-		if st.Sheet != nil && st.Identity.Sheet != "" {
-			src := st.Sheet.Source
-			r.Sheet = "sheet " + st.Identity.Name + ": " + st.Identity.Why
-			r.Source = src.Title + ", " + src.Section + ", revision " + src.Revision + " of " + src.Date
-			if st.Sheet.HasAssumed() {
-				r.Source = "ASSUMED figures: " + src.Title
-			}
-		}
-	}
-	if st.Sheet != nil {
-		r.Open = nonNil(st.openChecks())
-	}
-	for id, d := range st.Deviations {
-		r.Deviations = append(r.Deviations, fmt.Sprintf("%s is out by request of %s: %s", id, d.AskedBy, d.Why))
-	}
+	r.Sheet, r.Source = st.basis()
 	if st.Signed != nil {
-		r.Signed, r.Statement, r.Hash = st.Signed.Name+", "+st.SignedAt.Format(
-			"2 January 2006 15:04 MST",
-		), st.Signed.Statement, st.SignedHash
-		for _, e := range events {
-			if e.Hash == st.SignedHash {
-				r.Through = e.Seq
-			}
-		}
+		r.Signed, r.Statement = st.Signed.Name+", "+st.SignedAt.Format(Moment+" MST"), st.Signed.Statement
+		r.Hash, r.Through = st.SignedHash, st.SignedSeq
 	}
 	return r
 }
 
-func (st State) openChecks() (out []string) {
-	for _, c := range st.Sheet.Checks {
-		if a, ok := st.Checks[c.ID]; c.Loaded && (!ok || a.Void) {
-			out = append(out, c.Name)
+// basis is the sheet of the run and where its figures come from.
+func (st State) basis() (name, source string) {
+	switch {
+	case st.Identity == nil:
+		return "", ""
+	case st.Identity.Sheet == "":
+		return "no sheet applies: " + st.Identity.Why, ""
+	case st.Sheet == nil:
+		return "sheet " + st.Identity.Name + ": " + st.Identity.Why, "The sheet is not in the library any more"
+	}
+	src := st.Sheet.Source
+	source = src.Title + ", " + src.Section + ", revision " + src.Revision + " of " + src.Date
+	if st.Sheet.HasAssumed() {
+		source = "ASSUMED figures: " + src.Title
+	}
+	return "sheet " + st.Identity.Name + ": " + st.Identity.Why, source
+}
+
+// deviations are in the order of the sheet's points.
+func (st State) deviations() (out []string) {
+	if st.Sheet == nil {
+		return nil
+	}
+	for _, p := range st.Sheet.Points {
+		if d, ok := st.Deviations[p.ID]; ok {
+			out = append(out, fmt.Sprintf("%s is out by request of %s: %s", p.Name, d.AskedBy, d.Why))
 		}
 	}
 	return out
 }
 
-func entries(st State, events []Event) []Entry {
-	struck := map[string]bool{}
-	for _, e := range events {
-		if e.Kind == KindCorrected {
-			struck[bodyOf[Corrected](e).Event] = true
+// openChecks are the loaded proofs that were not made, or not well.
+func (st State) openChecks() (out []string) {
+	if st.Sheet == nil {
+		return nil
+	}
+	for _, c := range st.Sheet.Checks {
+		a, ok := st.Checks[c.ID]
+		switch {
+		case !c.Loaded:
+		case !ok || a.Void:
+			out = append(out, c.Name)
+		case a.Answer == "bad":
+			out = append(out, c.Name+": answered “"+c.Bad+"”, and left so")
 		}
 	}
+	return out
+}
+
+// late is how far receipt and time said may lie apart before both are shown.
+const late = 5 * time.Minute
+
+func entries(events []Event) []Entry {
+	struck := struckOut(events)
 	out := []Entry{}
-	scratch := Fold(st.Sheet, nil)
 	for _, e := range events {
-		scratch.Last = string(e.Kind)
-		scratch.apply(e)
-		line := Entry{Seq: e.Seq, At: e.At, By: e.By, Says: scratch.Last, Void: struck[e.ID]}
-		switch e.Kind {
-		case KindReading:
-			line.Gauge = gaugeOf(bodyOf[Reading](e))
-			if n := len(scratch.Readings); n > 0 && len(scratch.Readings[n-1].Missing) > 0 {
+		line := Entry{Seq: e.Seq, At: e.At, By: e.By, Says: e.Says(), Void: struck[e.ID]}
+		if apart := e.Received.Sub(e.At); !e.Received.IsZero() && (apart > late || apart < -late) {
+			line.Received = &e.Received
+		}
+		if e.Kind == KindReading {
+			r := bodyOf[Reading](e)
+			line.Gauge = gaugeOf(r)
+			if len(r.Missing) > 0 {
 				line.Says += ", not judged"
-			}
-		case KindCaution:
-			line.Says = cautionOf(st, bodyOf[Named](e).ID)
-		case KindNote, KindPaused:
-			line.Says = bodyOf[Note](e).Text
-		case KindCorrected:
-			line.Says = "struck out: " + bodyOf[Corrected](e).Reason
-		case KindDecided:
-			if reason := bodyOf[Decided](e).Reason; reason != "" {
-				line.Says += ", because: " + reason
 			}
 		}
 		out = append(out, line)
 	}
 	return out
-}
-
-func cautionOf(st State, id string) string {
-	if st.Sheet != nil {
-		for _, c := range st.Sheet.Cautions {
-			if c.ID == id {
-				return "confirmed: " + c.Says
-			}
-		}
-	}
-	return "a caution was confirmed"
 }
 
 func (st State) result() []Field {
@@ -166,6 +166,8 @@ func (st State) result() []Field {
 	add("wanted", fmt.Sprintf("%s, %s to %s mm", s.Point.Name, quantity.Number(lo, 1), quantity.Number(hi, 1)))
 	if t := st.latest(s.Point.ID, Found); t != nil {
 		add("as found", text(s.Point.Quantity, t.Value)+withDoubt(t))
+	} else if st.moved() || st.Locked != nil {
+		add("as found", "not read")
 	}
 	for _, m := range st.Moves {
 		add("moved", turnsText(m.Value)+" "+way(s.Adjuster, m.Way).Says+", by "+m.By)
@@ -211,7 +213,7 @@ func (st State) checked() []Field {
 		}
 		words := answerOf(&c, a.Answer)
 		if a.Void {
-			words += ", but voided by a later move"
+			words += ", but voided later"
 		}
 		names := make([]string, 0, len(a.Conditions))
 		for name := range a.Conditions {

@@ -18,16 +18,16 @@ const (
 	LockedStage Stage = "locked"
 )
 
-// Taken is a reading on the record.
+// Taken is a reading on the record. Epoch counts what was done before it: readings of
+// one epoch are repeats of each other. Old ones were taken before a repair.
 type Taken struct {
 	Reading
-	Event   string
-	By      string
-	At      time.Time
-	Stage   Stage
-	Missing []string // states the sheet demands that were not confirmed: not judged
-	Epoch   int      // how many moves, settlings and lockings came before
-	Old     bool     // taken before a repair: on the record, no longer of use
+	Event string
+	By    string
+	At    time.Time
+	Stage Stage
+	Epoch int
+	Old   bool
 }
 
 // Judged tells whether the reading can be compared at all.
@@ -38,28 +38,33 @@ type Moved struct {
 	Move
 	By    string
 	At    time.Time
+	Seq   int
 	Epoch int
 }
 
-// Answered is a check on the record; Void when a later move reopened it.
+// Answered is a check on the record; Void when a later move or repair reopened it.
 type Answered struct {
 	Checked
 	By   string
 	At   time.Time
+	Seq  int
 	Void bool
 }
 
-// State is all that the events say.
+// State is all that the events say. Its zero value with empty maps is a run that was
+// just opened. Pointers are nil until the event came that sets them; Retried goes with
+// RetriedOld, Locked with LockedBy, and the fields of the signature go together.
 type State struct {
-	Sheet      *sheet.Sheet
+	Sheet *sheet.Sheet // the run is pinned to; nil before that, or when none applies
+	// Expected is the sheet that the serial on file leads to, for the fetch list and the
+	// order of the steps before the plate was read. It is no part of what events say.
+	Expected   *sheet.Sheet
 	Seq        int
 	LastHash   string
 	Complaint  *Complaint
 	Identity   *Identified
 	Cautions   map[string]bool
-	WentOn     []Thing
 	On         []Thing // temporary things still on
-	WentOff    []Thing
 	Off        []Thing // parts still off
 	Readings   []Taken
 	Moves      []Moved
@@ -72,26 +77,31 @@ type State struct {
 	Worked     bool // something was read, moved or answered by this sheet
 	Checks     map[string]Answered
 	Retried    *Retried
-	RetriedOld bool // tried again before a later move
+	RetriedOld bool // tried again before a later move or repair
 	Decisions  map[string]Decided
 	Deviations map[string]Deviation
 	Skipped    map[string]string
 	Notes      []string
 	Paused     string
-	Last       string // last thing done, in words
-	LastEvent  string // its id
+	Last       string // last thing done, in words; with the id and number of its event
+	LastEvent  string
+	LastSeq    int
 	LastAt     time.Time
 	LastBy     string
 	Signed     *Signed
 	SignedBy   string
 	SignedAt   time.Time
 	SignedHash string
+	SignedSeq  int
 }
+
+// moved tells whether anything was turned since as found, or since a repair.
+func (st State) moved() bool { return len(st.Moves) > st.Repaired }
 
 // NetTurns is how far the adjuster stands from as found, outward positive; after
 // a repair, from where it was found then.
-func (s State) NetTurns(adjuster string) (net float64) {
-	for _, m := range s.Moves[s.Repaired:] {
+func (st State) NetTurns(adjuster string) (net float64) {
+	for _, m := range st.Moves[st.Repaired:] {
 		if m.Adjuster == adjuster {
 			net += m.signed()
 		}
@@ -101,9 +111,9 @@ func (s State) NetTurns(adjuster string) (net float64) {
 
 // latest is the newest reading of a point with the stage ("" for any) that can
 // be compared, nil when there is none.
-func (s State) latest(point string, stage Stage) *Taken {
-	for i := len(s.Readings) - 1; i >= 0; i-- {
-		t := &s.Readings[i]
+func (st State) latest(point string, stage Stage) *Taken {
+	for i := len(st.Readings) - 1; i >= 0; i-- {
+		t := &st.Readings[i]
 		if t.Point == point && t.Judged() && (stage == "" || t.Stage == stage) {
 			return t
 		}
@@ -112,9 +122,9 @@ func (s State) latest(point string, stage Stage) *Taken {
 }
 
 // repeats are the readings of the same point taken with nothing done between.
-func (s State) repeats(t *Taken) (values []float64) {
-	for _, r := range s.Readings {
-		if r.Point == t.Point && r.Epoch == t.Epoch && r.Judged() {
+func (st State) repeats(t *Taken) (values []float64) {
+	for i := len(st.Readings) - 1; i >= 0 && st.Readings[i].Epoch >= t.Epoch; i-- {
+		if r := st.Readings[i]; r.Point == t.Point && r.Epoch == t.Epoch && r.Judged() {
 			values = append(values, r.Value)
 		}
 	}
@@ -122,10 +132,10 @@ func (s State) repeats(t *Taken) (values []float64) {
 }
 
 // pending is the newest reading of a point when it could not be compared.
-func (s State) pending(point string) *Taken {
-	for i := len(s.Readings) - 1; i >= 0; i-- {
-		if t := &s.Readings[i]; t.Point == point {
-			if len(t.Missing) == 0 || t.Old || t.Epoch != s.Epoch {
+func (st State) pending(point string) *Taken {
+	for i := len(st.Readings) - 1; i >= 0; i-- {
+		if t := &st.Readings[i]; t.Point == point {
+			if len(t.Missing) == 0 || t.Old || t.Epoch != st.Epoch {
 				return nil
 			}
 			return t

@@ -7,12 +7,25 @@ import (
 	"brankel/rigging/sheet"
 )
 
-// StepState is one line of the rail.
+// Status is how far a step is.
+type Status string
+
+// The statuses of a step.
+const (
+	StatusDone    Status = "done"
+	StatusNow     Status = "now" // the one thing to do; there is one at most
+	StatusLater   Status = "later"
+	StatusSkipped Status = "skipped"
+	StatusAgain   Status = "again" // was done, then voided
+	StatusOpen    Status = "open"  // a loaded proof left for later
+)
+
+// StepState is one line of the rail. Summary is "" until there is something to say.
 type StepState struct {
 	ID      string `json:"id"`
 	Kind    string `json:"kind"`
 	Title   string `json:"title"`
-	Status  string `json:"status"` // done, now, later, skipped, again (was done, then voided), open (a loaded proof left for later)
+	Status  Status `json:"status"`
 	Summary string `json:"summary,omitempty"`
 	Hands   string `json:"hands,omitempty"`
 	Alone   string `json:"alone,omitempty"`
@@ -26,18 +39,21 @@ var bare = []sheet.Step{
 }
 
 func (st State) plan() []sheet.Step {
-	if st.Sheet == nil {
-		return bare
+	switch {
+	case st.Sheet != nil:
+		return st.Sheet.Steps
+	case st.Expected != nil && st.Identity == nil:
+		return st.Expected.Steps
 	}
-	return st.Sheet.Steps
+	return bare
 }
 
 // Steps is the rail: the first step that is not done is the one to do now.
 func (st State) Steps() []StepState {
 	var out []StepState
-	found := false
+	found, failed := false, st.failed() != nil
 	for _, step := range st.plan() {
-		s := StepState{ID: step.ID, Kind: step.Kind, Title: step.Title, Access: step.Access, Status: "later"}
+		s := StepState{ID: step.ID, Kind: step.Kind, Title: step.Title, Access: step.Access, Status: StatusLater}
 		if step.Hands != nil {
 			s.Hands = pairs(step.Hands.Pairs) + ", " + step.Hands.Where
 		}
@@ -48,15 +64,17 @@ func (st State) Steps() []StepState {
 		s.Summary = summary
 		switch {
 		case st.Skipped[step.ID] != "":
-			s.Status, s.Summary = "skipped", st.Skipped[step.ID]
+			s.Status, s.Summary = StatusSkipped, st.Skipped[step.ID]
 		case done && step.Kind == "loaded" && st.loadedOpen():
-			s.Status = "open"
+			s.Status = StatusOpen
 		case done:
-			s.Status = "done"
+			s.Status = StatusDone
+		case step.Kind == "restore" && failed:
+			s.Status = StatusAgain // first back to the setting
 		case !found:
-			s.Status, found = "now", true
+			s.Status, found = StatusNow, true
 		case again:
-			s.Status = "again"
+			s.Status = StatusAgain
 		}
 		out = append(out, s)
 	}
@@ -70,6 +88,9 @@ func pairs(n int) string {
 // step says whether a kind of step is done, what there is to say of it, and
 // whether it was done before a move voided it.
 func (st State) step(kind string) (done bool, summary string, again bool) {
+	if st.Sheet == nil && kind != "complaint" && kind != "identify" {
+		return false, "", false
+	}
 	switch kind {
 	case "complaint":
 		if st.Complaint != nil {
@@ -80,7 +101,7 @@ func (st State) step(kind string) (done bool, summary string, again bool) {
 			return true, "serial " + st.Identity.Serial + ", " + st.Identity.Hand + " hand", false
 		}
 	case "safe":
-		return st.madeSafe(), count(len(st.On), "still on"), false
+		return st.Identity != nil && (len(st.undone()) == 0 || !st.handsWanted()), count(len(st.On), "still on"), false
 	case "worn":
 		return st.wornDone()
 	case "found":
@@ -89,7 +110,7 @@ func (st State) step(kind string) (done bool, summary string, again bool) {
 		return st.settingStep(kind)
 	case "restore":
 		open := len(st.On) + len(st.Off)
-		return st.madeSafe() && open == 0, count(open, "to put right"), false
+		return open == 0, count(open, "to put right"), false
 	case "functions":
 		return st.checksDone(false)
 	case "again":
@@ -117,40 +138,6 @@ func count(n int, what string) string {
 	return fmt.Sprintf("%d %s", n, what)
 }
 
-func (st State) madeSafe() bool {
-	if st.Sheet == nil {
-		return false
-	}
-	for _, t := range st.todos() {
-		if !t.Done {
-			return false
-		}
-	}
-	return true
-}
-
-// todos is what makes the work safe: the cautions, then what goes on.
-func (st State) todos() (out []Todo) {
-	for _, c := range st.Sheet.Cautions {
-		out = append(out, Todo{Kind: KindCaution, ID: c.ID, Name: c.Says, Done: st.Cautions[c.ID]})
-	}
-	for _, t := range st.Sheet.Temporary {
-		todo := Todo{Kind: KindPutOn, ID: t.ID, Name: t.Name, Why: t.Why}
-		for _, on := range st.WentOn {
-			todo.Done = todo.Done || on.ID == t.ID
-		}
-		out = append(out, todo)
-	}
-	for _, o := range st.Sheet.Off {
-		todo := Todo{Kind: KindPartOff, ID: o.ID, Name: o.Name, Side: o.Side}
-		for _, off := range st.WentOff {
-			todo.Done = todo.Done || off.ID == o.ID
-		}
-		out = append(out, todo)
-	}
-	return out
-}
-
 func (st State) wornDone() (bool, string, bool) {
 	done, summary := true, ""
 	for _, l := range st.Sheet.LostMotion {
@@ -170,8 +157,12 @@ func (st State) foundDone() (bool, string, bool) {
 		return true, "", false
 	}
 	t := st.latest(s.Point.ID, Found)
-	if t == nil {
+	if t == nil && st.latest(s.Point.ID, "") == nil {
 		return false, "", false
+	}
+	threads := s.Adjuster.Threads == nil || s.Adjuster.MeasureOnly || s.Threads != nil
+	if t == nil { // it was turned or locked before anybody read it
+		return threads, notFound, false
 	}
 	j := st.judge(s.Point, t)
 	lo, hi := s.limits()
@@ -184,29 +175,32 @@ func (st State) foundDone() (bool, string, bool) {
 	default:
 		summary += ", inside"
 	}
-	return s.Adjuster.Threads == nil || s.Adjuster.MeasureOnly || s.Threads != nil, summary, false
+	return threads, summary, false
 }
+
+const notFound = "as found not read"
 
 // settingStep: set is done once no move is called for, settle once a reading
 // after the last move counts, lock once the locked reading is inside.
 func (st State) settingStep(kind string) (done bool, summary string, again bool) {
 	s := st.setting()
-	if s == nil || s.Adjuster.MeasureOnly {
-		inside := s == nil || s.Now != nil && (!s.Judge.wrong() || st.left(s))
-		return inside, map[bool]string{true: "not adjustable"}[s != nil], false
+	if s == nil {
+		return true, "", false
 	}
-	moved := len(st.Moves) > st.Repaired
-	wrong := s.Now == nil && !moved || s.Now != nil && (s.Judge.wrong() || s.Judge.Verdict == "unsteady") && !st.left(s)
+	wrong := s.Now == nil && !st.moved() || s.Now != nil && (s.Judge.wrong() || s.Judge.Verdict == Unsteady) && !st.left(s)
+	if s.Adjuster.MeasureOnly {
+		return s.Now != nil && !wrong, "not adjustable", false
+	}
 	switch kind {
 	case "set":
-		if net := st.NetTurns(s.Adjuster.ID); moved && net != 0 {
+		if net := st.NetTurns(s.Adjuster.ID); st.moved() && net != 0 {
 			summary = netText(s.Adjuster, net)
-		} else if moved {
+		} else if st.moved() {
 			summary = "back as found"
 		} else if !wrong {
 			summary = "no move needed"
 		}
-		return !wrong && !st.unanswered(s), summary, moved && wrong
+		return !wrong && !st.unanswered(s), summary, st.moved() && wrong
 	case "settle":
 		done = !wrong && s.Now != nil && !st.unanswered(s)
 		if t := st.latest(s.Point.ID, Set); t != nil {
@@ -243,6 +237,9 @@ func netText(a *sheet.Adjuster, net float64) string {
 }
 
 func (st State) checksDone(loaded bool) (done bool, summary string, again bool) {
+	if st.Sheet == nil {
+		return true, "", false
+	}
 	done, good, all := true, 0, 0
 	for _, c := range st.Sheet.Checks {
 		if c.Loaded != loaded {
@@ -250,7 +247,7 @@ func (st State) checksDone(loaded bool) (done bool, summary string, again bool) 
 		}
 		all++
 		a, ok := st.Checks[c.ID]
-		if ok && !a.Void && (a.Answer == "good" || st.Decisions["check:"+c.ID].Choice == ChoiceGoOn) {
+		if ok && !a.Void && a.Answer == "good" {
 			good++
 		} else {
 			done = false

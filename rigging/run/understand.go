@@ -13,16 +13,25 @@ import (
 // length is inches, whatever unit the pad stands at: a tape in millimetres has
 // no fractions. The error is a *fault.Fault on text, start or end.
 func Understand(b Bench, st State, r Reading) (Reading, error) {
-	if err := withSheet(st); err != nil {
+	if err := (Incoming{Bench: b, State: st}).withSheet(); err != nil {
 		return r, err
 	}
+	r = Reading{Point: r.Point, Text: r.Text, Start: r.Start, End: r.End, Unit: r.Unit, States: r.States, Gauge: r.Gauge}
 	p := st.Sheet.Point(r.Point)
 	if p == nil {
 		return r, fault.At("body.point", "the sheet has no such point")
 	}
 	for _, id := range r.States {
 		if !slices.Contains(p.States, id) {
-			return r, fault.At("body.states", "this reading does not ask for the state "+id)
+			return r, fault.At("body.states", "this reading does not ask for the state %s", shorten(id))
+		}
+	}
+	slices.Sort(r.States)
+	r.States = slices.Compact(r.States)
+	r.Name, r.Quantity = p.Name, p.Quantity
+	for _, id := range p.States {
+		if !slices.Contains(r.States, id) {
+			r.Missing = append(r.Missing, st.Sheet.State(id).Name)
 		}
 	}
 	if r.Unit == "" {
@@ -39,6 +48,9 @@ func Understand(b Bench, st State, r Reading) (Reading, error) {
 		}
 		return q.Value, nil
 	}
+	if n := len(r.Text) + len(r.Start) + len(r.End) + len(r.Unit); n > longestLine {
+		return r, fault.At("body.text", "this is too long to be a reading: write what stands on the gauge")
+	}
 	var err error
 	if r.Start != "" || r.End != "" {
 		err = readMarks(&r, read)
@@ -47,6 +59,10 @@ func Understand(b Bench, st State, r Reading) (Reading, error) {
 	}
 	if err != nil {
 		return r, err
+	}
+	if most := p.Quantity.Most(); r.Value > most {
+		return r, fault.At("body.text", "%s is more than a %s here can be: up to %s; look at the unit",
+			text(p.Quantity, r.Value), p.Quantity, text(p.Quantity, most))
 	}
 	err = withGauge(&r, b, p.Quantity)
 	return r, err
@@ -69,7 +85,6 @@ func readMarks(r *Reading, read func(s, field string) (float64, error)) error {
 }
 
 func withGauge(r *Reading, b Bench, kind quantity.Kind) error {
-	r.GaugeName, r.Overdue = "", ""
 	if r.Gauge == "" {
 		return nil
 	}
@@ -78,7 +93,7 @@ func withGauge(r *Reading, b Bench, kind quantity.Kind) error {
 			if g.Quantity != kind {
 				return fault.At("body.gauge", "the "+g.Name+" does not measure a "+string(kind))
 			}
-			r.GaugeName, r.Doubt, r.Overdue = g.Name, g.Doubt, ""
+			r.GaugeName, r.Doubt = g.Name, g.Doubt
 			if g.Overdue(b.Day) {
 				r.Overdue = g.Due
 			}

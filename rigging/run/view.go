@@ -6,21 +6,27 @@ import (
 	"slices"
 	"time"
 
-	"brankel/rigging/calc"
 	"brankel/rigging/quantity"
 	"brankel/rigging/sheet"
 )
 
 // View is what a screen shows of a run: nothing is left to work out there.
+//
+// Line, Back and Adjuster are nil until a sheet is chosen that sets something. Broken is
+// "" unless what was written can not be trusted or read any more; then nothing is advised.
 type View struct {
 	Seq       int         `json:"seq"`
+	Broken    string      `json:"broken,omitempty"`
 	Steps     []StepState `json:"steps"`
 	Advice    Advice      `json:"advice"`
 	Line      *Line       `json:"line,omitempty"`
 	Rules     []Rule      `json:"rules"`
-	Readings  []ReadLine  `json:"readings"`
+	Readings  []ReadLine  `json:"readings"` // the newest, at most mostLines
+	Earlier   int         `json:"earlier"`  // readings before those: they stand on the record
 	On        []Thing     `json:"on"`
 	Off       []Thing     `json:"off"`
+	Safe      []Todo      `json:"safe"`   // what makes it safe, done or not
+	Unsafe    bool        `json:"unsafe"` // some of it is not so: nothing is turned or read
 	Back      *Undo       `json:"back,omitempty"`
 	Resume    Resume      `json:"resume"`
 	Answer    string      `json:"answer,omitempty"` // did it respond as the turns say
@@ -99,33 +105,49 @@ type LineState struct {
 	OK   bool   `json:"ok"`
 }
 
+// mostLines is how many readings and notes a view carries.
+const mostLines = 40
+
 // Show makes the view of a state.
 func Show(st State) View {
-	v := View{Seq: st.Seq, Steps: st.Steps(), Advice: Next(st), Rules: []Rule{}, Readings: []ReadLine{},
-		On: nonNil(
-			st.On,
-		), Off: nonNil(st.Off), Fetch: []string{}, Blockers: nonNil(st.Blockers()), Notes: nonNil(st.Notes), LastEvent: st.LastEvent}
+	v := View{
+		Seq:       st.Seq,
+		Steps:     st.Steps(),
+		Advice:    Next(st),
+		Rules:     []Rule{},
+		Readings:  []ReadLine{},
+		On:        nonNil(st.On),
+		Off:       nonNil(st.Off),
+		Safe:      []Todo{},
+		Fetch:     st.fetch(),
+		Blockers:  nonNil(st.Blockers()),
+		Notes:     nonNil(last(st.Notes, mostLines)),
+		LastEvent: st.LastEvent,
+	}
 	v.Resume = st.resume(v.Advice)
 	for _, s := range v.Steps {
-		if s.Status == "now" && slices.Contains(Skippable, s.Kind) {
+		if s.Status == StatusNow && slices.Contains(Skippable, s.Kind) {
 			v.Skippable = true
 		}
 	}
 	if st.Signed != nil {
-		v.Signed = fmt.Sprintf("signed by %s, %s", st.Signed.Name, st.SignedAt.Format("2 Jan 2006 15:04"))
+		v.Signed = fmt.Sprintf("signed by %s, %s", st.Signed.Name, st.SignedAt.Format(Moment))
 	}
-	if st.Sheet == nil {
-		return v
-	}
-	v.Fetch = st.fetch()
 	if st.Identity == nil || st.Identity.Sheet == "" {
 		return v // no figure is shown before the serial was read
 	}
+	if st.Sheet == nil {
+		v.Broken = "The sheet of this run, " + st.Identity.Name + ", is not in the library: what was written stands, nothing can be advised."
+		v.Advice = Advice{Do: DoNothing, Say: say(plain("The sheet of this run is missing.")), More: []string{}, Things: []Todo{}, Choices: []Choice{}}
+		return v
+	}
+	v.Safe, v.Unsafe = nonNil(st.todos()), st.unsafe("") != nil
 	v.Applies = fmt.Sprintf("sheet %s applies: %s", st.Identity.Name, st.Identity.Why)
 	if st.Sheet.HasAssumed() {
 		v.Applies += " · figures assumed"
 	}
-	v.Rules, v.Readings = st.Rules(), st.lines()
+	v.Rules, v.Readings = nonNil(st.Rules()), st.lines()
+	v.Earlier = len(st.Readings) - len(v.Readings)
 	s := st.setting()
 	if s == nil {
 		return v
@@ -139,17 +161,23 @@ func Show(st State) View {
 	return v
 }
 
-func nonNil[T any](list []T) []T {
-	if list == nil {
-		return []T{}
-	}
-	return list
-}
+// Day and Moment are how days and times are written wherever they are read.
+const (
+	Day    = "2 Jan 2006"
+	Moment = "2 Jan 2006 15:04"
+)
 
 // fetch is every tool of the sheet once, then what goes on for the work.
 func (st State) fetch() []string {
 	out := []string{}
-	for _, step := range st.Sheet.Steps {
+	from := st.Sheet
+	if from == nil {
+		from = st.Expected
+	}
+	if from == nil {
+		return out
+	}
+	for _, step := range from.Steps {
 		for _, t := range step.Tools {
 			name := t.Name
 			if t.Size != "" {
@@ -160,7 +188,7 @@ func (st State) fetch() []string {
 			}
 		}
 	}
-	for _, t := range st.Sheet.Temporary {
+	for _, t := range from.Temporary {
 		out = append(out, t.Name)
 	}
 	return out
@@ -168,9 +196,8 @@ func (st State) fetch() []string {
 
 func (st State) lines() []ReadLine {
 	out := []ReadLine{}
-	for _, t := range st.Readings {
-		p := st.Sheet.Point(t.Point)
-		l := ReadLine{Event: t.Event, Name: p.Name, Stage: t.Stage, Text: text(p.Quantity, t.Value), By: t.By}
+	for _, t := range last(st.Readings, mostLines) {
+		l := ReadLine{Event: t.Event, Name: t.Name, Stage: t.Stage, Text: text(t.Quantity, t.Value), By: t.By}
 		if len(t.Missing) > 0 {
 			l.Note = "not judged"
 		} else if t.Old {
@@ -191,7 +218,7 @@ func (st State) resume(a Advice) Resume {
 	for _, p := range a.Say {
 		r.Next += p.Text
 	}
-	if s := st.setting(); s != nil && s.Adjuster.Lock != nil && st.Locked == nil && len(st.Moves) > st.Repaired {
+	if s := st.setting(); s != nil && s.Adjuster.Lock != nil && st.Locked == nil && st.moved() {
 		r.FingerTight = append(r.FingerTight, s.Adjuster.Lock.Nut)
 	}
 	return r
@@ -307,149 +334,4 @@ func (st State) line(s *Setting, a Advice) *Line {
 		}
 	}
 	return out
-}
-
-// Rule is one limit as a ruler.
-type Rule struct {
-	ID      string  `json:"id"`
-	Name    string  `json:"name"`
-	Unit    string  `json:"unit"`
-	Min     float64 `json:"min"` // the window
-	Max     float64 `json:"max"`
-	From    float64 `json:"from"` // the ruler
-	To      float64 `json:"to"`
-	Tick    float64 `json:"tick"`
-	TickSay string  `json:"tick_say"`
-	Doubt   float64 `json:"doubt"` // half the width of a mark
-	Marks   []Mark  `json:"marks"`
-	Verdict string  `json:"verdict"` // in, close, out, unsteady, "" when not read
-	Words   string  `json:"words"`   // the whole rule, for the eyes-off
-	Margins string  `json:"margins,omitempty"`
-}
-
-// Mark is one reading on the rule.
-type Mark struct {
-	Kind  string  `json:"kind"` // found, move, left, should
-	At    float64 `json:"at"`
-	Label string  `json:"label"`
-}
-
-// Rules are the limits of the sheet with the readings so far.
-func (st State) Rules() (out []Rule) {
-	if s := st.setting(); s != nil {
-		out = append(out, st.settingRule(s))
-		if r := st.threadRule(s); r != nil {
-			out = append(out, *r)
-		}
-	}
-	for _, l := range st.Sheet.LostMotion {
-		r := Rule{
-			ID:      l.ID,
-			Name:    l.Name,
-			Unit:    "mm",
-			Max:     l.Limit,
-			To:      l.Limit * 1.5,
-			Tick:    1,
-			TickSay: "one tick is 1 mm",
-			Marks:   []Mark{},
-			Words:   fmt.Sprintf("%s: not yet read, at most %s", l.Name, text(quantity.Length, l.Limit)),
-		}
-		if lost := st.Lost(l); lost != nil {
-			r.To = math.Max(r.To, lost.Lost*1.15)
-			r.Verdict = lost.Verdict
-			r.Marks = append(r.Marks, Mark{"left", lost.Lost, quantity.Number(lost.Lost, 1)})
-			r.Words = fmt.Sprintf("%s: %s, %s the limit of %s", l.Name, text(quantity.Length, lost.Lost),
-				map[string]string{"in": "inside", "out": "over"}[lost.Verdict], text(quantity.Length, l.Limit))
-		}
-		out = append(out, r)
-	}
-	return out
-}
-
-func (st State) settingRule(s *Setting) Rule {
-	lo, hi := s.limits()
-	tick := math.Abs(s.PerTurn) / 2
-	r := Rule{ID: s.Point.ID, Name: s.Point.Name, Unit: "mm", Min: lo, Max: hi, Tick: tick, TickSay: "one tick is half a turn",
-		Marks: []Mark{}, From: lo - 3*tick, To: hi + 3*tick,
-		Words: fmt.Sprintf("%s: not yet read, window %s to %s mm", s.Point.Name, quantity.Number(lo, 1), quantity.Number(hi, 1))}
-	for _, t := range st.Readings {
-		if t.Point != s.Point.ID || !t.Judged() {
-			continue
-		}
-		kind := map[Stage]string{Found: "found", First: "move", Set: "move", LockedStage: "move"}[t.Stage]
-		r.Marks = append(r.Marks, Mark{kind, t.Value, fmt.Sprintf("%s %s", t.Stage, quantity.Number(t.Value, 1))})
-		r.Doubt = t.Doubt
-		r.stretch(t.Value)
-	}
-	if s.Now != nil {
-		r.judged(s, len(st.Moves) > st.Repaired || st.Locked != nil)
-	}
-	if out, err := s.solve(); err == nil && s.Now != nil && s.Judge.wrong() && out.Turns > 0 && !s.Adjuster.MeasureOnly {
-		r.Marks = append(r.Marks, Mark{"should", out.After, "should be " + quantity.Number(out.After, 1)})
-		r.stretch(out.After)
-	}
-	return r
-}
-
-func (r *Rule) stretch(v float64) {
-	r.From, r.To = math.Min(r.From, v-2*r.Tick), math.Max(r.To, v+2*r.Tick)
-}
-
-// judged adds the verdict and the margin to each end in half turns.
-func (r *Rule) judged(s *Setting, worked bool) {
-	r.Verdict = s.Judge.Verdict
-	r.Words = fmt.Sprintf("%s: %s, window %s to %s mm, %s", s.Point.Name, text(s.Point.Quantity, s.Judge.Value),
-		quantity.Number(r.Min, 1), quantity.Number(r.Max, 1), verdictWords[r.Verdict])
-	if worked && len(r.Marks) > 0 {
-		last := &r.Marks[len(r.Marks)-1]
-		last.Kind, last.Label = "left", "stands at "+quantity.Number(last.At, 1)
-	}
-	out, err := calc.Window(calc.WindowInput{Now: s.Judge.Value, Loosest: r.Min, Tightest: r.Max, Step: r.Tick})
-	if err != nil || out.StepsToLoose == nil {
-		return
-	}
-	r.Margins = margin(*out.StepsToLoose, "the low end") + ", " + margin(*out.StepsToTight, "the high end")
-	r.Words += "; " + r.Margins
-}
-
-var verdictWords = map[string]string{
-	"in":       "inside",
-	"out":      "outside",
-	"close":    "too close for the gauge to tell",
-	"unsteady": "the readings do not agree",
-}
-
-func margin(halfTurns float64, end string) string {
-	switch {
-	case halfTurns < 0:
-		return "outside " + end
-	case halfTurns == 0:
-		return "less than half a turn to " + end
-	case halfTurns == 1:
-		return "1 half turn to " + end
-	}
-	return quantity.Number(halfTurns, 0) + " half turns to " + end
-}
-
-func (st State) threadRule(s *Setting) *Rule {
-	t := s.Adjuster.Threads
-	if t == nil || s.Threads == nil {
-		return nil
-	}
-	found := st.latest(t.Point, "")
-	r := &Rule{ID: t.Point, Name: "threads in", Unit: "threads", Min: t.Min, Max: t.Max, From: math.Max(0, t.Min-3), To: t.Max + 2, Tick: 1,
-		TickSay: "one tick is a thread", Verdict: "in", Marks: []Mark{{"found", found.Value, "as found " + quantity.Turns(found.Value)}}}
-	if *s.Threads < t.Min || *s.Threads > t.Max {
-		r.Verdict = "out"
-	}
-	if *s.Threads != found.Value {
-		r.Marks = append(r.Marks, Mark{"left", *s.Threads, quantity.Turns(*s.Threads)})
-	}
-	r.Words = fmt.Sprintf(
-		"%s threads in, between %s and %s",
-		quantity.Turns(*s.Threads),
-		quantity.Number(t.Min, 0),
-		quantity.Number(t.Max, 0),
-	)
-	return r
 }

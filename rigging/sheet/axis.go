@@ -8,32 +8,6 @@ import (
 	"strings"
 )
 
-// Head is what a library needs to know of a sheet without reading it.
-type Head struct {
-	Hash     string
-	ID       string
-	Revision int
-	Craft    string
-	Family   string
-	Cable    string
-	Applies  Effectivity
-	Title    string // of the source
-	Assumed  bool
-}
-
-// Head is the head of the sheet.
-func (s *Sheet) Head() Head {
-	return Head{s.Hash(), s.ID, s.Revision, s.Craft, s.Family, s.Cable, s.Applies, s.Source.Title, s.HasAssumed()}
-}
-
-// Heads are the heads of several.
-func Heads(sheets []*Sheet) (out []Head) {
-	for _, s := range sheets {
-		out = append(out, s.Head())
-	}
-	return out
-}
-
 // Axis is the numbers that the sheets of one rig cover: their bars, and where
 // between them there is no sheet, or more than one.
 type Axis struct {

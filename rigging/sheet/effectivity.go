@@ -39,10 +39,10 @@ type Neighbour struct {
 
 // Match is the sheet that applies, or none, and why; or several, to choose from.
 type Match struct {
-	Sheet      *Sheet
+	Sheet      *Head
 	Why        string
 	Neighbours []Neighbour
-	Choices    []*Sheet
+	Choices    []*Head
 }
 
 // reach is the range of an effectivity with its ends read: just after low when after
@@ -135,8 +135,8 @@ func (m Match) Told() (out []Neighbour) {
 		says := s.Applies.Words()
 		if i > 0 {
 			says = compare(m.Choices[0], s)
-		} else if _, p, _ := s.Setting(); p != nil {
-			says += fmt.Sprintf(": %.1f %s", *p.Target, p.Quantity.Unit())
+		} else if s.Figure != nil {
+			says += ": " + s.Figure.says()
 		}
 		out = append(out, Neighbour{s.ID, says})
 	}
@@ -153,13 +153,14 @@ func (e *Effectivity) noun() string {
 // Resolve finds the sheet of family and cable for a unit. No sheet is an answer
 // too: Why then says which ranges there are, and no figure is given. When several
 // fit Choices has them, and Why says what would tell them apart.
-func Resolve(sheets []*Sheet, family, cable string, u Unit) (Match, error) {
+func Resolve(sheets []Head, family, cable string, u Unit) (Match, error) {
 	serial, err := ParseSerial(u.Serial)
 	if err != nil {
 		return Match{}, err
 	}
-	same, lows, fit := make([]*Sheet, 0, len(sheets)), make([]int, 0, len(sheets)), []*Sheet(nil)
-	for _, s := range sheets {
+	same, lows, fit := make([]*Head, 0, len(sheets)), make([]int, 0, len(sheets)), []*Head(nil)
+	for i := range sheets {
+		s := &sheets[i]
 		if s.Family != family || s.Cable != cable || s.Applies.Prefix != "" && serial.Prefix != "" && s.Applies.Prefix != serial.Prefix {
 			continue
 		}
@@ -182,7 +183,7 @@ func Resolve(sheets []*Sheet, family, cable string, u Unit) (Match, error) {
 	return Match{Choices: fit, Why: "several sheets fit: " + strings.Join(words, "; ") + ". Say which part is fitted"}, nil
 }
 
-func settled(s *Sheet, same []*Sheet, lows []int, serial Serial, u Unit) Match {
+func settled(s *Head, same []*Head, lows []int, serial Serial, u Unit) Match {
 	m := Match{Sheet: s}
 	a := &s.Applies
 	lies := "lies in "
@@ -208,7 +209,7 @@ func settled(s *Sheet, same []*Sheet, lows []int, serial Serial, u Unit) Match {
 const mostNeighbours = 6
 
 // nearest is the sheets whose ranges begin nearest to the number.
-func nearest(mine *Sheet, same []*Sheet, lows []int, number int) (out []*Sheet) {
+func nearest(mine *Head, same []*Head, lows []int, number int) (out []*Head) {
 	var distances []int
 	for i, s := range same {
 		if s == mine {
@@ -235,7 +236,7 @@ func plainSerial(s Serial, e *Effectivity) string {
 	return s.String()
 }
 
-func noSheet(same []*Sheet, serial Serial, u Unit) string {
+func noSheet(same []*Head, serial Serial, u Unit) string {
 	if len(same) == 0 {
 		return "there is no sheet for this cable yet: no figures are offered"
 	}
@@ -268,9 +269,8 @@ func noSheet(same []*Sheet, serial Serial, u Unit) string {
 }
 
 // compare says how another sheet's figure differs from the one that applies.
-func compare(mine, other *Sheet) string {
-	_, p, _ := mine.Setting()
-	_, q, _ := other.Setting()
+func compare(mine, other *Head) string {
+	p, q := mine.Figure, other.Figure
 	head := other.Applies.span()
 	for _, one := range append([]string{other.Applies.Variant}, other.Applies.Members...) {
 		if one != "" {
@@ -280,12 +280,12 @@ func compare(mine, other *Sheet) string {
 	switch {
 	case p == nil || q == nil || p.Quantity != q.Quantity:
 		return head
-	case *q.Target == *p.Target:
-		return fmt.Sprintf("%s: the same %.1f %s", head, *q.Target, q.Quantity.Unit())
-	case *q.Target > *p.Target:
-		return fmt.Sprintf("%s: %.1f %s, %.1f more than yours", head, *q.Target, q.Quantity.Unit(), *q.Target-*p.Target)
+	case q.Value == p.Value:
+		return head + ": the same " + q.says()
+	case q.Value > p.Value:
+		return fmt.Sprintf("%s: %s, %.1f more than yours", head, q.says(), q.Value-p.Value)
 	}
-	return fmt.Sprintf("%s: %.1f %s, %.1f less than yours", head, *q.Target, q.Quantity.Unit(), *p.Target-*q.Target)
+	return fmt.Sprintf("%s: %s, %.1f less than yours", head, q.says(), p.Value-q.Value)
 }
 
 // faults finds what is wrong with a range itself.

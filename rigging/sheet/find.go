@@ -15,7 +15,8 @@ func find[T any](list []T, id string, of func(T) string) *T {
 	return nil
 }
 
-// Point is the point of that id, nil when there is none or no sheet; likewise the others.
+// Point is the point of that id, nil when there is none or no sheet; likewise the
+// other finders.
 func (s *Sheet) Point(id string) *Point {
 	if s == nil {
 		return nil
@@ -51,7 +52,8 @@ func (s *Sheet) Position(id string) *Position {
 	return find(s.Line.Positions, id, func(p Position) string { return p.ID })
 }
 
-// Setting is the adjuster and the point it sets, nil where a sheet only measures.
+// Setting is the adjuster and the point it sets with its influence; all three are nil
+// where a sheet only measures, or when there is none.
 func (s *Sheet) Setting() (*Adjuster, *Point, *Influence) {
 	if s == nil {
 		return nil, nil, nil
@@ -73,8 +75,8 @@ func (a Adjuster) Threaded() bool {
 	return slices.Contains([]string{"barrel", "clevis", "turnbuckle", "jam nuts"}, a.Kind)
 }
 
-// Led tells whether a run can be led by this sheet as yet: one threaded adjuster
-// sets one length. The others are for reading.
+// Led tells whether a run can be led by this sheet as yet: its one adjuster, on a
+// thread, sets one length. The others are for reading.
 func (s *Sheet) Led() bool {
 	a, p, _ := s.Setting()
 	targets := 0
@@ -83,10 +85,11 @@ func (s *Sheet) Led() bool {
 			targets++
 		}
 	}
-	return a != nil && a.Threaded() && p.Quantity == quantity.Length && targets == 1 && len(s.Schools) == 0
+	return a != nil && len(s.Adjusters) == 1 && a.Threaded() && p.Quantity == quantity.Length && targets == 1 && len(s.Schools) == 0
 }
 
-// Reopened lists what a move of the adjuster voids.
+// Reopened lists the ids of the points and checks that a move of the adjuster voids;
+// nil when it voids nothing.
 func (s *Sheet) Reopened(adjuster string) []string {
 	if s == nil {
 		return nil

@@ -1,0 +1,154 @@
+package run
+
+import "brankel/rigging/quantity"
+
+// Bodies carry what the sender says and what Admit filled in from the sheet: names
+// and words too, so that a record can be read without the sheet beside it.
+
+// Complaint is the owner's words, and whether the fault shows when tried.
+type Complaint struct {
+	Words string `json:"words"`
+	Shows string `json:"shows"` // yes, no, not tried
+}
+
+// Identified is what stands on the plate, and the sheet that follows from it; an
+// empty Sheet means that none applies. Sheet, Name and Why are filled in here.
+type Identified struct {
+	Serial  string `json:"serial"`
+	Hand    string `json:"hand"`
+	Variant string `json:"variant,omitempty"`
+	Sheet   string `json:"sheet,omitempty"` // content hash
+	Name    string `json:"name,omitempty"`
+	Why     string `json:"why,omitempty"`
+}
+
+// Named points to a caution of the sheet; Says is filled in here.
+type Named struct {
+	ID   string `json:"id"`
+	Says string `json:"says,omitempty"`
+}
+
+// Thing is something that went on or came off: of the sheet by its ID, or any
+// other by its name.
+type Thing struct {
+	ID   string `json:"id,omitempty"`
+	Name string `json:"name,omitempty"`
+	Side string `json:"side,omitempty"`
+}
+
+// Reading is one reading of a point: as one text, or as start and end marks on
+// the tape. Value and all after it are filled in here, in the canonical unit.
+type Reading struct {
+	Point     string        `json:"point"`
+	Text      string        `json:"text,omitempty"`
+	Start     string        `json:"start,omitempty"`
+	End       string        `json:"end,omitempty"`
+	Unit      string        `json:"unit,omitempty"`
+	States    []string      `json:"states,omitempty"`
+	Gauge     string        `json:"gauge,omitempty"`
+	Value     float64       `json:"value"`
+	GaugeName string        `json:"gauge_name,omitempty"`
+	Overdue   string        `json:"overdue,omitempty"` // since when its calibration had run out
+	Doubt     float64       `json:"doubt,omitempty"`   // half the width
+	Name      string        `json:"name,omitempty"`    // of the point
+	Quantity  quantity.Kind `json:"quantity,omitempty"`
+	Missing   []string      `json:"missing,omitempty"` // states the sheet demands that were not confirmed: not judged
+}
+
+// Move is what the hand turned. Turns is written as at the bench ("3½"); Value, Name
+// of the adjuster and Says of the way are filled in here.
+type Move struct {
+	Adjuster string  `json:"adjuster"`
+	Turns    string  `json:"turns"`
+	Way      string  `json:"way"` // out, in
+	Value    float64 `json:"value"`
+	Name     string  `json:"name,omitempty"`
+	Says     string  `json:"says,omitempty"`
+}
+
+func (m Move) signed() float64 {
+	if m.Way == "in" {
+		return -m.Value
+	}
+	return m.Value
+}
+
+// Stuck is an adjuster that will not turn.
+type Stuck struct {
+	Adjuster string `json:"adjuster"`
+	Note     string `json:"note,omitempty"`
+}
+
+// Settled is a control stroked before a reading counts.
+type Settled struct {
+	Point string `json:"point"`
+	Times int    `json:"times"`
+}
+
+// Locked is an adjuster locked: how far the joint nut was backed off, and the pin.
+type Locked struct {
+	Adjuster string  `json:"adjuster"`
+	BackOff  string  `json:"back_off"`
+	Pin      bool    `json:"pin"`
+	Value    float64 `json:"value"` // turns backed off
+}
+
+// Checked is the answer to a check. Name of the check and Says of the answer are
+// filled in here.
+type Checked struct {
+	Check      string            `json:"check"`
+	Answer     string            `json:"answer"` // good, bad
+	Note       string            `json:"note,omitempty"`
+	Conditions map[string]string `json:"conditions,omitempty"`
+	Name       string            `json:"name,omitempty"`
+	Says       string            `json:"says,omitempty"`
+}
+
+// Retried is the complaint tried again.
+type Retried struct {
+	Outcome string `json:"outcome"` // cured, better, unchanged
+	Note    string `json:"note,omitempty"`
+}
+
+// Decided is what the mechanic chose where Brankel argued for something.
+type Decided struct {
+	About  string `json:"about"`
+	Choice string `json:"choice"`
+	Reason string `json:"reason,omitempty"`
+}
+
+// Deviation is a setting left out of its limits by request. Name of the point is
+// filled in here.
+type Deviation struct {
+	Point   string `json:"point"`
+	AskedBy string `json:"asked_by"`
+	Why     string `json:"why"`
+	Name    string `json:"name,omitempty"`
+}
+
+// Skipped is a step left out, with the reason.
+type Skipped struct {
+	Step   string `json:"step"`
+	Reason string `json:"reason"`
+}
+
+// Note is a free remark, or why the work stopped for now.
+type Note struct {
+	Text string `json:"text"`
+}
+
+// Corrected takes back an earlier event, which stays on the record struck out. Seq
+// and Says of that entry are filled in here.
+type Corrected struct {
+	Event  string `json:"event"`
+	Reason string `json:"reason"`
+	Seq    int    `json:"seq,omitempty"`
+	Says   string `json:"says,omitempty"`
+}
+
+// Signed closes the run. Name is the name of who is signed in, Statement what is
+// signed for; both are filled in here.
+type Signed struct {
+	Name      string `json:"name"`
+	Statement string `json:"statement,omitempty"`
+}

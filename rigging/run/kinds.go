@@ -1,0 +1,152 @@
+package run
+
+import (
+	"encoding/json"
+	"fmt"
+
+	"brankel/rigging/fault"
+	"brankel/rigging/quantity"
+	"brankel/rigging/strict"
+)
+
+// Kind says what happened.
+type Kind string
+
+// The kinds of event; what each is stands in its row of kinds.
+const (
+	KindComplaint  Kind = "complaint"
+	KindIdentified Kind = "identified"
+	KindCaution    Kind = "caution"
+	KindPutOn      Kind = "put_on" // temporary things
+	KindTakenOff   Kind = "taken_off"
+	KindPartOff    Kind = "part_off" // covers, clips, plugs
+	KindPartBack   Kind = "part_back"
+	KindReading    Kind = "reading"
+	KindMove       Kind = "move"
+	KindStuck      Kind = "stuck"
+	KindSettled    Kind = "settled"
+	KindLocked     Kind = "locked"
+	KindCheck      Kind = "check"
+	KindRetried    Kind = "retried"
+	KindDecided    Kind = "decided"
+	KindDeviation  Kind = "deviation"
+	KindSkipped    Kind = "skipped"
+	KindNote       Kind = "note"
+	KindPaused     Kind = "paused"
+	KindCorrected  Kind = "corrected"
+	KindSigned     Kind = "signed"
+)
+
+// kind is all there is to know of one kind of event.
+type kind struct {
+	admit func(in Incoming, raw json.RawMessage) (any, error)
+	fold  func(st *State, e Event)
+	says  func(e Event) string
+	// quiet ones are no last thing done: they can not be struck out and are not shown
+	// as where the run stood
+	quiet bool
+	// signed ones may still come after the signature
+	signed bool
+}
+
+// row makes a kind from functions on the type of its body.
+func row[T any](admit func(Incoming, T) (T, error), fold func(*State, Event, T), says func(T) string) kind {
+	return kind{
+		admit: func(in Incoming, raw json.RawMessage) (any, error) {
+			var body T
+			if err := strict.Decode(raw, &body); err != nil {
+				return nil, inBody(err)
+			}
+			return admit(in, body)
+		},
+		fold: func(st *State, e Event) { fold(st, e, bodyOf[T](e)) },
+		says: func(e Event) string { return says(bodyOf[T](e)) },
+	}
+}
+
+func (k kind) keptQuiet() kind { k.quiet = true; return k }
+func (k kind) afterSign() kind { k.signed = true; return k }
+func inBody(err error) error {
+	f, ok := err.(*fault.Fault)
+	if !ok {
+		return err
+	}
+	at := "body"
+	if f.Field != "" {
+		at += "." + f.Field
+	}
+	return fault.At(at, "%s", f.Message)
+}
+
+// kinds is the one place that knows them all. It is filled in init because admission
+// asks for advice, which leads back here.
+var kinds map[Kind]kind
+
+func init() {
+	kinds = map[Kind]kind{
+		KindComplaint: row(admitComplaint, foldComplaint,
+			func(c Complaint) string { return "complaint: “" + c.Words + "”" }),
+		KindIdentified: row(admitIdentified, foldIdentified, saysIdentified),
+		KindCaution:    row(admitCaution, foldCaution, func(n Named) string { return "confirmed: " + n.Says }),
+		KindPutOn:      row(admitOn, foldOn, func(t Thing) string { return t.Name + " put on" }),
+		KindTakenOff:   row(admitTakenOff, foldTakenOff, func(t Thing) string { return t.Name + " taken off" }),
+		KindPartOff:    row(admitOff, foldOff, func(t Thing) string { return t.Name + " taken off" }),
+		KindPartBack:   row(admitPartBack, foldPartBack, func(t Thing) string { return t.Name + " back on" }),
+		KindReading:    row(admitReading, foldReading, saysReading),
+		KindMove: row(admitMove, foldMove,
+			func(m Move) string { return fmt.Sprintf("%s turned %s %s", m.Name, turnsText(m.Value), m.Says) }),
+		KindStuck: row(admitStuck, foldStuck, func(Stuck) string { return "the adjuster would not turn" }),
+		KindSettled: row(admitSettled, foldSettled,
+			func(s Settled) string { return fmt.Sprintf("settled, %d times", s.Times) }),
+		KindLocked: row(admitLocked, foldLocked,
+			func(l Locked) string { return "locked, nut backed off " + turnsText(l.Value) }),
+		KindCheck: row(admitCheck, foldCheck, func(c Checked) string { return c.Name + ": " + c.Says }).afterSign(),
+		KindRetried: row(admitRetried, foldRetried,
+			func(r Retried) string { return "the complaint was tried again: " + r.Outcome }),
+		KindDecided: row(admitDecided, foldDecided, saysDecided),
+		KindDeviation: row(admitDeviation, foldDeviation,
+			func(d Deviation) string {
+				return d.Name + " left out of its limits by request of " + d.AskedBy + ": " + d.Why
+			}),
+		KindSkipped:   row(admitSkipped, foldSkipped, func(s Skipped) string { return "a step was left out: " + s.Reason }),
+		KindNote:      row(admitNote, foldNote, func(n Note) string { return n.Text }).keptQuiet().afterSign(),
+		KindPaused:    row(admitNote, foldPaused, func(n Note) string { return n.Text }).keptQuiet(),
+		KindCorrected: row(admitCorrected, foldCorrected, saysCorrected).keptQuiet(),
+		KindSigned:    row(admitSigned, foldSigned, func(s Signed) string { return "signed by " + s.Name }),
+	}
+}
+
+// Says is an event in words, on its own.
+func (e Event) Says() string {
+	k, ok := kinds[e.Kind]
+	if !ok {
+		return "an entry of a kind that is not known here: " + string(e.Kind)
+	}
+	return k.says(e)
+}
+
+func saysIdentified(i Identified) string {
+	if i.Sheet == "" {
+		return "serial " + i.Serial + " read: no sheet applies"
+	}
+	return "sheet " + i.Name + " chosen for serial " + i.Serial
+}
+
+func saysReading(r Reading) string {
+	return r.Name + " read: " + quantity.Quantity{Kind: r.Quantity, Value: r.Value}.Text()
+}
+
+func saysDecided(d Decided) string {
+	says := "decided: " + d.Choice
+	if d.Choice == ChoiceOpen {
+		says = "the loaded proof was left open"
+	}
+	if d.Reason != "" {
+		says += ", because: " + d.Reason
+	}
+	return says
+}
+
+func saysCorrected(c Corrected) string {
+	return fmt.Sprintf("entry %d struck out (%s), because: %s", c.Seq, c.Says, c.Reason)
+}

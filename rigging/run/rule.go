@@ -1,0 +1,281 @@
+package run
+
+import (
+	"fmt"
+	"math"
+
+	"brankel/rigging/calc"
+	"brankel/rigging/quantity"
+	"brankel/rigging/sheet"
+)
+
+// Rule is one limit as a ruler. Verdict is Unread and Marks is empty until something
+// was read; TickSay says what one tick is.
+type Rule struct {
+	ID      string  `json:"id"`
+	Name    string  `json:"name"`
+	Unit    string  `json:"unit"`
+	Min     float64 `json:"min"` // the window
+	Max     float64 `json:"max"`
+	From    float64 `json:"from"` // the ruler
+	To      float64 `json:"to"`
+	Tick    float64 `json:"tick"` // a round figure; From and To are whole ticks
+	TickSay string  `json:"tick_say"`
+	Doubt   float64 `json:"doubt"` // half the width of a mark
+	Says    string  `json:"says"`  // of the doubt, "" when the gauge is not named
+	Marks   []Mark  `json:"marks"`
+	Verdict Verdict `json:"verdict"`
+	Words   string  `json:"words"` // the whole rule, for the eyes-off
+	Margins string  `json:"margins,omitempty"`
+}
+
+// Mark is one reading on the rule.
+type Mark struct {
+	Kind  string  `json:"kind"` // found, move, left, should
+	At    float64 `json:"at"`
+	Label string  `json:"label"`
+}
+
+// mostTicks is how many ticks a ruler has at the most, and mostMarks how many fine
+// marks of earlier readings, whatever the figures.
+const (
+	mostTicks = 60
+	mostMarks = 12
+)
+
+// scale lays the ruler: ticks at the round figure nearest to step that leaves no more
+// than mostTicks of them.
+func (r *Rule) scale(step float64) {
+	width := r.To - r.From
+	if !(step > 0) || math.IsInf(step, 0) {
+		step = width / 10
+	}
+	r.Tick = roundFigure(max(step, width/mostTicks))
+	for range 3 { // rounding down may have left a few too many
+		if math.Ceil(r.To/r.Tick)-math.Floor(r.From/r.Tick) > mostTicks {
+			r.Tick = roundFigure(r.Tick * 2)
+		}
+	}
+	r.From, r.To = math.Floor(r.From/r.Tick+1e-9)*r.Tick, math.Ceil(r.To/r.Tick-1e-9)*r.Tick
+}
+
+// roundFigure is the one of 1, 2, 2.5 and 5 times a power of ten that is nearest to v,
+// by ratio; 1 for what is no length.
+func roundFigure(v float64) float64 {
+	if !(v > 0) || math.IsInf(v, 0) {
+		return 1
+	}
+	power := math.Pow(10, math.Floor(math.Log10(v)))
+	best := power
+	for _, m := range []float64{1, 2, 2.5, 5, 10} {
+		if math.Abs(math.Log(m*power/v)) < math.Abs(math.Log(best/v)) {
+			best = m * power
+		}
+	}
+	return best
+}
+
+// tickSay says what a tick is, and what a step of the adjuster does when that is
+// something else.
+func (r *Rule) tickSay(step float64, what string) {
+	tick := "one tick is " + quantity.Number(r.Tick, 3)
+	if r.Unit != "" {
+		tick += " " + r.Unit
+	}
+	switch {
+	case what == "" || step <= 0:
+		r.TickSay = tick
+	case math.Abs(step-r.Tick) < r.Tick/100:
+		r.TickSay = "one tick is " + what
+	default:
+		r.TickSay = fmt.Sprintf("%s; %s moves it %s", tick, what, quantity.Number(step, 3))
+	}
+}
+
+// Rules are the limits of the sheet with the readings so far.
+func (st State) Rules() (out []Rule) {
+	if s := st.setting(); s != nil {
+		out = append(out, st.settingRule(s))
+		if r := st.threadRule(s); r != nil {
+			out = append(out, *r)
+		}
+	}
+	if st.Sheet == nil {
+		return out
+	}
+	for _, l := range st.Sheet.LostMotion {
+		r := lostRule(l)
+		if lost := st.Lost(l); lost != nil {
+			r.stretch(lost.Lost, l.Limit/10)
+			r.scale(1)
+			r.Verdict = Verdict(lost.Verdict)
+			r.Marks = append(r.Marks, Mark{"left", lost.Lost, quantity.Number(lost.Lost, 1)})
+			r.Words = fmt.Sprintf("%s: %s, %s the limit of %s", l.Name, text(quantity.Length, lost.Lost),
+				map[Verdict]string{In: "inside", Out: "over"}[r.Verdict], text(quantity.Length, l.Limit))
+		}
+		out = append(out, r)
+	}
+	return out
+}
+
+func lostRule(l sheet.LostMotion) Rule {
+	r := Rule{ID: l.ID, Name: l.Name, Unit: "mm", Max: l.Limit, To: l.Limit * 1.5, Marks: []Mark{},
+		Words: fmt.Sprintf("%s: not yet read, at most %s", l.Name, text(quantity.Length, l.Limit))}
+	r.scale(1)
+	r.tickSay(0, "")
+	return r
+}
+
+// stretch makes room on the ruler for a mark at v.
+func (r *Rule) stretch(v, room float64) {
+	r.From, r.To = math.Min(r.From, v-room), math.Max(r.To, v+room)
+}
+
+func (st State) settingRule(s *Setting) Rule {
+	lo, hi := s.limits()
+	step := math.Abs(s.PerTurn) / 2
+	r := Rule{ID: s.Point.ID, Name: s.Point.Name, Unit: "mm", Min: lo, Max: hi, Marks: []Mark{}, From: lo - 3*step, To: hi + 3*step,
+		Words: fmt.Sprintf("%s: not yet read, window %s to %s mm", s.Point.Name, quantity.Number(lo, 1), quantity.Number(hi, 1))}
+	st.readingMarks(&r, s.Point.ID, 2*step)
+	if s.Now != nil {
+		r.judged(s, step, st.moved() || st.Locked != nil)
+	}
+	if out, err := s.solve(); err == nil && s.Now != nil && s.Judge.wrong() && out.Turns > 0 && !s.Adjuster.MeasureOnly {
+		r.Marks = append(r.Marks, Mark{"should", out.After, "should be " + quantity.Number(out.After, 1)})
+		r.stretch(out.After, 2*step)
+	}
+	r.scale(step)
+	r.tickSay(step, "half a turn")
+	return r
+}
+
+// readingMarks puts the readings of a point on the rule: as found, and the newest of
+// those after it.
+func (st State) readingMarks(r *Rule, point string, room float64) {
+	var later []Mark
+	for _, t := range st.Readings {
+		if t.Point != point || !t.Judged() {
+			continue
+		}
+		m := Mark{"move", t.Value, fmt.Sprintf("%s %s", t.Stage, quantity.Number(t.Value, 1))}
+		r.Doubt, r.Says = t.Doubt, ""
+		if t.GaugeName != "" {
+			r.Says = fmt.Sprintf("%s tells to ± %s %s", t.GaugeName, quantity.Number(t.Doubt, 3), r.Unit)
+		}
+		if t.Stage == Found {
+			m.Kind = "found"
+			r.Marks = append(r.Marks, m)
+		} else {
+			later = append(later, m)
+		}
+	}
+	r.Marks = append(last(r.Marks, mostMarks), last(later, mostMarks)...)
+	for _, m := range r.Marks {
+		r.stretch(m.At, room)
+	}
+}
+
+func last[T any](list []T, n int) []T { return list[max(0, len(list)-n):] }
+
+// judged adds the verdict and the margin to each end in half turns.
+func (r *Rule) judged(s *Setting, step float64, worked bool) {
+	r.Verdict = s.Judge.Verdict
+	r.Words = fmt.Sprintf("%s: %s, window %s to %s mm, %s", s.Point.Name, text(s.Point.Quantity, s.Judge.Value),
+		quantity.Number(r.Min, 1), quantity.Number(r.Max, 1), verdictWords[r.Verdict])
+	if worked && len(r.Marks) > 0 {
+		left := &r.Marks[len(r.Marks)-1]
+		left.Kind, left.Label = "left", "stands at "+quantity.Number(left.At, 1)
+	}
+	out, err := calc.Window(calc.WindowInput{Now: s.Judge.Value, Loosest: r.Min, Tightest: r.Max, Step: step})
+	if err != nil || out.StepsToLoose == nil {
+		return
+	}
+	r.Margins = margin(*out.StepsToLoose, "the low end") + ", " + margin(*out.StepsToTight, "the high end")
+	r.Words += "; " + r.Margins
+}
+
+var verdictWords = map[Verdict]string{
+	In:       "inside",
+	Out:      "outside",
+	Close:    "too close for the gauge to tell",
+	Unsteady: "the readings do not agree",
+}
+
+func margin(halfTurns float64, end string) string {
+	switch {
+	case halfTurns < 0:
+		return "outside " + end
+	case halfTurns == 0:
+		return "less than half a turn to " + end
+	case halfTurns == 1:
+		return "1 half turn to " + end
+	}
+	return quantity.Number(halfTurns, 0) + " half turns to " + end
+}
+
+func (st State) threadRule(s *Setting) *Rule {
+	t := s.Adjuster.Threads
+	if t == nil || s.Threads == nil {
+		return nil
+	}
+	found := st.latest(t.Point, "")
+	r := &Rule{ID: t.Point, Name: "threads in", Unit: "threads", Min: t.Min, Max: t.Max, From: math.Max(0, t.Min-3), To: t.Max + 2,
+		Verdict: In, Marks: []Mark{{"found", found.Value, "as found " + quantity.Turns(found.Value)}}}
+	if *s.Threads < t.Min || *s.Threads > t.Max {
+		r.Verdict = Out
+	}
+	if *s.Threads != found.Value {
+		r.Marks = append(r.Marks, Mark{"left", *s.Threads, quantity.Turns(*s.Threads)})
+	}
+	for _, m := range r.Marks {
+		r.stretch(m.At, 1)
+	}
+	r.scale(1)
+	r.tickSay(1, "a thread")
+	r.Words = fmt.Sprintf("%s threads in, between %s and %s", quantity.Turns(*s.Threads), quantity.Number(t.Min, 0), quantity.Number(t.Max, 0))
+	return r
+}
+
+// sheetRule is the rule of a point on the page of its sheet, nothing read yet.
+func sheetRule(s *sheet.Sheet, p *sheet.Point) Rule {
+	lo, hi := *p.Target-p.Minus, *p.Target+p.Plus
+	unit := p.Quantity.Unit()
+	if p.Quantity == quantity.Count {
+		unit = ""
+	}
+	r := Rule{ID: p.ID, Name: p.Name, Unit: unit, Min: lo, Max: hi, Marks: []Mark{},
+		Words: fmt.Sprintf("%s: window %s to %s %s", p.Name, quantity.Number(lo, 2), quantity.Number(hi, 2), unit)}
+	step, what := stepOf(s, p)
+	if step > 10*(math.Abs(lo)+math.Abs(hi)) { // a draft may say anything
+		step, what = 0, ""
+	}
+	room := math.Max(3*step, math.Max((hi-lo)*0.6, math.Abs(hi)/100))
+	if !(room > 0) {
+		room = 1
+	}
+	r.From, r.To = lo-room, hi+room
+	r.scale(step)
+	r.tickSay(step, what)
+	return r
+}
+
+// stepOf is what one step of the first adjuster that moves the point does to it, and
+// what that step is called; 0 and "" when none does.
+func stepOf(s *sheet.Sheet, p *sheet.Point) (step float64, what string) {
+	for _, in := range s.Influence {
+		a := s.Adjuster(in.Adjuster)
+		if a == nil || in.Point != p.ID || in.PerTurn == 0 {
+			continue
+		}
+		turn := a.Step
+		if turn == 0 {
+			turn = 0.5
+		}
+		what = "one " + a.Notch
+		if a.Threaded() {
+			what = turnsText(turn)
+		}
+		return math.Abs(in.PerTurn) * turn, what + " of the " + a.Name
+	}
+	return 0, ""
+}

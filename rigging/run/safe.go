@@ -1,0 +1,106 @@
+package run
+
+import (
+	"slices"
+	"strings"
+
+	"brankel/rigging/fault"
+	"brankel/rigging/sheet"
+)
+
+// todos is what makes the work safe and lets hands in: the cautions, what goes on,
+// what comes off; each done when it is so now, not when it was so once.
+func (st State) todos() (out []Todo) {
+	if st.Sheet == nil {
+		return nil
+	}
+	for _, c := range st.Sheet.Cautions {
+		out = append(out, Todo{Kind: KindCaution, ID: c.ID, Name: c.Says, Done: st.Cautions[c.ID]})
+	}
+	for _, t := range st.Sheet.Temporary {
+		out = append(out, Todo{Kind: KindPutOn, ID: t.ID, Name: t.Name, Why: t.Why, Done: has(st.On, t.ID)})
+	}
+	for _, o := range st.Sheet.Off {
+		out = append(out, Todo{Kind: KindPartOff, ID: o.ID, Name: o.Name, Side: o.Side, Done: has(st.Off, o.ID)})
+	}
+	return out
+}
+
+func has(list []Thing, id string) bool {
+	return slices.ContainsFunc(list, func(t Thing) bool { return t.ID == id })
+}
+
+// undone is the todos that are not so now.
+func (st State) undone() []Todo {
+	return slices.DeleteFunc(st.todos(), func(t Todo) bool { return t.Done })
+}
+
+// unsafe is the fault of hands in the linkage while a caution is not confirmed or
+// something is not on that keeps them whole; a cover that is still on hurts nobody.
+func (st State) unsafe(before string) error {
+	var missing []string
+	for _, t := range st.undone() {
+		switch t.Kind {
+		case KindCaution:
+			missing = append(missing, t.Name)
+		case KindPutOn:
+			missing = append(missing, t.Name+" on")
+		}
+	}
+	if len(missing) == 0 {
+		return nil
+	}
+	return fault.At("kind", "make it safe before %s: %s", before, strings.Join(missing, "; "))
+}
+
+// handsOnChecks tells whether the sheet has its functions tried with the temporary
+// things still on: before they are taken off.
+func (st State) handsOnChecks() bool {
+	functions, restore := place(st.Sheet.Steps, "functions"), place(st.Sheet.Steps, "restore")
+	return functions >= 0 && functions < restore
+}
+
+func place(steps []sheet.Step, kind string) int {
+	return slices.IndexFunc(steps, func(s sheet.Step) bool { return s.Kind == kind })
+}
+
+// failed is the first check that was answered bad and stands so, nil when there is
+// none: neither voided, nor gone on with, nor a loaded proof that was left open.
+func (st State) failed() *sheet.Check {
+	if st.Sheet == nil {
+		return nil
+	}
+	for i, c := range st.Sheet.Checks {
+		a, ok := st.Checks[c.ID]
+		left := c.Loaded && st.Decisions["loaded"].Choice == ChoiceOpen || !c.Loaded && st.skipped("functions")
+		if !ok || a.Void || a.Answer != "bad" || left {
+			continue
+		}
+		return &st.Sheet.Checks[i]
+	}
+	return nil
+}
+
+// skipped tells whether the step of that kind was left out with a reason.
+func (st State) skipped(kind string) bool {
+	i := place(st.Sheet.Steps, kind)
+	return i >= 0 && st.Skipped[st.Sheet.Steps[i].ID] != ""
+}
+
+// handsWanted tells whether there is work left for hands in the linkage: a step
+// between making safe and restoring that is not done, or a check to be cured.
+func (st State) handsWanted() bool {
+	if st.failed() != nil {
+		return true
+	}
+	from, to := place(st.Sheet.Steps, "safe"), place(st.Sheet.Steps, "restore")
+	for i, step := range st.Sheet.Steps {
+		if i <= from || to >= 0 && i >= to || st.Skipped[step.ID] != "" || step.Kind == "sign" {
+			continue
+		}
+		if done, _, _ := st.step(step.Kind); !done {
+			return true
+		}
+	}
+	return false
+}

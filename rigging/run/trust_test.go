@@ -1,0 +1,268 @@
+package run
+
+import (
+	"encoding/json"
+	"fmt"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/fault"
+	"brankel/rigging/sheet"
+)
+
+// atLock is a run that was set, settled and locked.
+func atLock(t *testing.T) *rig {
+	return newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12").lockAndRead("143.0 mm")
+}
+
+// struck takes the last entry back.
+func (r *rig) struck() *rig {
+	r.t.Helper()
+	return r.do(KindCorrected, Corrected{Event: r.state().LastEvent, Reason: "a slip"})
+}
+
+func TestASerialThatWasStruckOutCountsNowhere(t *testing.T) {
+	r := newRig(t).do(KindComplaint, Complaint{"stiff", "no"})
+	r.do(KindIdentified, Identified{Serial: "2207", Hand: "standard"})
+	right, _ := Pinned(r.events)
+	r.do(KindIdentified, Identified{Serial: "2611", Hand: "standard"})
+	other, _ := Pinned(r.events)
+	require.NotEqual(t, right, other)
+	r.struck()
+	pinned, identified := Pinned(r.events)
+	assert.Equal(t, right, pinned)
+	assert.True(t, identified)
+	assert.Contains(t, Show(r.state()).Applies, "sheet 114 r3 applies: serial 2207")
+
+	_, identified = Pinned(r.struck().events)
+	assert.False(t, identified)
+	r.wants(DoIdentify)
+}
+
+func TestASignatureIsOfWhoIsSignedIn(t *testing.T) {
+	r := atLock(t).proved().do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen})
+	r.do(KindSigned, Signed{Name: "Maud the Inspector", Statement: "fit to fly"})
+	st := r.state()
+	assert.Equal(t, "Ines", st.Signed.Name)
+	assert.Equal(t, signedFor, st.Signed.Statement)
+}
+
+func TestTimeSaidAndTimeOfReceiptLieCloseTogether(t *testing.T) {
+	now := time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC)
+	for _, c := range []struct {
+		at   time.Time
+		good bool
+	}{
+		{now, true}, {now.Add(9 * time.Minute), true}, {now.Add(11 * time.Minute), false},
+		{now.AddDate(0, 0, -30), true}, {now.AddDate(0, 0, -32), false},
+		{time.Date(1999, 1, 1, 0, 0, 0, 0, time.UTC), false}, {time.Time{}, false},
+	} {
+		_, err := Admit(Bench{}, Fold(nil, nil), Event{By: "Ines", Kind: KindNote, At: c.at, Received: now, Body: json.RawMessage(`{"text":"x"}`)})
+		if c.good {
+			assert.NoError(t, err, "%s", c.at)
+			continue
+		}
+		var f *fault.Fault
+		if assert.ErrorAs(t, err, &f, "%s", c.at) {
+			assert.Equal(t, "at", f.Field)
+		}
+	}
+	r := atLock(t)
+	lines := MakeRecord(Heading{}, r.state(), r.events, "").Lines
+	assert.Nil(t, lines[0].Received, "a second apart: one time says it")
+	r.events[0].Received = r.events[0].At.Add(time.Hour)
+	assert.NotNil(t, MakeRecord(Heading{}, r.state(), r.events, "").Lines[0].Received)
+}
+
+func TestDoubtComesFromTheGauge(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm")
+	for _, c := range []struct {
+		gauge string
+		doubt float64
+	}{{"", 0}, {"tape", 0.25}} {
+		got, err := Understand(r.bench, r.state(), Reading{Point: "barrel-to-eye", Text: "160", Gauge: c.gauge, Doubt: -1,
+			GaugeName: "gold", Overdue: "never", Value: 143, Name: "x", Missing: nil})
+		require.NoError(t, err)
+		assert.Equal(t, c.doubt, got.Doubt)
+		assert.NotEqual(t, "gold", got.GaugeName)
+		assert.Empty(t, got.Overdue)
+		assert.Equal(t, 160.0, got.Value)
+		assert.Len(t, got.Missing, 3, "states that were not confirmed, whatever the sender says")
+	}
+}
+
+func TestWhatMakesItSafeMustBeOnNotHaveBeenOn(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½")
+	r.wants(DoMove)
+	r.do(KindTakenOff, Thing{ID: "propeller-chock"})
+	a := r.wants(DoSafe)
+	assert.Equal(t, []bool{true, true, true, false, true}, done(a.Things))
+	for _, c := range []struct {
+		kind Kind
+		body any
+	}{
+		{KindMove, Move{Adjuster: "barrel", Turns: "1", Way: "out"}},
+		{KindReading, Reading{Point: "barrel-to-eye", Text: "139.4", States: allStates}},
+		{KindSettled, Settled{"barrel-to-eye", 3}},
+		{KindLocked, Locked{Adjuster: "barrel", BackOff: "¼", Pin: true}},
+	} {
+		assert.ErrorContains(t, r.try(c.kind, c.body), "propeller chock on", c.kind)
+	}
+	r.do(KindPutOn, Thing{ID: "propeller-chock"}).wants(DoMove)
+}
+
+func done(list []Todo) (out []bool) {
+	for _, t := range list {
+		out = append(out, t.Done)
+	}
+	return out
+}
+
+// A check that the sheet has before things are taken off needs them on.
+func TestChecksBeforeRestoringNeedWhatMakesItSafe(t *testing.T) {
+	r := atLock(t)
+	s := *r.sheet()
+	var steps []sheet.Step
+	for _, kind := range []string{"complaint", "identify", "safe", "worn", "found", "set", "settle", "lock", "functions", "restore", "again", "loaded", "sign"} {
+		steps = append(steps, s.Steps[place(s.Steps, kind)])
+	}
+	s.Steps = steps
+	st := Fold(&s, r.events)
+	check := Checked{Check: "neutral-free", Answer: "good"}
+	_, err := admitCheck(Incoming{r.bench, st, Event{}}, check)
+	require.NoError(t, err)
+	st.On = nil
+	_, err = admitCheck(Incoming{r.bench, st, Event{}}, check)
+	assert.ErrorContains(t, err, "make it safe before it is tried")
+}
+
+func TestNoOrderOfTurningAndReadingIsADeadEnd(t *testing.T) {
+	for name, start := range map[string]func(*rig){
+		"turned first": func(r *rig) { r.turn("3½", "out") },
+		"locked first": func(r *rig) { r.do(KindLocked, Locked{Adjuster: "barrel", BackOff: "¼", Pin: true}) },
+	} {
+		t.Run(name, func(t *testing.T) {
+			r := newRig(t).safe("2207", "").lost("71 mm", "66 mm")
+			start(r)
+			d := &driver{r, r.sheet(), 143}
+			for range 60 {
+				if !d.step(Next(d.state())) || d.state().Signed != nil {
+					break
+				}
+			}
+			require.NotNil(t, d.state().Signed, "stopped at %+v", Next(d.state()))
+			assert.Contains(t, MakeRecord(Heading{}, d.state(), d.events, "").Result, Field{"as found", "not read"})
+		})
+	}
+}
+
+func TestReadingsThatDisagreeAreNeverSigned(t *testing.T) {
+	r := newRig(t).safe("1907", "pinned barrel").lost("71 mm", "66 mm").length("130 mm").length("156 mm")
+	a := r.wants(DoRead)
+	assert.Contains(t, a.Finding, "do not agree")
+	assert.Contains(t, r.state().Blockers(), "set the length is not done", "their mean is just right")
+	r.do(KindDecided, Decided{About: "unsteady", Choice: ChoiceAfresh, Reason: "the tape hung on the cover"})
+	r.length("143 mm").wants(DoRestore)
+}
+
+func TestALoadedProofAnsweredBadStandsSoOnTheRecord(t *testing.T) {
+	r := atLock(t).proved().do(KindCheck, Checked{Check: "on-the-water", Answer: "bad"})
+	a := r.wants(DoSafe)
+	assert.NotEmpty(t, a.Finding)
+	r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen}).do(KindSigned, Signed{})
+	rec := MakeRecord(Heading{}, r.state(), r.events, "")
+	require.Len(t, rec.Open, 1)
+	assert.Contains(t, rec.Open[0], "answered “"+r.sheet().Check("on-the-water").Bad+"”")
+	stand := Stand(r.state())
+	assert.Equal(t, SignProof, stand.Sign)
+	assert.Contains(t, stand.Says, r.sheet().Check("on-the-water").Bad)
+}
+
+func TestChecksOfBeforeARepairCountNoMore(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("75 mm", "63 mm")
+	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "good"}).do(KindRetried, Retried{Outcome: "cured"})
+	r.do(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceRepair}).do(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceRepaired})
+	assert.True(t, r.state().Checks["neutral-free"].Void)
+	assert.True(t, r.state().RetriedOld)
+	assert.Empty(t, r.state().Decisions)
+}
+
+func TestAStrikeOutNamesWhatItStrikes(t *testing.T) {
+	r := atLock(t)
+	n := len(r.events)
+	r.struck()
+	lines := MakeRecord(Heading{}, r.state(), r.events, "").Lines
+	assert.True(t, lines[n-1].Void)
+	assert.Equal(t, fmt.Sprintf("entry %d struck out (barrel to eye read: 143.0 mm), because: a slip", n), lines[n].Says)
+}
+
+func TestASheetThatLeadsNoRunIsNotPinned(t *testing.T) {
+	r := newRig(t)
+	for i := range r.bench.Sheets {
+		r.bench.Sheets[i].Led = false
+	}
+	err := r.try(KindIdentified, Identified{Serial: "2207", Hand: "standard"})
+	assert.ErrorContains(t, err, "by hand")
+	_, identified := Pinned(r.events)
+	assert.False(t, identified)
+}
+
+func TestDeviationsStandInTheOrderOfTheSheet(t *testing.T) {
+	target := 1.0
+	s := &sheet.Sheet{}
+	st := Fold(s, nil)
+	var want []string
+	for i := range 30 {
+		id := fmt.Sprintf("p%02d", 30-i)
+		s.Points = append(s.Points, sheet.Point{ID: id, Name: id, Target: &target})
+		st.Deviations[id] = Deviation{Point: id, AskedBy: "the owner", Why: "softer"}
+		want = append(want, id+" is out by request of the owner: softer")
+	}
+	assert.Equal(t, want, st.deviations())
+}
+
+// A run whose sheet is gone, or that has none, is still folded, shown, recorded.
+func TestARunStandsWithoutItsSheet(t *testing.T) {
+	r := atLock(t).proved()
+	st := Fold(nil, r.events)
+	v := Show(st)
+	assert.Contains(t, v.Broken, "114 r3")
+	assert.Equal(t, DoNothing, v.Advice.Do)
+	rec := MakeRecord(Heading{}, st, r.events, "")
+	assert.Equal(t, MakeRecord(Heading{}, r.state(), r.events, "").Lines, rec.Lines, "every entry says what it said")
+	_, err := Admit(r.bench, st, Event{By: "Ines", Kind: KindReading, Body: json.RawMessage(`{"point":"barrel-to-eye","text":"143"}`)})
+	assert.ErrorContains(t, err, "no sheet is chosen")
+
+	none := newRig(t).do(KindComplaint, Complaint{"stiff", "no"}).do(KindIdentified, Identified{Serial: "4102", Hand: "standard"})
+	rec = MakeRecord(Heading{}, none.state(), none.events, "")
+	assert.Contains(t, rec.Sheet, "no sheet applies")
+	assert.Equal(t, SignStop, Stand(none.state()).Sign)
+}
+
+func TestWhoeverComesBackIsToldWhereItStood(t *testing.T) {
+	r := newRig(t)
+	now := time.Date(2026, 11, 24, 9, 0, 0, 0, time.UTC)
+	assert.False(t, r.state().Interrupted(now), "nothing was done yet")
+	r.do(KindComplaint, Complaint{"stiff", "no"})
+	assert.False(t, r.state().Interrupted(r.state().LastAt.Add(15*time.Minute)))
+	assert.True(t, r.state().Interrupted(r.state().LastAt.Add(15*time.Minute+time.Second)))
+	r.do(KindPaused, Note{"called away"})
+	assert.True(t, r.state().Interrupted(now), "stopped on purpose")
+	r.do(KindNote, Note{"back"})
+	assert.False(t, r.state().Interrupted(r.state().LastAt))
+}
+
+func TestAViewStaysSmallHoweverLongTheRun(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½")
+	for i := range 150 {
+		r.turn("1", []string{"out", "in"}[i%2]).settle().length("140.4 mm").do(KindNote, Note{"on"})
+	}
+	v := Show(r.state())
+	assert.Len(t, v.Readings, mostLines)
+	assert.Equal(t, 154-mostLines, v.Earlier)
+	assert.Len(t, v.Notes, mostLines)
+	assert.LessOrEqual(t, len(v.Rules[0].Marks), 2*mostMarks+1)
+}

@@ -1,0 +1,53 @@
+package run
+
+import (
+	"unicode"
+	"unicode/utf8"
+
+	"brankel/rigging/quantity"
+	"brankel/rigging/sheet"
+)
+
+func upper(s string) string { return firstLetter(s, unicode.ToUpper) }
+func lower(s string) string { return firstLetter(s, unicode.ToLower) }
+
+func firstLetter(s string, change func(rune) rune) string {
+	r, size := utf8.DecodeRuneInString(s)
+	if size == 0 {
+		return s
+	}
+	return string(change(r)) + s[size:]
+}
+
+func text(k quantity.Kind, v float64) string { return quantity.Quantity{Kind: k, Value: v}.Text() }
+
+func mm(v float64) string { return quantity.Number(v, 2) + " mm" }
+
+func way(a *sheet.Adjuster, direction string) sheet.Way {
+	if direction == "in" {
+		return a.In
+	}
+	return a.Out
+}
+
+func turnsText(turns float64) string {
+	s := quantity.Turns(turns)
+	if turns <= 1 && turns > 0 {
+		return s + " turn"
+	}
+	return s + " turns"
+}
+
+func answerOf(c *sheet.Check, answer string) string {
+	if answer == "good" {
+		return c.Good
+	}
+	return c.Bad
+}
+
+func nonNil[T any](list []T) []T {
+	if list == nil {
+		return []T{}
+	}
+	return list
+}
