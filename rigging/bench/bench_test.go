@@ -101,7 +101,7 @@ func TestWhatTheMechanicReads(t *testing.T) {
 func TestBlanksSayWhatTheyWereReadAsAndWhatToWriteInstead(t *testing.T) {
 	w := work(t, "adjuster", Values{"now": "5 1/2 in", "target": "140", "minus": "7-9", "pitch": "1/20 in"})
 	assert.Equal(t, "= 139.7 mm", w.Echoes["now"].Says)
-	assert.Equal(t, "about 5 1/2 in", w.Echoes["target"].Says)
+	assert.Equal(t, "= 5.512 in", w.Echoes["target"].Says)
 	assert.Equal(t, "= 1.27 mm", w.Echoes["pitch"].Says)
 	assert.Contains(t, w.Echoes["minus"].Fault, "range")
 	assert.Nil(t, w.Answer)

@@ -120,14 +120,10 @@ func echo(q quantity.Quantity, text string) string {
 		return ""
 	case !bare && !canonicalUnit(text, q.Kind) && plain.Kind == q.Kind:
 		return "= " + amount(q.Kind, q.Value)
-	case q.Kind == quantity.Length && math.Abs(q.Value) < 10:
+	case q.Kind == quantity.Length && math.Abs(q.Value) < 2.54:
 		return "= " + quantity.Number(q.Value/25.4*1000, 1) + " thou"
 	case q.Also() != "":
-		also := q.Also()
-		if !strings.HasPrefix(also, "about") {
-			also = "= " + also
-		}
-		return also
+		return "= " + q.Also()
 	}
 	return ""
 }

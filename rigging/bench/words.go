@@ -41,18 +41,16 @@ func newton(v float64) string  { return amount(quantity.Force, v) }
 func degrees(v float64) string { return amount(quantity.Angle, v) }
 func percent(v float64) string { return num(v) + " %" }
 
-// turns says how many, to the eighth; what lies between eighths is about.
+// turns says how many, in eighths or hundredths; what lies between those is about.
 func turns(v float64) string {
 	v = math.Abs(v)
-	about := ""
-	if math.Abs(v*8-math.Round(v*8)) > 1e-6 {
-		about = "about "
+	about := "about "
+	for _, parts := range []float64{8, 100} {
+		if math.Abs(v*parts-math.Round(v*parts)) < 1e-6 {
+			about = ""
+		}
 	}
-	s := quantity.Turns(v)
-	if s == "0" && v > 0 {
-		return "less than ⅛ turn"
-	}
-	return about + s + " " + plural(v, "turn")
+	return about + quantity.Turns(v) + " " + plural(v, "turn")
 }
 
 // plural is the word for that many: one turn, ½ turn, 2½ turns.

@@ -21,10 +21,17 @@ var vulgarOf = map[[2]int]string{
 	{1, 8}: "⅛", {1, 4}: "¼", {3, 8}: "⅜", {1, 2}: "½", {5, 8}: "⅝", {3, 4}: "¾", {7, 8}: "⅞",
 }
 
-// Turns writes a number of turns to the nearest eighth, as spoken at the bench:
-// "3½", "¼", "0".
+// Turns writes a number of turns as spoken at the bench: "3½", "¼", "0"; what lies
+// between the eighths with two decimals, "0.05", so that no step is told as nothing.
 func Turns(turns float64) string {
-	return mixedText(math.Round(turns*8), 8, "", func(a, b int) string { return vulgarOf[[2]int{a, b}] })
+	eighths := math.Round(turns * 8)
+	if math.Abs(turns*8-eighths) > 8*0.005 {
+		if s := Number(turns, 2); s != "0" {
+			return s
+		}
+		return Number(turns, 4)
+	}
+	return mixedText(eighths, 8, "", func(a, b int) string { return vulgarOf[[2]int{a, b}] })
 }
 
 func mixedText(parts float64, denominator int, gap string, frac func(a, b int) string) string {
@@ -86,11 +93,7 @@ func (q Quantity) Text() string {
 func (q Quantity) Also() string {
 	switch q.Kind {
 	case Length:
-		s, rest := Fraction(q.Value, 16)
-		if math.Abs(rest) > 0.05 {
-			return "about " + s
-		}
-		return s
+		return inches(q.Value)
 	case Force:
 		return Number(q.Value/pound, 1) + " lb"
 	case Torque:
@@ -101,6 +104,16 @@ func (q Quantity) Also() string {
 		return Number(q.Value*1.8+32, 1) + " °F"
 	}
 	return ""
+}
+
+// inches writes a length as the other tape shows it: by sixteenths, and where that is
+// not close as a decimal of an inch.
+func inches(mm float64) string {
+	s, rest := Fraction(mm, 16)
+	if math.Abs(rest) <= 0.05 {
+		return s
+	}
+	return Number(mm/inch, 3) + " in"
 }
 
 func roundHalfAway(v float64, digits int) float64 {

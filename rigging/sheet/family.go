@@ -62,6 +62,9 @@ func (s *Sheet) Questions() (out fault.List) {
 	}
 	for i, c := range s.Charts {
 		for j, p := range c.Points {
+			if len(p) != 2 {
+				continue // a fault, told by Faults
+			}
 			ask(fmt.Sprintf("charts[%d].points[%d]", i, j), string(quantity.Force), p[1], "N")
 		}
 	}

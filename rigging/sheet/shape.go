@@ -57,6 +57,12 @@ func shapeWords(k jsonschema.ErrorKind) string {
 	switch k := k.(type) {
 	case *kind.MinLength:
 		return "this is to be written"
+	case *kind.MaxLength:
+		return fmt.Sprintf("this has %d letters: say it in %d", k.Got, k.Want)
+	case *kind.MaxItems:
+		return fmt.Sprintf("these are %d: write %d at the most", k.Got, k.Want)
+	case *kind.Pattern:
+		return "write letters, figures, - and _ only, beginning with a letter or figure"
 	case *kind.MinItems:
 		return fmt.Sprintf("write %d at least", k.Want)
 	case *kind.Type:

@@ -19,7 +19,7 @@ const Format = "brankel.rig-sheet/1"
 type Sheet struct {
 	Format     string       `json:"format" jsonschema:"enum=brankel.rig-sheet/1"`
 	ID         string       `json:"id" jsonschema:"minLength=1"`
-	Revision   int          `json:"revision" jsonschema:"minimum=1"`
+	Revision   int          `json:"revision" jsonschema:"minimum=1,maximum=100000"`
 	Craft      string       `json:"craft" jsonschema:"enum=boat,enum=car,enum=trailer,enum=aircraft"`
 	Family     string       `json:"family" jsonschema:"minLength=1"` // the kind of rig, such as stern-drive-shift
 	Cable      string       `json:"cable" jsonschema:"minLength=1"`
@@ -101,7 +101,7 @@ type Part struct {
 type Line struct {
 	Control   string     `json:"control" jsonschema:"minLength=1"`
 	Positions []Position `json:"positions" jsonschema:"minItems=1"`
-	Bends     float64    `json:"bends" jsonschema:"minimum=0"` // all bends of the routing, degrees
+	Bends     float64    `json:"bends" jsonschema:"minimum=0,maximum=3600"` // all bends of the routing, degrees
 	Anchor    string     `json:"anchor" jsonschema:"minLength=1"`
 	Works     string     `json:"works" jsonschema:"minLength=1"`
 }
@@ -121,6 +121,10 @@ type State struct {
 	How  string `json:"how" jsonschema:"minLength=1"` // how it is proved
 }
 
+// AdjusterKinds are the kinds of adjuster.
+var AdjusterKinds = []string{"barrel", "clevis", "turnbuckle", "jam nuts", "slider", "star wheel", "wedge", "knob", "quadrant", "set screw",
+	"cam", "slot pin", "spring", "automatic"}
+
 // Adjuster is what the hand turns or slides. Threaded kinds have a Pitch in mm a
 // turn; the others move in steps that Notch names, Step of them at a time. Out and In say what each way is called at the
 // bench; a turn out takes a thread out of engagement. MeasureOnly is a barrel
@@ -128,11 +132,11 @@ type State struct {
 type Adjuster struct {
 	ID          string   `json:"id" jsonschema:"minLength=1"`
 	Name        string   `json:"name" jsonschema:"minLength=1"`
-	Kind        string   `json:"kind" jsonschema:"enum=barrel,enum=clevis,enum=turnbuckle,enum=jam nuts,enum=slider,enum=star wheel,enum=wedge,enum=knob,enum=quadrant,enum=set screw,enum=cam,enum=slot pin,enum=spring,enum=automatic"`
-	Pitch       float64  `json:"pitch,omitempty" jsonschema:"minimum=0"`
-	Notch       string   `json:"notch,omitempty"`             // what one step is called: notch, click, hole
-	Hooks       []string `json:"hooks,omitempty"`             // the places of a quadrant to choose from
-	Step        float64  `json:"step" jsonschema:"minimum=0"` // the least turn that can be locked
+	Kind        string   `json:"kind"`
+	Pitch       float64  `json:"pitch,omitempty" jsonschema:"minimum=0,maximum=20"`
+	Notch       string   `json:"notch,omitempty"`                        // what one step is called: notch, click, hole
+	Hooks       []string `json:"hooks,omitempty"`                        // the places of a quadrant to choose from
+	Step        float64  `json:"step" jsonschema:"minimum=0,maximum=20"` // the least turn that can be locked
 	Lengthens   string   `json:"lengthens" jsonschema:"enum=in,enum=out"`
 	SeenFrom    string   `json:"seen_from" jsonschema:"minLength=1"`
 	Out         Way      `json:"out"`
@@ -152,22 +156,22 @@ type Way struct {
 // Threads is the budget of engagement, and the point where it is counted.
 type Threads struct {
 	Point string  `json:"point" jsonschema:"minLength=1"`
-	Min   float64 `json:"min" jsonschema:"minimum=0"`
-	Max   float64 `json:"max" jsonschema:"minimum=0"`
+	Min   float64 `json:"min" jsonschema:"minimum=0,maximum=500"`
+	Max   float64 `json:"max" jsonschema:"minimum=0,maximum=500"`
 }
 
 // Lock is how the adjuster is kept where it was set.
 type Lock struct {
 	Says       string  `json:"says" jsonschema:"minLength=1"`
-	BackOffMin float64 `json:"back_off_min" jsonschema:"minimum=0"` // of a turn
-	BackOffMax float64 `json:"back_off_max" jsonschema:"minimum=0"`
+	BackOffMin float64 `json:"back_off_min" jsonschema:"minimum=0,maximum=10"` // of a turn
+	BackOffMax float64 `json:"back_off_max" jsonschema:"minimum=0,maximum=10"`
 	Nut        string  `json:"nut" jsonschema:"minLength=1"` // what stays finger tight until then
 	Pin        string  `json:"pin,omitempty"`
 
-	Order   []string `json:"order,omitempty"`                         // what is tightened after what
-	Torque  *float64 `json:"torque,omitempty" jsonschema:"minimum=0"` // Nm
-	Witness string   `json:"witness,omitempty"`                       // mark or hole that shows it is safe
-	Choice  []string `json:"choice,omitempty"`                        // ways that are allowed
+	Order   []string `json:"order,omitempty"`                                     // what is tightened after what
+	Torque  *float64 `json:"torque,omitempty" jsonschema:"minimum=0,maximum=500"` // Nm
+	Witness string   `json:"witness,omitempty"`                                   // mark or hole that shows it is safe
+	Choice  []string `json:"choice,omitempty"`                                    // ways that are allowed
 }
 
 // Point is something that is read. Limits are a target with minus and plus, or
@@ -179,9 +183,9 @@ type Point struct {
 	Quantity quantity.Kind `json:"quantity" jsonschema:"enum=length,enum=angle,enum=force,enum=torque,enum=count,enum=speed"`
 	Position string        `json:"position,omitempty"` // of the control
 	States   []string      `json:"states,omitempty"`
-	Target   *float64      `json:"target,omitempty"`
-	Minus    float64       `json:"minus,omitempty" jsonschema:"minimum=0"`
-	Plus     float64       `json:"plus,omitempty" jsonschema:"minimum=0"`
+	Target   *float64      `json:"target,omitempty" jsonschema:"minimum=-50000,maximum=50000"`
+	Minus    float64       `json:"minus,omitempty" jsonschema:"minimum=0,maximum=50000"`
+	Plus     float64       `json:"plus,omitempty" jsonschema:"minimum=0,maximum=50000"`
 	Settle   *Settle       `json:"settle,omitempty"`
 
 	Instrument string `json:"instrument,omitempty"`
@@ -192,7 +196,7 @@ type Point struct {
 
 // Settle is what is done before a reading after a move counts.
 type Settle struct {
-	Times int    `json:"times" jsonschema:"minimum=1"`
+	Times int    `json:"times" jsonschema:"minimum=1,maximum=1000"`
 	Says  string `json:"says" jsonschema:"minLength=1"`
 }
 
@@ -202,8 +206,8 @@ type LostMotion struct {
 	Name   string  `json:"name" jsonschema:"minLength=1"`
 	Pushed string  `json:"pushed" jsonschema:"minLength=1"`
 	Pulled string  `json:"pulled" jsonschema:"minLength=1"`
-	Limit  float64 `json:"limit" jsonschema:"exclusiveMinimum=0"`
-	Stroke float64 `json:"stroke" jsonschema:"exclusiveMinimum=0"`
+	Limit  float64 `json:"limit" jsonschema:"exclusiveMinimum=0,maximum=1000"`
+	Stroke float64 `json:"stroke" jsonschema:"exclusiveMinimum=0,maximum=20000"`
 	Over   string  `json:"over" jsonschema:"minLength=1"` // where to look when it is over the limit
 }
 
@@ -227,7 +231,7 @@ type Check struct {
 type Influence struct {
 	Adjuster string  `json:"adjuster" jsonschema:"minLength=1"`
 	Point    string  `json:"point" jsonschema:"minLength=1"`
-	PerTurn  float64 `json:"per_turn"`
+	PerTurn  float64 `json:"per_turn" jsonschema:"minimum=-5000,maximum=5000"`
 }
 
 // Void says which readings and checks are to be done again after a move.
@@ -256,10 +260,14 @@ type Caution struct {
 	Says string `json:"says" jsonschema:"minLength=1"`
 }
 
+// StepKinds are the kinds of step, in the usual order of the work.
+var StepKinds = []string{"complaint", "identify", "safe", "worn", "found", "set", "settle", "lock", "restore", "functions", "again",
+	"loaded", "sign"}
+
 // Step is one place in the order of the work.
 type Step struct {
 	ID     string  `json:"id" jsonschema:"minLength=1"`
-	Kind   string  `json:"kind" jsonschema:"enum=complaint,enum=identify,enum=safe,enum=worn,enum=found,enum=set,enum=settle,enum=lock,enum=restore,enum=functions,enum=again,enum=loaded,enum=sign"`
+	Kind   string  `json:"kind"`
 	Title  string  `json:"title" jsonschema:"minLength=1"`
 	Access string  `json:"access,omitempty"`
 	Tools  []Tool  `json:"tools,omitempty"`
@@ -289,9 +297,9 @@ type Method struct {
 
 // Recheck is when the setting is looked at again, whichever comes first.
 type Recheck struct {
-	Days  int     `json:"days,omitempty" jsonschema:"minimum=0"`
-	Hours float64 `json:"hours,omitempty" jsonschema:"minimum=0"`
-	Km    float64 `json:"km,omitempty" jsonschema:"minimum=0"`
+	Days  int     `json:"days,omitempty" jsonschema:"minimum=0,maximum=36500"`
+	Hours float64 `json:"hours,omitempty" jsonschema:"minimum=0,maximum=100000"`
+	Km    float64 `json:"km,omitempty" jsonschema:"minimum=0,maximum=1000000"`
 }
 
 // Hash names the content: the SHA-256 of the sheet written as JSON.

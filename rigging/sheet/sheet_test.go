@@ -43,7 +43,7 @@ func TestResolveSaysWhichSheetAndWhy(t *testing.T) {
 		{Unit{Serial: "2207", Hand: "counter", Variant: ""}, "", "no sheet is for counter hand"},
 		{Unit{Serial: "2600", Hand: "standard", Variant: "pinned barrel"}, "", "no sheet is for standard hand, pinned barrel"},
 	} {
-		m, err := Resolve(all, "stern-drive-shift", "lower drive cable", c.unit)
+		m, err := Resolve(Heads(all), "stern-drive-shift", "lower drive cable", c.unit)
 		require.NoError(t, err)
 		assert.Contains(t, m.Why, c.why)
 		if c.sheet == "" {
@@ -52,9 +52,9 @@ func TestResolveSaysWhichSheetAndWhy(t *testing.T) {
 			assert.Equal(t, c.sheet, m.Sheet.ID)
 		}
 	}
-	m, _ := Resolve(all, "stern-drive-shift", "lower drive cable", Unit{Serial: "2207", Hand: "standard", Variant: ""})
+	m, _ := Resolve(Heads(all), "stern-drive-shift", "lower drive cable", Unit{Serial: "2207", Hand: "standard", Variant: ""})
 	assert.Contains(t, m.Neighbours, Neighbour{"118", "2400–3150: 146.0 mm, 3.0 more than yours"})
-	_, err := Resolve(all, "stern-drive-shift", "lower drive cable", Unit{Serial: "rusty", Hand: "standard", Variant: ""})
+	_, err := Resolve(Heads(all), "stern-drive-shift", "lower drive cable", Unit{Serial: "rusty", Hand: "standard", Variant: ""})
 	assert.ErrorContains(t, err, "as on the plate")
 }
 
@@ -155,7 +155,7 @@ func TestSeveralSheetsAreToldApartByThePartsFitted(t *testing.T) {
 	all := []*Sheet{one("1", "short arm"), one("2", "long arm")}
 	assert.Empty(t, Overlaps(Heads(all)))
 	resolve := func(u Unit) Match {
-		m, err := Resolve(all, all[0].Family, all[0].Cable, u)
+		m, err := Resolve(Heads(all), all[0].Family, all[0].Cable, u)
 		require.NoError(t, err)
 		return m
 	}
@@ -206,7 +206,7 @@ func BenchmarkResolve5000(b *testing.B) {
 	}
 	b.Run("resolve", func(b *testing.B) {
 		for b.Loop() {
-			if m, err := Resolve(all, "f", "c", Unit{Serial: "25005", Hand: "standard"}); err != nil || m.Sheet.ID != "2500" {
+			if m, err := Resolve(Heads(all), "f", "c", Unit{Serial: "25005", Hand: "standard"}); err != nil || m.Sheet.ID != "2500" {
 				b.Fatal(m.Why, err)
 			}
 		}

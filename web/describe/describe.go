@@ -9,8 +9,6 @@ import (
 	"strings"
 
 	"github.com/invopop/jsonschema"
-
-	"brankel/rigging/sheet"
 )
 
 func reflector() *jsonschema.Reflector {
@@ -26,13 +24,6 @@ func name(t reflect.Type) string {
 		return n
 	}
 	return strings.ToUpper(pkg[:1]) + pkg[1:] + n
-}
-
-// Sheet is the published JSON Schema of the rig sheet.
-func Sheet() []byte {
-	s := reflector().Reflect(&sheet.Sheet{})
-	s.Title = "Brankel rig sheet"
-	return indent(s)
 }
 
 func indent(v any) []byte {
