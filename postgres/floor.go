@@ -15,6 +15,9 @@ import (
 // stands there under the same id is replaced.
 func (s *Store) SaveFloor(w workshop.Workshop) error {
 	return s.db.Transaction(func(tx *gorm.DB) error {
+		if err := changed(tx, "floor"); err != nil {
+			return err
+		}
 		tx = tx.Clauses(clause.OnConflict{UpdateAll: true}).Session(&gorm.Session{FullSaveAssociations: true})
 		if err := tx.Create(&workshopRow{1, w.Name}).Error; err != nil {
 			return err
@@ -104,5 +107,10 @@ func gaugeToRow(place int, g run.Gauge) *gaugeRow {
 
 // SaveGauge keeps a gauge; one of the same ID is replaced.
 func (s *Store) SaveGauge(g run.Gauge) error {
-	return s.db.Clauses(clause.OnConflict{UpdateAll: true}).Create(gaugeToRow(500, g)).Error
+	return s.db.Transaction(func(tx *gorm.DB) error {
+		if err := changed(tx, "floor"); err != nil {
+			return err
+		}
+		return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(gaugeToRow(500, g)).Error
+	})
 }

@@ -72,12 +72,15 @@ func (s *Store) Machines() ([]workshop.Machine, error) {
 
 // ChangeMachine lets change work on a machine as it stands and keeps what came of
 // it, or nothing when change refuses. Two at once wait for one another.
-func (s *Store) ChangeMachine(id string, change func(*workshop.Machine) error) (m workshop.Machine, err error) {
+func (s *Store) ChangeMachine(id string, change func(tx *Store, m *workshop.Machine) error) (m workshop.Machine, err error) {
 	err = s.db.Transaction(func(tx *gorm.DB) error {
+		if err := changed(tx, "floor"); err != nil {
+			return err
+		}
 		if m, err = machineOf(tx.Clauses(clause.Locking{Strength: "UPDATE"}), id); err != nil {
 			return err
 		}
-		if err := change(&m); err != nil {
+		if err := change(&Store{tx}, &m); err != nil {
 			return err
 		}
 		var place int
@@ -89,14 +92,21 @@ func (s *Store) ChangeMachine(id string, change func(*workshop.Machine) error) (
 	return m, err
 }
 
-// AddMachine keeps a new machine behind the others.
-func (s *Store) AddMachine(m workshop.Machine) error {
+// AddMachine keeps a new machine behind the others once check has seen the rest; two at
+// once wait for one another.
+func (s *Store) AddMachine(m workshop.Machine, check func(others []workshop.Machine) error) error {
 	return s.db.Transaction(func(tx *gorm.DB) error {
-		var n int64
-		if err := tx.Model(&machineRow{}).Count(&n).Error; err != nil {
+		if err := changed(tx, "floor"); err != nil { // the lock too
 			return err
 		}
-		return tx.Create(machineToRow(int(n), m)).Error
+		others, err := (&Store{tx}).Machines()
+		if err != nil {
+			return err
+		}
+		if err := check(others); err != nil {
+			return err
+		}
+		return tx.Create(machineToRow(len(others), m)).Error
 	})
 }
 
@@ -105,11 +115,4 @@ func saveMachine(tx *gorm.DB, place int, m workshop.Machine) error {
 		return err
 	}
 	return tx.Session(&gorm.Session{FullSaveAssociations: true}).Save(machineToRow(place, m)).Error
-}
-
-// HasRuns tells whether a cable has runs on record.
-func (s *Store) HasRuns(machine, cable string) (bool, error) {
-	var n int64
-	err := s.db.Model(&runRow{}).Where("machine = ? AND cable = ?", machine, cable).Limit(1).Count(&n).Error
-	return n > 0, err
 }

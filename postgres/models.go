@@ -9,18 +9,20 @@ import (
 )
 
 type sheetRow struct {
-	Hash     string `gorm:"primaryKey"`
-	SheetID  string `gorm:"not null;uniqueIndex:sheet_revision"`
-	Revision int    `gorm:"not null;uniqueIndex:sheet_revision"`
-	Family   string `gorm:"not null;index:sheet_rig"`
-	Cable    string `gorm:"not null;index:sheet_rig"`
-	Craft    string `gorm:"not null"`
-	Applies  string `gorm:"not null"` // JSON of sheet.Effectivity
-	Title    string `gorm:"not null"` // of the source
-	Assumed  bool   `gorm:"not null;default:false"`
-	Words    string `gorm:"not null"`               // all it can be found by, in small letters
-	Reading  bool   `gorm:"not null;default:false"` // no run is led by it yet
-	Body     string `gorm:"not null"`               // the open format, byte for byte
+	Hash     string   `gorm:"primaryKey"`
+	SheetID  string   `gorm:"not null;uniqueIndex:sheet_revision"`
+	Revision int      `gorm:"not null;uniqueIndex:sheet_revision"`
+	Family   string   `gorm:"not null;index:sheet_rig"`
+	Cable    string   `gorm:"not null;index:sheet_rig"`
+	Craft    string   `gorm:"not null"`
+	Applies  string   `gorm:"not null"` // JSON of sheet.Effectivity
+	Title    string   `gorm:"not null"` // of the source
+	Assumed  bool     `gorm:"not null;default:false"`
+	Words    string   `gorm:"not null"`               // all it can be found by, in small letters
+	Led      bool     `gorm:"not null;default:false"` // a run can be led by it
+	Figure   *float64 // what it sets, with what that is
+	FigureOf string   `gorm:"not null;default:''"`
+	Body     string   `gorm:"not null"` // the open format, byte for byte
 }
 
 func (sheetRow) TableName() string { return "sheets" }
@@ -33,15 +35,13 @@ type workshopRow struct {
 func (workshopRow) TableName() string { return "workshop" }
 
 type personRow struct {
-	ID          string `gorm:"primaryKey"`
-	Place       int    `gorm:"not null"`
-	Name        string `gorm:"not null;uniqueIndex"`
-	Role        string `gorm:"not null;default:mechanic"`
-	Password    string // argon2id
-	PIN         string // argon2id
-	Epoch       int    `gorm:"not null;default:0"` // sessions of an earlier one have ended
-	Failures    int    `gorm:"not null;default:0"` // in a row
-	LockedUntil time.Time
+	ID       string `gorm:"primaryKey"`
+	Place    int    `gorm:"not null"`
+	Name     string `gorm:"not null;uniqueIndex"`
+	Role     string `gorm:"not null;default:mechanic"`
+	Password string // argon2id
+	PIN      string // argon2id
+	Epoch    int    `gorm:"not null;default:0"` // sessions of an earlier one have ended
 }
 
 func (personRow) TableName() string { return "people" }
@@ -113,34 +113,66 @@ func (cableRow) TableName() string { return "cables" }
 
 type runRow struct {
 	ID      string    `gorm:"primaryKey"`
-	Machine string    `gorm:"not null;index"`
-	Cable   string    `gorm:"not null"`
-	Opened  time.Time `gorm:"not null"`
+	Machine string    `gorm:"not null;index:runs_of_cable,priority:1"`
+	Cable   string    `gorm:"not null;index:runs_of_cable,priority:2"`
+	Opened  time.Time `gorm:"not null;index:runs_of_cable,priority:3,sort:desc"`
+	Seq     int       `gorm:"not null;default:0"`  // of the last event
+	Hash    string    `gorm:"not null;default:''"` // of the last event
+	StandingRow
 }
 
 func (runRow) TableName() string { return "runs" }
 
+// StandingRow is what the floor shows of a run; it follows from its events.
+type StandingRow struct {
+	Sheet   string  `gorm:"not null;default:''"` // the hash it is pinned to
+	Sign    string  `gorm:"not null;default:open"`
+	Part    float64 `gorm:"not null;default:0"`
+	Says    string  `gorm:"not null;default:''"`
+	Signed  bool    `gorm:"not null;default:false"`
+	Touched *time.Time
+	Due     string `gorm:"not null;default:''"`
+	Resume  string `gorm:"not null;default:''"` // JSON of carried
+}
+
 type eventRow struct {
-	ID    string    `gorm:"primaryKey"`
-	RunID string    `gorm:"not null;uniqueIndex:run_seq"`
-	Seq   int       `gorm:"not null;uniqueIndex:run_seq"`
-	Kind  string    `gorm:"not null"`
-	By    string    `gorm:"not null"`
-	At    time.Time `gorm:"not null"`
-	Body  string    `gorm:"not null"` // text, not jsonb: the hash is over these bytes
-	Prev  string    `gorm:"not null"`
-	Hash  string    `gorm:"not null"`
-	Run   *runRow   `gorm:"foreignKey:RunID;constraint:OnDelete:RESTRICT"`
+	ID       string    `gorm:"primaryKey"`
+	RunID    string    `gorm:"not null;uniqueIndex:run_seq"`
+	Seq      int       `gorm:"not null;uniqueIndex:run_seq"`
+	Kind     string    `gorm:"not null"`
+	By       string    `gorm:"not null"`
+	At       time.Time `gorm:"not null"`
+	Received time.Time `gorm:"not null"`
+	Body     string    `gorm:"not null"` // text, not jsonb: the hash is over these bytes
+	Prev     string    `gorm:"not null"`
+	Hash     string    `gorm:"not null"`
+	Sent     string    `gorm:"not null;default:''"` // digest of what was sent, to know the same event again
+	Run      *runRow   `gorm:"foreignKey:RunID;constraint:OnDelete:RESTRICT"`
 }
 
 func (eventRow) TableName() string { return "events" }
 
 func (r eventRow) event() run.Event {
-	return run.Event{ID: r.ID, Run: r.RunID, Seq: r.Seq, Kind: run.Kind(r.Kind), By: r.By, At: r.At.UTC(),
+	return run.Event{ID: r.ID, Run: r.RunID, Seq: r.Seq, Kind: run.Kind(r.Kind), By: r.By, At: r.At.UTC(), Received: r.Received.UTC(),
 		Body: []byte(r.Body), Prev: r.Prev, Hash: r.Hash}
 }
 
-func rowOf(e run.Event) eventRow {
-	return eventRow{ID: e.ID, RunID: e.Run, Seq: e.Seq, Kind: string(e.Kind), By: e.By, At: e.At,
-		Body: string(e.Body), Prev: e.Prev, Hash: e.Hash}
+// attemptRow counts wrong attempts to sign in under a name, known or not.
+type attemptRow struct {
+	Name        string    `gorm:"primaryKey"`
+	Failures    int       `gorm:"not null"`
+	LockedUntil time.Time `gorm:"not null"`
+	Last        time.Time `gorm:"not null;index"`
 }
+
+func (attemptRow) TableName() string { return "attempts" }
+
+// versionRow counts the changes of floor and library, so that what is kept in memory
+// of them is known to be old.
+type versionRow struct {
+	ID     int `gorm:"primaryKey"` // there is one
+	Floor  int `gorm:"not null;default:0"`
+	Sheets int `gorm:"not null;default:0"`
+}
+
+func (versionRow) TableName() string { return "versions" }

@@ -1,9 +1,13 @@
 package postgres
 
 import (
+	"database/sql"
+	"encoding/json"
 	"errors"
 	"fmt"
+	"time"
 
+	"github.com/jackc/pgx/v5/pgconn"
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 
@@ -20,90 +24,265 @@ func (c *Conflict) Error() string {
 	return fmt.Sprintf("%d events came in between", len(c.Missed))
 }
 
-// OpenRun opens a run; opening it twice under the same id changes nothing.
-func (s *Store) OpenRun(j workshop.Job) error {
-	row := runRow{j.ID, j.Machine, j.Cable, j.Opened}
-	return s.db.Clauses(clause.OnConflict{DoNothing: true}).Create(&row).Error
+// Twin is the error of an event whose id belongs to another one: Kept is the one that
+// stands, Sent the one that came.
+type Twin struct{ Kept, Sent run.Event }
+
+func (t *Twin) Error() string { return "this id belongs to another entry" }
+
+// RunHead is how a run stands in the database: the last event, a digest of all of
+// them, and the versions of floor and library.
+type RunHead struct {
+	workshop.Job
+	Seq    int
+	Hash   string
+	Print  int64
+	Floor  int
+	Sheets int
 }
 
-func (r runRow) job() workshop.Job {
-	return workshop.Job{ID: r.ID, Machine: r.Machine, Cable: r.Cable, Opened: r.Opened.UTC()}
-}
+const headSQL = `SELECT r.machine, r.cable, r.opened, r.seq, r.hash,
+  coalesce((SELECT bit_xor(e.print) FROM events e WHERE e.run_id = r.id), 0), v.floor, v.sheets
+  FROM runs r, versions v WHERE r.id = ?`
 
-// Run is a run with all its events in order, ErrNotFound when there is none.
-func (s *Store) Run(id string) (workshop.Job, []run.Event, error) {
-	return load(s.db, id)
-}
-
-func load(db *gorm.DB, id string) (workshop.Job, []run.Event, error) {
-	var row runRow
-	err := db.Take(&row, "id = ?", id).Error
-	if errors.Is(err, gorm.ErrRecordNotFound) {
-		return workshop.Job{}, nil, ErrNotFound
+// RunHead is the head of a run, ErrNotFound when there is none.
+func (s *Store) RunHead(id string) (RunHead, error) {
+	h := RunHead{Job: workshop.Job{ID: id}}
+	err := s.db.Raw(headSQL, id).Row().Scan(&h.Machine, &h.Cable, &h.Opened, &h.Seq, &h.Hash, &h.Print, &h.Floor, &h.Sheets)
+	if errors.Is(err, sql.ErrNoRows) {
+		return h, ErrNotFound
 	}
+	h.Opened = h.Opened.UTC()
+	return h, err
+}
+
+// Events are the events of a run after a number, in order, with the digest of these.
+func (s *Store) Events(id string, after int) (events []run.Event, print int64, err error) {
+	rows, err := s.db.Raw(`SELECT id, seq, kind, by, at, received, body, prev, hash, print
+		FROM events WHERE run_id = ? AND seq > ? ORDER BY seq`, id, after).Rows()
 	if err != nil {
-		return workshop.Job{}, nil, err
+		return nil, 0, err
 	}
-	var rows []eventRow
-	err = db.Where("run_id = ?", id).Order("seq").Find(&rows).Error
-	events := make([]run.Event, len(rows))
-	for i, r := range rows {
-		events[i] = r.event()
+	defer rows.Close()
+	for rows.Next() {
+		e := run.Event{Run: id}
+		var body string
+		var one int64
+		if err := rows.Scan(&e.ID, &e.Seq, &e.Kind, &e.By, &e.At, &e.Received, &body, &e.Prev, &e.Hash, &one); err != nil {
+			return nil, 0, err
+		}
+		e.At, e.Received, e.Body = e.At.UTC(), e.Received.UTC(), []byte(body)
+		events, print = append(events, e), print^one
 	}
-	return row.job(), events, err
+	return events, print, rows.Err()
 }
 
-// Runs lists every run, the newest first.
-func (s *Store) Runs() ([]workshop.Job, error) {
-	var rows []runRow
-	err := s.db.Order("opened DESC, id").Find(&rows).Error
-	var out []workshop.Job
-	for _, r := range rows {
-		out = append(out, r.job())
-	}
-	return out, err
+// OpenRun opens a run; opening it twice under the same id changes nothing, but one of
+// another cable is refused.
+func (s *Store) OpenRun(j workshop.Job) error {
+	return s.AddRun(j, nil, "", run.Stand(run.Fold(nil, nil)))
 }
 
-// Append adds e after event number after of its run and gives all its events.
-// admit sees the events so far and gives the event as it is kept. An event whose
-// id is there already is not added again; a *Conflict tells what came in between.
-func (s *Store) Append(e run.Event, after int, admit func([]run.Event) (run.Event, error)) (events []run.Event, err error) {
-	err = s.db.Transaction(func(tx *gorm.DB) error {
-		// the run's row is the lock: events of one run are written one after another
-		if err := tx.Clauses(clause.Locking{Strength: "UPDATE"}).Take(&runRow{}, "id = ?", e.Run).Error; err != nil {
-			if errors.Is(err, gorm.ErrRecordNotFound) {
-				return ErrNotFound
+// AddRun puts a run with all its events in place, or nothing of it.
+func (s *Store) AddRun(j workshop.Job, events []run.Event, sheet string, st run.Standing) error {
+	return s.db.Transaction(func(tx *gorm.DB) error {
+		j.Opened = j.Opened.UTC().Truncate(time.Millisecond)
+		row := runRow{ID: j.ID, Machine: j.Machine, Cable: j.Cable, Opened: j.Opened, StandingRow: standingOf(sheet, st)}
+		if n := len(events); n > 0 {
+			row.Seq, row.Hash = events[n-1].Seq, events[n-1].Hash
+		}
+		done := tx.Clauses(clause.OnConflict{DoNothing: true}).Create(&row)
+		if done.Error != nil {
+			return done.Error
+		}
+		if done.RowsAffected == 0 {
+			var there runRow
+			err := tx.Take(&there, "id = ?", j.ID).Error
+			if err == nil && (there.Machine != j.Machine || there.Cable != j.Cable) {
+				return fault.At("id", "this id belongs to a run of another cable: make a new one")
 			}
 			return err
 		}
-		var twin eventRow
-		if err := tx.Limit(1).Find(&twin, "id = ?", e.ID).Error; err != nil {
-			return err
+		lines := []ledgerRow{{Kind: ledgerOpened, Subject: j.ID, Says: opened(row)}}
+		var rows []eventRow
+		for _, e := range events {
+			rows = append(rows, rowOf(e, e.Digest()))
+			if e.Kind == run.KindSigned {
+				lines = append(lines, ledgerRow{Kind: ledgerSigned, Subject: e.Run, Says: e.Hash})
+			}
 		}
-		if twin.ID != "" && twin.RunID != e.Run {
-			return fault.At("id", "this id belongs to an event of another run: make a new one")
+		if len(rows) > 0 {
+			if err := tx.CreateInBatches(rows, 200).Error; err != nil {
+				return err
+			}
 		}
-		if _, events, err = load(tx, e.Run); err != nil || twin.ID != "" {
-			return err
-		}
-		if after < 0 || after > len(events) {
-			return fault.At("after", "the run has %d events: write the number of the last one you saw", len(events))
-		}
-		if after < len(events) {
-			return &Conflict{events[after:]}
-		}
-		if e, err = admit(events); err != nil {
-			return err
-		}
-		e.Seq = len(events) + 1
-		prev := ""
-		if len(events) > 0 {
-			prev = events[len(events)-1].Hash
-		}
-		e = e.Seal(prev)
-		row := rowOf(e)
-		events = append(events, e)
-		return tx.Create(&row).Error
+		return inLedger(tx, lines...)
 	})
-	return events, err
+}
+
+// opened is what the ledger says of a run's row.
+func opened(r runRow) string {
+	return r.Machine + "\x1f" + r.Cable + "\x1f" + r.Opened.UTC().Format(time.RFC3339Nano)
+}
+
+func rowOf(e run.Event, sent string) eventRow {
+	return eventRow{ID: e.ID, RunID: e.Run, Seq: e.Seq, Kind: string(e.Kind), By: e.By, At: e.At, Received: e.Received,
+		Body: string(e.Body), Prev: e.Prev, Hash: e.Hash, Sent: sent}
+}
+
+// carried is what whoever carries on is told.
+type carried struct {
+	Resume run.Resume `json:"resume"`
+	On     []string   `json:"on"`
+	Off    []string   `json:"off"`
+}
+
+func standingOf(sheet string, st run.Standing) StandingRow {
+	row := StandingRow{Sheet: sheet, Sign: string(st.Sign), Part: st.Part, Says: st.Says, Signed: st.Signed, Due: st.Due,
+		Resume: text(carried{st.Resume, st.On, st.Off})}
+	if !st.Touched.IsZero() {
+		row.Touched = &st.Touched
+	}
+	return row
+}
+
+func (r StandingRow) standing() run.Standing {
+	st := run.Standing{Sign: run.Sign(r.Sign), Part: r.Part, Says: r.Says, Signed: r.Signed, Due: r.Due}
+	if r.Touched != nil {
+		st.Touched = r.Touched.UTC()
+	}
+	var c carried
+	_ = json.Unmarshal([]byte(r.Resume), &c) // its own writing, or nothing yet
+	st.Resume, st.On, st.Off = c.Resume, c.On, c.Off
+	return st
+}
+
+const addSQL = `WITH moved AS (
+  UPDATE runs SET seq = ?, hash = ?, sheet = ?, sign = ?, part = ?, says = ?, signed = ?, touched = ?, due = ?, resume = ?
+  WHERE id = ? AND seq = ? AND hash = ? RETURNING id)
+INSERT INTO events (id, run_id, seq, kind, by, at, received, body, prev, hash, sent)
+SELECT ?, id, ?, ?, ?, ?, ?, ?, ?, ?, ? FROM moved RETURNING print`
+
+// Add keeps a sealed event behind the head it was sealed on, with what the floor shows
+// of the run then: one statement, one commit. It gives the digest of the event;
+// ErrMoved when the run stands elsewhere by now, ErrTaken when the id is in use.
+func (s *Store) Add(h RunHead, e run.Event, sent, sheet string, st run.Standing) (print int64, err error) {
+	row := standingOf(sheet, st)
+	add := func(db *gorm.DB) error {
+		err := db.Raw(addSQL, e.Seq, e.Hash, row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume,
+			e.Run, h.Seq, h.Hash,
+			e.ID, e.Seq, string(e.Kind), e.By, e.At, e.Received, string(e.Body), e.Prev, e.Hash, sent).Row().Scan(&print)
+		switch {
+		case errors.Is(err, sql.ErrNoRows):
+			return ErrMoved
+		case unique(err):
+			return ErrTaken
+		}
+		return err
+	}
+	if e.Kind != run.KindSigned {
+		return print, add(s.db)
+	}
+	err = s.db.Transaction(func(tx *gorm.DB) error {
+		if err := add(tx); err != nil {
+			return err
+		}
+		return inLedger(tx, ledgerRow{Kind: ledgerSigned, Subject: e.Run, Says: e.Hash})
+	})
+	return print, err
+}
+
+// ErrMoved and ErrTaken are why an event could not be added where it was meant to go.
+var (
+	ErrMoved = errors.New("another event came first")
+	ErrTaken = errors.New("the id is in use")
+)
+
+// unique tells whether an error says that something is there already.
+func unique(err error) bool {
+	var said *pgconn.PgError
+	return errors.Is(err, gorm.ErrDuplicatedKey) || errors.As(err, &said) && said.Code == "23505"
+}
+
+// Event is the event of an id with the digest of what was sent as it, ErrNotFound when
+// there is none.
+func (s *Store) Event(id string) (run.Event, string, error) {
+	var row eventRow
+	err := s.db.Take(&row, "id = ?", id).Error
+	if errors.Is(err, gorm.ErrRecordNotFound) {
+		return run.Event{}, "", ErrNotFound
+	}
+	return row.event(), row.Sent, err
+}
+
+// SetStanding writes what the floor shows of a run anew; false when it stood so.
+func (s *Store) SetStanding(id, sheet string, st run.Standing) (bool, error) {
+	row := standingOf(sheet, st)
+	done := s.db.Exec(`UPDATE runs SET sheet = ?, sign = ?, part = ?, says = ?, signed = ?, touched = ?, due = ?, resume = ?
+		WHERE id = ? AND (sheet, sign, part, says, signed, touched, due, resume) IS DISTINCT FROM (?, ?, ?, ?, ?, ?::timestamptz, ?, ?)`,
+		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume, id,
+		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume)
+	return done.RowsAffected > 0, done.Error
+}
+
+// RunLine is a run as floor and card show it.
+type RunLine struct {
+	workshop.Job
+	Standing run.Standing
+}
+
+// NewestRuns is the newest run of each cable; what to resume is left out.
+func (s *Store) NewestRuns() ([]RunLine, error) {
+	return s.lines(`SELECT DISTINCT ON (machine, cable) id, machine, cable, opened, sign, part, says, signed, touched, due, ''
+		FROM runs ORDER BY machine, cable, opened DESC, id`)
+}
+
+// RunsOf are the runs of a machine, the newest first.
+func (s *Store) RunsOf(machine string) ([]RunLine, error) {
+	return s.lines(`SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, ''
+		FROM runs WHERE machine = ? ORDER BY opened DESC, id`, machine)
+}
+
+// RunLine is the line of one run with what to resume, ErrNotFound when there is none.
+func (s *Store) RunLine(id string) (RunLine, error) {
+	list, err := s.lines(`SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, resume FROM runs WHERE id = ?`, id)
+	if err == nil && len(list) == 0 {
+		return RunLine{}, ErrNotFound
+	}
+	if err != nil {
+		return RunLine{}, err
+	}
+	return list[0], nil
+}
+
+func (s *Store) lines(query string, args ...any) (out []RunLine, err error) {
+	rows, err := s.db.Raw(query, args...).Rows()
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	for rows.Next() {
+		var l RunLine
+		var st StandingRow
+		if err := rows.Scan(&l.ID, &l.Machine, &l.Cable, &l.Opened, &st.Sign, &st.Part, &st.Says, &st.Signed, &st.Touched, &st.Due,
+			&st.Resume); err != nil {
+			return nil, err
+		}
+		l.Opened, l.Standing = l.Opened.UTC(), st.standing()
+		out = append(out, l)
+	}
+	return out, rows.Err()
+}
+
+// RunIDs lists every run, the oldest first.
+func (s *Store) RunIDs() (out []string, err error) {
+	err = s.db.Model(&runRow{}).Order("opened, id").Pluck("id", &out).Error
+	return out, err
+}
+
+// HasRuns tells whether a cable has runs on record.
+func (s *Store) HasRuns(machine, cable string) (bool, error) {
+	var n int64
+	err := s.db.Model(&runRow{}).Where("machine = ? AND cable = ?", machine, cable).Limit(1).Count(&n).Error
+	return n > 0, err
 }

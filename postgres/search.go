@@ -20,7 +20,7 @@ const mostHits = 12 // of each kind
 // letters: machines by name, serial, note, owner, marks and cables, sheets by
 // number, rig and source, the newest revision of each.
 func (s *Store) Search(want string) ([]Hit, error) {
-	words := strings.Fields(strings.ToLower(want))
+	words := few(strings.Fields(strings.ToLower(want)))
 	out := []Hit{}
 	if len(words) == 0 {
 		return out, nil
@@ -48,6 +48,24 @@ func (s *Store) Search(want string) ([]Hit, error) {
 		out = append(out, hits...)
 	}
 	return out, nil
+}
+
+// Of what is asked for the first words count, and of each the first letters: more tell
+// nothing apart.
+const (
+	mostWords   = 8
+	longestWord = 40
+)
+
+func few(words []string) []string {
+	words = words[:min(len(words), mostWords)]
+	for i, w := range words {
+		if r := []rune(w); len(r) > longestWord {
+			words[i] = string(r[:longestWord])
+		}
+		words[i] = strings.ReplaceAll(words[i], "\x00", "")
+	}
+	return words
 }
 
 var escape = strings.NewReplacer(`\`, `\\`, `%`, `\%`, `_`, `\_`)

@@ -3,22 +3,74 @@ package postgres
 import (
 	"encoding/json"
 	"errors"
+	"fmt"
 	"strings"
 
 	"gorm.io/gorm"
-	"gorm.io/gorm/clause"
 
+	"brankel/rigging/fault"
+	"brankel/rigging/quantity"
 	"brankel/rigging/sheet"
 )
 
-// SaveSheet keeps a revision of a sheet; the same content twice is kept once.
-func (s *Store) SaveSheet(one *sheet.Sheet) error {
-	row := sheetRow{Hash: one.Hash(), SheetID: one.ID, Revision: one.Revision, Family: one.Family, Cable: one.Cable, Craft: one.Craft,
-		Applies: text(one.Applies), Title: one.Source.Title, Assumed: one.HasAssumed(),
-		Words: strings.ToLower(
-			strings.Join([]string{"sheet", one.ID, one.Family, one.Cable, one.Craft, one.Source.Title}, " "),
-		), Reading: !one.Led(), Body: string(one.JSON())}
-	return s.db.Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "hash"}}, DoNothing: true}).Create(&row).Error
+func sheetToRow(one *sheet.Sheet) sheetRow {
+	h := one.Head()
+	row := sheetRow{
+		Hash:     h.Hash,
+		SheetID:  h.ID,
+		Revision: h.Revision,
+		Family:   h.Family,
+		Cable:    h.Cable,
+		Craft:    h.Craft,
+		Applies:  text(h.Applies),
+		Title:    h.Title,
+		Assumed:  h.Assumed,
+		Words:    strings.ToLower(strings.Join([]string{"sheet", h.ID, h.Family, h.Cable, h.Craft, h.Title}, " ")),
+		Led:      h.Led,
+		Body:     string(one.JSON()),
+	}
+	if h.Figure != nil {
+		row.Figure, row.FigureOf = &h.Figure.Value, string(h.Figure.Quantity)
+	}
+	return row
+}
+
+// SaveSheets keeps revisions of sheets, all or none; the same content twice is kept once.
+func (s *Store) SaveSheets(sheets ...*sheet.Sheet) error {
+	return s.db.Transaction(func(tx *gorm.DB) error {
+		// whoever keeps a sheet waits for whoever does so now: both look before they write
+		if err := changed(tx, "sheets"); err != nil {
+			return err
+		}
+		var there []string
+		if err := tx.Model(&sheetRow{}).Pluck("hash", &there).Error; err != nil {
+			return err
+		}
+		known := map[string]bool{}
+		for _, hash := range there {
+			known[hash] = true
+		}
+		var rows []sheetRow
+		var lines []ledgerRow
+		for _, one := range sheets {
+			row := sheetToRow(one)
+			if known[row.Hash] {
+				continue
+			}
+			known[row.Hash] = true
+			rows = append(rows, row)
+			lines = append(lines, ledgerRow{Kind: ledgerSheet, Subject: row.Hash, Says: fmt.Sprintf("%s\x1f%d", row.SheetID, row.Revision)})
+		}
+		if len(rows) == 0 {
+			return nil
+		}
+		if err := tx.CreateInBatches(rows, 200).Error; unique(err) {
+			return fault.At("revision", "there is another sheet of this number and revision already: keep yours as the next revision")
+		} else if err != nil {
+			return err
+		}
+		return inLedger(tx, lines...)
+	})
 }
 
 // Sheets lists every revision of every sheet, the newest of each first.
@@ -45,33 +97,30 @@ func (s *Store) HeadsOf(family, cable string) ([]sheet.Head, error) {
 }
 
 func headsOf(db *gorm.DB) (out []sheet.Head, err error) {
-	var rows []sheetRow
-	if err := db.Select("DISTINCT ON (sheet_id) hash, sheet_id, revision, family, cable, craft, applies, title, " +
-		"assumed").Order("sheet_id, revision DESC").Find(&rows).Error; err != nil {
+	rows, err := db.Select("DISTINCT ON (sheet_id) hash, sheet_id, revision, family, cable, craft, applies, title, assumed, led, " +
+		"figure, figure_of").Order("sheet_id, revision DESC").Rows()
+	if err != nil {
 		return nil, err
 	}
-	for _, r := range rows {
-		h := sheet.Head{
-			Hash:     r.Hash,
-			ID:       r.SheetID,
-			Revision: r.Revision,
-			Craft:    r.Craft,
-			Family:   r.Family,
-			Cable:    r.Cable,
-			Title:    r.Title,
-			Assumed:  r.Assumed,
+	defer rows.Close()
+	for rows.Next() {
+		var h sheet.Head
+		var applies []byte
+		var figure *float64
+		var of string
+		if err := rows.Scan(&h.Hash, &h.ID, &h.Revision, &h.Family, &h.Cable, &h.Craft, &applies, &h.Title, &h.Assumed, &h.Led,
+			&figure, &of); err != nil {
+			return nil, err
 		}
-		if err := json.Unmarshal([]byte(r.Applies), &h.Applies); err != nil {
+		if figure != nil {
+			h.Figure = &sheet.Figure{Value: *figure, Quantity: quantity.Kind(of)}
+		}
+		if err := json.Unmarshal(applies, &h.Applies); err != nil {
 			return nil, err
 		}
 		out = append(out, h)
 	}
-	return out, nil
-}
-
-// SheetsOf lists every revision of the sheets of one rig, the newest of each first.
-func (s *Store) SheetsOf(family, cable string) ([]*sheet.Sheet, error) {
-	return sheetsOf(s.db.Where("family = ? AND cable = ?", family, cable))
+	return out, rows.Err()
 }
 
 // Revisions lists the revisions of one sheet, the newest first.
@@ -79,7 +128,11 @@ func (s *Store) Revisions(id string) ([]*sheet.Sheet, error) {
 	return sheetsOf(s.db.Where("sheet_id = ?", id))
 }
 
-// Sheet is the revision with this hash, ErrNotFound when there is none.
+// ErrChanged is the error of a sheet whose body is not the one it was kept with.
+var ErrChanged = errors.New("the sheet was changed after it was kept")
+
+// Sheet is the revision with this hash, ErrNotFound when there is none, ErrChanged when
+// its body is another one.
 func (s *Store) Sheet(hash string) (*sheet.Sheet, error) {
 	var row sheetRow
 	err := s.db.Take(&row, "hash = ?", hash).Error
@@ -89,17 +142,21 @@ func (s *Store) Sheet(hash string) (*sheet.Sheet, error) {
 	if err != nil {
 		return nil, err
 	}
-	return row.sheet()
+	one, err := row.sheet()
+	if err != nil || one.Hash() != hash {
+		return nil, ErrChanged
+	}
+	return one, nil
 }
 
 // Rigs lists the families and cables there are sheets for, with whether any of them
 // leads a run.
 func (s *Store) Rigs() (map[[2]string]bool, error) {
 	var rows []sheetRow
-	err := s.db.Model(&sheetRow{}).Select("family, cable, bool_and(reading) AS reading").Group("family, cable").Find(&rows).Error
+	err := s.db.Model(&sheetRow{}).Select("family, cable, bool_or(led) AS led").Group("family, cable").Find(&rows).Error
 	out := map[[2]string]bool{}
 	for _, r := range rows {
-		out[[2]string{r.Family, r.Cable}] = !r.Reading
+		out[[2]string{r.Family, r.Cable}] = r.Led
 	}
 	return out, err
 }

@@ -22,7 +22,7 @@ func TestTwoWhoLogOnOneCardAtOnceBothKeepTheirs(t *testing.T) {
 		wait.Add(1)
 		go func() {
 			defer wait.Done()
-			_, err := s.ChangeMachine("m", func(m *workshop.Machine) error {
+			_, err := s.ChangeMachine("m", func(_ *postgres.Store, m *workshop.Machine) error {
 				return m.Add(
 					workshop.Entry{Kind: "defect", On: "2026-11-24", Says: fmt.Sprint("fault ", i)},
 					"Ines",
@@ -44,13 +44,13 @@ func TestAChangeThatIsRefusedKeepsNothing(t *testing.T) {
 	s := opened(t)
 	_, err := s.ChangeMachine(
 		"m",
-		func(m *workshop.Machine) error { m.Name = "gone"; return fault.At("name", "no") },
+		func(_ *postgres.Store, m *workshop.Machine) error { m.Name = "gone"; return fault.At("name", "no") },
 	)
 	require.Error(t, err)
 	m, err := s.Machine("m")
 	require.NoError(t, err)
 	assert.Equal(t, "M", m.Name)
-	_, err = s.ChangeMachine("ark", func(*workshop.Machine) error { return nil })
+	_, err = s.ChangeMachine("ark", func(*postgres.Store, *workshop.Machine) error { return nil })
 	assert.ErrorIs(t, err, postgres.ErrNotFound)
 }
 
@@ -61,8 +61,7 @@ func TestAnAccountIsFoundInAnyCaseOfLettersAndKeepsItsSecrets(t *testing.T) {
 	assert.False(t, some)
 	floor := workshop.Workshop{Name: "w", People: []workshop.Person{{ID: "ines", Name: "Ines", Role: workshop.Lead}}}
 	require.NoError(t, s.SaveFloor(floor))
-	require.NoError(t, s.SetPassword("ines", "hash"))
-	require.NoError(t, s.SetPIN("ines", "pin"))
+	require.NoError(t, s.ChangePerson("ines", postgres.PersonChange{Password: "hash", PIN: "pin"}))
 	require.NoError(t, s.SaveFloor(floor), "loading the file again")
 	for _, name := range []string{"ines", "INES", "Ines"} {
 		a, err := s.Account(name)
@@ -74,11 +73,11 @@ func TestAnAccountIsFoundInAnyCaseOfLettersAndKeepsItsSecrets(t *testing.T) {
 	_, err = s.Account("nobody")
 	assert.ErrorIs(t, err, postgres.ErrNotFound)
 	before, _ := s.Account("ines")
-	require.NoError(t, s.SignOutEverywhere("ines"))
+	require.NoError(t, s.ChangePerson("ines", postgres.PersonChange{SignOut: true}))
 	after, _ := s.Account("ines")
 	assert.Greater(t, after.Epoch, before.Epoch, "sessions of before have ended")
-	assert.ErrorIs(t, s.SignOutEverywhere("nobody"), postgres.ErrNotFound)
-	assert.Error(t, s.AddPerson(workshop.Person{ID: "x", Name: "Ines", Role: workshop.Mechanic}), "a name is there once")
+	assert.ErrorIs(t, s.ChangePerson("nobody", postgres.PersonChange{SignOut: true}), postgres.ErrNotFound)
+	assert.Error(t, s.AddPerson(workshop.Person{ID: "x", Name: "INES", Role: workshop.Mechanic}, "", "", false), "a name is there once")
 }
 
 func TestThinThingsAndTablesAreReplacedByNameAndForgotten(t *testing.T) {

@@ -2,10 +2,13 @@ package postgres
 
 import (
 	"context"
+	"database/sql"
 	"errors"
 	"fmt"
 	"time"
 
+	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/stdlib"
 	"gorm.io/driver/postgres"
 	"gorm.io/gorm"
 	"gorm.io/gorm/logger"
@@ -17,28 +20,40 @@ var ErrNotFound = errors.New("not found")
 // Store is one PostgreSQL database.
 type Store struct{ db *gorm.DB }
 
+// patience is how long the database may take to say anything: a dead one is told as
+// such instead of being waited for.
+const patience = 8 * time.Second
+
 // Open connects to the database at url and brings its tables up to date.
 func Open(ctx context.Context, url string) (*Store, error) {
-	db, err := gorm.Open(postgres.Open(url), &gorm.Config{
-		Logger: logger.Default.LogMode(logger.Silent), TranslateError: true,
+	config, err := pgx.ParseConfig(url)
+	if err != nil {
+		return nil, fmt.Errorf("this is no address of a database: %w", err)
+	}
+	config.ConnectTimeout = 3 * time.Second
+	config.DialFunc = dialer(config.DialFunc)
+	pool := stdlib.OpenDB(*config)
+	pool.SetMaxOpenConns(16)
+	pool.SetMaxIdleConns(16)
+	db, err := gorm.Open(postgres.New(postgres.Config{Conn: pool}), &gorm.Config{
+		Logger: logger.Default.LogMode(logger.Silent), TranslateError: true, SkipDefaultTransaction: true,
 		NowFunc: func() time.Time { return time.Now().UTC() },
 	})
 	if err != nil {
-		return nil, fmt.Errorf("the database does not answer: %w", err)
+		return nil, errors.Join(fmt.Errorf("the database does not answer: %w", err), pool.Close())
 	}
-	pool, err := db.DB()
-	if err != nil {
-		return nil, err
-	}
-	pool.SetMaxOpenConns(10)
-	pool.SetMaxIdleConns(4)
 	s := &Store{db.WithContext(ctx)}
 	return s, s.migrate()
 }
 
+// Within is the same store, whose work ends with ctx.
+func (s *Store) Within(ctx context.Context) *Store { return &Store{s.db.WithContext(ctx)} }
+
+func (s *Store) pool() (*sql.DB, error) { return s.db.DB() }
+
 // Close gives the connections back.
 func (s *Store) Close() error {
-	pool, err := s.db.DB()
+	pool, err := s.pool()
 	if err != nil {
 		return err
 	}
@@ -47,15 +62,23 @@ func (s *Store) Close() error {
 
 // Ping tells whether the database answers.
 func (s *Store) Ping(ctx context.Context) error {
-	pool, err := s.db.DB()
+	pool, err := s.pool()
 	if err != nil {
 		return err
 	}
 	return pool.PingContext(ctx)
 }
 
-// appendOnly makes the database itself refuse to rewrite what happened.
+// appendOnly makes the database itself refuse to rewrite what happened. print is a
+// short digest of each event that an index holds: whoever wrote or read a run before
+// sees by it, without reading every event again, that none of them was changed since.
 const appendOnly = `
+ALTER TABLE events ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (hashtextextended(
+  id || '|' || run_id || '|' || seq::text || '|' || kind || '|' || by || '|' || body || '|' || prev || '|' || hash || '|' ||
+  extract(epoch FROM at AT TIME ZONE 'UTC')::text || '|' || extract(epoch FROM received AT TIME ZONE 'UTC')::text, 0)) STORED;
+CREATE INDEX IF NOT EXISTS events_print ON events (run_id, seq) INCLUDE (print);
+CREATE UNIQUE INDEX IF NOT EXISTS machines_name ON machines (lower(name));
+INSERT INTO versions (id) VALUES (1) ON CONFLICT DO NOTHING;
 CREATE OR REPLACE FUNCTION events_are_append_only() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
   RAISE EXCEPTION 'events are append-only: a correction is a new event that names the old one';
@@ -63,6 +86,10 @@ END $$;
 CREATE OR REPLACE TRIGGER events_append_only BEFORE UPDATE OR DELETE ON events
   FOR EACH ROW EXECUTE FUNCTION events_are_append_only();
 CREATE OR REPLACE TRIGGER events_never_emptied BEFORE TRUNCATE ON events
+  FOR EACH STATEMENT EXECUTE FUNCTION events_are_append_only();
+CREATE OR REPLACE TRIGGER ledger_append_only BEFORE UPDATE OR DELETE ON ledger
+  FOR EACH ROW EXECUTE FUNCTION events_are_append_only();
+CREATE OR REPLACE TRIGGER ledger_never_emptied BEFORE TRUNCATE ON ledger
   FOR EACH STATEMENT EXECUTE FUNCTION events_are_append_only();`
 
 func (s *Store) migrate() error {
@@ -71,10 +98,17 @@ func (s *Store) migrate() error {
 		if err := tx.Exec("SELECT pg_advisory_xact_lock(7263)").Error; err != nil {
 			return err
 		}
-		if err := tx.AutoMigrate(&sheetRow{}, &workshopRow{}, &personRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{},
-			&machineRow{}, &cableRow{}, &runRow{}, &eventRow{}); err != nil {
+		if err := tx.AutoMigrate(
+			&sheetRow{}, &workshopRow{}, &personRow{}, &attemptRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{},
+			&machineRow{}, &cableRow{}, &runRow{}, &eventRow{}, &ledgerRow{}, &versionRow{},
+		); err != nil {
 			return fmt.Errorf("the tables could not be brought up to date: %w", err)
 		}
 		return tx.Exec(appendOnly).Error
 	})
+}
+
+// changed notes within tx that the floor or the library ("sheets") is another one now.
+func changed(tx *gorm.DB, what string) error {
+	return tx.Exec("UPDATE versions SET " + what + " = " + what + " + 1").Error
 }

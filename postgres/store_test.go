@@ -1,10 +1,6 @@
 package postgres_test
 
 import (
-	"encoding/json"
-	"errors"
-	"fmt"
-	"sync"
 	"testing"
 	"time"
 
@@ -13,107 +9,106 @@ import (
 
 	"brankel/internal/testdb"
 	"brankel/postgres"
-	"brankel/rigging/fault"
 	"brankel/rigging/run"
 	"brankel/rigging/workshop"
 )
 
-func note(id, text string) run.Event {
-	body, _ := json.Marshal(run.Note{Text: text})
-	return run.Event{ID: id, Run: "r1", Kind: run.KindNote, By: "Ines", At: time.Date(2026, 11, 24, 9, 0, 0, 123e6, time.UTC), Body: body}
-}
-
-func as(e run.Event) func([]run.Event) (run.Event, error) {
-	return func([]run.Event) (run.Event, error) { return e, nil }
-}
-
 func opened(t *testing.T) *postgres.Store {
 	s := testdb.Store(t)
-	require.NoError(
-		t,
-		s.SaveFloor(
-			workshop.Workshop{
-				Name:     "w",
-				Machines: []workshop.Machine{{ID: "m", Name: "M", Cables: []workshop.Cable{{ID: "c", Name: "C", Family: "f"}}}},
-			},
-		),
-	)
+	require.NoError(t, s.SaveFloor(workshop.Workshop{Name: "w", Machines: []workshop.Machine{
+		{ID: "m", Name: "M", Cables: []workshop.Cable{{ID: "c", Name: "C", Family: "f"}}},
+	}}))
 	require.NoError(t, s.OpenRun(workshop.Job{ID: "r1", Machine: "m", Cable: "c", Opened: time.Now()}))
 	return s
 }
 
-func TestAnEventSentTwiceIsStoredOnce(t *testing.T) {
-	s := opened(t)
-	for range 2 {
-		events, err := s.Append(note("e1", "one"), 0, as(note("e1", "one")))
-		require.NoError(t, err)
-		require.Len(t, events, 1)
-	}
-	events, err := s.Append(note("e2", "two"), 1, as(note("e2", "two")))
-	require.NoError(t, err)
-	require.Len(t, events, 2)
-	_, stored, err := s.Run("r1")
-	require.NoError(t, err)
-	assert.Equal(t, events, stored, "what comes back is what went in, to the byte and the millisecond")
-	require.NoError(t, run.Verify(stored))
+func note(id string, seq int, prev string) run.Event {
+	at := time.Date(2026, 11, 24, 9, 0, 0, 123e6, time.UTC)
+	e := run.Event{ID: id, Run: "r1", Seq: seq, Kind: run.KindNote, By: "Ines", At: at, Received: at, Body: []byte(`{"text":"` + id + `"}`)}
+	return e.Seal(prev)
 }
 
-func TestALateWriterGetsWhatItMissed(t *testing.T) {
+func TestAnEventIsAddedOnlyWhereItWasMeantToGo(t *testing.T) {
 	s := opened(t)
-	_, err := s.Append(note("e1", "one"), 0, as(note("e1", "one")))
+	head, err := s.RunHead("r1")
 	require.NoError(t, err)
-	_, err = s.Append(note("e2", "two"), 0, as(note("e2", "two")))
-	var conflict *postgres.Conflict
-	require.ErrorAs(t, err, &conflict)
-	require.Len(t, conflict.Missed, 1)
-	assert.Equal(t, "e1", conflict.Missed[0].ID)
-	_, err = s.Append(note("e3", "three"), 7, as(note("e3", "three")))
-	require.ErrorContains(t, err, "the run has 1 events")
+	first := note("e1", 1, "")
+	print, err := s.Add(head, first, "sent", "", run.Standing{Sign: run.SignOpen})
+	require.NoError(t, err)
+	_, err = s.Add(head, note("e2", 1, ""), "sent", "", run.Standing{})
+	require.ErrorIs(t, err, postgres.ErrMoved)
+
+	events, all, err := s.Events("r1", 0)
+	require.NoError(t, err)
+	assert.Equal(t, []run.Event{first}, events, "what comes back is what went in, to the byte and the millisecond")
+	assert.Equal(t, print, all)
+	head, err = s.RunHead("r1")
+	require.NoError(t, err)
+	assert.Equal(t, []any{1, first.Hash, print}, []any{head.Seq, head.Hash, head.Print})
+	_, err = s.Add(head, note("e1", 2, first.Hash), "sent", "", run.Standing{})
+	require.ErrorIs(t, err, postgres.ErrTaken)
+	_, err = s.RunHead("r2")
+	require.ErrorIs(t, err, postgres.ErrNotFound)
 }
 
-func TestManyWritersNeverOverwrite(t *testing.T) {
+func TestARunOpenedTwiceIsOneAndNeverAnotherCables(t *testing.T) {
 	s := opened(t)
-	var wait sync.WaitGroup
-	for w := range 8 {
-		wait.Go(func() {
-			for i := range 5 {
-				id, after := fmt.Sprintf("w%d-%d", w, i), 0
-				for {
-					_, err := s.Append(note(id, id), after, as(note(id, id)))
-					var conflict *postgres.Conflict
-					if !errors.As(err, &conflict) {
-						assert.NoError(t, err)
-						break
-					}
-					after += len(conflict.Missed)
-				}
-			}
-		})
-	}
-	wait.Wait()
-	_, events, err := s.Run("r1")
+	require.NoError(t, s.OpenRun(workshop.Job{ID: "r1", Machine: "m", Cable: "c", Opened: time.Now().Add(time.Hour)}))
+	require.ErrorContains(t, s.OpenRun(workshop.Job{ID: "r1", Machine: "m", Cable: "d"}), "another cable")
+	v, err := s.Verify()
 	require.NoError(t, err)
-	require.Len(t, events, 40)
-	require.NoError(t, run.Verify(events))
+	assert.Equal(t, 1, v.Runs)
 }
 
 func TestTheDatabaseItselfRefusesToRewriteWhatHappened(t *testing.T) {
 	s := opened(t)
-	_, err := s.Append(note("e1", "one"), 0, as(note("e1", "one")))
+	head, _ := s.RunHead("r1")
+	_, err := s.Add(head, note("e1", 1, ""), "sent", "", run.Standing{})
 	require.NoError(t, err)
-	for _, sql := range []string{"UPDATE events SET body = '{}'", "DELETE FROM events", "TRUNCATE events"} {
+	for _, sql := range []string{
+		"UPDATE events SET body = '{}'", "DELETE FROM events", "TRUNCATE events",
+		"UPDATE ledger SET says = ''", "DELETE FROM ledger", "TRUNCATE ledger",
+	} {
 		require.ErrorContains(t, testdb.Exec(s, sql), "append-only", sql)
 	}
 }
 
-func TestAnEventThatIsNotAdmittedLeavesNothing(t *testing.T) {
+func TestADatabaseThatIsAwayIsToldFromAQuestionThatIsWrong(t *testing.T) {
 	s := opened(t)
-	fault := fault.At("body.text", "write a word")
-	_, err := s.Append(note("e1", ""), 0, func([]run.Event) (run.Event, error) { return run.Event{}, fault })
-	require.ErrorIs(t, err, fault)
-	_, events, err := s.Run("r1")
+	require.NoError(t, s.Close())
+	_, err := s.RunHead("r1")
+	assert.Error(t, err)
+	assert.False(t, postgres.Away(postgres.ErrNotFound))
+	_, err = postgres.Open(t.Context(), "postgres://nobody@127.0.0.1:1/none?sslmode=disable")
+	assert.True(t, postgres.Away(err), "%v", err)
+}
+
+func TestAttemptsAtOnceAreCountedEach(t *testing.T) {
+	s := testdb.Store(t)
+	now := time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC)
+	lock := func(n int) time.Duration {
+		if n < 5 {
+			return 0
+		}
+		return time.Minute
+	}
+	waits := make(chan time.Duration, 18)
+	for range cap(waits) {
+		go func() {
+			wait, err := s.Attempt("tobin", now, lock)
+			assert.NoError(t, err)
+			waits <- wait
+		}()
+	}
+	let := 0
+	for range cap(waits) {
+		if <-waits == 0 {
+			let++
+		}
+	}
+	assert.Equal(t, 5, let, "five were looked at, the others wait")
+	require.NoError(t, s.Succeeded("tobin", now))
+	wait, err := s.Attempt("tobin", now, lock)
 	require.NoError(t, err)
-	assert.Empty(t, events)
-	_, _, err = s.Run("r2")
-	require.ErrorIs(t, err, postgres.ErrNotFound)
+	assert.Zero(t, wait)
 }

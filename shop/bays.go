@@ -1,11 +1,13 @@
 package shop
 
 import (
-	"sort"
+	"slices"
 	"strings"
 	"time"
 
+	"brankel/postgres"
 	"brankel/rigging/run"
+	"brankel/rigging/workshop"
 )
 
 // Bays is the floor at a glance.
@@ -28,18 +30,16 @@ type Bay struct {
 	Lines []BayLine `json:"lines"`
 }
 
-// BayLine is one cable drawn small. Mark is none, open, water (a loaded proof is
-// owed), stop (no setting serves, or a repair is waited for) or signed; Part is how
-// far along the line the mark sits, 0 to 1.
+// BayLine is one cable drawn small; Part is how far along the line its sign sits, 0 to 1.
 type BayLine struct {
-	Cable  string  `json:"cable"`
-	Name   string  `json:"name"`
-	Mark   string  `json:"mark"`
-	Part   float64 `json:"part"`
-	Says   string  `json:"says"`
-	Run    string  `json:"run,omitempty"`
-	Sheets bool    `json:"sheets"`            // a run can be opened
-	ByHand bool    `json:"by_hand,omitempty"` // there are sheets, but none leads a run
+	Cable  string   `json:"cable"`
+	Name   string   `json:"name"`
+	Sign   run.Sign `json:"sign"`
+	Part   float64  `json:"part"`
+	Says   string   `json:"says"`
+	Run    string   `json:"run,omitempty"`
+	Sheets bool     `json:"sheets"`            // a run can be opened
+	ByHand bool     `json:"by_hand,omitempty"` // there are sheets, but none leads a run
 }
 
 // Carry is the run to carry on with.
@@ -53,8 +53,14 @@ type Carry struct {
 
 // Due is something that comes due.
 type Due struct {
-	On   string `json:"on"` // a day, 2006-01-02
-	Says string `json:"says"`
+	On      string `json:"on"`  // a day, 2006-01-02
+	Day     string `json:"day"` // the same as it is read
+	Says    string `json:"says"`
+	Overdue bool   `json:"overdue"`
+}
+
+func (s *Shop) due(on, says string) Due {
+	return Due{on, day(on), says, on < s.Now().Format(time.DateOnly)}
 }
 
 // Bays gathers the floor.
@@ -63,7 +69,7 @@ func (s *Shop) Bays() (Bays, error) {
 	if err != nil {
 		return Bays{}, err
 	}
-	jobs, err := s.Store.Runs()
+	lines, err := s.Store.NewestRuns()
 	if err != nil {
 		return Bays{}, err
 	}
@@ -71,40 +77,29 @@ func (s *Shop) Bays() (Bays, error) {
 	if err != nil {
 		return Bays{}, err
 	}
-	newestRun := map[string]string{} // of each cable
-	for _, j := range jobs {
-		if key := j.Machine + "/" + j.Cable; newestRun[key] == "" {
-			newestRun[key] = j.ID
-		}
+	newest := map[[2]string]postgres.RunLine{}
+	for _, l := range lines {
+		newest[[2]string{l.Machine, l.Cable}] = l
 	}
 	b := Bays{Workshop: floor.Name, Today: s.Now().Format(time.DateOnly), Machines: []Bay{}, Due: []Due{}}
-	var lastTouched time.Time
+	var touched postgres.RunLine // the open run touched last
+	var title string
 	for _, m := range floor.Machines {
 		bay := Bay{ID: m.ID, Name: m.Name, Craft: m.Craft, Note: m.Note, Open: append([]string{}, m.Open()...), Lines: []BayLine{}}
 		for _, c := range m.Cables {
-			line := BayLine{Cable: c.ID, Name: c.Name, Mark: "none", Says: "no sheet yet"}
-			if led, ok := rigs[[2]string{c.Family, c.Name}]; ok && led {
-				line.Sheets, line.Says = true, "not set yet"
-			} else if ok {
-				line.ByHand, line.Says = true, "a sheet to work by"
-			}
-			if id := newestRun[m.ID+"/"+c.ID]; id != "" {
-				o, err := s.load(id)
-				if err != nil {
-					return b, err
-				}
-				st := o.state(o.events)
-				v := run.Show(st)
-				line.Run = id
-				line.Mark, line.Part, line.Says = mark(st, v)
-				if line.Mark != "signed" {
+			line := lineOf(c, rigs)
+			if l, ok := newest[[2]string{m.ID, c.ID}]; ok {
+				st := l.Standing
+				line.Run, line.Sign, line.Part, line.Says = l.ID, st.Sign, st.Part, st.Says
+				if st.Sign != run.SignSigned {
 					b.Count++
 				}
-				if st.Signed == nil && st.LastAt.After(lastTouched) {
-					lastTouched = st.LastAt
-					b.Open = carry(o, v)
+				if !st.Signed && st.Touched.After(touched.Standing.Touched) {
+					touched, title = l, m.Name+" · "+c.Name
 				}
-				b.Due = append(b.Due, due(o, st)...)
+				if st.Due != "" {
+					b.Due = append(b.Due, s.due(st.Due, m.Name+": "+c.Name+", look again"))
+				}
 			}
 			bay.Lines = append(bay.Lines, line)
 		}
@@ -112,57 +107,34 @@ func (s *Shop) Bays() (Bays, error) {
 	}
 	for _, g := range floor.Gauges {
 		if g.Due != "" {
-			b.Due = append(b.Due, Due{g.Due, g.Name + ": calibration"})
+			b.Due = append(b.Due, s.due(g.Due, g.Name+": calibration"))
 		}
 	}
-	sort.Slice(b.Due, func(i, j int) bool { return b.Due[i].On < b.Due[j].On })
+	slices.SortStableFunc(b.Due, func(x, y Due) int { return strings.Compare(x.On, y.On) })
+	if touched.ID != "" {
+		if touched, err = s.Store.RunLine(touched.ID); err != nil {
+			return b, err
+		}
+		st := touched.Standing
+		b.Open = &Carry{Run: touched.ID, Title: title, Resume: st.Resume, On: nonNil(st.On), Off: nonNil(st.Off)}
+	}
 	return b, nil
 }
 
-func mark(st run.State, v run.View) (mark string, part float64, says string) {
-	done, all := 0, len(v.Steps)
-	now := ""
-	for _, step := range v.Steps {
-		switch step.Status {
-		case "done", "skipped", "open":
-			done++
-		case "now":
-			now = step.Title
-		}
+// lineOf is a cable without a run.
+func lineOf(c workshop.Cable, rigs map[[2]string]bool) BayLine {
+	line := BayLine{Cable: c.ID, Name: c.Name, Sign: run.SignNone, Says: "no sheet yet"}
+	if led, ok := rigs[[2]string{c.Family, c.Name}]; ok && led {
+		line.Sheets, line.Says = true, "not set yet"
+	} else if ok {
+		line.ByHand, line.Says = true, "a sheet to work by"
 	}
-	part = float64(done) / float64(all)
-	switch {
-	case st.Signed != nil && v.Advice.Do == run.DoCheck:
-		return "water", 1, "water test owed"
-	case st.Signed != nil:
-		return "signed", 1, "signed " + st.SignedAt.Format("2 Jan")
-	case v.Advice.Do == run.DoDecide || v.Advice.Finding != "" && v.Advice.Do == run.DoIdentify:
-		text := ""
-		for _, p := range v.Advice.Say {
-			text += p.Text
-		}
-		return "stop", part, strings.TrimSuffix(text, ".")
-	case v.Advice.Do == run.DoSettle && len(st.Moves) > 0:
-		return "open", part, "read after the turn"
-	}
-	return "open", part, "next: " + now
+	return line
 }
 
-func carry(o open, v run.View) *Carry {
-	c := &Carry{Run: o.job.ID, Title: o.machine.Name + " · " + o.cable.Name, Resume: v.Resume, On: []string{}, Off: []string{}}
-	for _, t := range v.On {
-		c.On = append(c.On, t.Name)
+func nonNil[T any](list []T) []T {
+	if list == nil {
+		return []T{}
 	}
-	for _, t := range v.Off {
-		c.Off = append(c.Off, t.Name)
-	}
-	return c
-}
-
-func due(o open, st run.State) []Due {
-	if st.Signed == nil || st.Sheet == nil || st.Sheet.Recheck.Days == 0 {
-		return nil
-	}
-	day := st.SignedAt.AddDate(0, 0, st.Sheet.Recheck.Days).Format(time.DateOnly)
-	return []Due{{day, o.machine.Name + ": " + o.cable.Name + ", look again"}}
+	return list
 }

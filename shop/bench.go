@@ -100,6 +100,12 @@ func (s *Shop) KeepGauge(g run.Gauge) error {
 		return fault.At("kind", "choose tape, rule, caliper, feeler, protractor, pull scale, tension gauge, torque wrench or tachometer")
 	case g.Resolution <= 0:
 		return fault.At("resolution", "write the smallest step it shows, above zero")
+	case g.Resolution > kind.Most()/10:
+		return fault.At("resolution", "this is coarser than anything it could measure here: look at the unit, which is %s", kind.Unit())
+	case g.Doubt > kind.Most():
+		return fault.At("doubt", "this is more than anything it could measure here: look at the unit, which is %s", kind.Unit())
+	case len(g.Risers) > mostRisers:
+		return fault.At("risers", "a gauge has %d risers at the most", mostRisers)
 	case g.Doubt < g.Resolution/2:
 		return fault.At("doubt", "the doubt is half its smallest step at least: "+quantity.Number(g.Resolution/2, 4))
 	}
@@ -132,7 +138,10 @@ func (s *Shop) KeepGauge(g run.Gauge) error {
 	return s.Store.SaveGauge(g)
 }
 
-const longestName = 60
+const (
+	longestName = 60
+	mostRisers  = 12
+)
 
 func checkName(name string) (string, error) {
 	name = strings.Join(strings.Fields(name), " ")

@@ -26,11 +26,15 @@ func (s *Shop) Export(write func(name string, raw []byte) error) error {
 	if err := write("workshop.json", append(raw, '\n')); err != nil {
 		return err
 	}
-	all, err := s.Store.Sheets()
+	heads, err := s.Store.Heads()
 	if err != nil {
 		return err
 	}
-	for _, one := range newest(all) {
+	for _, h := range heads {
+		one, err := s.Store.Sheet(h.Hash)
+		if err != nil {
+			return err
+		}
 		if err := write(path.Join("sheets", one.ID+".json"), one.JSON()); err != nil {
 			return err
 		}

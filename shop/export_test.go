@@ -25,7 +25,7 @@ func TestWhatIsExportedIsImportedTheSame(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, string(raw), string(files["sheets/721.json"].Data), "byte for byte")
 
-	second := &shop.Shop{Store: testdb.Store(t), Now: first.Now}
+	second := shop.New(testdb.Store(t), first.Now)
 	require.NoError(t, second.Import(files))
 	again := out(second)
 	for name := range files {

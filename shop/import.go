@@ -1,17 +1,18 @@
 package shop
 
 import (
-	"encoding/json"
 	"errors"
 	"fmt"
 	"io/fs"
 	"path"
 	"slices"
+	"time"
 
 	"brankel/postgres"
 	"brankel/rigging/fault"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
+	"brankel/rigging/strict"
 	"brankel/rigging/workshop"
 )
 
@@ -20,8 +21,11 @@ import (
 func (s *Shop) Import(files fs.FS) error {
 	if raw, err := fs.ReadFile(files, "workshop.json"); err == nil {
 		var w workshop.Workshop
-		if err := json.Unmarshal(raw, &w); err != nil || w.Format != workshop.Format {
-			return fmt.Errorf("workshop.json is not of the format %s: %w", workshop.Format, err)
+		if err := strict.Decode(raw, &w); err != nil {
+			return fmt.Errorf("workshop.json: %w", err)
+		}
+		if w.Format != workshop.Format {
+			return fmt.Errorf("workshop.json is not of the format %s", workshop.Format)
 		}
 		if err := s.Store.SaveFloor(w); err != nil {
 			return err
@@ -39,8 +43,14 @@ func (s *Shop) Import(files fs.FS) error {
 	return nil
 }
 
+// importSheets lets in all sheets of the folder, or none: each is whole in itself, and
+// no two claim the same unit.
 func (s *Shop) importSheets(files fs.FS) error {
 	names, _ := fs.Glob(files, "sheets/*.json")
+	if len(names) == 0 {
+		return nil
+	}
+	var sheets []*sheet.Sheet
 	for _, name := range names {
 		raw, err := fs.ReadFile(files, name)
 		if err != nil {
@@ -50,53 +60,87 @@ func (s *Shop) importSheets(files fs.FS) error {
 		if err != nil {
 			return fmt.Errorf("%s:\n%w", path.Base(name), err)
 		}
-		if err := s.fits(one); err != nil {
-			return fmt.Errorf("%s:\n%w", path.Base(name), err)
-		}
-		if err := s.Store.SaveSheet(one); err != nil {
-			return err
-		}
+		sheets = append(sheets, one)
 	}
-	return nil
+	heads, err := s.Store.Heads()
+	if err != nil {
+		return err
+	}
+	if err := fit(heads, sheet.Heads(sheets)...); err != nil {
+		return err
+	}
+	return s.Store.SaveSheets(sheets...)
 }
 
 // fits tells whether a sheet claims units that another one claims already.
 func (s *Shop) fits(one *sheet.Sheet) error {
-	others, err := s.Store.HeadsOf(one.Family, one.Cable)
+	heads, err := s.Store.HeadsOf(one.Family, one.Cable)
 	if err != nil {
 		return err
 	}
-	same := slices.DeleteFunc(others, func(o sheet.Head) bool { return o.ID == one.ID })
-	var faults fault.List
-	for _, o := range sheet.Overlaps(append(same, one.Head())) {
-		faults = append(faults, *o.Fault())
-	}
-	if len(faults) > 0 {
-		return faults
-	}
-	return nil
+	return fit(heads, one.Head())
 }
 
+// fit tells every unit that the newcomers claim of others; a revision takes the place of
+// the sheet of its number.
+func fit(heads []sheet.Head, newcomers ...sheet.Head) error {
+	fresh := map[string]bool{}
+	for _, h := range newcomers {
+		fresh[h.ID] = true
+	}
+	all := slices.DeleteFunc(slices.Clone(heads), func(h sheet.Head) bool { return fresh[h.ID] })
+	var faults fault.List
+	for _, o := range sheet.Overlaps(append(all, newcomers...)) {
+		if fresh[o.Sheets[0]] || fresh[o.Sheets[1]] {
+			faults = append(faults, *o.Fault())
+		}
+	}
+	return faults.OrNil()
+}
+
+// importRun has every event of a run admitted and keeps them all, or none.
 func (s *Shop) importRun(files fs.FS, name string) error {
 	raw, err := fs.ReadFile(files, name)
 	if err != nil {
 		return err
 	}
 	var f workshop.RunFile
-	if err := json.Unmarshal(raw, &f); err != nil || f.Format != workshop.RunFormat || len(f.Events) == 0 {
-		return fmt.Errorf("not of the format %s: %w", workshop.RunFormat, err)
-	}
-	if _, _, err := s.Store.Run(f.ID); !errors.Is(err, postgres.ErrNotFound) {
-		return err // there already, or the store does not answer
-	}
-	if err := s.Store.OpenRun(workshop.Job{ID: f.ID, Machine: f.Machine, Cable: f.Cable, Opened: f.Events[0].At}); err != nil {
+	if err := strict.Decode(raw, &f); err != nil {
 		return err
 	}
-	for i, e := range f.Events {
-		event := run.Event{ID: fmt.Sprintf("%s-%d", f.ID, i+1), Run: f.ID, Kind: e.Kind, By: e.By, At: e.At, Body: e.Body}
-		if _, err := s.Append(event, i); err != nil {
+	if f.Format != workshop.RunFormat || len(f.Events) == 0 {
+		return fmt.Errorf("not of the format %s", workshop.RunFormat)
+	}
+	if _, err := s.Store.RunHead(f.ID); !errors.Is(err, postgres.ErrNotFound) {
+		return err // there already, or the store does not answer
+	}
+	m, err := s.Store.Machine(f.Machine)
+	if err != nil {
+		return fmt.Errorf("its machine %q: %w", f.Machine, err)
+	}
+	c := m.Cable(f.Cable)
+	if c == nil {
+		return fmt.Errorf("%s has no cable %q", m.Name, f.Cable)
+	}
+	l := &live{folded: true, state: run.Fold(nil, nil)}
+	b := run.Bench{Family: c.Family, Cable: c.Name}
+	if b.Sheets, err = s.Store.HeadsOf(c.Family, c.Name); err != nil {
+		return err
+	}
+	if b.Gauges, err = s.Store.Gauges(); err != nil {
+		return err
+	}
+	for i, one := range f.Events {
+		e := run.Event{ID: fmt.Sprintf("%s-%d", f.ID, i+1), Run: f.ID, Seq: i + 1, Kind: one.Kind, By: one.By, Body: one.Body}
+		e.At = one.At.UTC().Truncate(time.Millisecond)
+		e.Received = e.At // by the workshop that wrote it
+		if e, err = run.Admit(b, l.state, e); err != nil {
 			return fmt.Errorf("event %d: %w", i+1, err)
 		}
+		if err := s.carry(l, e.Seal(l.hash)); err != nil {
+			return err
+		}
 	}
-	return nil
+	job := workshop.Job{ID: f.ID, Machine: f.Machine, Cable: f.Cable, Opened: f.Events[0].At}
+	return s.Store.AddRun(job, l.events, l.sheet, run.Stand(l.state))
 }

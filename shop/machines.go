@@ -3,11 +3,12 @@ package shop
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
-	"time"
 
 	"github.com/google/uuid"
 
+	"brankel/postgres"
 	"brankel/rigging/fault"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
@@ -27,14 +28,15 @@ type MachineLine struct {
 	Cable workshop.Cable `json:"cable"`
 	Sheet string         `json:"sheet,omitempty"` // hash
 	Says  string         `json:"says"`            // which sheet, or why none
-	Led   bool           `json:"led"`
+	Led   bool           `json:"led"`             // a run can be opened
+	Open  string         `json:"open,omitempty"`  // the run to go on with
 	Runs  []MachineRun   `json:"runs"`
 }
 
 // MachineRun is one run of a cable, the newest first.
 type MachineRun struct {
 	ID     string `json:"id"`
-	Opened string `json:"opened"` // the day
+	Opened string `json:"opened"` // the day as it is read
 	Says   string `json:"says"`
 	Signed bool   `json:"signed"`
 }
@@ -49,7 +51,7 @@ func (s *Shop) MachineView(id string) (MachineView, error) {
 	if v.Open == nil {
 		v.Open = []string{}
 	}
-	jobs, err := s.Store.Runs()
+	runs, err := s.Store.RunsOf(id)
 	if err != nil {
 		return v, err
 	}
@@ -58,17 +60,14 @@ func (s *Shop) MachineView(id string) (MachineView, error) {
 		if err := s.whichSheet(m, c, &line); err != nil {
 			return v, err
 		}
-		for _, j := range jobs {
-			if j.Machine != id || j.Cable != c.ID {
+		for _, r := range runs {
+			if r.Cable != c.ID {
 				continue
 			}
-			o, err := s.load(j.ID)
-			if err != nil {
-				return v, err
+			if len(line.Runs) == 0 && !r.Standing.Signed {
+				line.Open = r.ID
 			}
-			st := o.state(o.events)
-			_, _, says := mark(st, run.Show(st))
-			line.Runs = append(line.Runs, MachineRun{j.ID, j.Opened.Format(time.DateOnly), says, st.Signed != nil})
+			line.Runs = append(line.Runs, MachineRun{r.ID, r.Opened.Format(run.Day), r.Standing.Says, r.Standing.Signed})
 		}
 		v.Lines = append(v.Lines, line)
 	}
@@ -76,10 +75,11 @@ func (s *Shop) MachineView(id string) (MachineView, error) {
 }
 
 func (s *Shop) whichSheet(m workshop.Machine, c workshop.Cable, line *MachineLine) error {
-	sheets, err := s.Store.SheetsOf(c.Family, c.Name)
+	sheets, err := s.Store.HeadsOf(c.Family, c.Name)
 	if err != nil {
 		return err
 	}
+	line.Led = slices.ContainsFunc(sheets, func(h sheet.Head) bool { return h.Led })
 	if m.Unit == nil || len(sheets) == 0 {
 		line.Says = map[bool]string{true: "no sheet yet", false: "no serial on file: it is read at the start of a run"}[len(sheets) == 0]
 		return nil
@@ -88,21 +88,21 @@ func (s *Shop) whichSheet(m workshop.Machine, c workshop.Cable, line *MachineLin
 	for _, l := range c.Chain {
 		u.Chain = append(u.Chain, l.Name)
 	}
-	match, err := sheet.Resolve(newest(sheets), c.Family, c.Name, u)
+	match, err := sheet.Resolve(sheets, c.Family, c.Name, u)
 	if err != nil {
 		line.Says = err.Error()
 		return nil
 	}
 	line.Says = match.Why
 	if match.Sheet != nil {
-		line.Sheet, line.Led, line.Says = match.Sheet.Hash(), match.Sheet.Led(), "sheet "+match.Sheet.ID+": "+match.Why
+		line.Sheet, line.Led, line.Says = match.Sheet.Hash, match.Sheet.Led, "sheet "+match.Sheet.ID+": "+match.Why
 	}
 	return nil
 }
 
 // Log puts an entry on a machine's card.
 func (s *Shop) Log(id string, e workshop.Entry, by string) (MachineView, error) {
-	_, err := s.Store.ChangeMachine(id, func(m *workshop.Machine) error { return m.Add(e, by, s.Now(), uuid.NewString()) })
+	_, err := s.Store.ChangeMachine(id, func(_ *postgres.Store, m *workshop.Machine) error { return m.Add(e, by, s.Now(), uuid.NewString()) })
 	if err != nil {
 		return MachineView{}, err
 	}
@@ -121,21 +121,25 @@ func (s *Shop) PutMachine(in workshop.Machine) (MachineView, error) {
 	if err := in.Check(); err != nil {
 		return MachineView{}, err
 	}
-	if err := s.unique(in); err != nil {
-		return MachineView{}, err
-	}
 	in.Details = workshop.Details{Owner: in.Owner, Identity: in.Identity} // the rest is logged, not written
 	if in.ID == "" {
 		in.ID = uuid.NewString()
-		if err := s.Store.AddMachine(in); err != nil {
+		if err := s.Store.AddMachine(in, func(others []workshop.Machine) error { return unique(in, others) }); err != nil {
 			return MachineView{}, err
 		}
 		return s.MachineView(in.ID)
 	}
-	_, err := s.Store.ChangeMachine(in.ID, func(m *workshop.Machine) error {
+	_, err := s.Store.ChangeMachine(in.ID, func(tx *postgres.Store, m *workshop.Machine) error {
+		others, err := tx.Machines()
+		if err != nil {
+			return err
+		}
+		if err := unique(in, others); err != nil {
+			return err
+		}
 		for _, c := range m.Cables {
 			if in.Cable(c.ID) == nil {
-				if used, err := s.Store.HasRuns(m.ID, c.ID); err != nil || used {
+				if used, err := tx.HasRuns(m.ID, c.ID); err != nil || used {
 					return errors.Join(
 						err,
 						fault.At("cables", fmt.Sprintf("%s has runs on record and stays on the card", c.Name)),
@@ -156,22 +160,18 @@ func (s *Shop) PutMachine(in workshop.Machine) (MachineView, error) {
 }
 
 // unique refuses a second machine of the same name or the same mark.
-func (s *Shop) unique(in workshop.Machine) error {
-	all, err := s.Store.Machines()
-	if err != nil {
-		return err
-	}
+func unique(in workshop.Machine, all []workshop.Machine) error {
 	for _, m := range all {
 		if m.ID == in.ID {
 			continue
 		}
 		if strings.EqualFold(m.Name, in.Name) {
-			return fault.At("name", m.Name+" is on the floor already: write what tells the two apart")
+			return fault.At("name", "%s is on the floor already: write what tells the two apart", m.Name)
 		}
 		for i, mark := range in.Identity {
 			for _, other := range m.Identity {
 				if mark.Value != "" && strings.EqualFold(mark.Name, other.Name) && strings.EqualFold(mark.Value, other.Value) {
-					return fault.At(fmt.Sprintf("identity[%d].value", i), fmt.Sprintf("%s %s belongs to %s: read the plate again", mark.Name, mark.Value, m.Name))
+					return fault.At(fmt.Sprintf("identity[%d].value", i), "%s %s belongs to %s: read the plate again", mark.Name, mark.Value, m.Name)
 				}
 			}
 		}

@@ -20,11 +20,12 @@ import (
 )
 
 // Refusal is why somebody is not let in or may not do something; Status is the
-// HTTP status that says so: 401, 403 or 429.
+// HTTP status that says so: 401, 403, 409 or 429, and After how long to wait.
 type Refusal struct {
 	Status  int
 	Field   string
 	Message string
+	After   time.Duration
 }
 
 func (r *Refusal) Error() string { return r.Message }
@@ -54,39 +55,54 @@ func (s *Shop) Switch(person, pin string) (postgres.Account, error) {
 	return s.prove(person, pin, "pin", func(a postgres.Account) string { return a.PIN })
 }
 
+// prove counts the attempt before it looks: eighteen at once are eighteen. A name that
+// is not known is counted, locked and refused like one that is.
 func (s *Shop) prove(name, secret, field string, hash func(postgres.Account) string) (postgres.Account, error) {
 	a, err := s.Store.Account(name)
 	if err != nil && !errors.Is(err, postgres.ErrNotFound) {
 		return a, err
 	}
-	if wait := a.LockedUntil.Sub(s.Now()); wait > 0 {
-		return a, &Refusal{429, field, fmt.Sprintf("too many wrong attempts: wait %s, or ask the lead for a new password", roughly(wait))}
+	known := err == nil
+	counted := shortName(cmp.Or(a.ID, strings.ToLower(name)))
+	wait, err := s.Store.Attempt(counted, s.Now(), lockFor)
+	if err != nil {
+		return a, err
+	}
+	if wait > 0 {
+		return a, &Refusal{Status: 429, Field: field, After: wait,
+			Message: fmt.Sprintf("too many wrong attempts: wait %s, or ask the lead for a new password", roughly(wait))}
 	}
 	against := hash(a)
 	if against == "" {
 		against = nobody
 	}
-	right, err2 := argon2id.ComparePasswordAndHash(secret, against)
-	if err2 != nil {
-		return a, err2
+	right, err := s.compare(secret, against)
+	if err != nil {
+		return a, err
 	}
-	if err != nil || hash(a) == "" || !right {
-		if err == nil {
-			a.Failures++
-			if err := s.Store.Attempted(a.ID, a.Failures, s.Now().Add(lockFor(a.Failures))); err != nil {
-				return a, err
-			}
-		}
+	if !known || hash(a) == "" || !right {
 		what := map[string]string{
 			"password": "this name and password do not belong together: write both again",
 			"pin":      "this is not the PIN of this name: try again, or sign in by password",
 		}
-		return postgres.Account{}, &Refusal{401, field, what[field]}
+		return postgres.Account{}, &Refusal{Status: 401, Field: field, Message: what[field]}
 	}
-	if a.Failures > 0 {
-		return a, s.Store.Attempted(a.ID, 0, time.Time{})
+	return a, s.Store.Succeeded(counted, s.Now())
+}
+
+// compare works on two at once at the most: each takes 64 MB for a moment.
+func (s *Shop) compare(secret, hash string) (bool, error) {
+	s.kept.hashing <- struct{}{}
+	defer func() { <-s.kept.hashing }()
+	return argon2id.ComparePasswordAndHash(secret, hash)
+}
+
+// shortName bounds what is counted under: nobody's name is longer.
+func shortName(s string) string {
+	if r := []rune(s); len(r) > longestName {
+		s = string(r[:longestName])
 	}
-	return a, nil
+	return strings.ReplaceAll(s, "\x00", "")
 }
 
 func roughly(d time.Duration) string {
@@ -98,6 +114,10 @@ func roughly(d time.Duration) string {
 
 // AddPerson keeps somebody new with a password of their own.
 func (s *Shop) AddPerson(name string, role workshop.Role, password, pin string) (workshop.Person, error) {
+	return s.addPerson(name, role, password, pin, false)
+}
+
+func (s *Shop) addPerson(name string, role workshop.Role, password, pin string, first bool) (workshop.Person, error) {
 	name, err := checkName(name)
 	if err != nil {
 		return workshop.Person{}, err
@@ -108,23 +128,22 @@ func (s *Shop) AddPerson(name string, role workshop.Role, password, pin string) 
 	if err := checkPassword(password); err != nil {
 		return workshop.Person{}, err
 	}
-	if pin != "" {
-		if err := checkPIN(pin); err != nil {
-			return workshop.Person{}, err
-		}
-	}
-	if _, err := s.Store.Account(name); !errors.Is(err, postgres.ErrNotFound) {
-		return workshop.Person{}, cmp.Or(
-			err,
-			error(fault.At("name", name+" is there already: write a name that tells the two apart")),
-		)
+	hashed, pinHash, err := s.secrets(password, pin)
+	if err != nil {
+		return workshop.Person{}, err
 	}
 	p := workshop.Person{ID: uuid.NewString(), Name: name, Role: role}
-	if err := s.Store.AddPerson(p); err != nil {
-		return p, err
+	err = s.Store.AddPerson(p, hashed, pinHash, first)
+	if errors.Is(err, postgres.ErrTaken) {
+		if first {
+			return p, noMoreFirst
+		}
+		return p, fault.At("name", "%s is there already: write a name that tells the two apart", name)
 	}
-	return p, s.SetSecrets(p.ID, password, pin)
+	return p, err
 }
+
+var noMoreFirst = &Refusal{Status: 403, Field: "name", Message: "there are accounts already: sign in, or ask the lead for one"}
 
 // First makes the lead's account, once, when nobody can sign in yet.
 func (s *Shop) First(name, password string) (workshop.Person, error) {
@@ -133,33 +152,47 @@ func (s *Shop) First(name, password string) (workshop.Person, error) {
 		return workshop.Person{}, err
 	}
 	if some {
-		return workshop.Person{}, &Refusal{403, "name", "there are accounts already: sign in, or ask the lead for one"}
+		return workshop.Person{}, noMoreFirst
 	}
-	return s.AddPerson(name, workshop.Lead, password, "")
+	return s.addPerson(name, workshop.Lead, password, "", true)
 }
 
-// SetSecrets sets a password, a PIN or both; "" leaves one as it is.
-func (s *Shop) SetSecrets(id, password, pin string) error {
-	for _, one := range []struct {
-		secret string
-		check  func(string) error
-		keep   func(id, hash string) error
-	}{{password, checkPassword, s.Store.SetPassword}, {pin, checkPIN, s.Store.SetPIN}} {
-		if one.secret == "" {
-			continue
-		}
-		if err := one.check(one.secret); err != nil {
-			return err
-		}
-		hash, err := argon2id.CreateHash(one.secret, argon2id.DefaultParams)
-		if err != nil {
-			return err
-		}
-		if err := one.keep(id, hash); err != nil {
-			return err
+// secrets checks both before either is worked on, and gives their hashes, "" for "".
+func (s *Shop) secrets(password, pin string) (passwordHash, pinHash string, err error) {
+	if password != "" {
+		if err := checkPassword(password); err != nil {
+			return "", "", err
 		}
 	}
-	return nil
+	if pin != "" {
+		if err := checkPIN(pin); err != nil {
+			return "", "", err
+		}
+	}
+	if passwordHash, err = s.hash(password); err != nil {
+		return "", "", err
+	}
+	pinHash, err = s.hash(pin)
+	return passwordHash, pinHash, err
+}
+
+func (s *Shop) hash(secret string) (string, error) {
+	if secret == "" {
+		return "", nil
+	}
+	s.kept.hashing <- struct{}{}
+	defer func() { <-s.kept.hashing }()
+	return argon2id.CreateHash(secret, argon2id.DefaultParams)
+}
+
+// SetSecrets sets a password, a PIN or both, or neither when one of them will not do;
+// "" leaves one as it is.
+func (s *Shop) SetSecrets(id, password, pin string) error {
+	hashed, pinHash, err := s.secrets(password, pin)
+	if err != nil {
+		return err
+	}
+	return s.Store.ChangePerson(id, postgres.PersonChange{Password: hashed, PIN: pinHash})
 }
 
 func checkPassword(p string) error {
@@ -184,12 +217,16 @@ func (s *Shop) MayAppend(who workshop.Person, e run.Event) error {
 	if e.Kind != run.KindSigned {
 		return nil
 	}
-	o, err := s.load(e.Run)
+	head, err := s.Store.RunHead(e.Run)
 	if err != nil {
 		return err
 	}
-	if o.machine.Craft == "aircraft" && !who.Role.May(workshop.Inspect) {
-		return &Refusal{403, "by", "an aircraft is signed for by an inspector: ask one to look at it and sign"}
+	m, _, err := s.cable(head)
+	if err != nil {
+		return err
+	}
+	if m.Craft == "aircraft" && !who.Role.May(workshop.Inspect) {
+		return &Refusal{Status: 403, Field: "by", Message: "an aircraft is signed for by an inspector: ask one to look at it and sign"}
 	}
 	return nil
 }
@@ -214,13 +251,14 @@ func (s *Shop) Accounts(raw []byte) (lines []string, err error) {
 	return lines, nil
 }
 
-// ChangePerson is what a lead changes of somebody; "" leaves it as it is. The last
-// lead stays one, or nobody could change anything any more.
+// ChangePerson is what a lead changes of somebody, all of it or nothing; "" leaves it as
+// it is. The last lead stays one, or nobody could change anything any more.
 func (s *Shop) ChangePerson(by workshop.Person, id string, role workshop.Role, password, pin string, signOut bool) error {
 	a, err := s.Store.Account(id)
 	if err != nil {
 		return err
 	}
+	c := postgres.PersonChange{SignOut: signOut}
 	if role != "" && role != a.Role {
 		if !role.Valid() {
 			return fault.At("role", "write mechanic, inspector, lead or read-only")
@@ -228,15 +266,10 @@ func (s *Shop) ChangePerson(by workshop.Person, id string, role workshop.Role, p
 		if a.ID == by.ID {
 			return fault.At("role", "another lead changes your role, so that one is left")
 		}
-		if err := s.Store.SetRole(a.ID, role); err != nil {
-			return err
-		}
+		c.Role = role
 	}
-	if err := s.SetSecrets(a.ID, password, pin); err != nil {
+	if c.Password, c.PIN, err = s.secrets(password, pin); err != nil {
 		return err
 	}
-	if signOut {
-		return s.Store.SignOutEverywhere(a.ID)
-	}
-	return nil
+	return s.Store.ChangePerson(a.ID, c)
 }

@@ -133,7 +133,7 @@ func (s *Shop) KeepSheet(raw []byte, confirmed []string) (SheetPage, error) {
 	if len(open) > 0 {
 		return SheetPage{}, open
 	}
-	if err := s.Store.SaveSheet(one); err != nil {
+	if err := s.Store.SaveSheets(one); err != nil {
 		return SheetPage{}, err
 	}
 	return s.SheetPage(one.Hash())

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/internal/testdb"
+	"brankel/postgres"
 	"brankel/rigging/fault"
 	"brankel/rigging/run"
 	"brankel/rigging/workshop"
@@ -65,15 +66,23 @@ func TestAMachineSaysWhichSheetItsPlateLeadsTo(t *testing.T) {
 func TestGaugesAreKeptOnlyWithWhatTheyCanTell(t *testing.T) {
 	s := testdb.Shop(t)
 	good := run.Gauge{Name: "tape 2", Kind: "tape", Resolution: 1, Doubt: 0.5, Due: "2027-01-01"}
-	for want, change := range map[string]func(*run.Gauge){
-		"name": func(g *run.Gauge) { g.Name = "TAPE 1" }, "kind": func(g *run.Gauge) { g.Kind = "thumb" },
-		"resolution": func(g *run.Gauge) { g.Resolution = 0 },
-		"doubt":      func(g *run.Gauge) { g.Doubt = 0.4 }, "due": func(g *run.Gauge) { g.Due = "next year" },
-		"risers[0].table": func(g *run.Gauge) { g.Risers = []run.Riser{{Name: "1", Table: "10; 60\n10; 70"}} },
+	for _, c := range []struct {
+		field  string
+		change func(*run.Gauge)
+	}{
+		{"name", func(g *run.Gauge) { g.Name = "TAPE 1" }},
+		{"kind", func(g *run.Gauge) { g.Kind = "thumb" }},
+		{"resolution", func(g *run.Gauge) { g.Resolution = 0 }},
+		{"resolution", func(g *run.Gauge) { g.Resolution = 1e9 }},
+		{"doubt", func(g *run.Gauge) { g.Doubt = 0.4 }},
+		{"doubt", func(g *run.Gauge) { g.Doubt = 1e300 }},
+		{"due", func(g *run.Gauge) { g.Due = "next year" }},
+		{"risers[0].table", func(g *run.Gauge) { g.Risers = []run.Riser{{Name: "1", Table: "10; 60\n10; 70"}} }},
+		{"risers", func(g *run.Gauge) { g.Risers = make([]run.Riser, 50) }},
 	} {
 		g := good
-		change(&g)
-		assert.Equal(t, want, field(t, s.KeepGauge(g)))
+		c.change(&g)
+		assert.Equal(t, c.field, field(t, s.KeepGauge(g)))
 	}
 	require.NoError(t, s.KeepGauge(good))
 	good.Name, good.Kind = "tension gauge 5", "tension gauge"
@@ -105,47 +114,98 @@ func TestWrongAttemptsLockLongerAndLonger(t *testing.T) {
 	s := testdb.Shop(t)
 	now := s.Now()
 	s.Now = func() time.Time { return now }
-	wait := func() time.Duration {
-		a, err := s.Store.Account("tobin")
-		require.NoError(t, err)
-		return a.LockedUntil.Sub(now)
+	refused := func(secret string, try func(name, secret string) (postgres.Account, error)) *shop.Refusal {
+		_, err := try("Tobin", secret)
+		var r *shop.Refusal
+		require.ErrorAs(t, err, &r)
+		return r
 	}
 	for range 5 {
-		_, err := s.SignIn("Tobin", "guess")
-		require.Equal(t, 401, err.(*shop.Refusal).Status)
+		require.Equal(t, 401, refused("guess", s.SignIn).Status)
 	}
-	assert.Equal(t, time.Minute, wait())
+	require.Equal(t, time.Minute, refused("three turns to the eye", s.SignIn).After, "the right one waits too, and is told how long")
 	for want := 2 * time.Minute; want <= 32*time.Minute; want *= 2 {
-		now = now.Add(wait())
-		_, err := s.Switch("tobin", "0000")
-		require.Equal(t, 401, err.(*shop.Refusal).Status, "a PIN counts as well")
-		assert.Equal(t, want, wait())
+		now = now.Add(want / 2)
+		require.Equal(t, 401, refused("0000", s.Switch).Status, "a PIN counts as well")
+		assert.Equal(t, want, refused("0000", s.Switch).After)
 	}
-	now = now.Add(wait())
+	now = now.Add(32 * time.Minute)
 	_, err := s.SignIn("Tobin", "three turns to the eye")
 	require.NoError(t, err)
-	_, err = s.SignIn("Tobin", "guess")
-	require.Equal(t, 401, err.(*shop.Refusal).Status)
-	assert.LessOrEqual(t, wait(), time.Duration(0), "the right one begins anew")
+	require.Equal(t, 401, refused("guess", s.SignIn).Status, "the right one begins anew")
+	require.Equal(t, 401, refused("guess", s.SignIn).Status)
+}
+
+func TestANameNobodyHasIsRefusedLikeOneThatIsThere(t *testing.T) {
+	s := testdb.Shop(t)
+	answers := func(name string) (out []string) {
+		for range 7 {
+			_, err := s.SignIn(name, "guess")
+			out = append(out, err.Error())
+		}
+		return out
+	}
+	assert.Equal(t, answers("Tobin"), answers("Nobody At All"))
+}
+
+func TestGuessesAtOnceAreEachCounted(t *testing.T) {
+	s := testdb.Shop(t)
+	statuses := make(chan int, 18)
+	for range cap(statuses) {
+		go func() {
+			_, err := s.SignIn("Tobin", "guess")
+			var r *shop.Refusal
+			assert.ErrorAs(t, err, &r)
+			statuses <- r.Status
+		}()
+	}
+	looked := 0
+	for range cap(statuses) {
+		if <-statuses == 401 {
+			looked++
+		}
+	}
+	assert.Equal(t, 5, looked)
+}
+
+func TestSecretsChangeAllOrNothing(t *testing.T) {
+	s := testdb.Shop(t)
+	lead := workshop.Person{ID: "ines", Role: workshop.Lead}
+	before, err := s.Store.Account("tobin")
+	require.NoError(t, err)
+	assert.Equal(t, "pin", field(t, s.SetSecrets("tobin", "a good long password", "12")))
+	assert.Equal(t, "pin", field(t, s.ChangePerson(lead, "tobin", workshop.ReadOnly, "a good long password", "12", true)))
+	after, err := s.Store.Account("tobin")
+	require.NoError(t, err)
+	assert.Equal(t, before, after)
+	_, err = s.AddPerson("Ro", workshop.Mechanic, "a good long password", "12")
+	assert.Equal(t, "pin", field(t, err))
+	_, err = s.Store.Account("Ro")
+	assert.ErrorIs(t, err, postgres.ErrNotFound)
+	require.NoError(t, s.ChangePerson(lead, "tobin", workshop.ReadOnly, "", "2222", true))
+	after, _ = s.Store.Account("tobin")
+	assert.Equal(t, workshop.ReadOnly, after.Role)
+	assert.NotEqual(t, before.PIN, after.PIN)
+	assert.Equal(t, before.Password, after.Password)
 }
 
 func TestAnAircraftIsSignedForByAnInspector(t *testing.T) {
 	s := testdb.Shop(t)
-	_, err := s.OpenRun("r-mail", "mail", "aileron")
-	require.NoError(t, err)
-	_, err = s.OpenRun("r-oyster", "oyster", "clutch")
-	require.NoError(t, err)
+	for id, machine := range map[string][2]string{"r-air": {"mail", "aileron"}, "r-car": {"oyster", "clutch"}} {
+		job := workshop.Job{ID: id, Machine: machine[0], Cable: machine[1], Opened: s.Now()}
+		require.NoError(t, s.Store.OpenRun(job))
+	}
 	signed := func(id string, role workshop.Role) error {
 		return s.MayAppend(workshop.Person{Role: role}, run.Event{Run: id, Kind: run.KindSigned})
 	}
 	for _, role := range []workshop.Role{workshop.Mechanic, workshop.Lead} {
-		assert.ErrorContains(t, signed("r-mail", role), "inspector")
-		assert.NoError(t, signed("r-oyster", role))
+		assert.ErrorContains(t, signed("r-air", role), "inspector")
+		assert.NoError(t, signed("r-car", role))
 	}
-	assert.NoError(t, signed("r-mail", workshop.Inspector))
+	assert.NoError(t, signed("r-air", workshop.Inspector))
 	assert.NoError(
 		t,
-		s.MayAppend(workshop.Person{Role: workshop.Mechanic}, run.Event{Run: "r-mail", Kind: run.KindNote}),
+		s.MayAppend(workshop.Person{Role: workshop.Mechanic}, run.Event{Run: "r-air", Kind: run.KindNote}),
 		"the work itself is a mechanic's",
 	)
 }

@@ -55,7 +55,7 @@ func (s *server) benchRoutes() []route {
 }
 
 func (s *server) gauges(c *echo.Context) error {
-	out, err := s.shop.Store.Gauges()
+	out, err := s.in(c).Store.Gauges()
 	return answer(c, out, err)
 }
 
@@ -64,14 +64,14 @@ func (s *server) keepGauge(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	if err := s.shop.KeepGauge(in); err != nil {
+	if err := s.in(c).KeepGauge(in); err != nil {
 		return err
 	}
 	return s.gauges(c)
 }
 
 func (s *server) bench(c *echo.Context) error {
-	out, err := s.shop.Bench(c.QueryParam("find"))
+	out, err := s.in(c).Bench(c.QueryParam("find"))
 	return answer(c, out, err)
 }
 
@@ -108,11 +108,11 @@ func (s *server) keepThin(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	return s.kept(c, s.shop.KeepThin(in.Name, in.Thickness))
+	return s.kept(c, s.in(c).KeepThin(in.Name, in.Thickness))
 }
 
 func (s *server) dropThin(c *echo.Context) error {
-	return s.kept(c, s.shop.Store.DropThin(nameOf(c)))
+	return s.kept(c, s.in(c).Store.DropThin(nameOf(c)))
 }
 
 func (s *server) keepTable(c *echo.Context) error {
@@ -120,9 +120,9 @@ func (s *server) keepTable(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	return s.kept(c, s.shop.KeepTable(in.Name, in.Text))
+	return s.kept(c, s.in(c).KeepTable(in.Name, in.Text))
 }
 
 func (s *server) dropTable(c *echo.Context) error {
-	return s.kept(c, s.shop.Store.DropTable(nameOf(c)))
+	return s.kept(c, s.in(c).Store.DropTable(nameOf(c)))
 }

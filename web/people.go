@@ -37,7 +37,7 @@ type PersonChange struct {
 }
 
 func (s *server) people(c *echo.Context) error {
-	out, err := s.shop.Store.People()
+	out, err := s.in(c).Store.People()
 	return answer(c, out, err)
 }
 
@@ -46,7 +46,7 @@ func (s *server) addPerson(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	if _, err := s.shop.AddPerson(in.Name, in.Role, in.Password, in.PIN); err != nil {
+	if _, err := s.in(c).AddPerson(in.Name, in.Role, in.Password, in.PIN); err != nil {
 		return err
 	}
 	return s.people(c)
@@ -57,7 +57,7 @@ func (s *server) changePerson(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	if err := s.shop.ChangePerson(account(c).Person, c.Param("id"), in.Role, in.Password, in.PIN, in.SignOut); err != nil {
+	if err := s.in(c).ChangePerson(account(c).Person, c.Param("id"), in.Role, in.Password, in.PIN, in.SignOut); err != nil {
 		return err
 	}
 	return s.people(c)
@@ -68,11 +68,11 @@ func (s *server) first(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	p, err := s.shop.First(in.Name, in.Password)
+	p, err := s.in(c).First(in.Name, in.Password)
 	if err != nil {
 		return err
 	}
-	a, err := s.shop.Store.Account(p.ID)
+	a, err := s.in(c).Store.Account(p.ID)
 	if err != nil {
 		return err
 	}
@@ -84,17 +84,17 @@ func (s *server) ownSecrets(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	me, err := s.shop.SignIn(account(c).ID, in.Now)
+	me, err := s.in(c).SignIn(account(c).ID, in.Now)
 	if err != nil {
 		if r, ok := err.(*shop.Refusal); ok && r.Status == 401 {
 			return &shop.Refusal{Status: 403, Field: "now", Message: "this is not your password of now: write it again"}
 		}
 		return err
 	}
-	if err := s.shop.SetSecrets(me.ID, in.Password, in.PIN); err != nil {
+	if err := s.in(c).SetSecrets(me.ID, in.Password, in.PIN); err != nil {
 		return err
 	}
-	if me, err = s.shop.Store.Account(me.ID); err != nil {
+	if me, err = s.in(c).Store.Account(me.ID); err != nil {
 		return err
 	}
 	return s.enter(c, me)

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"io"
 	"net/http"
+	"strconv"
 	"strings"
 
 	"github.com/labstack/echo/v5"
@@ -26,6 +27,8 @@ type Problem struct {
 	Field  string        `json:"field,omitempty"`
 	Missed []run.Event   `json:"missed,omitempty"`
 	Run    *shop.RunView `json:"run,omitempty"`    // as it stands with them
+	Kept   *run.Event    `json:"kept,omitempty"`   // the entry that has the id already
+	Sent   *run.Event    `json:"sent,omitempty"`   // the one that came under it
 	Faults []fault.Fault `json:"faults,omitempty"` // all that is wrong with a sheet
 }
 
@@ -41,6 +44,7 @@ func problemOf(err error) Problem {
 	var status echo.HTTPStatusCoder
 	var tooLarge *http.MaxBytesError
 	var refusal *shop.Refusal
+	var twin *postgres.Twin
 	var faults fault.List
 	switch {
 	case errors.As(err, &faults):
@@ -59,6 +63,10 @@ func problemOf(err error) Problem {
 		)
 		p.Missed = conflict.Missed
 		return p
+	case errors.As(err, &twin):
+		p := problem(http.StatusConflict, "another entry has this id already: look at both, then send yours under an id of its own", "id")
+		p.Kept, p.Sent = &twin.Kept, &twin.Sent
+		return p
 	case errors.Is(err, postgres.ErrNotFound):
 		return problem(http.StatusNotFound, "there is nothing here under this name", "")
 	case errors.As(err, &tooLarge):
@@ -67,8 +75,10 @@ func problemOf(err error) Problem {
 		return problem(http.StatusTooManyRequests, "too many attempts at once: wait a moment, then try again", "")
 	case errors.As(err, &status) && status.StatusCode() < 500:
 		return problem(status.StatusCode(), strings.ToLower(http.StatusText(status.StatusCode())), "")
+	case isAway(err):
+		return problem(http.StatusServiceUnavailable, "the workshop's store does not answer now: what you typed is still here, try again in a moment", "")
 	}
-	return problem(http.StatusInternalServerError, "the workshop's store did not answer: what you typed is still here, try again", "")
+	return problem(http.StatusInternalServerError, "something went wrong here: what you typed is still there, try again; if it stays so, tell the lead", "")
 }
 
 func (s *server) fail(c *echo.Context, err error) {
@@ -83,8 +93,34 @@ func (s *server) fail(c *echo.Context, err error) {
 	if errors.As(err, &conflict) {
 		p.Run = conflict.view
 	}
+	if wait := retryAfter(err, p.Status); wait > 0 {
+		c.Response().Header().Set("Retry-After", strconv.Itoa(wait))
+	}
 	raw, _ := json.Marshal(p) // plain data
 	_ = c.Blob(p.Status, "application/problem+json", raw)
+}
+
+// retryAfter is how many seconds to wait before the same is tried again, 0 when that
+// would not help.
+func retryAfter(err error, status int) int {
+	var refusal *shop.Refusal
+	switch {
+	case errors.As(err, &refusal) && refusal.After > 0:
+		return int(refusal.After.Seconds()) + 1
+	case status == http.StatusServiceUnavailable || status == http.StatusTooManyRequests:
+		return 2
+	}
+	return 0
+}
+
+// away is an error of the store that means it is not there.
+type away struct{ error }
+
+func (a *away) Unwrap() error { return a.error }
+
+func isAway(err error) bool {
+	var one *away
+	return errors.As(err, &one) || postgres.Away(err)
 }
 
 // conflictView carries the run as it stands along with a conflict.

@@ -2,6 +2,7 @@ package web
 
 import (
 	"encoding/json"
+	"errors"
 	"io"
 	"net/http"
 	"slices"
@@ -50,6 +51,7 @@ type Meaning struct {
 type Which struct {
 	Sheet      string            `json:"sheet"` // "" when none applies
 	Why        string            `json:"why"`
+	Led        bool              `json:"led"` // a run can be led by it
 	Source     string            `json:"source"`
 	Neighbours []sheet.Neighbour `json:"neighbours"`
 	Choices    []sheet.Neighbour `json:"choices"` // when several fit
@@ -122,8 +124,8 @@ func OpenAPI() []byte {
 }
 
 func (s *server) health(c *echo.Context) error {
-	if err := s.shop.Store.Ping(c.Request().Context()); err != nil {
-		return c.String(http.StatusServiceUnavailable, "the database does not answer")
+	if err := s.in(c).Store.Ping(c.Request().Context()); err != nil {
+		return &away{err}
 	}
 	return c.String(http.StatusOK, "ok")
 }
@@ -136,7 +138,7 @@ func answer[T any](c *echo.Context, out T, err error) error {
 }
 
 func (s *server) bays(c *echo.Context) error {
-	out, err := s.shop.Bays()
+	out, err := s.in(c).Bays()
 	return answer(c, out, err)
 }
 
@@ -148,12 +150,12 @@ func (s *server) openRun(c *echo.Context) error {
 	if uuid.Validate(in.ID) != nil {
 		return fault.At("id", "make an id of the form of a UUID")
 	}
-	out, err := s.shop.OpenRun(in.ID, in.Machine, in.Cable)
+	out, err := s.in(c).OpenRun(in.ID, in.Machine, in.Cable)
 	return answer(c, out, err)
 }
 
 func (s *server) run(c *echo.Context) error {
-	out, err := s.shop.Run(c.Param("run"))
+	out, err := s.in(c).Run(c.Param("run"))
 	return answer(c, out, err)
 }
 
@@ -162,11 +164,8 @@ func (s *server) events(c *echo.Context) error {
 	if err != nil || after < 0 {
 		return fault.At("after", "write the number of the last event you have, or 0")
 	}
-	_, events, err := s.shop.Store.Run(c.Param("run"))
-	if err != nil {
-		return err
-	}
-	return c.JSON(http.StatusOK, events[min(after, len(events)):])
+	events, err := s.in(c).Events(c.Param("run"), after)
+	return answer(c, events, err)
 }
 
 func (s *server) appendEvent(c *echo.Context) error {
@@ -189,12 +188,13 @@ func (s *server) appendEvent(c *echo.Context) error {
 		return err
 	}
 	e := run.Event{ID: in.ID, Run: c.Param("run"), Kind: in.Kind, By: in.By, At: in.At.UTC().Truncate(time.Millisecond), Body: body}
-	if err := s.shop.MayAppend(who, e); err != nil {
+	if err := s.in(c).MayAppend(who, e); err != nil {
 		return err
 	}
-	out, err := s.shop.Append(e, in.After)
-	if _, ok := err.(*postgres.Conflict); ok {
-		if view, err2 := s.shop.Run(e.Run); err2 == nil {
+	out, err := s.in(c).Append(e, in.After)
+	var conflict *postgres.Conflict
+	if errors.As(err, &conflict) {
+		if view, err2 := s.in(c).Run(e.Run); err2 == nil {
 			return &conflictView{err, &view}
 		}
 	}
@@ -206,19 +206,18 @@ func (s *server) understand(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	q, err := s.shop.Understand(c.Param("run"), in)
+	q, err := s.in(c).Understand(c.Param("run"), in)
 	return answer(c, Meaning{q.Value, q.Text(), q.Also()}, err)
 }
 
 func (s *server) which(c *echo.Context) error {
-	m, err := s.shop.Which(c.Param("run"), sheet.Unit{Serial: c.QueryParam("serial"), Hand: c.QueryParam("hand"),
-		Variant: c.QueryParam("variant")})
+	u := sheet.Unit{Serial: c.QueryParam("serial"), Hand: c.QueryParam("hand"), Variant: c.QueryParam("variant")}
+	m, src, err := s.in(c).Which(c.Param("run"), u)
 	out := Which{Why: m.Why, Neighbours: m.Neighbours, Choices: append([]sheet.Neighbour{}, m.Told()...)}
 	if m.Sheet != nil {
-		src := m.Sheet.Source
-		out.Sheet = m.Sheet.ID + " r" + strconv.Itoa(m.Sheet.Revision)
+		out.Sheet, out.Led = m.Sheet.Name(), m.Sheet.Led
 		out.Source = src.Title + ", " + src.Section + ", revision " + src.Revision
-		if m.Sheet.HasAssumed() {
+		if m.Sheet.Assumed {
 			out.Source = "figures assumed: " + src.Title
 		}
 	}
@@ -229,12 +228,12 @@ func (s *server) which(c *echo.Context) error {
 }
 
 func (s *server) record(c *echo.Context) error {
-	out, err := s.shop.Record(c.Param("run"))
+	out, err := s.in(c).Record(c.Param("run"))
 	return answer(c, out, err)
 }
 
 func (s *server) recordPDF(c *echo.Context) error {
-	r, err := s.shop.Record(c.Param("run"))
+	r, err := s.in(c).Record(c.Param("run"))
 	if err != nil {
 		return err
 	}
@@ -264,7 +263,7 @@ func (s *server) calc(c *echo.Context) error {
 }
 
 func (s *server) sheets(c *echo.Context) error {
-	heads, err := s.shop.Store.HeadsAfter(c.QueryParam("after"))
+	heads, err := s.in(c).Store.HeadsAfter(c.QueryParam("after"))
 	out := []SheetLine{}
 	for _, one := range heads {
 		out = append(out, SheetLine{one.Hash, one.ID, one.Revision, one.Family, one.Cable, one.Applies})
@@ -273,7 +272,7 @@ func (s *server) sheets(c *echo.Context) error {
 }
 
 func (s *server) sheet(c *echo.Context) error {
-	one, err := s.shop.Store.Sheet(c.Param("hash"))
+	one, err := s.in(c).Store.Sheet(c.Param("hash"))
 	if err != nil {
 		return err
 	}

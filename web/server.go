@@ -2,10 +2,12 @@
 package web
 
 import (
+	"context"
 	"crypto/rand"
 	"encoding/base64"
 	"io/fs"
 	"log/slog"
+	"net"
 	"net/http"
 	"strings"
 	"time"
@@ -35,6 +37,9 @@ const largeLimit = 2 << 20
 // Options are what the workshop may set.
 type Options struct {
 	Idle time.Duration // after so long without a touch a device is locked; 15 minutes when 0
+	// Proxies are the addresses of the proxies that are trusted to say who asks, and that
+	// it asks over TLS. Without them whoever connects is who asks.
+	Proxies []*net.IPNet
 }
 
 // New makes the handler of the whole application. ui is the built front end.
@@ -43,7 +48,7 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	if err != nil {
 		index = []byte("the screens are not built: run ./start")
 	}
-	sessions, err := newSessions(s.Store)
+	sessions, err := newSessions(s.Store, len(o.Proxies) > 0)
 	if err != nil {
 		return nil, err
 	}
@@ -54,7 +59,9 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	e := echo.New()
 	e.Logger = log
 	e.HTTPErrorHandler = srv.fail
-	e.Use(middleware.Recover(), secure, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}))
+	e.IPExtractor = whoAsks(o.Proxies)
+	sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { srv.fail(e.NewContext(r, w), err) }
+	e.Use(middleware.Recover(), secure, inTime, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}))
 	withSession := echo.WrapMiddleware(sessions.LoadAndSave)
 	slow := middleware.RateLimiter(
 		middleware.NewRateLimiterMemoryStoreWithConfig(
@@ -78,8 +85,55 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	}
 	e.GET("/assets/*", srv.asset)
 	e.GET("/*", srv.page)
-	return http.NewCrossOriginProtection().Handler(e), nil
+	return headAsGet(http.NewCrossOriginProtection().Handler(e)), nil
 }
+
+// in is the workshop for one request: what it does ends with the request.
+func (s *server) in(c *echo.Context) *shop.Shop { return s.shop.Within(c.Request().Context()) }
+
+// longest is how long a request may take: a store that does not answer is told as such.
+const longest = 10 * time.Second
+
+func inTime(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		ctx, cancel := context.WithTimeout(c.Request().Context(), longest)
+		defer cancel()
+		c.SetRequest(c.Request().WithContext(ctx))
+		return next(c)
+	}
+}
+
+// whoAsks is the address that limits are counted under.
+func whoAsks(proxies []*net.IPNet) echo.IPExtractor {
+	if len(proxies) == 0 {
+		return echo.ExtractIPDirect()
+	}
+	trust := []echo.TrustOption{echo.TrustLoopback(false), echo.TrustLinkLocal(false), echo.TrustPrivateNet(false)}
+	for _, p := range proxies {
+		trust = append(trust, echo.TrustIPRange(p))
+	}
+	return echo.ExtractIPFromXFFHeader(trust...)
+}
+
+// headAsGet answers HEAD as GET without the body.
+func headAsGet(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if r.Method != http.MethodHead {
+			next.ServeHTTP(w, r)
+			return
+		}
+		get := r.Clone(r.Context())
+		get.Method = http.MethodGet
+		next.ServeHTTP(bodiless{w}, get)
+	})
+}
+
+// bodiless sends the headers of an answer only.
+type bodiless struct{ http.ResponseWriter }
+
+func (b bodiless) Write(p []byte) (int, error) { return len(p), nil }
+
+func (b bodiless) Unwrap() http.ResponseWriter { return b.ResponseWriter }
 
 func limit(most int64) echo.MiddlewareFunc {
 	return func(next echo.HandlerFunc) echo.HandlerFunc {

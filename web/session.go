@@ -1,6 +1,7 @@
 package web
 
 import (
+	"errors"
 	"net/http"
 	"time"
 
@@ -63,7 +64,7 @@ const (
 	keySeen   = "seen" // when somebody last touched the device, Unix seconds
 )
 
-func newSessions(store *postgres.Store) (*scs.SessionManager, error) {
+func newSessions(store *postgres.Store, secure bool) (*scs.SessionManager, error) {
 	kept, err := store.Sessions()
 	if err != nil {
 		return nil, err
@@ -74,6 +75,7 @@ func newSessions(store *postgres.Store) (*scs.SessionManager, error) {
 	m.Cookie.Name = "brankel"
 	m.Cookie.SameSite = http.SameSiteLaxMode
 	m.Cookie.HttpOnly = true
+	m.Cookie.Secure = secure
 	return m, nil
 }
 
@@ -85,11 +87,11 @@ func (s *server) whoever(c *echo.Context) (a postgres.Account, locked bool, err 
 	if id == "" {
 		return a, false, nil
 	}
-	if a, err = s.shop.Store.Account(id); err == postgres.ErrNotFound || err == nil && a.Epoch != s.sessions.GetInt(ctx, keyEpoch) {
+	if a, err = s.in(c).Store.Account(id); errors.Is(err, postgres.ErrNotFound) || err == nil && a.Epoch != s.sessions.GetInt(ctx, keyEpoch) {
 		return postgres.Account{}, false, nil // gone, or signed out everywhere
 	}
 	seen := time.Unix(s.sessions.GetInt64(ctx, keySeen), 0)
-	return a, s.shop.Now().Sub(seen) > s.idle, err
+	return a, s.in(c).Now().Sub(seen) > s.idle, err
 }
 
 const accountKey = "account"
@@ -112,11 +114,22 @@ func (s *server) guard(needs workshop.Action, next echo.HandlerFunc) echo.Handle
 			return &shop.Refusal{Status: 403, Field: "session", Message: "you are signed in as " + string(a.Role) + ", who may not " +
 				"" + string(needs) + ": ask the lead"}
 		}
-		if m := c.Request().Method; m != http.MethodGet {
-			s.sessions.Put(c.Request().Context(), keySeen, s.shop.Now().Unix())
+		if c.Request().Method != http.MethodGet {
+			s.seen(c)
 		}
 		c.Set(accountKey, a)
 		return next(c)
+	}
+}
+
+// seenEvery is how often it is written down that somebody is here.
+const seenEvery = 30 * time.Second
+
+// seen notes that somebody touched the device, so seldom that it costs nothing.
+func (s *server) seen(c *echo.Context) {
+	ctx, now := c.Request().Context(), s.in(c).Now()
+	if now.Sub(time.Unix(s.sessions.GetInt64(ctx, keySeen), 0)) >= seenEvery {
+		s.sessions.Put(ctx, keySeen, now.Unix())
 	}
 }
 
@@ -133,7 +146,7 @@ func (s *server) session(c *echo.Context) error {
 	}
 	out := Session{State: "in", People: []workshop.Person{}}
 	if a.ID == "" {
-		some, err := s.shop.Store.HasAccounts()
+		some, err := s.in(c).Store.HasAccounts()
 		out.State = map[bool]string{true: "out", false: "first"}[some]
 		return answer(c, out, err)
 	}
@@ -141,7 +154,7 @@ func (s *server) session(c *echo.Context) error {
 		out.State = "locked"
 	}
 	out.Person, out.Manage, out.Work = &a.Person, a.Role.May(workshop.Manage), a.Role.May(workshop.Work)
-	people, err := s.shop.Store.People()
+	people, err := s.in(c).Store.People()
 	for _, p := range people {
 		if p.PIN {
 			out.People = append(out.People, p)
@@ -166,9 +179,9 @@ func (s *server) signIn(c *echo.Context) error {
 			return &shop.Refusal{Status: 401, Field: "pin", Message: "a PIN opens only a device where somebody is signed in: write your " +
 				"name and password"}
 		}
-		a, err = s.shop.Switch(in.Name, in.PIN)
+		a, err = s.in(c).Switch(in.Name, in.PIN)
 	} else {
-		a, err = s.shop.SignIn(in.Name, in.Password)
+		a, err = s.in(c).SignIn(in.Name, in.Password)
 	}
 	if err != nil {
 		return err
@@ -184,7 +197,7 @@ func (s *server) enter(c *echo.Context, a postgres.Account) error {
 	}
 	s.sessions.Put(ctx, keyPerson, a.ID)
 	s.sessions.Put(ctx, keyEpoch, a.Epoch)
-	s.sessions.Put(ctx, keySeen, s.shop.Now().Unix())
+	s.sessions.Put(ctx, keySeen, s.in(c).Now().Unix())
 	return s.session(c)
 }
 
@@ -196,7 +209,7 @@ func (s *server) signOut(c *echo.Context) error {
 }
 
 func (s *server) signOutEverywhere(c *echo.Context) error {
-	if err := s.shop.Store.SignOutEverywhere(account(c).ID); err != nil {
+	if err := s.in(c).Store.ChangePerson(account(c).ID, postgres.PersonChange{SignOut: true}); err != nil {
 		return err
 	}
 	return s.signOut(c)

@@ -44,12 +44,12 @@ func (s *server) sheetRoutes() []route {
 }
 
 func (s *server) library(c *echo.Context) error {
-	out, err := s.shop.Library()
+	out, err := s.in(c).Library()
 	return answer(c, out, err)
 }
 
 func (s *server) sheetPage(c *echo.Context) error {
-	out, err := s.shop.SheetPage(c.Param("hash"))
+	out, err := s.in(c).SheetPage(c.Param("hash"))
 	return answer(c, out, err)
 }
 
@@ -68,7 +68,7 @@ func (s *server) keepSheet(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	out, err := s.shop.KeepSheet(raw, confirmed)
+	out, err := s.in(c).KeepSheet(raw, confirmed)
 	return answer(c, out, err)
 }
 
@@ -77,7 +77,7 @@ func (s *server) checkSheet(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	return c.JSON(http.StatusOK, s.shop.Check(raw))
+	return c.JSON(http.StatusOK, s.in(c).Check(raw))
 }
 
 func (s *server) newSheet(c *echo.Context) error {
@@ -85,6 +85,6 @@ func (s *server) newSheet(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	out, err := s.shop.NewSheet(in.Family, in.CopyOf, in.Revise)
+	out, err := s.in(c).NewSheet(in.Family, in.CopyOf, in.Revise)
 	return answer(c, out, err)
 }

@@ -1,10 +1,11 @@
 // Brankel: measuring, judging and recording the setting of control cables.
 //
-//	brankel serve              serve the application
+//	brankel serve [--demo]     serve the application, on an empty floor the demo workshop
 //	brankel import DIR         load open-format files
 //	brankel export DIR         write floor and sheets as open-format files
 //	brankel demo               load the demo workshop into an empty database
 //	brankel verify             walk every hash chain
+//	brankel rebuild            work out anew what the floor shows of every run
 //	brankel calc NAME          one calculation, JSON in, JSON out
 //	brankel calc --cases FILE  an array of cases
 //	brankel calc --list        the names and what they answer
@@ -17,7 +18,7 @@ import (
 	"io/fs"
 	"os"
 	"os/signal"
-	"path/filepath"
+	"path"
 	"syscall"
 	"time"
 
@@ -28,8 +29,8 @@ import (
 	"brankel/web/describe"
 )
 
-const usage = "write: brankel serve | import DIR | export DIR | demo | verify | calc NAME | calc --cases FILE | calc --list | " +
-	"schema | openapi"
+const usage = "write: brankel serve [--demo] | import DIR | export DIR | demo | verify | rebuild | calc NAME | " +
+	"calc --cases FILE | calc --list | schema | openapi"
 
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
@@ -53,7 +54,14 @@ func command(ctx context.Context, args []string) int {
 	case name == "openapi":
 		_, err = os.Stdout.Write(web.OpenAPI())
 	case name == "serve":
-		err = withShop(ctx, func(s *shop.Shop) error { return serve(ctx, s) })
+		err = withShop(ctx, func(s *shop.Shop) error {
+			if len(args) > 1 && args[1] == "--demo" {
+				if err := loadDemo(s); err != nil {
+					return err
+				}
+			}
+			return serve(ctx, s)
+		})
 	case name == "demo":
 		err = withShop(ctx, loadDemo)
 	case name == "import" && len(args) == 2:
@@ -62,6 +70,8 @@ func command(ctx context.Context, args []string) int {
 		err = withShop(ctx, func(s *shop.Shop) error { return exportFolder(s, args[1]) })
 	case name == "verify":
 		err = withShop(ctx, verify)
+	case name == "rebuild":
+		err = withShop(ctx, rebuild)
 	default:
 		fmt.Fprintln(os.Stderr, usage)
 		return 2
@@ -83,7 +93,7 @@ func withShop(ctx context.Context, do func(*shop.Shop) error) error {
 		return err
 	}
 	defer store.Close()
-	return do(&shop.Shop{Store: store, Now: func() time.Time { return time.Now().UTC() }})
+	return do(shop.New(store, func() time.Time { return time.Now().UTC() }))
 }
 
 // loadDemo fills an empty floor; one that has machines is left as it is.
@@ -114,20 +124,36 @@ func exportFolder(s *shop.Shop, dir string) error {
 	if found, err := os.ReadDir(dir); err == nil && len(found) > 0 {
 		return fmt.Errorf("%s is not empty: name a new folder, so that nothing is overwritten", dir)
 	}
+	if err := os.MkdirAll(dir, 0o755); err != nil {
+		return err
+	}
+	root, err := os.OpenRoot(dir) // whatever a sheet is called, nothing is written outside
+	if err != nil {
+		return err
+	}
+	defer root.Close()
 	return s.Export(func(name string, raw []byte) error {
-		at := filepath.Join(dir, filepath.FromSlash(name))
-		if err := os.MkdirAll(filepath.Dir(at), 0o755); err != nil {
+		if err := root.MkdirAll(path.Dir(name), 0o755); err != nil {
 			return err
 		}
-		return os.WriteFile(at, raw, 0o644)
+		return root.WriteFile(name, raw, 0o644)
 	})
 }
 
 func verify(s *shop.Shop) error {
-	runs, events, err := s.Verify()
+	v, err := s.Store.Verify()
 	if err != nil {
 		return err
 	}
-	fmt.Printf("%d runs, %d events: every chain is whole\n", runs, events)
+	fmt.Printf("%d runs, %d events, %d sheets: every chain is whole\nhead of the ledger: %s\n", v.Runs, v.Events, v.Sheets, v.Head)
+	return nil
+}
+
+func rebuild(s *shop.Shop) error {
+	runs, mended, err := s.Rebuild()
+	if err != nil {
+		return err
+	}
+	fmt.Printf("%d runs, %d of them shown otherwise than they stand and mended\n", runs, mended)
 	return nil
 }

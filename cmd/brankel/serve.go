@@ -7,6 +7,7 @@ import (
 	"net"
 	"net/http"
 	"os"
+	"strings"
 	"time"
 
 	"github.com/labstack/echo/v5"
@@ -40,9 +41,32 @@ func serve(ctx context.Context, s *shop.Shop) error {
 		}
 		options.Idle = idle
 	}
+	proxies, err := proxiesOf(os.Getenv("BRANKEL_PROXY"))
+	if err != nil {
+		return err
+	}
+	options.Proxies = proxies
 	handler, err := web.New(s, ui.Files(), log, options)
 	if err != nil {
 		return err
 	}
 	return start.Start(ctx, handler)
+}
+
+// proxiesOf reads addresses or ranges between spaces or commas.
+func proxiesOf(text string) (out []*net.IPNet, err error) {
+	for _, one := range strings.FieldsFunc(text, func(r rune) bool { return r == ' ' || r == ',' }) {
+		cidr := one
+		if ip := net.ParseIP(one); ip != nil && ip.To4() != nil {
+			cidr += "/32"
+		} else if ip != nil {
+			cidr += "/128"
+		}
+		_, network, err := net.ParseCIDR(cidr)
+		if err != nil {
+			return nil, fmt.Errorf("BRANKEL_PROXY has %q: write the address of the proxy, such as 127.0.0.1 or 10.0.0.0/8", one)
+		}
+		out = append(out, network)
+	}
+	return out, nil
 }

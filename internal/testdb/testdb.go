@@ -62,7 +62,7 @@ func Exec(s *postgres.Store, sql string) error {
 
 // Shop is the demo workshop on a day in November.
 func Shop(t testing.TB) *shop.Shop {
-	s := &shop.Shop{Store: Store(t), Now: func() time.Time { return time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC) }}
+	s := shop.New(Store(t), func() time.Time { return time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC) })
 	require.NoError(t, s.Import(demo.Files))
 	_, err := s.Accounts(demo.Accounts)
 	require.NoError(t, err)

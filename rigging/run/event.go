@@ -75,6 +75,16 @@ func Verify(events []Event) error {
 	return nil
 }
 
+// Digest names what was sent, before anything was filled in: the same event sent again
+// has the same digest, whatever the spaces and the order of its fields.
+func (e Event) Digest() string {
+	var body any
+	_ = json.Unmarshal(e.Body, &body) // no JSON is told by Admit
+	plain, _ := json.Marshal(body)
+	sum := sha256.Sum256(fmt.Appendf(nil, "%s\x00%s\x00%s\x00%s", e.Kind, e.By, e.At.UTC().Format(time.RFC3339Nano), plain))
+	return hex.EncodeToString(sum[:])
+}
+
 // bodyOf decodes a body that was admitted before; what it does not know it
 // leaves out, so that an old run still folds.
 func bodyOf[T any](e Event) (b T) {

@@ -1,0 +1,104 @@
+package shop
+
+import (
+	"sync"
+
+	lru "github.com/hashicorp/golang-lru/v2"
+
+	"brankel/rigging/run"
+	"brankel/rigging/sheet"
+	"brankel/rigging/workshop"
+)
+
+// kept is what is held in memory between requests, bounded, and never trusted over the
+// database: a run is carried on only from where the database says it stands, floor and
+// library only while their version is the same. Sheets never change.
+type kept struct {
+	runs     *lru.Cache[string, *live]
+	sheets   *lru.Cache[string, *sheet.Sheet]           // by hash
+	heads    *lru.Cache[string, aged[[]sheet.Head]]     // by family and cable
+	machines *lru.Cache[string, aged[workshop.Machine]] // by id
+	gauges   *lru.Cache[string, aged[[]run.Gauge]]      // there is one entry
+
+	hashing chan struct{} // passwords being compared: each takes 64 MB for a moment
+}
+
+// How much is held: a run of 2,000 events takes about two megabytes.
+const (
+	runsKept     = 64
+	sheetsKept   = 256
+	machinesKept = 2000
+)
+
+// aged is a value with the version it was read at.
+type aged[T any] struct {
+	version int
+	value   T
+}
+
+func newKept() *kept {
+	return &kept{
+		runs:     must(lru.New[string, *live](runsKept)),
+		sheets:   must(lru.New[string, *sheet.Sheet](sheetsKept)),
+		heads:    must(lru.New[string, aged[[]sheet.Head]](sheetsKept)),
+		machines: must(lru.New[string, aged[workshop.Machine]](machinesKept)),
+		gauges:   must(lru.New[string, aged[[]run.Gauge]](1)),
+		hashing:  make(chan struct{}, 2),
+	}
+}
+
+func must[T any](v T, err error) T {
+	if err != nil {
+		panic(err) // a size below one
+	}
+	return v
+}
+
+// fresh is what is kept under key when it has the version, else what read gives.
+func fresh[T any](cache *lru.Cache[string, aged[T]], key string, version int, read func() (T, error)) (T, error) {
+	if old, ok := cache.Get(key); ok && old.version == version {
+		return old.value, nil
+	}
+	value, err := read()
+	if err == nil {
+		cache.Add(key, aged[T]{version, value})
+	}
+	return value, err
+}
+
+// run is what is kept of a run, empty when it is new here.
+func (k *kept) run(id string) *live {
+	if l, ok := k.runs.Get(id); ok {
+		return l
+	}
+	l := &live{}
+	if before, there, _ := k.runs.PeekOrAdd(id, l); there {
+		return before
+	}
+	return l
+}
+
+// sheet is the sheet of a hash, from memory or by read.
+func (k *kept) sheet(hash string, read func(string) (*sheet.Sheet, error)) (*sheet.Sheet, error) {
+	if one, ok := k.sheets.Get(hash); ok {
+		return one, nil
+	}
+	one, err := read(hash)
+	if err == nil {
+		k.sheets.Add(hash, one)
+	}
+	return one, err
+}
+
+// live is a run as it was last folded. Whoever uses it holds the lock.
+type live struct {
+	sync.Mutex
+	folded bool // what follows is what the database said when it was last asked
+	seq    int
+	hash   string
+	print  int64 // digest of all events, as the database gives it
+	events []run.Event
+	state  run.State
+	sheet  string // hash of the sheet the state is folded with
+	broken string // why the chain can not be trusted, "" when it is whole
+}
