@@ -5,7 +5,6 @@ import (
 	"bytes"
 	_ "embed"
 	"fmt"
-	"time"
 
 	"codeberg.org/go-pdf/fpdf"
 
@@ -38,10 +37,11 @@ func PDF(r run.Record) ([]byte, error) {
 	w.AddUTF8FontFromBytes("B", "B", bold)
 	w.SetMargins(margin, margin, margin)
 	w.SetAutoPageBreak(true, 22)
-	w.SetTitle(r.Heading.Machine+", "+r.Heading.Cable, true)
+	w.SetTitle(printable(r.Heading.Machine+", "+r.Heading.Cable), true)
 	w.SetFooterFunc(func() { w.foot(r) })
 	w.AddPage()
 	w.head(r)
+	w.broken(r.Broken)
 	w.fields("Complaint", r.Complaint)
 	w.fields("Setting", r.Result)
 	w.rules(r.Rules)
@@ -77,7 +77,7 @@ func (w writer) head(r run.Record) {
 	w.ink(20, "B")
 	w.CellFormat(width, 9, r.Heading.Machine+" · "+r.Heading.Cable, "", 1, "L", false, 0, "")
 	w.quiet(10)
-	w.MultiCell(width, line, r.Heading.Note+" · opened "+r.Heading.Opened.Format("2 January 2006"), "", "L", false)
+	w.MultiCell(width, line, r.Heading.Note+" · opened "+r.Heading.Opened.Format(run.Day), "", "L", false)
 	if r.Sheet != "" {
 		w.MultiCell(width, line, r.Sheet, "", "L", false)
 	}
@@ -85,6 +85,18 @@ func (w writer) head(r run.Record) {
 		w.MultiCell(width, line, r.Source, "", "L", false)
 	}
 	w.rule()
+}
+
+// broken says at the top what the whole paper is worth.
+func (w writer) broken(why string) {
+	if why == "" {
+		return
+	}
+	w.ink(12, "B")
+	w.SetDrawColor(150, 40, 40)
+	w.SetLineWidth(0.6)
+	w.MultiCell(width, 6.5, "THE CHAIN OF THIS RECORD IS BROKEN: "+why+". What stands below can not be trusted.", "1", "L", false)
+	w.Ln(1.5)
 }
 
 func (w writer) rule() {
@@ -143,13 +155,16 @@ func (w writer) events(lines []run.Entry) {
 		}
 		w.quiet(8.5)
 		w.CellFormat(8, 4.4, fmt.Sprint(e.Seq), "", 0, "R", false, 0, "")
-		w.CellFormat(30, 4.4, e.At.Format(time.DateOnly+" 15:04"), "", 0, "L", false, 0, "")
+		w.CellFormat(30, 4.4, e.At.Format(run.Moment), "", 0, "L", false, 0, "")
 		w.CellFormat(20, 4.4, e.By, "", 0, "L", false, 0, "")
 		w.SetFont("B", style, 8.5)
 		w.SetTextColor(28, 36, 38)
 		says := e.Says
 		if e.Gauge != "" {
 			says += ", by " + e.Gauge
+		}
+		if e.Received != nil {
+			says += " (received " + e.Received.Format(run.Moment) + ")"
 		}
 		w.MultiCell(width-58, 4.4, says, "", "L", false)
 	}

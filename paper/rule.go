@@ -20,6 +20,9 @@ func (w writer) rules(rules []run.Rule) {
 	}
 }
 
+// mostTicks bounds what is drawn, whatever a rule says.
+const mostTicks = 200
+
 func (w writer) ruler(r run.Rule) {
 	const left, long = margin + 38, width - 46
 	x := func(v float64) float64 { return left + (v-r.From)/(r.To-r.From)*long }
@@ -34,10 +37,12 @@ func (w writer) ruler(r run.Rule) {
 	w.Rect(x(r.Min), base-5, x(r.Max)-x(r.Min), 5, "FD")
 	w.SetDrawColor(28, 36, 38)
 	w.Line(left, base, left+long, base)
-	if r.Tick > 0 {
-		for v := math.Ceil(r.From/r.Tick) * r.Tick; v <= r.To; v += r.Tick {
-			w.Line(x(v), base, x(v), base+1.2)
+	for i, first := 0, math.Ceil(r.From/r.Tick); i < mostTicks; i++ {
+		v := (first + float64(i)) * r.Tick
+		if !(v <= r.To+r.Tick/1e6) {
+			break
 		}
+		w.Line(x(v), base, x(v), base+1.2)
 	}
 	for _, m := range r.Marks {
 		switch m.Kind {

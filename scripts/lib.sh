@@ -80,3 +80,12 @@ start_db() {
 }
 
 stop_db() { [ -z "${DB_STARTED:-}" ] || as_db "$PG/pg_ctl" -D "$DB_DIR/data" -m fast -w stop >/dev/null; DB_STARTED=; }
+
+# still_serving FOLDER: the address of a server that is left from an earlier start, from
+# the file it wrote; fails when there is none.
+still_serving() {
+  local pid address
+  read -r pid address <"$1/server" 2>/dev/null || return 1
+  kill -0 "$pid" 2>/dev/null && [ "$(tr '\0' ' ' <"/proc/$pid/cmdline" 2>/dev/null | grep -c 'brankel serve')" = 1 ] || return 1
+  printf '%s' "$address"
+}

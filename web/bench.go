@@ -2,7 +2,7 @@ package web
 
 import (
 	"net/http"
-	"net/url"
+	"strings"
 
 	"github.com/labstack/echo/v5"
 
@@ -95,12 +95,11 @@ func (s *server) kept(c *echo.Context, err error) error {
 	return s.bench(c)
 }
 
-// nameOf is the name in the path: spaces and commas come in escaped.
+// nameOf is the name at the end of the path, decoded once: a name may hold percent signs
+// and commas, but no slash.
 func nameOf(c *echo.Context) string {
-	if name, err := url.PathUnescape(c.Param("name")); err == nil {
-		return name
-	}
-	return c.Param("name")
+	at := c.Request().URL.Path
+	return at[strings.LastIndex(at, "/")+1:]
 }
 
 func (s *server) keepThin(c *echo.Context) error {

@@ -26,7 +26,7 @@ SELECT 'm' || i, 1000 + i, 'Barge ' || i, 'boat', 'drive ' || (100000 + i), true
 	'barge ' || i || ' boat drive ' || (100000 + i) || ' lower drive cable' FROM generate_series(1, %d) AS i;
 INSERT INTO cables (machine_id, id, place, name, family, chain) SELECT 'm' || i, 'lower', 0, 'lower drive cable',
 	'stern-drive-shift', 'null' FROM generate_series(1, %d) AS i;
-INSERT INTO sheets (hash, sheet_id, revision, family, cable, craft, reading, applies, title, words, body)
+INSERT INTO sheets (hash, sheet_id, revision, family, cable, craft, led, applies, title, words, body)
 SELECT 'h' || i, (9000 + i)::text, 1, 'stern-drive-shift', 'cable ' || i, 'boat', false,
 	'{"unit":"drive","from":"1","hand":"either"}', 'made for this',
 			'sheet ' || (9000 + i) || ' stern-drive-shift cable ' || i || ' boat made for this', $body$%s$body$ FROM generate_series(1,

@@ -32,12 +32,12 @@ type RunIn struct {
 
 // EventIn is an event that comes in, meant to follow event number After.
 type EventIn struct {
-	ID    string    `json:"id"`
-	After int       `json:"after"`
-	Kind  run.Kind  `json:"kind"`
-	By    string    `json:"by"` // the name of who is signed in
-	At    time.Time `json:"at"`
-	Body  any       `json:"body"`
+	ID    string   `json:"id"`
+	After int      `json:"after"`
+	Kind  run.Kind `json:"kind"`
+	By    string   `json:"by"` // the name of who is signed in
+	At    string   `json:"at" jsonschema:"format=date-time"`
+	Body  any      `json:"body"`
 }
 
 // Meaning is what a typed reading means.
@@ -176,8 +176,9 @@ func (s *server) appendEvent(c *echo.Context) error {
 	if uuid.Validate(in.ID) != nil {
 		return fault.At("id", "make an id of the form of a UUID")
 	}
-	if in.At.IsZero() {
-		return fault.At("at", "missing: write when it happened, such as 2026-11-24T09:30:00Z")
+	at, err := time.Parse(time.RFC3339Nano, in.At)
+	if err != nil {
+		return fault.At("at", "write when it happened, such as 2026-11-24T09:30:00Z")
 	}
 	who := account(c).Person
 	if in.By != who.Name {
@@ -187,7 +188,7 @@ func (s *server) appendEvent(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	e := run.Event{ID: in.ID, Run: c.Param("run"), Kind: in.Kind, By: in.By, At: in.At.UTC().Truncate(time.Millisecond), Body: body}
+	e := run.Event{ID: in.ID, Run: c.Param("run"), Kind: in.Kind, By: in.By, At: at.UTC().Truncate(time.Millisecond), Body: body}
 	if err := s.in(c).MayAppend(who, e); err != nil {
 		return err
 	}

@@ -118,7 +118,7 @@ func TestErrorsNameTheirField(t *testing.T) {
 	for _, one := range []struct{ path, body, field string }{
 		{run + "/events", event(uuid.NewString(), 0, "complaint", `{"words":"","shows":"yes"}`), "body.words"},
 		{run + "/events", event("no-uuid", 0, "note", `{"text":"x"}`), "id"},
-		{run + "/events", event(uuid.NewString(), 0, "note", `{"text":"x","colour":1}`), "body"},
+		{run + "/events", event(uuid.NewString(), 0, "note", `{"text":"x","colour":1}`), "body.colour"},
 		{run + "/events", event(uuid.NewString(), 5, "note", `{"text":"x"}`), "after"},
 		{run + "/events", `{"id":"` + uuid.NewString() + `","mood":"good"}`, "mood"},
 		{run + "/events", `{"after":"one"}`, "after"},
@@ -164,7 +164,7 @@ func TestTheRecordPrints(t *testing.T) {
 	assert.Equal(t, w.Body.Bytes(), again.Body.Bytes(), "the same record gives the same paper")
 	w = c.do("GET", "/api/v1/runs/2026-11-avocet/record", "")
 	for _, part := range []string{"Will not come out of reverse", "145.2 mm, calliper 3", "2 turns toward the eye",
-		"Locking moved it by −0.1 mm", "on the water", "Tobin, 20 November 2026"} {
+		"Locking moved it by −0.1 mm", "on the water", "Tobin, 20 Nov 2026 09:42 UTC"} {
 		assert.Contains(t, w.Body.String(), part)
 	}
 }

@@ -27,7 +27,10 @@ func serve(ctx context.Context, s *shop.Shop) error {
 	log := slog.New(slog.NewTextHandler(os.Stderr, &slog.HandlerOptions{Level: slog.LevelWarn}))
 	start := echo.StartConfig{
 		Address: addr, HideBanner: true, HidePort: true, GracefulTimeout: 5 * time.Second,
-		ListenerAddrFunc: func(a net.Addr) { fmt.Printf("Brankel is at http://%s/\n", a) },
+		ListenerAddrFunc: func(a net.Addr) {
+			leaveWord(os.Getenv("BRANKEL_PIDFILE"), a)
+			fmt.Printf("Brankel is at http://%s/\n", a)
+		},
 		BeforeServeFunc: func(h *http.Server) error {
 			h.ReadHeaderTimeout, h.ReadTimeout, h.WriteTimeout, h.IdleTimeout = 5*time.Second, 15*time.Second, 30*time.Second, 2*time.Minute
 			return nil
@@ -46,6 +49,7 @@ func serve(ctx context.Context, s *shop.Shop) error {
 		return err
 	}
 	options.Proxies = proxies
+	defer os.Remove(os.Getenv("BRANKEL_PIDFILE")) // nothing when it is not set
 	handler, err := web.New(s, ui.Files(), log, options)
 	if err != nil {
 		return err
@@ -69,4 +73,14 @@ func proxiesOf(text string) (out []*net.IPNet, err error) {
 		out = append(out, network)
 	}
 	return out, nil
+}
+
+// leaveWord writes who serves where, for a ./start that comes after one that was killed.
+func leaveWord(file string, a net.Addr) {
+	if file == "" {
+		return
+	}
+	if err := os.WriteFile(file, fmt.Appendf(nil, "%d http://%s/\n", os.Getpid(), a), 0o644); err != nil {
+		fmt.Fprintln(os.Stderr, "brankel:", err)
+	}
 }

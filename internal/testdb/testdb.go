@@ -7,6 +7,7 @@ import (
 	"net/url"
 	"os"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
@@ -19,15 +20,17 @@ import (
 	"brankel/shop"
 )
 
-// URL makes a database on the server of BRANKEL_TEST_DATABASE_URL.
-func URL(t testing.TB) string {
+// URL makes an empty database on the server of BRANKEL_TEST_DATABASE_URL.
+func URL(t testing.TB) string { return create(t, "template1") }
+
+func create(t testing.TB, template string) string {
 	admin := os.Getenv("BRANKEL_TEST_DATABASE_URL")
 	require.NotEmpty(t, admin, "run ./test: it starts the PostgreSQL these tests need")
 	conn, err := pgx.Connect(context.Background(), admin)
 	require.NoError(t, err)
 	defer conn.Close(context.Background())
 	name := "go_" + strings.ReplaceAll(uuid.NewString(), "-", "")
-	_, err = conn.Exec(context.Background(), "CREATE DATABASE "+name)
+	_, err = conn.Exec(context.Background(), "CREATE DATABASE "+name+" TEMPLATE "+template)
 	require.NoError(t, err)
 	u, err := url.Parse(admin)
 	require.NoError(t, err)
@@ -35,21 +38,32 @@ func URL(t testing.TB) string {
 	return u.String()
 }
 
-var urls = map[*postgres.Store]string{}
+var (
+	mu       sync.Mutex
+	urls     = map[*postgres.Store]string{}
+	once     sync.Once
+	demoName string
+)
 
 // Store is a migrated store that is closed with the test.
-func Store(t testing.TB) *postgres.Store {
-	at := URL(t)
-	s, err := postgres.Open(context.Background(), at)
+func Store(t testing.TB) *postgres.Store { return at(t, URL(t)) }
+
+func at(t testing.TB, url string) *postgres.Store {
+	s, err := postgres.Open(context.Background(), url)
 	require.NoError(t, err)
-	urls[s] = at
+	mu.Lock()
+	urls[s] = url
+	mu.Unlock()
 	t.Cleanup(func() { s.Close() })
 	return s
 }
 
 // Exec runs SQL on the store's database, past the store.
 func Exec(s *postgres.Store, sql string) error {
-	conn, err := pgx.Connect(context.Background(), urls[s])
+	mu.Lock()
+	url := urls[s]
+	mu.Unlock()
+	conn, err := pgx.Connect(context.Background(), url)
 	if err != nil {
 		return err
 	}
@@ -60,11 +74,24 @@ func Exec(s *postgres.Store, sql string) error {
 	return nil
 }
 
-// Shop is the demo workshop on a day in November.
+// Shop is the demo workshop on a day in November. It is loaded once and copied for each
+// test.
 func Shop(t testing.TB) *shop.Shop {
-	s := shop.New(Store(t), func() time.Time { return time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC) })
-	require.NoError(t, s.Import(demo.Files))
-	_, err := s.Accounts(demo.Accounts)
+	once.Do(func() { demoName = load(t) })
+	return shop.New(at(t, create(t, demoName)), november)
+}
+
+func november() time.Time { return time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC) }
+
+// load fills a database with the demo and gives its name.
+func load(t testing.TB) string {
+	url := URL(t)
+	store, err := postgres.Open(context.Background(), url)
 	require.NoError(t, err)
-	return s
+	defer store.Close() // a template has nobody on it
+	s := shop.New(store, november)
+	require.NoError(t, s.Import(demo.Files))
+	_, err = s.Accounts(demo.Accounts)
+	require.NoError(t, err)
+	return url[strings.LastIndex(url, "/")+1 : strings.Index(url, "?")]
 }

@@ -2,9 +2,9 @@ package calc
 
 import (
 	"bytes"
+	"cmp"
 	"encoding/json"
 	"fmt"
-	"io"
 	"math"
 	"reflect"
 	"slices"
@@ -12,21 +12,23 @@ import (
 
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
+	"brankel/rigging/strict"
 )
 
 // decode fills in (a pointer to a struct) from raw and tells every fault; false
 // when raw is no object at all. What is missing or wrong is left NaN, so that
 // later rules pass over it.
 func decode(raw []byte, in any, f *faults) bool {
+	if err := strict.Check(raw); err != nil {
+		one := err.(*fault.Fault) // the only error it gives
+		f.add(cmp.Or(one.Field, "input"), one.Message+": write one object, such as {\"text\": \"5 1/2 in\"}")
+		return false
+	}
 	d := json.NewDecoder(bytes.NewReader(raw))
 	d.UseNumber()
 	var object any
 	if err := d.Decode(&object); err != nil {
 		f.add("input", "this is no JSON: write one object, such as {\"text\": \"5 1/2 in\"}")
-		return false
-	}
-	if _, err := d.Token(); err != io.EOF {
-		f.add("input", "there is more than one JSON value here: write one object")
 		return false
 	}
 	m, ok := object.(map[string]any)

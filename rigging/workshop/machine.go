@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 	"time"
+	"unicode/utf8"
 
 	"brankel/rigging/fault"
 	"brankel/rigging/sheet"
@@ -69,11 +70,14 @@ type Meter struct {
 	Readings []MeterReading `json:"readings"`
 }
 
-// MeterReading is what a meter showed on a day (2006-01-02).
+// MeterReading is what a meter showed on a day (2006-01-02). One that was struck out was
+// mistyped, and another one stands for it.
 type MeterReading struct {
-	On    string  `json:"on"`
-	Value float64 `json:"value"`
-	By    string  `json:"by"`
+	ID     string  `json:"id,omitempty"`
+	On     string  `json:"on"`
+	Value  float64 `json:"value"`
+	By     string  `json:"by"`
+	Struck bool    `json:"struck,omitempty"`
 }
 
 // Swap is a part that was exchanged for another.
@@ -143,7 +147,8 @@ func (m *Machine) Open() (out []string) {
 }
 
 // Entry is one line for the card of a machine, by kind: meter, swap, modification,
-// bulletin, defect; or close with the ID of a bulletin or defect.
+// bulletin, defect; or close with the ID of a bulletin or defect. A meter reading with
+// the ID of another one corrects that.
 type Entry struct {
 	Kind     string  `json:"kind"`
 	On       string  `json:"on"`
@@ -158,9 +163,23 @@ type Entry struct {
 	Until    string  `json:"until,omitempty"`
 }
 
+// How long a name and a remark on a card may be, in letters, and how long its lists.
+const (
+	longestName = 80
+	longestText = 1000
+	longestList = 60
+)
+
 func need(text, field, message string) error {
 	if strings.TrimSpace(text) == "" {
-		return fault.At(field, message)
+		return fault.At(field, "%s", message)
+	}
+	return nil
+}
+
+func short(text, field string, most int) error {
+	if n := utf8.RuneCountInString(text); n > most {
+		return fault.At(field, "this has %d letters: say it in %d", n, most)
 	}
 	return nil
 }
@@ -182,6 +201,11 @@ func CheckDay(day, field string, last time.Time) error {
 // Add puts an entry on the card. Usage never falls and days exist; the error is a
 // *fault.Fault with what to write instead.
 func (m *Machine) Add(e Entry, by string, today time.Time, id string) error {
+	if err := fault.First(
+		short(e.Name, "name", longestName), short(e.Says, "says", longestText), short(e.Was, "was", longestText),
+		short(e.Now, "now", longestText), short(e.Approved, "approved", longestName), short(e.Basis, "basis", longestText)); err != nil {
+		return err
+	}
 	if err := CheckDay(e.On, "on", today); err != nil {
 		return err
 	}
@@ -192,7 +216,7 @@ func (m *Machine) Add(e Entry, by string, today time.Time, id string) error {
 	}
 	switch e.Kind {
 	case "meter":
-		return m.addReading(e, by)
+		return m.addReading(e, by, id)
 	case "swap":
 		m.Swaps = append(m.Swaps, Swap{e.On, e.Says, e.Was, e.Now, by})
 		return fault.First(need(e.Says, "says", "say which part was exchanged"), need(e.Now, "now", "say what is fitted now"))
@@ -215,29 +239,56 @@ func (m *Machine) Add(e Entry, by string, today time.Time, id string) error {
 	return fault.At("kind", "write meter, swap, modification, bulletin, defect or close")
 }
 
-func (m *Machine) addReading(e Entry, by string) error {
+// mostUsage is more than any meter counts to.
+const mostUsage = 10_000_000
+
+func (m *Machine) addReading(e Entry, by, id string) error {
 	if err := need(e.Name, "name", "say which meter: km, hours, engine hours"); err != nil {
 		return err
 	}
-	if e.Value < 0 {
-		return fault.At("value", "a meter does not show less than nothing")
+	if e.Value < 0 || e.Value > mostUsage {
+		return fault.At("value", "a meter shows from 0 to %d: look at it again", mostUsage)
 	}
 	i := slices.IndexFunc(m.Meters, func(x Meter) bool { return x.Name == e.Name })
 	if i < 0 {
+		if e.ID != "" {
+			return noReading
+		}
 		m.Meters = append(m.Meters, Meter{Name: e.Name})
 		i = len(m.Meters) - 1
 	}
-	readings := m.Meters[i].Readings
-	if n := len(readings); n > 0 {
-		last := readings[n-1]
-		if e.On < last.On {
-			return fault.At("on", "there is a later reading, of "+last.On+": write the day you read it")
+	readings := slices.Clone(m.Meters[i].Readings)
+	if e.ID != "" {
+		wrong := slices.IndexFunc(readings, func(r MeterReading) bool { return r.ID == e.ID && !r.Struck })
+		if wrong < 0 {
+			return noReading
 		}
-		if e.Value < last.Value {
-			return fault.At("value", "it showed %g on %s already: read it again, or log the new meter as a swap", last.Value, last.On)
+		readings[wrong].Struck = true
+	}
+	if err := rises(readings, e); err != nil {
+		return err
+	}
+	m.Meters[i].Readings = append(readings, MeterReading{ID: id, On: e.On, Value: e.Value, By: by})
+	return nil
+}
+
+var noReading = fault.At("id", "there is no such reading to correct, or it was corrected already")
+
+// rises tells whether a reading fits between those that stand: of later days it shows
+// more, of earlier ones less.
+func rises(readings []MeterReading, e Entry) error {
+	for _, r := range readings {
+		switch {
+		case r.Struck:
+		case r.On <= e.On && r.Value > e.Value:
+			return fault.At("value", "it showed %g on %s already: read it again, correct that reading, or log the new meter as a swap",
+				r.Value, r.On)
+		case r.On > e.On && e.ID == "":
+			return fault.At("on", "there is a later reading, of %s: write the day you read it", r.On)
+		case r.On > e.On && r.Value < e.Value:
+			return fault.At("value", "it showed %g on %s, after this: read it again, or correct that reading", r.Value, r.On)
 		}
 	}
-	m.Meters[i].Readings = append(readings, MeterReading{e.On, e.Value, by})
 	return nil
 }
 
@@ -259,6 +310,9 @@ func (m *Machine) close(e Entry) error {
 
 // Check finds what is wrong with a machine's card itself.
 func (m *Machine) Check() error {
+	if err := m.sizes(); err != nil {
+		return err
+	}
 	if err := need(m.Name, "name", "write what the machine is called"); err != nil {
 		return err
 	}
@@ -284,6 +338,40 @@ func (m *Machine) Check() error {
 			return fault.At(at+"name", "there are two of this name: write what tells them apart")
 		}
 		seen[c.Name] = true
+	}
+	return nil
+}
+
+// sizes bounds what is written on the card itself.
+func (m *Machine) sizes() error {
+	if len(m.Cables) > longestList || len(m.Identity) > longestList {
+		return fault.At("cables", "a card has room for %d cables and as many marks", longestList)
+	}
+	if err := fault.First(short(m.ID, "id", longestName), short(m.Name, "name", longestName), short(m.Note, "note", longestText),
+		short(m.Owner, "owner", longestText)); err != nil {
+		return err
+	}
+	for i, mark := range m.Identity {
+		at := fmt.Sprintf("identity[%d].", i)
+		if err := fault.First(short(mark.Name, at+"name", longestName), short(mark.Value, at+"value", longestName)); err != nil {
+			return err
+		}
+	}
+	for i, c := range m.Cables {
+		at := fmt.Sprintf("cables[%d].", i)
+		if err := fault.First(short(c.ID, at+"id", longestName), short(c.Name, at+"name", longestName)); err != nil {
+			return err
+		}
+		if len(c.Chain) > longestList {
+			return fault.At(at+"chain", "a chain has %d parts at the most", longestList)
+		}
+		for j, l := range c.Chain {
+			part := fmt.Sprintf("%schain[%d].", at, j)
+			if err := fault.First(short(l.Role, part+"role", longestName), short(l.Name, part+"name", longestName),
+				short(l.Note, part+"note", longestText)); err != nil {
+				return err
+			}
+		}
 	}
 	return nil
 }

@@ -31,7 +31,7 @@ func TestACardTakesOnlyWhatCanBe(t *testing.T) {
 		{Entry{Kind: "close", On: "2026-11-20", ID: "nothing"}, "id"},
 		{Entry{Kind: "rumour", On: "2026-11-20"}, "kind"},
 	} {
-		m := Machine{Details: Details{Meters: []Meter{{Name: "km", Readings: []MeterReading{{"2026-11-01", 100, "Ines"}}}}}}
+		m := Machine{Details: Details{Meters: []Meter{{Name: "km", Readings: []MeterReading{{On: "2026-11-01", Value: 100, By: "Ines"}}}}}}
 		err := m.Add(c.e, "Ines", today, "x")
 		if assert.Error(t, err, "%+v", c.e) {
 			assert.Equal(t, c.field, err.(*fault.Fault).Field, "%+v: %v", c.e, err)

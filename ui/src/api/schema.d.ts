@@ -846,6 +846,10 @@ export interface components {
             id: string;
             kind: string;
         };
+        Fault: {
+            field: string;
+            message: string;
+        };
         FirstIn: {
             name: string;
             password: string;
@@ -874,10 +878,12 @@ export interface components {
         };
         Problem: {
             detail: string;
-            faults?: components["schemas"]["SheetFault"][];
+            faults?: components["schemas"]["Fault"][];
             field?: string;
+            kept?: components["schemas"]["RunEvent"];
             missed?: components["schemas"]["RunEvent"][];
             run?: components["schemas"]["ShopRunView"];
+            sent?: components["schemas"]["RunEvent"];
             status: number;
             title: string;
             type: string;
@@ -917,6 +923,8 @@ export interface components {
             at: string;
             by: string;
             gauge?: string;
+            /** Format: date-time */
+            received?: string;
             says: string;
             seq: number;
             void?: boolean;
@@ -930,6 +938,8 @@ export interface components {
             id: string;
             kind: string;
             prev: string;
+            /** Format: date-time */
+            received: string;
             run: string;
             seq: number;
         };
@@ -1018,8 +1028,11 @@ export interface components {
             end?: string;
             gauge?: string;
             gauge_name?: string;
+            missing?: string[];
+            name?: string;
             overdue?: string;
             point: string;
+            quantity?: string;
             start?: string;
             states?: string[];
             text?: string;
@@ -1027,6 +1040,7 @@ export interface components {
             value: number;
         };
         RunRecord: {
+            broken?: string;
             checks: components["schemas"]["RunField"][];
             complaint: components["schemas"]["RunField"][];
             deviations: string[];
@@ -1064,6 +1078,7 @@ export interface components {
             max: number;
             min: number;
             name: string;
+            says: string;
             tick: number;
             tick_say: string;
             to: number;
@@ -1122,7 +1137,9 @@ export interface components {
             applies?: string;
             back?: components["schemas"]["RunUndo"];
             blockers: string[];
+            broken?: string;
             drift?: string;
+            earlier: number;
             fetch: string[];
             last_event?: string;
             line?: components["schemas"]["RunLine"];
@@ -1132,10 +1149,12 @@ export interface components {
             readings: components["schemas"]["RunReadLine"][];
             resume: components["schemas"]["RunResume"];
             rules: components["schemas"]["RunRule"][];
+            safe: components["schemas"]["RunTodo"][];
             seq: number;
             signed?: string;
             skippable: boolean;
             steps: components["schemas"]["RunStepState"][];
+            unsafe: boolean;
         };
         RunWant: {
             between: string;
@@ -1209,8 +1228,7 @@ export interface components {
             hooks?: string[];
             id: string;
             in: components["schemas"]["SheetWay"];
-            /** @enum {string} */
-            kind: "barrel" | "clevis" | "turnbuckle" | "jam nuts" | "slider" | "star wheel" | "wedge" | "knob" | "quadrant" | "set screw" | "cam" | "slot pin" | "spring" | "automatic";
+            kind: string;
             /** @enum {string} */
             lengthens: "in" | "out";
             lock?: components["schemas"]["SheetLock"];
@@ -1291,10 +1309,6 @@ export interface components {
             craft: string;
             id: string;
             name: string;
-        };
-        SheetFault: {
-            field: string;
-            message: string;
         };
         SheetForbidden: {
             says: string;
@@ -1429,8 +1443,7 @@ export interface components {
             fixtures?: string[];
             hands?: components["schemas"]["SheetHands"];
             id: string;
-            /** @enum {string} */
-            kind: "complaint" | "identify" | "safe" | "worn" | "found" | "set" | "settle" | "lock" | "restore" | "functions" | "again" | "loaded" | "sign";
+            kind: string;
             title: string;
             tools?: components["schemas"]["SheetTool"][];
         };
@@ -1468,12 +1481,12 @@ export interface components {
         ShopBayLine: {
             by_hand?: boolean;
             cable: string;
-            mark: string;
             name: string;
             part: number;
             run?: string;
             says: string;
             sheets: boolean;
+            sign: string;
         };
         ShopBays: {
             count: number;
@@ -1497,12 +1510,14 @@ export interface components {
             title: string;
         };
         ShopDraft: {
-            faults: components["schemas"]["SheetFault"][];
+            faults: components["schemas"]["Fault"][];
             preview: components["schemas"]["RunPreview"];
-            questions: components["schemas"]["SheetFault"][];
+            questions: components["schemas"]["Fault"][];
         };
         ShopDue: {
+            day: string;
             on: string;
+            overdue: boolean;
             says: string;
         };
         ShopGaugeDoubt: {
@@ -1516,6 +1531,7 @@ export interface components {
         ShopMachineLine: {
             cable: components["schemas"]["WorkshopCable"];
             led: boolean;
+            open?: string;
             runs: components["schemas"]["ShopMachineRun"][];
             says: string;
             sheet?: string;
@@ -1541,6 +1557,7 @@ export interface components {
             doubts: components["schemas"]["ShopGaugeDoubt"][];
             gauges: components["schemas"]["RunGauge"][];
             id: string;
+            interrupted: boolean;
             machine: string;
             machine_id: string;
             machine_note: string;
@@ -1572,6 +1589,7 @@ export interface components {
         };
         Which: {
             choices: components["schemas"]["SheetNeighbour"][];
+            led: boolean;
             neighbours: components["schemas"]["SheetNeighbour"][];
             sheet: string;
             source: string;
@@ -1641,7 +1659,9 @@ export interface components {
         };
         WorkshopMeterReading: {
             by: string;
+            id?: string;
             on: string;
+            struck?: boolean;
             value: number;
         };
         WorkshopModification: {

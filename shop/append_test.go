@@ -1,0 +1,323 @@
+package shop_test
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strings"
+	"sync"
+	"testing"
+	"testing/fstest"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"brankel/demo"
+	"brankel/internal/testdb"
+	"brankel/postgres"
+	"brankel/rigging/run"
+	"brankel/rigging/workshop"
+	"brankel/shop"
+)
+
+const runID = "b2b7b8f0-0000-4000-8000-000000000001"
+
+// atTeal is a shop with a run open on the launch's lower cable.
+func atTeal(t *testing.T) *shop.Shop {
+	s := testdb.Shop(t)
+	_, err := s.OpenRun(runID, "teal", "lower")
+	require.NoError(t, err)
+	return s
+}
+
+func entry(id string, kind run.Kind, body any) run.Event {
+	raw, _ := json.Marshal(body)
+	return run.Event{ID: id, Run: runID, Kind: kind, By: "Ines", At: time.Date(2026, 11, 24, 11, 0, 0, 0, time.UTC), Body: raw}
+}
+
+func note(id string) run.Event { return entry(id, run.KindNote, run.Note{Text: id}) }
+
+func TestAnEventSentTwiceIsStoredOnce(t *testing.T) {
+	s := atTeal(t)
+	for range 2 {
+		v, err := s.Append(note("e1"), 0)
+		require.NoError(t, err)
+		require.Equal(t, 1, v.View.Seq)
+	}
+	spaced := note("e1")
+	spaced.Body = []byte(` { "text" : "e1" } `)
+	v, err := s.Append(spaced, 1)
+	require.NoError(t, err, "the same words, spaced otherwise")
+	assert.Equal(t, 1, v.View.Seq)
+	_, err = s.Append(note("e2"), 1)
+	require.NoError(t, err)
+	events, err := s.Events(runID, 0)
+	require.NoError(t, err)
+	require.Len(t, events, 2)
+	require.NoError(t, run.Verify(events))
+	assert.Equal(t, s.Now(), events[0].Received)
+}
+
+func TestTheSameIDWithOtherContentIsAConflictWithBoth(t *testing.T) {
+	s := atTeal(t)
+	_, err := s.Append(note("e1"), 0)
+	require.NoError(t, err)
+	for after := range 2 {
+		other := note("e1")
+		other.Body = []byte(`{"text":"something else"}`)
+		_, err = s.Append(other, after)
+		var twin *postgres.Twin
+		require.ErrorAs(t, err, &twin)
+		assert.Contains(t, string(twin.Kept.Body), "e1")
+		assert.Contains(t, string(twin.Sent.Body), "something else")
+	}
+	v, err := s.Append(note("e2"), 1)
+	require.NoError(t, err, "and the run goes on")
+	assert.Equal(t, 2, v.View.Seq)
+}
+
+func TestALateWriterGetsWhatItMissed(t *testing.T) {
+	s := atTeal(t)
+	_, err := s.Append(note("e1"), 0)
+	require.NoError(t, err)
+	_, err = s.Append(note("e2"), 0)
+	var conflict *postgres.Conflict
+	require.ErrorAs(t, err, &conflict)
+	require.Len(t, conflict.Missed, 1)
+	assert.Equal(t, "e1", conflict.Missed[0].ID)
+	_, err = s.Append(note("e3"), 7)
+	require.ErrorContains(t, err, "the run has 1 events")
+}
+
+// Two servers on one database: each keeps its own run in memory and neither loses or
+// overwrites anything.
+func TestManyWritersOnTwoServersNeverOverwrite(t *testing.T) {
+	s := atTeal(t)
+	servers := []*shop.Shop{s, shop.New(s.Store, s.Now)}
+	var wait sync.WaitGroup
+	for w := range 8 {
+		wait.Go(func() {
+			for i := range 5 {
+				id, after := fmt.Sprintf("w%d-%d", w, i), 0
+				for {
+					_, err := servers[(w+i)%2].Append(note(id), after)
+					var conflict *postgres.Conflict
+					if errors.As(err, &conflict) {
+						after += len(conflict.Missed)
+						continue
+					}
+					if !errors.Is(err, postgres.ErrMoved) {
+						assert.NoError(t, err)
+						break
+					}
+				}
+			}
+		})
+	}
+	wait.Wait()
+	for _, server := range servers {
+		events, err := server.Events(runID, 0)
+		require.NoError(t, err)
+		require.Len(t, events, 40)
+		require.NoError(t, run.Verify(events))
+	}
+	_, err := s.Store.Verify()
+	require.NoError(t, err)
+}
+
+func TestAnEventThatIsNotAdmittedLeavesNothing(t *testing.T) {
+	s := atTeal(t)
+	_, err := s.Append(entry("e1", run.KindNote, run.Note{}), 0)
+	assert.Equal(t, "body.text", field(t, err))
+	v, err := s.Append(note("e1"), 0)
+	require.NoError(t, err)
+	assert.Equal(t, 1, v.View.Seq)
+}
+
+// What was changed behind the shop's back is said wherever it is read, also when the
+// run was held in memory, and nothing is added to it.
+func TestABrokenChainIsSaidWhereItIsRead(t *testing.T) {
+	for name, sql := range map[string]string{
+		"a body changed":    `UPDATE events SET body = replace(body, '145.2', '143.2') WHERE run_id = '2026-11-avocet' AND seq = 10`,
+		"a time changed":    `UPDATE events SET at = at - interval '1 day' WHERE run_id = '2026-11-avocet' AND seq = 3`,
+		"the last one gone": `DELETE FROM events WHERE run_id = '2026-11-avocet' AND seq = (SELECT max(seq) FROM events WHERE run_id = '2026-11-avocet')`,
+		"one in the middle": `DELETE FROM events WHERE run_id = '2026-11-avocet' AND seq = 5`,
+	} {
+		t.Run(name, func(t *testing.T) {
+			s := testdb.Shop(t)
+			before, err := s.Run("2026-11-avocet") // now in memory
+			require.NoError(t, err)
+			require.Empty(t, before.View.Broken)
+			require.NoError(t, testdb.Exec(s.Store, "ALTER TABLE events DISABLE TRIGGER USER"))
+			require.NoError(t, testdb.Exec(s.Store, sql))
+
+			e := note("late")
+			e.Run = "2026-11-avocet"
+			after, err := s.Run("2026-11-avocet")
+			require.NoError(t, err)
+			_, err = s.Append(e, after.View.Seq)
+			var refused *shop.Refusal
+			require.ErrorAs(t, err, &refused)
+			assert.Equal(t, 409, refused.Status)
+
+			assert.Contains(t, after.View.Broken, "2026-11-avocet")
+			rec, err := s.Record("2026-11-avocet")
+			require.NoError(t, err)
+			assert.NotEmpty(t, rec.Broken)
+			_, err = s.Store.Verify()
+			assert.ErrorContains(t, err, "2026-11-avocet")
+		})
+	}
+}
+
+func TestVerifyFindsWhatNoChainOfEventsShows(t *testing.T) {
+	for name, c := range map[string]struct{ sql, says string }{
+		"a run deleted whole":  {`DELETE FROM events WHERE run_id = '2026-11-avocet'; DELETE FROM runs WHERE id = '2026-11-avocet'`, "it was opened, and is gone"},
+		"a run's row changed":  {`UPDATE runs SET machine = 'teal' WHERE id = '2026-11-avocet'`, "its row was changed"},
+		"a sheet's body":       {`UPDATE sheets SET body = replace(body, '"target": 143', '"target": 150') WHERE sheet_id = '114'`, "sheet 114 revision 3"},
+		"a sheet taken out":    {`DELETE FROM sheets WHERE sheet_id = '721'`, "1 sheets of the ledger are missing"},
+		"a line of the ledger": {`UPDATE ledger SET says = 'x' WHERE n = 2`, "ledger was changed at line 2"},
+		"a run slipped in":     {`INSERT INTO runs (id, machine, cable, opened) VALUES ('x', 'teal', 'lower', now())`, "stands in no ledger"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			s := testdb.Shop(t)
+			_, err := s.Store.Verify()
+			require.NoError(t, err)
+			for _, table := range []string{"events", "ledger"} {
+				require.NoError(t, testdb.Exec(s.Store, "ALTER TABLE "+table+" DISABLE TRIGGER USER"))
+			}
+			require.NoError(t, testdb.Exec(s.Store, c.sql))
+			_, err = s.Store.Verify()
+			assert.ErrorContains(t, err, c.says)
+		})
+	}
+}
+
+func TestARunOnAChangedSheetSaysSo(t *testing.T) {
+	s := testdb.Shop(t)
+	require.NoError(t, testdb.Exec(s.Store, `UPDATE sheets SET body = replace(body, '"target": 143', '"target": 150') WHERE sheet_id = '114'`))
+	fresh := shop.New(s.Store, s.Now)
+	v, err := fresh.Run("2026-11-avocet")
+	require.NoError(t, err)
+	assert.Contains(t, v.View.Broken, "sheet of this run was changed")
+}
+
+// A run belongs to its sheet, not to a name on a card.
+func TestACardMayBeRenamedAtAnyTime(t *testing.T) {
+	s := testdb.Shop(t)
+	before, err := s.Record("2026-11-avocet")
+	require.NoError(t, err)
+	card, err := s.MachineView("avocet")
+	require.NoError(t, err)
+	m := card.Machine
+	m.Cables[0].Name, m.Cables[0].Family = "shift inner, renamed", "clutch"
+	_, err = s.PutMachine(m)
+	require.NoError(t, err)
+	for _, server := range []*shop.Shop{s, shop.New(s.Store, s.Now)} {
+		after, err := server.Record("2026-11-avocet")
+		require.NoError(t, err)
+		assert.Equal(t, "shift inner, renamed", after.Heading.Cable)
+		after.Heading = before.Heading
+		assert.Equal(t, before, after)
+		_, err = server.Run("2026-11-avocet")
+		require.NoError(t, err)
+		_, err = server.Bays()
+		require.NoError(t, err)
+		_, err = server.MachineView("avocet")
+		require.NoError(t, err)
+	}
+}
+
+func TestARunWithoutASheetHasARecord(t *testing.T) {
+	s := atTeal(t)
+	_, err := s.Append(entry("e0", run.KindComplaint, run.Complaint{Words: "stiff", Shows: "no"}), 0)
+	require.NoError(t, err)
+	_, err = s.Append(entry("e1", run.KindIdentified, run.Identified{Serial: "99999", Hand: "standard"}), 1)
+	require.NoError(t, err)
+	rec, err := s.Record(runID)
+	require.NoError(t, err)
+	assert.Contains(t, rec.Sheet, "no sheet applies")
+	b, err := s.Bays()
+	require.NoError(t, err)
+	for _, m := range b.Machines {
+		if m.ID == "teal" {
+			assert.Equal(t, run.SignStop, m.Lines[0].Sign)
+		}
+	}
+}
+
+func TestNoRunIsOpenedOnSheetsThatLeadNone(t *testing.T) {
+	s := testdb.Shop(t)
+	_, err := s.OpenRun("r-oyster", "oyster", "clutch")
+	assert.Equal(t, "cable", field(t, err))
+	_, err = s.Run("r-oyster")
+	assert.ErrorIs(t, err, postgres.ErrNotFound)
+}
+
+// What the floor shows stands in columns; they say what a replay of the events says, at
+// every point of every run of the demo.
+func TestTheFloorShowsWhatAReplaySays(t *testing.T) {
+	s := testdb.Shop(t)
+	prefixes := 0
+	entries, err := demo.Files.ReadDir("runs")
+	require.NoError(t, err)
+	for n, file := range entries {
+		raw, err := demo.Files.ReadFile("runs/" + file.Name())
+		require.NoError(t, err)
+		var f workshop.RunFile
+		require.NoError(t, json.Unmarshal(raw, &f))
+		id := fmt.Sprintf("b2b7b8f0-0000-4000-8000-1000000000%02d", n)
+		now := f.Events[0].At
+		s.Now = func() time.Time { return now }
+		_, err = s.OpenRun(id, f.Machine, f.Cable)
+		require.NoError(t, err)
+		for i, e := range f.Events {
+			now = e.At
+			_, err := s.Append(run.Event{ID: fmt.Sprintf("%s-%d", id, i), Run: id, Kind: e.Kind, By: e.By, At: e.At, Body: e.Body}, i)
+			require.NoError(t, err, "%s, event %d", file.Name(), i+1)
+			line, err := s.Store.RunLine(id)
+			require.NoError(t, err)
+			events, err := s.Events(id, 0)
+			require.NoError(t, err)
+			hash, _ := run.Pinned(events)
+			st := run.Fold(nil, events)
+			if hash != "" {
+				sheet, err := s.Store.Sheet(hash)
+				require.NoError(t, err)
+				st = run.Fold(sheet, events)
+			}
+			want := run.Stand(st)
+			require.Equal(t, want, line.Standing, "%s, event %d", file.Name(), i+1)
+			prefixes++
+		}
+	}
+	assert.Greater(t, prefixes, 60)
+	_, mended, err := s.Rebuild()
+	require.NoError(t, err)
+	assert.Zero(t, mended)
+	require.NoError(t, testdb.Exec(s.Store, `UPDATE runs SET says = 'all is well', part = 1 WHERE id = '2026-11-wigeon'`))
+	_, mended, err = s.Rebuild()
+	require.NoError(t, err)
+	assert.Equal(t, 1, mended)
+}
+
+func TestAFolderWithOneBadFileLeavesNothingOfItsKind(t *testing.T) {
+	s := testdb.Shop(t)
+	good, err := demo.Files.ReadFile("sheets/114.json")
+	require.NoError(t, err)
+	another := string(good)
+	another = strings.NewReplacer(`"id": "114"`, `"id": "900"`, `"from": "1850"`, `"from": "90001"`, `"to": "2399"`, `"to": "90002"`).Replace(another)
+	err = s.Import(fstest.MapFS{"sheets/900.json": {Data: []byte(another)}, "sheets/zz.json": {Data: []byte(`{}`)}})
+	require.Error(t, err)
+	heads, err := s.Store.Heads()
+	require.NoError(t, err)
+	assert.Len(t, heads, 27)
+
+	raw, err := demo.Files.ReadFile("runs/2026-11-avocet.json")
+	require.NoError(t, err)
+	broken := strings.NewReplacer(`"2026-11-avocet"`, `"2026-12-avocet"`, `"kind": "signed"`, `"kind": "sung"`).Replace(string(raw))
+	require.ErrorContains(t, s.Import(fstest.MapFS{"runs/x.json": {Data: []byte(broken)}}), "there is no event")
+	_, err = s.Run("2026-12-avocet")
+	assert.ErrorIs(t, err, postgres.ErrNotFound)
+}
