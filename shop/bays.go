@@ -60,7 +60,7 @@ type Due struct {
 }
 
 func (s *Shop) due(on, says string) Due {
-	return Due{on, day(on), says, on < s.Now().Format(time.DateOnly)}
+	return Due{on, run.DayOf(on), says, on < s.Now().Format(time.DateOnly)}
 }
 
 // Bays gathers the floor.

@@ -3,6 +3,7 @@ package shop
 import (
 	"fmt"
 	"strings"
+	"time"
 	"unicode/utf8"
 
 	"github.com/google/uuid"
@@ -87,14 +88,60 @@ var gaugeKinds = map[string]quantity.Kind{
 	"tachometer":    quantity.Speed,
 }
 
+// GaugeIn is a gauge as it was typed: resolution and doubt may come as texts.
+type GaugeIn struct {
+	run.Gauge
+	Shows string `json:"shows,omitempty"` // the smallest step, instead of resolution
+	Tells string `json:"tells,omitempty"` // instead of doubt
+}
+
+// GaugeCard is a gauge as it is read.
+type GaugeCard struct {
+	run.Gauge
+	Overdue bool   `json:"overdue"`
+	Until   string `json:"until"` // the day its calibration runs out as it is read, "" for none
+}
+
+// Gauges are the gauges of the workshop with how they stand today.
+func (s *Shop) Gauges() ([]GaugeCard, error) {
+	out := []GaugeCard{}
+	all, err := s.Store.Gauges()
+	for _, g := range all {
+		out = append(out, GaugeCard{g, g.Overdue(s.Now().Format(time.DateOnly)), run.DayOf(g.Due)})
+	}
+	return out, err
+}
+
+// typed reads the texts of a gauge into its figures.
+func (in GaugeIn) typed(kind quantity.Kind) (run.Gauge, error) {
+	g := in.Gauge
+	for _, one := range []struct {
+		text, field string
+		to          *float64
+	}{{in.Shows, "shows", &g.Resolution}, {in.Tells, "tells", &g.Doubt}} {
+		if one.text == "" {
+			continue
+		}
+		q, err := quantity.Parse(one.text, kind.Unit(), kind)
+		if err != nil {
+			return g, fault.At(one.field, "%s", err)
+		}
+		*one.to = q.Value
+	}
+	return g, nil
+}
+
 // KeepGauge keeps a gauge with its resolution, its doubt and the day its
 // calibration runs out; the tables of a tension gauge's risers are checked.
-func (s *Shop) KeepGauge(g run.Gauge) error {
-	var err error
+func (s *Shop) KeepGauge(in GaugeIn) error {
+	kind, ok := gaugeKinds[in.Kind]
+	g, err := in.typed(kind)
+	if err != nil {
+		return err
+	}
 	if g.Name, err = checkName(g.Name); err != nil {
 		return err
 	}
-	kind, ok := gaugeKinds[g.Kind]
 	switch {
 	case !ok:
 		return fault.At("kind", "choose tape, rule, caliper, feeler, protractor, pull scale, tension gauge, torque wrench or tachometer")

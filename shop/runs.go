@@ -228,7 +228,7 @@ func doubts(b run.Bench, v run.View, st run.State) []GaugeDoubt {
 			out = append(out, GaugeDoubt{g.ID, fmt.Sprintf("%s is too coarse here: it tells to ± %s, the band is only %s wide", g.Name,
 				quantity.Number(g.Doubt, 2), quantity.Number(p.Minus+p.Plus, 2))})
 		case g.Overdue(b.Day):
-			out = append(out, GaugeDoubt{g.ID, fmt.Sprintf("the calibration of %s ran out on %s: the reading will say so", g.Name, day(g.Due))})
+			out = append(out, GaugeDoubt{g.ID, fmt.Sprintf("the calibration of %s ran out on %s: the reading will say so", g.Name, run.DayOf(g.Due))})
 		}
 	}
 	return out
@@ -435,13 +435,4 @@ func (s *Shop) Rebuild() (runs, mended int, err error) {
 		}
 	}
 	return runs, mended, nil
-}
-
-// day writes a day as it is read everywhere.
-func day(iso string) string {
-	d, err := time.Parse(time.DateOnly, iso)
-	if err != nil {
-		return iso
-	}
-	return d.Format(run.Day)
 }

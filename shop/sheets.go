@@ -29,6 +29,7 @@ type SheetPage struct {
 	Sheet     *sheet.Sheet       `json:"sheet"`
 	Applies   string             `json:"applies"`
 	Led       bool               `json:"led"` // a run can be led by it
+	Words     sheet.Words        `json:"words"`
 	Preview   run.Preview        `json:"preview"`
 	Revisions []Revision         `json:"revisions"`
 	Changed   []sheet.Difference `json:"changed"` // against the revision before
@@ -51,6 +52,7 @@ func (s *Shop) SheetPage(hash string) (SheetPage, error) {
 		Sheet:   one,
 		Applies: one.Applies.Words(),
 		Led:     one.Led(),
+		Words:   one.Words(),
 		Preview: run.Draw(one),
 		Changed: []sheet.Difference{},
 	}

@@ -82,12 +82,12 @@ func TestGaugesAreKeptOnlyWithWhatTheyCanTell(t *testing.T) {
 	} {
 		g := good
 		c.change(&g)
-		assert.Equal(t, c.field, field(t, s.KeepGauge(g)))
+		assert.Equal(t, c.field, field(t, s.KeepGauge(shop.GaugeIn{Gauge: g})))
 	}
-	require.NoError(t, s.KeepGauge(good))
+	require.NoError(t, s.KeepGauge(shop.GaugeIn{Gauge: good}))
 	good.Name, good.Kind = "tension gauge 5", "tension gauge"
 	good.Risers = []run.Riser{{Name: "riser 2", Table: "10; 60\n20; 125"}}
-	require.NoError(t, s.KeepGauge(good))
+	require.NoError(t, s.KeepGauge(shop.GaugeIn{Gauge: good}))
 	v, err := s.Bench("")
 	require.NoError(t, err)
 	assert.Contains(
@@ -96,6 +96,19 @@ func TestGaugesAreKeptOnlyWithWhatTheyCanTell(t *testing.T) {
 		workshop.Table{Name: "tension gauge 5, riser 2", Text: "10; 60\n20; 125", Gauge: true},
 		"its table is offered on the bench",
 	)
+}
+
+func TestFiguresOfAGaugeAreReadAsTheyAreTyped(t *testing.T) {
+	s := testdb.Shop(t)
+	in := shop.GaugeIn{Gauge: run.Gauge{Name: "feeler 9", Kind: "feeler"}, Shows: "2 thou", Tells: "0,03"}
+	require.NoError(t, s.KeepGauge(in))
+	all, err := s.Gauges()
+	require.NoError(t, err)
+	last := all[len(all)-1]
+	assert.InDelta(t, 0.0508, last.Resolution, 1e-9)
+	assert.InDelta(t, 0.03, last.Doubt, 1e-9)
+	in.Name, in.Shows = "feeler 10", "1,234"
+	assert.Equal(t, "shows", field(t, s.KeepGauge(in)))
 }
 
 func TestTablesAreKeptAsTheyWereUnderstood(t *testing.T) {

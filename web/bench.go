@@ -8,7 +8,6 @@ import (
 
 	"brankel/postgres"
 	"brankel/rigging/bench"
-	"brankel/rigging/run"
 	"brankel/rigging/workshop"
 	"brankel/shop"
 )
@@ -47,20 +46,20 @@ func (s *server) benchRoutes() []route {
 			by(s.keepTable, workshop.Work),
 		on(del, "/api/v1/tables/{name}", "dropTable", "forget a table").gives(shop.BenchView{}).
 			by(s.dropTable, workshop.Work),
-		on(get, "/api/v1/gauges", "gauges", "the gauges of the workshop").gives([]run.Gauge{}).
+		on(get, "/api/v1/gauges", "gauges", "the gauges of the workshop").gives([]shop.GaugeCard{}).
 			by(s.gauges, workshop.Read),
-		on(post, "/api/v1/gauges", "keepGauge", "keep a gauge").takes(run.Gauge{}).gives([]run.Gauge{}).
+		on(post, "/api/v1/gauges", "keepGauge", "keep a gauge").takes(shop.GaugeIn{}).gives([]shop.GaugeCard{}).
 			by(s.keepGauge, workshop.Manage),
 	}
 }
 
 func (s *server) gauges(c *echo.Context) error {
-	out, err := s.in(c).Store.Gauges()
+	out, err := s.in(c).Gauges()
 	return answer(c, out, err)
 }
 
 func (s *server) keepGauge(c *echo.Context) error {
-	var in run.Gauge
+	var in shop.GaugeIn
 	if err := read(c, &in); err != nil {
 		return err
 	}

@@ -62,6 +62,7 @@ type Want struct {
 	Between  string      `json:"between"`
 	Quantity string      `json:"quantity"`
 	Unit     string      `json:"unit"`
+	UnitSays string      `json:"unit_says"` // what is counted or read: threads, notches, mm
 	Position string      `json:"position,omitempty"`
 	States   []WantState `json:"states"`
 	Last     string      `json:"last,omitempty"` // the reading before, in words

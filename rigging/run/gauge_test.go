@@ -30,7 +30,7 @@ func TestAReadingCarriesThatItsGaugeWasOverdueThen(t *testing.T) {
 	)
 	require.NoError(t, err)
 	assert.Equal(t, "2020-01-31", read.Overdue)
-	assert.Contains(t, gaugeOf(read), "calibration overdue since 2020-01-31")
+	assert.Contains(t, gaugeOf(read), "calibration overdue since 31 Jan 2020")
 	read, err = Understand(Bench{Gauges: r.bench.Gauges, Day: "2020-01-31"}, r.state(), read)
 	require.NoError(t, err)
 	assert.Empty(t, read.Overdue, "on the last day it still counts")

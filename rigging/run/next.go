@@ -161,7 +161,7 @@ func (st State) asFound() Advice {
 
 // read asks for one reading, and says why the last one could not be compared.
 func (st State) read(p *sheet.Point) Advice {
-	w := &Want{Point: p.ID, Name: p.Name, Between: p.Between, Quantity: string(p.Quantity), Unit: p.Quantity.Unit(), States: []WantState{}}
+	w := &Want{Point: p.ID, Name: p.Name, Between: p.Between, Quantity: string(p.Quantity), Unit: p.Quantity.Unit(), UnitSays: st.Sheet.UnitOf(p), States: []WantState{}}
 	for _, id := range p.States {
 		t := st.Sheet.State(id)
 		w.States = append(w.States, WantState{t.ID, t.Name, t.How})

@@ -235,5 +235,5 @@ func gaugeOf(r Reading) string {
 	if r.Overdue == "" {
 		return r.GaugeName
 	}
-	return r.GaugeName + " (calibration overdue since " + r.Overdue + ")"
+	return r.GaugeName + " (calibration overdue since " + DayOf(r.Overdue) + ")"
 }

@@ -92,6 +92,7 @@ type Line struct {
 	Turn      *Turn            `json:"turn,omitempty"`
 	Now       string           `json:"now,omitempty"` // the dimension
 	Of        string           `json:"of,omitempty"`
+	Off       float64          `json:"off"`   // what is missing to the target, mm; 0 when not read
 	Stale     bool             `json:"stale"` // Now was read before the last move
 	Between   string           `json:"between"`
 	Inner     string           `json:"inner,omitempty"` // pushed, eased
@@ -159,6 +160,15 @@ func Show(st State) View {
 		v.Back = st.back(s)
 	}
 	return v
+}
+
+// DayOf writes a day given as 2006-01-02 as it is read; what is no day stays as it is.
+func DayOf(iso string) string {
+	d, err := time.Parse(time.DateOnly, iso)
+	if err != nil {
+		return iso
+	}
+	return d.Format(Day)
 }
 
 // Day and Moment are how days and times are written wherever they are read.
@@ -306,6 +316,7 @@ func (st State) line(s *Setting, a Advice) *Line {
 	latest := st.latest(s.Point.ID, "")
 	if latest != nil {
 		out.Now, out.Stale = quantity.Number(latest.Value, 1), st.movedSince(latest)
+		out.Off = *s.Point.Target - latest.Value
 	}
 	var point *sheet.Point
 	if a.Read != nil {

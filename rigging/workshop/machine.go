@@ -8,6 +8,8 @@ import (
 	"unicode/utf8"
 
 	"brankel/rigging/fault"
+	"brankel/rigging/quantity"
+	"brankel/rigging/run"
 	"brankel/rigging/sheet"
 )
 
@@ -133,7 +135,7 @@ func (m *Machine) Open() (out []string) {
 		if d.Closed == "" {
 			s := d.Says
 			if d.Until != "" {
-				s += ", deferred until " + d.Until
+				s += ", deferred until " + run.DayOf(d.Until)
 			}
 			out = append(out, s)
 		}
@@ -155,6 +157,7 @@ type Entry struct {
 	ID       string  `json:"id,omitempty"`
 	Name     string  `json:"name,omitempty"`  // of the meter
 	Value    float64 `json:"value,omitempty"` // of the meter
+	Shows    string  `json:"shows,omitempty"` // the same as it was typed, instead of value
 	Says     string  `json:"says,omitempty"`  // what; the fault; the bulletin
 	Was      string  `json:"was,omitempty"`
 	Now      string  `json:"now,omitempty"`
@@ -245,6 +248,13 @@ const mostUsage = 10_000_000
 func (m *Machine) addReading(e Entry, by, id string) error {
 	if err := need(e.Name, "name", "say which meter: km, hours, engine hours"); err != nil {
 		return err
+	}
+	if e.Shows != "" {
+		q, err := quantity.Parse(e.Shows, "count", quantity.Count)
+		if err != nil {
+			return fault.At("shows", "%s", err)
+		}
+		e.Value = q.Value
 	}
 	if e.Value < 0 || e.Value > mostUsage {
 		return fault.At("value", "a meter shows from 0 to %d: look at it again", mostUsage)

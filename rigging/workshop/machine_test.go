@@ -43,7 +43,7 @@ func TestWhatIsOpenStaysVisibleUntilItIsClosed(t *testing.T) {
 	var m Machine
 	require.NoError(t, m.Add(Entry{Kind: "defect", On: "2026-11-20", Says: "knob slack", Until: "2027-01-15"}, "Maud", today, "d1"))
 	require.NoError(t, m.Add(Entry{Kind: "bulletin", On: "2026-11-21", Says: "look at the bracket"}, "Ines", today, "b1"))
-	assert.Equal(t, []string{"knob slack, deferred until 2027-01-15", "bulletin: look at the bracket"}, m.Open())
+	assert.Equal(t, []string{"knob slack, deferred until 15 Jan 2027", "bulletin: look at the bracket"}, m.Open())
 	require.NoError(t, m.Add(Entry{Kind: "close", On: "2026-11-24", ID: "d1"}, "Tobin", today, ""))
 	require.NoError(t, m.Add(Entry{Kind: "close", On: "2026-11-24", ID: "b1"}, "Tobin", today, ""))
 	assert.Empty(t, m.Open())

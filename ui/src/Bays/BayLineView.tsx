@@ -8,7 +8,7 @@ const v = (name: string) => `var(--mui-palette-${name})`;
 function Wire({ line }: { line: BayLine }) {
   const [from, to, y] = [8, 232, 14];
   const x = from + (to - from) * line.part;
-  const none = line.mark === 'none';
+  const none = line.sign === 'none';
   return (
     <svg
       viewBox="0 0 262 28"
@@ -22,26 +22,26 @@ function Wire({ line }: { line: BayLine }) {
       <path d={`M${to} 7v14`} stroke={v(line.part === 1 ? 'text-primary' : 'divider')} strokeWidth={4} />
       {!none && <path d={`M${from} ${y}H${x}`} stroke={v('text-primary')} strokeWidth={4} />}
       <circle cx={from} cy={y} r={5} fill={none ? v('divider') : v('text-primary')} />
-      {line.mark === 'open' && (
+      {line.sign === 'open' && (
         <g>
           <circle cx={x} cy={y} r={11} fill={v('primary-main')} />
           <path d={`M${x - 4} ${y - 6}l10 6l-10 6Z`} fill={v('sheet')} />
         </g>
       )}
-      {line.mark === 'stop' && (
+      {line.sign === 'stop' && (
         <path d={`M${x - 8} 4v20M${x + 8} 4v20M${x - 4} ${y}h8`} stroke={v('error-main')} strokeWidth={4} />
       )}
-      {line.mark === 'water' && (
+      {line.sign === 'proof' && (
         <circle cx={to + 16} cy={y} r={8} fill={v('sheet')} stroke={v('text-primary')} strokeWidth={3} />
       )}
-      {line.mark === 'signed' && (
+      {line.sign === 'signed' && (
         <path d={`M${to + 8} ${y}l6 7l10 -14`} fill="none" stroke={v('success-main')} strokeWidth={4} />
       )}
     </svg>
   );
 }
 
-const colour: Record<string, string> = { open: 'primary.main', stop: 'error.main', water: 'text.primary' };
+const colour: Record<string, string> = { open: 'primary.main', stop: 'error.main', proof: 'text.primary' };
 
 export function BayLineView({
   line,
@@ -57,7 +57,7 @@ export function BayLineView({
   onRecord: (run: string) => void;
 }) {
   const small = { minHeight: 44, px: 2, py: 0.5, fontSize: 17 };
-  const strong = line.mark in colour;
+  const strong = line.sign in colour;
   return (
     <Box
       sx={{
@@ -73,12 +73,12 @@ export function BayLineView({
       </Box>
       <Box sx={{ lineHeight: 1.2 }}>
         <Box sx={{ fontSize: 18, fontWeight: 500 }}>{line.name}</Box>
-        <Box sx={{ fontSize: 16, fontWeight: strong ? 600 : 400, color: colour[line.mark] ?? 'quiet' }}>
+        <Box sx={{ fontSize: 16, fontWeight: strong ? 600 : 400, color: colour[line.sign] ?? 'quiet' }}>
           {line.says}
         </Box>
       </Box>
       <Box sx={{ display: 'flex', gap: 1, justifyContent: 'flex-end' }}>
-        {(line.mark === 'open' || line.mark === 'stop') && (
+        {(line.sign === 'open' || line.sign === 'stop') && (
           <Button
             sx={small}
             onClick={() => {
@@ -88,7 +88,7 @@ export function BayLineView({
             Carry on
           </Button>
         )}
-        {line.mark === 'water' && (
+        {line.sign === 'proof' && (
           <Button
             sx={small}
             onClick={() => {
@@ -98,14 +98,14 @@ export function BayLineView({
             Prove it
           </Button>
         )}
-        {work && line.sheets && (line.mark === 'none' || line.mark === 'signed') && (
+        {work && line.sheets && (line.sign === 'none' || line.sign === 'signed') && (
           <Button
             sx={small}
             onClick={() => {
               onOpen(line.cable);
             }}
           >
-            {line.mark === 'signed' ? 'Set again' : 'Set it'}
+            {line.sign === 'signed' ? 'Set again' : 'Set it'}
           </Button>
         )}
         {line.by_hand && (
@@ -113,7 +113,7 @@ export function BayLineView({
             which sheet
           </Button>
         )}
-        {line.run && (line.mark === 'signed' || line.mark === 'water') && (
+        {line.run && (line.sign === 'signed' || line.sign === 'proof') && (
           <Button
             sx={small}
             variant="text"

@@ -2,12 +2,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { api, problemOf, type Bay, type Bays as BaysData } from '../api/client';
+import type { Bay, Bays as BaysData } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
 import { useSession } from '../Session/useSession';
 import { BayLineView } from './BayLineView';
 import { DueRuler } from './DueRuler';
 import { useSlash } from '../parts/useSlash';
+import { useStart } from '../parts/useStart';
 import { Hits } from './Hits';
 import { useBays } from './useBays';
 
@@ -15,22 +16,11 @@ import { useBays } from './useBays';
 export function Bays() {
   const { data, error } = useBays();
   const [find, setFind] = useState('');
-  const [problem, setProblem] = useState('');
+  const { start, problem } = useStart();
   const go = useNavigate();
   const field = useSlash();
   const session = useSession().data;
   const manage = session?.manage ?? false;
-  const open = async (machine: string, cable: string, run?: string) => {
-    if (run) {
-      void go(`/run/${run}`);
-      return;
-    }
-    const answer = await api
-      .POST('/api/v1/runs', { body: { id: crypto.randomUUID(), machine, cable } })
-      .catch(() => null);
-    if (answer?.data) void go(`/run/${answer.data.id}`);
-    else setProblem(answer ? problemOf(answer.error).detail : 'The server does not answer: try again.');
-  };
   const wanted = find.trim().toLowerCase();
   const machines = (data?.machines ?? []).filter(
     (m) =>
@@ -38,7 +28,7 @@ export function Bays() {
   );
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
-      <Head title="Brankel" about={data?.workshop ?? ''} rooms>
+      <Head title="Brankel" tab="Bays" about={data?.workshop ?? ''} rooms>
         <Box
           component="input"
           ref={field}
@@ -80,7 +70,7 @@ export function Bays() {
                 key={m.id}
                 bay={m}
                 work={session?.work ?? false}
-                onOpen={(cable, run) => void open(m.id, cable, run)}
+                onOpen={(cable, run) => void start(m.id, cable, run)}
                 onRecord={(run) => void go(`/record/${run}`)}
                 onSheet={() => void go(`/machine/${m.id}`)}
               />

@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import type { Bays } from '../api/client';
+import { readDay } from '../days';
 
 const day = (iso: string) => new Date(`${iso}T12:00:00`);
-const long = (d: Date) => d.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
 
 /** Days are spaced by their square root, so that next week is readable beside next year; never closer than two lines. */
 function placed(due: Bays['due'], today: string) {
@@ -12,7 +12,7 @@ function placed(due: Bays['due'], today: string) {
     const days = Math.max(0, (day(d.on).getTime() - now) / 86_400_000);
     const y = Math.max(free, 40 + Math.sqrt(days) * 16);
     free = y + (d.says.length > 30 ? 80 : 60);
-    return { ...d, y, over: d.on < today };
+    return { ...d, y };
   });
 }
 
@@ -44,22 +44,22 @@ export function DueRuler({ due, today }: { due: Bays['due']; today: string }) {
               cy={p.y}
               r={7}
               fill="var(--mui-palette-sheet)"
-              stroke={p.over ? 'var(--mui-palette-error-main)' : 'var(--mui-palette-text-primary)'}
+              stroke={p.overdue ? 'var(--mui-palette-error-main)' : 'var(--mui-palette-text-primary)'}
               strokeWidth={3}
             />
           ))}
         </svg>
         <Box sx={{ position: 'absolute', left: 40, top: 0, color: 'primary.main', fontWeight: 600, fontSize: 16 }}>
-          today, {long(day(today))}
+          today, {readDay(today)}
         </Box>
         {places.map((p) => (
           <Box
             key={p.on + p.says}
             sx={{ position: 'absolute', left: 40, top: p.y - 13, fontSize: 16, lineHeight: 1.3 }}
           >
-            <Box sx={{ fontWeight: 600, color: p.over ? 'error.main' : 'text.primary' }}>
-              {p.over ? 'overdue since ' : ''}
-              {long(day(p.on))}
+            <Box sx={{ fontWeight: 600, color: p.overdue ? 'error.main' : 'text.primary' }}>
+              {p.overdue ? 'overdue since ' : ''}
+              {p.day}
             </Box>
             <Box sx={{ color: 'quiet' }}>{p.says}</Box>
           </Box>

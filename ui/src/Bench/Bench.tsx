@@ -17,7 +17,7 @@ export function BenchScreen() {
   if (!name && !phone) return <Navigate to="/bench/adjuster" replace />;
   return (
     <Box sx={{ minHeight: '100dvh', height: { md: '100dvh' }, display: 'flex', flexDirection: 'column' }}>
-      <Head title="Brankel" rooms />
+      <Head title="Brankel" tab={sentence ? `${sentence.title} · Bench` : 'Bench'} rooms />
       <Box
         component="main"
         sx={{

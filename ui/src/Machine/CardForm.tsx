@@ -7,6 +7,7 @@ import { Blank } from '../parts/Blank';
 import { Finding } from '../parts/Frame';
 import { OneOf } from '../Run/Toggle';
 import { useLibrary } from '../Sheets/useSheets';
+import { CableForm } from './CableForm';
 import { useCard } from './useMachine';
 
 const crafts = ['boat', 'car', 'trailer', 'aircraft'].map((c) => ({ id: c, name: c }));
@@ -157,86 +158,24 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
         Cables
       </Box>
       {m.cables.map((c, i) => (
-        <Box
+        <CableForm
           key={i}
-          sx={{
-            display: 'flex',
-            flexWrap: 'wrap',
-            columnGap: 2,
-            alignItems: 'flex-start',
-            borderLeft: '3px solid',
-            borderColor: 'divider',
-            pl: 2,
-            mb: 1,
+          no={i}
+          cable={c}
+          families={library?.families ?? []}
+          chain={chains[i] ?? ''}
+          at={at}
+          onCable={(change) => {
+            cable(i, change);
           }}
-        >
-          <Blank
-            label="cable, as its sheet calls it"
-            value={c.name}
-            onChange={(name) => {
-              cable(i, { name });
-            }}
-            width={240}
-            error={at(`cables[${i}].name`)}
-          />
-          <Box>
-            <Box component="label" htmlFor={`family-${i}`} sx={{ display: 'block', fontSize: 16, color: 'quiet' }}>
-              kind of rig
-            </Box>
-            <Box
-              component="select"
-              id={`family-${i}`}
-              value={c.family}
-              onChange={(e: React.ChangeEvent<HTMLSelectElement>) => {
-                cable(i, { family: e.target.value });
-              }}
-              sx={{
-                font: 'inherit',
-                fontSize: 18,
-                minHeight: 48,
-                px: 1,
-                border: '2px solid',
-                borderColor: at(`cables[${i}].family`) ? 'error.main' : 'text.primary',
-                bgcolor: 'sheet',
-                color: 'text.primary',
-                maxWidth: 280,
-              }}
-            >
-              <option value="">…</option>
-              {(library?.families ?? []).map((f) => (
-                <option key={f.id} value={f.id}>
-                  {f.name}
-                </option>
-              ))}
-            </Box>
-            <Box
-              role={at(`cables[${i}].family`) ? 'alert' : undefined}
-              sx={{ fontSize: 16, fontWeight: 500, color: 'error.main' }}
-            >
-              {at(`cables[${i}].family`)}
-            </Box>
-          </Box>
-          <Blank
-            label="chain: role = part, a part a line"
-            value={chains[i] ?? ''}
-            onChange={(text) => {
-              setChains(chains.map((old, j) => (j === i ? text : old)));
-            }}
-            width={340}
-            lines={2}
-          />
-          <Button
-            variant="text"
-            sx={{ mt: 2.5 }}
-            aria-label={`take out cable ${i + 1}`}
-            onClick={() => {
-              setM({ ...m, cables: m.cables.filter((_, j) => j !== i) });
-              setChains(chains.filter((_, j) => j !== i));
-            }}
-          >
-            ✕
-          </Button>
-        </Box>
+          onChain={(text) => {
+            setChains(chains.map((old, j) => (j === i ? text : old)));
+          }}
+          onOut={() => {
+            setM({ ...m, cables: m.cables.filter((_, j) => j !== i) });
+            setChains(chains.filter((_, j) => j !== i));
+          }}
+        />
       ))}
       <Button
         variant="text"

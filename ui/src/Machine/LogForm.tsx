@@ -4,17 +4,17 @@ import { useState } from 'react';
 import type { Entry, Machine } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { OneOf } from '../Run/Toggle';
-import { today } from '../today';
+import { readDay, today } from '../days';
 import { useCard } from './useMachine';
 
-type Field = 'name' | 'value' | 'says' | 'was' | 'now' | 'approved' | 'basis' | 'until';
+type Field = 'name' | 'shows' | 'says' | 'was' | 'now' | 'approved' | 'basis' | 'until';
 const kinds: { id: string; name: string; fields: [Field, string][] }[] = [
   {
     id: 'meter',
     name: 'usage',
     fields: [
       ['name', 'meter: km, hours, engine hours'],
-      ['value', 'it shows'],
+      ['shows', 'it shows'],
     ],
   },
   {
@@ -52,18 +52,15 @@ export function LogForm({ machine }: { machine: Machine }) {
   const [on, setOn] = useState(today());
   const [texts, setTexts] = useState<Partial<Record<Field, string>>>({ name: machine.meters?.[0]?.name ?? '' });
   const [refused, setRefused] = useState({ field: '', detail: '' });
+  const [wrong, setWrong] = useState(''); // the reading that this one corrects
   const { log } = useCard();
+  const readings = (machine.meters?.find((m) => m.name === texts.name)?.readings ?? []).filter(
+    (r) => r.id && !r.struck,
+  );
   const shown = kinds.find((k) => k.id === kind);
   const send = async () => {
-    const plain = (texts.value ?? '').replace(/[ ,](?=\d{3}\b)/g, '').replace(',', '.');
-    if (kind === 'meter' && !/^\d+(\.\d+)?$/.test(plain.trim())) {
-      setRefused({ field: 'value', detail: 'write what the meter shows, a number such as 88300' });
-      return;
-    }
-    const fields = Object.fromEntries(
-      (shown?.fields ?? []).filter(([f]) => f !== 'value').map(([f]) => [f, texts[f] ?? '']),
-    );
-    const entry: Entry = { kind, on, ...fields, ...(kind === 'meter' ? { value: Number(plain) } : {}) };
+    const fields = Object.fromEntries((shown?.fields ?? []).map(([f]) => [f, texts[f] ?? '']));
+    const entry: Entry = { kind, on, ...fields, ...(kind === 'meter' && wrong ? { id: wrong } : {}) };
     const done = await log(machine.id, entry);
     if ('problem' in done) {
       setRefused({ field: done.problem.field ?? '', detail: done.problem.detail });
@@ -71,6 +68,7 @@ export function LogForm({ machine }: { machine: Machine }) {
     }
     setRefused({ field: '', detail: '' });
     setTexts({ name: texts.name ?? '' });
+    setWrong('');
   };
   const at = (field: string) => (refused.field === field ? refused.detail : '');
   return (
@@ -106,13 +104,36 @@ export function LogForm({ machine }: { machine: Machine }) {
             onChange={(t) => {
               setTexts({ ...texts, [f]: t });
             }}
-            width={f === 'value' ? 150 : 260}
-            error={at(f)}
+            width={f === 'shows' ? 150 : 260}
+            error={at(f) || (f === 'shows' ? at('value') || at('id') : '')}
           />
         ))}
       </Box>
+      {kind === 'meter' && readings.length > 0 && (
+        <Box component="label" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, fontSize: 16 }}>
+          instead of a mistyped one
+          <Box
+            component="select"
+            aria-label="instead of"
+            value={wrong}
+            onChange={(e: React.ChangeEvent<HTMLSelectElement>) => {
+              setWrong(e.target.value);
+            }}
+            sx={{ font: 'inherit', minHeight: 48, px: 1, bgcolor: 'sheet', color: 'text.primary', border: '2px solid' }}
+          >
+            <option value="">none</option>
+            {readings.map((r) => (
+              <option key={r.id} value={r.id}>
+                {readDay(r.on)}: {r.value}
+              </option>
+            ))}
+          </Box>
+        </Box>
+      )}
       {refused.detail &&
-        !['on', 'name', 'value', 'says', 'was', 'now', 'approved', 'basis', 'until'].includes(refused.field) && (
+        !['on', 'name', 'shows', 'value', 'says', 'was', 'now', 'approved', 'basis', 'until'].includes(
+          refused.field,
+        ) && (
           <Box role="alert" sx={{ color: 'error.main', fontWeight: 500 }}>
             {refused.detail}
           </Box>

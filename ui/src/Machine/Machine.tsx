@@ -6,9 +6,11 @@ import { problemIn, type MachineView } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
 import { useSession } from '../Session/useSession';
 import { CardForm } from './CardForm';
-import { today } from '../today';
+import { readDay } from '../days';
+import { Logged, OpenThings } from './Logged';
 import { LogForm } from './LogForm';
-import { useCard, useMachine } from './useMachine';
+import { useStart } from '../parts/useStart';
+import { useMachine } from './useMachine';
 
 /** A machine's card: what it is, its lines with their chains and runs, what is open, and all that was logged. */
 export function MachineScreen() {
@@ -16,7 +18,7 @@ export function MachineScreen() {
   const { data, error } = useMachine(id);
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
-      <Head title="Brankel" rooms />
+      <Head title="Brankel" tab={data?.machine.name ?? (id === 'new' ? 'Another machine' : 'Machine')} rooms />
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
         {error && (
           <Finding>
@@ -43,9 +45,12 @@ function Card({ view }: { view: MachineView }) {
         }}
       />
     );
-  const usage = (m.meters ?? []).map(
-    (x) => `${(x.readings.at(-1)?.value ?? 0).toLocaleString('en-GB')} ${x.name}, read ${x.readings.at(-1)?.on ?? ''}`,
-  );
+  const usage = (m.meters ?? [])
+    .map((x) => ({ ...x, readings: x.readings.filter((r) => !r.struck) }))
+    .map(
+      (x) =>
+        `${(x.readings.at(-1)?.value ?? 0).toLocaleString('en-GB')} ${x.name}, read ${readDay(x.readings.at(-1)?.on ?? '')}`,
+    );
   return (
     <>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'flex-start', gap: 2 }}>
@@ -92,8 +97,11 @@ function Card({ view }: { view: MachineView }) {
               aria-label={l.cable.name}
               sx={{ py: 1.25, borderTop: '1px solid', borderColor: 'divider' }}
             >
-              <Box component="h2" sx={{ m: 0, fontSize: 20, fontWeight: 600 }}>
-                {l.cable.name}
+              <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 }}>
+                <Box component="h2" sx={{ m: 0, flex: 1, minWidth: 180, fontSize: 20, fontWeight: 600 }}>
+                  {l.cable.name}
+                </Box>
+                <Start machine={m.id} line={l} work={session?.work ?? false} />
               </Box>
               <Box sx={{ fontSize: 17 }}>
                 {l.sheet ? (
@@ -130,6 +138,27 @@ function Card({ view }: { view: MachineView }) {
   );
 }
 
+/** A run begins and goes on from here as from the bays. */
+function Start({ machine, line, work }: { machine: string; line: MachineView['lines'][number]; work: boolean }) {
+  const { start, problem } = useStart();
+  if (!line.open && !(work && line.led)) return null;
+  return (
+    <>
+      <Button
+        sx={{ minHeight: 48, py: 0, px: 2, fontSize: 17 }}
+        onClick={() => void start(machine, line.cable.id, line.open)}
+      >
+        {line.open ? 'Carry on' : line.runs.length > 0 ? 'Set again' : 'Set it'}
+      </Button>
+      {problem && (
+        <Box role="alert" sx={{ flexBasis: '100%', color: 'error.main', fontWeight: 500 }}>
+          {problem}
+        </Box>
+      )}
+    </>
+  );
+}
+
 /** The chain of parts as a line from hand to works. */
 function Chain({ links }: { links: { role: string; name: string; note?: string }[] }) {
   return (
@@ -157,99 +186,6 @@ function Chain({ links }: { links: { role: string; name: string; note?: string }
             <b>{c.name}</b>
             {c.note ? `, ${c.note}` : ''}
           </span>
-        </Box>
-      ))}
-    </Box>
-  );
-}
-
-/** What stays visible until it is closed. */
-function OpenThings({ view, work }: { view: MachineView; work: boolean }) {
-  const { machine: m } = view;
-  const { log } = useCard();
-  const things = [
-    ...(m.defects ?? [])
-      .filter((d) => !d.closed)
-      .map((d) => ({
-        id: d.id,
-        says: d.says + (d.until ? `, deferred until ${d.until}` : ''),
-        by: `${d.by}, ${d.on}`,
-      })),
-    ...(m.bulletins ?? [])
-      .filter((b) => !b.done)
-      .map((b) => ({ id: b.id, says: `bulletin: ${b.says}`, by: `${b.by}, ${b.on}` })),
-  ];
-  return (
-    <>
-      {things.map((t) => (
-        <Box
-          key={t.id}
-          sx={{
-            display: 'flex',
-            flexWrap: 'wrap',
-            alignItems: 'center',
-            gap: 1.5,
-            borderLeft: '6px solid',
-            borderColor: 'error.main',
-            bgcolor: 'sheet',
-            px: 2,
-            py: 0.5,
-            mt: 1,
-          }}
-        >
-          <Box sx={{ flex: 1, fontSize: 18, fontWeight: 500 }}>
-            {t.says}{' '}
-            <Box component="span" sx={{ color: 'quiet', fontSize: 16, fontWeight: 400 }}>
-              ({t.by})
-            </Box>
-          </Box>
-          {work && (
-            <Button
-              sx={{ minHeight: 44, py: 0, px: 2, fontSize: 17 }}
-              onClick={() => void log(m.id, { kind: 'close', id: t.id, on: today() })}
-            >
-              Done
-            </Button>
-          )}
-        </Box>
-      ))}
-    </>
-  );
-}
-
-function Logged({ view }: { view: MachineView }) {
-  const { machine: m } = view;
-  const lines = [
-    ...(m.meters ?? []).flatMap((x) =>
-      x.readings.map((r) => ({ on: r.on, says: `${r.value.toLocaleString('en-GB')} ${x.name}`, by: r.by })),
-    ),
-    ...(m.swaps ?? []).map((s) => ({ on: s.on, says: `${s.what}: ${s.was ? `${s.was} → ` : ''}${s.now}`, by: s.by })),
-    ...(m.modifications ?? []).map((s) => ({
-      on: s.on,
-      says: `modification: ${s.what}; approved by ${s.approved}, ${s.basis}`,
-      by: s.by,
-    })),
-    ...(m.bulletins ?? [])
-      .filter((b) => b.done)
-      .map((b) => ({ on: b.done ?? '', says: `bulletin done: ${b.says}`, by: b.by })),
-    ...(m.defects ?? [])
-      .filter((d) => d.closed)
-      .map((d) => ({ on: d.closed ?? '', says: `put right: ${d.says}`, by: d.by })),
-  ].sort((a, b) => b.on.localeCompare(a.on));
-  return (
-    <Box component="section" aria-label="Logged" sx={{ mt: 2 }}>
-      {lines.map((l, i) => (
-        <Box
-          key={i}
-          sx={{ display: 'flex', gap: 1.5, py: 0.5, fontSize: 17, borderTop: '1px solid', borderColor: 'divider' }}
-        >
-          <Box sx={{ color: 'quiet', minWidth: 96 }}>{l.on}</Box>
-          <Box sx={{ flex: 1 }}>
-            {l.says}{' '}
-            <Box component="span" sx={{ color: 'quiet' }}>
-              {l.by}
-            </Box>
-          </Box>
         </Box>
       ))}
     </Box>

@@ -4,7 +4,6 @@ import { useState } from 'react';
 import type { Gauge, Problem } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { OneOf } from '../Run/Toggle';
-import { today } from '../today';
 import { useGauges, useKeeping } from './usePeople';
 
 const kinds = [
@@ -30,7 +29,7 @@ export function Gauges({ manage }: { manage: boolean }) {
         Gauges
       </Box>
       {data?.map((g) => {
-        const overdue = g.due !== undefined && g.due < today();
+        const overdue = g.overdue;
         return (
           <Box key={g.id} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}>
             <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 }}>
@@ -44,8 +43,8 @@ export function Gauges({ manage }: { manage: boolean }) {
                 <Box sx={{ color: overdue ? 'error.main' : 'quiet', fontWeight: overdue ? 600 : 400 }}>
                   {g.due
                     ? overdue
-                      ? `✕ calibration ran out on ${g.due}`
-                      : `calibrated until ${g.due}`
+                      ? `✕ calibration ran out on ${g.until}`
+                      : `calibrated until ${g.until}`
                     : 'no calibration asked'}
                 </Box>
               </Box>
@@ -94,7 +93,19 @@ export function Gauges({ manage }: { manage: boolean }) {
   );
 }
 
-const plain = (text: string) => Number(text.trim().replace(',', '.'));
+/** The gauge alone, without how it stands today. */
+function own({ id, name, quantity, doubt, due, kind, resolution, risers }: Gauge): Gauge {
+  return {
+    id,
+    name,
+    quantity,
+    doubt,
+    ...(due ? { due } : {}),
+    ...(kind ? { kind } : {}),
+    ...(resolution ? { resolution } : {}),
+    ...(risers ? { risers } : {}),
+  };
+}
 
 function GaugeForm({ gauge, onDone }: { gauge: Gauge; onDone: () => void }) {
   const [g, setG] = useState(gauge);
@@ -105,16 +116,7 @@ function GaugeForm({ gauge, onDone }: { gauge: Gauge; onDone: () => void }) {
   const at = (f: string) => (problem?.field === f ? problem.detail : '');
   const risers = g.risers ?? [];
   const send = async () => {
-    for (const [field, text] of [
-      ['resolution', resolution],
-      ['doubt', doubt],
-    ] as const) {
-      if (text.trim() === '' || Number.isNaN(plain(text))) {
-        setProblem({ field, detail: 'write a plain number, such as 0.5' });
-        return;
-      }
-    }
-    const p = await keep({ ...g, resolution: plain(resolution), doubt: plain(doubt) });
+    const p = await keep({ ...own(g), shows: resolution, tells: doubt });
     setProblem(p);
     if (!p) onDone();
   };
@@ -164,9 +166,9 @@ function GaugeForm({ gauge, onDone }: { gauge: Gauge; onDone: () => void }) {
         value={resolution}
         onChange={setResolution}
         width={170}
-        error={at('resolution')}
+        error={at('shows') || at('resolution')}
       />
-      <Blank label="it tells to ±" value={doubt} onChange={setDoubt} width={130} error={at('doubt')} />
+      <Blank label="it tells to ±" value={doubt} onChange={setDoubt} width={130} error={at('tells') || at('doubt')} />
       <Blank
         label="calibrated until (a day)"
         value={g.due ?? ''}

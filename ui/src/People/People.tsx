@@ -14,7 +14,7 @@ export function PeopleScreen() {
   const bench = useBench('').data;
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
-      <Head title="Brankel" rooms />
+      <Head title="Brankel" tab="People and gauges" rooms />
       <Box
         component="main"
         sx={{

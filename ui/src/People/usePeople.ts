@@ -24,6 +24,6 @@ export function useKeeping() {
     add: (name: string, role: string, password: string, pin: string) =>
       done(api.POST('/api/v1/people', { body: { name, role, password, ...(pin ? { pin } : {}) } })),
     change: (id: string, body: Change) => done(api.POST('/api/v1/people/{id}', { params: { path: { id } }, body })),
-    gauge: (gauge: Gauge) => done(api.POST('/api/v1/gauges', { body: gauge })),
+    gauge: (gauge: Gauge & { shows?: string; tells?: string }) => done(api.POST('/api/v1/gauges', { body: gauge })),
   };
 }

@@ -5,6 +5,7 @@ import { useNavigate, useParams } from 'react-router';
 import { api, answered, problemIn, type Record as RecordData } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
 import { RuleView } from '../parts/RuleView';
+import { readMoment } from '../days';
 
 /** The paper of a run. */
 export function RecordScreen() {
@@ -16,7 +17,11 @@ export function RecordScreen() {
   });
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
-      <Head title="Record" about={data ? `${data.heading.machine} · ${data.heading.cable}` : ''}>
+      <Head
+        title="Record"
+        tab={data ? `Record · ${data.heading.machine} · ${data.heading.cable}` : 'Record'}
+        about={data ? `${data.heading.machine} · ${data.heading.cable}` : ''}
+      >
         <Button
           variant="text"
           onClick={() => {
@@ -77,6 +82,9 @@ function Paper({ r }: { r: RecordData }) {
         {r.heading.note} · {r.sheet}
         {r.source ? ` · ${r.source}` : ''}
       </Box>
+      {r.broken && (
+        <Finding>The chain of this record is broken: {r.broken}. What stands below can not be trusted.</Finding>
+      )}
       <Box sx={{ mt: 2, py: 1.25, borderTop: '2px solid', borderBottom: '2px solid', borderColor: 'text.primary' }}>
         {r.signed ? (
           <>
@@ -116,7 +124,7 @@ function Paper({ r }: { r: RecordData }) {
               key={e.seq}
               sx={{
                 display: 'grid',
-                gridTemplateColumns: '28px 118px 1fr',
+                gridTemplateColumns: '28px 142px 1fr',
                 columnGap: 1,
                 fontSize: 16,
                 py: 0.25,
@@ -124,17 +132,11 @@ function Paper({ r }: { r: RecordData }) {
               }}
             >
               <Box sx={{ color: 'quiet', textAlign: 'right' }}>{e.seq}</Box>
-              <Box sx={{ color: 'quiet' }}>
-                {new Date(e.at).toLocaleString('en-GB', {
-                  day: 'numeric',
-                  month: 'short',
-                  hour: '2-digit',
-                  minute: '2-digit',
-                })}
-              </Box>
+              <Box sx={{ color: 'quiet' }}>{readMoment(e.at)}</Box>
               <Box sx={e.void ? { textDecoration: 'line-through' } : {}}>
                 {e.says}
-                {e.gauge ? `, by ${e.gauge}` : ''}{' '}
+                {e.gauge ? `, by ${e.gauge}` : ''}
+                {e.received ? ` (received ${readMoment(e.received)})` : ''}{' '}
                 <Box component="span" sx={{ color: 'quiet' }}>
                   {e.by}
                 </Box>

@@ -64,6 +64,7 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
               Sheet {found.sheet} applies: {found.why}.
             </Box>
             <Box sx={{ color: 'quiet' }}>{found.source}</Box>
+            {!found.led && <Finding>No run can be led by this sheet yet: work by it by hand.</Finding>}
             {found.neighbours.length > 0 && (
               <Box sx={{ mt: 1.5, fontSize: 17 }}>
                 <Box sx={{ fontWeight: 600 }}>Not yours:</Box>
@@ -90,7 +91,9 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
       <Row>
         <Button
           variant={found?.sheet ? 'contained' : 'outlined'}
-          disabled={serial.trim() === '' || (found?.choices.length ?? 0) > 0}
+          disabled={
+            serial.trim() === '' || (found?.choices.length ?? 0) > 0 || (found?.sheet !== '' && found?.led === false)
+          }
           onClick={() => void ask('identified', { serial, hand, variant: query.variant })}
         >
           {found && !found.sheet ? 'Write it down all the same' : 'This is the plate'}

@@ -11,38 +11,39 @@ export function Interrupted({ view, onGoOn }: { view: View; onGoOn: () => void }
     ['Only finger tight', list(view.resume.finger_tight)],
     ['Still on', list(view.on.map((t) => t.name ?? ''))],
     ['Still off', list(view.off.map((t) => t.name ?? ''))],
-    ['Next', view.resume.next],
   ];
   return (
     <Box
       role="region"
       aria-label="Where it stood"
-      sx={{ borderLeft: '8px solid', borderColor: 'primary.main', bgcolor: 'sheet', px: 2.5, py: 1.75, mb: 2.5 }}
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) auto' },
+        alignItems: 'center',
+        columnGap: 2,
+        rowGap: 1,
+        borderLeft: '8px solid',
+        borderColor: 'primary.main',
+        bgcolor: 'sheet',
+        px: 2,
+        py: 1,
+        mb: 1.5,
+      }}
     >
-      <Box sx={{ fontSize: 20, fontWeight: 600 }}>
-        Where it stood{view.resume.paused ? `: ${view.resume.paused}` : ''}
-      </Box>
-      <Box
-        component="dl"
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: 'max-content 1fr',
-          columnGap: 2,
-          rowGap: 0.25,
-          my: 1,
-          fontSize: 18,
-        }}
-      >
+      <Box sx={{ fontSize: 17, lineHeight: 1.35 }}>
+        <Box sx={{ fontSize: 19, fontWeight: 600 }}>
+          Where it stood{view.resume.paused ? `: ${view.resume.paused}` : ''}
+        </Box>
         {lines
           .filter(([, what]) => what !== '')
-          .map(([name, what]) => [
-            <Box component="dt" key={name} sx={{ color: 'quiet' }}>
-              {name}
-            </Box>,
-            <Box component="dd" key={`${name}-what`} sx={{ m: 0, fontWeight: 500 }}>
-              {what}
-            </Box>,
-          ])}
+          .map(([name, what]) => (
+            <Box component="span" key={name} sx={{ mr: 2, display: { xs: 'block', md: 'inline' } }}>
+              <Box component="span" sx={{ color: 'quiet' }}>
+                {name}:
+              </Box>{' '}
+              <b>{what}</b>
+            </Box>
+          ))}
       </Box>
       <Button variant="contained" onClick={onGoOn}>
         Carry on

@@ -4,20 +4,11 @@ import { useNavigate } from 'react-router';
 import type { RunView } from '../api/client';
 import { Finding } from '../parts/Frame';
 import { Blank } from '../parts/Blank';
+import { ComplaintPanel } from './ComplaintPanel';
 import { IdentifyPanel } from './IdentifyPanel';
 import { MovePanel } from './MovePanel';
 import { StatesPanel } from './StatesPanel';
-import {
-  AgainPanel,
-  CheckPanel,
-  Choices,
-  ComplaintPanel,
-  LockPanel,
-  Row,
-  SignPanel,
-  TodoPanel,
-  useAsk,
-} from './panels';
+import { AgainPanel, CheckPanel, Choices, LockPanel, Row, SignPanel, TodoPanel, useAsk } from './panels';
 import type { Send } from './useRun';
 import { useStored } from '../stored';
 

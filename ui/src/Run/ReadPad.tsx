@@ -82,7 +82,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
         units.length > 0 ? (
           <OneOf label="unit" options={units} value={unit} onChange={setUnit} />
         ) : (
-          <Box sx={{ fontSize: 20, color: 'quiet' }}>{want.quantity === 'count' ? 'threads' : want.unit}</Box>
+          <Box sx={{ fontSize: 20, color: 'quiet' }}>{want.unit_says}</Box>
         )
       }
       above={

@@ -1,24 +1,23 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import type { RunView } from '../api/client';
 import { Finding, Head } from '../parts/Frame';
 import { LineView } from '../parts/LineView';
-import { RuleView } from '../parts/RuleView';
-import { Blank } from '../parts/Blank';
 import { Interrupted } from './Interrupted';
+import { entries, Notice, StillOn, StopForNow } from './notices';
 import { Now } from './Now';
 import { Rail, RailStrip } from './Rail';
 import { ReadPad } from './ReadPad';
+import { Rules } from './Rules';
 import { RunFoot } from './RunFoot';
 import { Side } from './Side';
 import { TurnPad } from './TurnPad';
 import { useWho } from '../Session/useSession';
 import { useStored } from '../stored';
 import { useDelayed } from '../useDelayed';
-import { useRun, type RunHandle, type Send } from './useRun';
+import { useRun, type RunHandle } from './useRun';
 
 export function RunScreen() {
   const { id = '' } = useParams();
@@ -27,13 +26,13 @@ export function RunScreen() {
   if (handle.missing)
     return (
       <>
-        <Head title="Brankel" />
+        <Head title="Brankel" tab="Run" />
         <Box sx={{ p: 3 }}>
           <Finding>{handle.missing}</Finding>
         </Box>
       </>
     );
-  if (!handle.run) return <Head title="Brankel" />;
+  if (!handle.run) return <Head title="Brankel" tab="Run" />;
   return (
     <Box sx={{ minHeight: '100dvh', height: { lg: '100dvh' }, display: 'flex', flexDirection: 'column' }}>
       <Head
@@ -47,43 +46,11 @@ export function RunScreen() {
   );
 }
 
-function StillOn({ run }: { run: RunView }) {
-  const on = run.view.on.map((t) => t.name ?? '');
-  const off = run.view.off.map((t) => t.name ?? '');
-  const words = [
-    on.length > 0 ? `still on: ${on.join(', ')}` : '',
-    off.length > 0 ? `still off: ${off.join(', ')}` : '',
-  ].filter((s) => s !== '');
-  if (words.length === 0) return null;
-  return (
-    <Box
-      sx={{
-        border: '2px solid',
-        borderColor: 'text.primary',
-        px: 1.5,
-        py: 0.5,
-        fontSize: 16,
-        fontWeight: 600,
-        bgcolor: 'sheet',
-        backgroundImage: 'repeating-linear-gradient(45deg, var(--mui-palette-wash) 0 10px, transparent 10px 20px)',
-      }}
-    >
-      {words.join(' · ')}
-    </Box>
-  );
-}
-
-/** Long away, or stopped on purpose: then the card says where it stood. */
-const away = (run: RunView) =>
-  !run.view.signed &&
-  ((run.view.resume.paused ?? '') !== '' ||
-    (run.view.resume.at !== undefined && Date.now() - Date.parse(run.view.resume.at) > 15 * 60_000));
-
 function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: string }) {
   const { view } = run;
   const { send } = handle;
   const phone = useMediaQuery('(max-width: 899px)');
-  const [back, setBack] = useState(() => away(run));
+  const [back, setBack] = useState(run.interrupted);
   // an entry on its way for a moment is no news, and a line that comes and goes would move what is about to be tapped
   const slow = useDelayed(handle.waitingCount > 0, 1500) && handle.waitingCount > 0;
   const [turning, setTurning] = useState(false);
@@ -95,6 +62,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
       <TurnPad
         run={run.id}
         ways={view.adjuster}
+        safe={view.unsafe ? view.safe.filter((t) => !t.done) : []}
         way={view.advice.move?.way ?? 'out'}
         send={send}
         onDone={() => {
@@ -116,6 +84,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   const soFar = <Side run={run} send={send} />;
   const centre = (
     <>
+      {view.broken && <Finding>{view.broken}</Finding>}
       {back && (
         <Interrupted
           view={view}
@@ -127,7 +96,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
       {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
       {slow && (
         <Notice
-          text={`${handle.waitingFor} ${handle.waitingCount === 1 ? 'One entry is' : `${handle.waitingCount} entries are`} kept here and sent as soon as it answers.`}
+          text={`${handle.waitingFor} ${entries(handle.waitingCount)} kept here and sent as soon as it answers.`}
         />
       )}
       {stopping && (
@@ -150,25 +119,12 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
       />
     </>
   );
-  // a rule without a mark says something only to the one who is about to read it
-  const [first, ...others] = view.rules.filter((r) => r.marks.length > 0 || r.id === reading?.point);
-  const rules = (
-    <>
-      {first && <RuleView rule={first} />}
-      {others.length > 0 && (
-        <Box
-          sx={{
-            display: 'grid',
-            gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' },
-            columnGap: 3,
-          }}
-        >
-          {others.map((r) => (
-            <RuleView key={r.id} rule={r} small />
-          ))}
-        </Box>
-      )}
-    </>
+  const confirmed = states.split(' ');
+  const drawing = view.line && (
+    <LineView
+      line={view.line}
+      {...(reading ? { proved: reading.states.filter((s) => confirmed.includes(s.id)).map((s) => s.name) } : {})}
+    />
   );
   const foot = (
     <RunFoot
@@ -189,17 +145,8 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
         <Box component="main" sx={{ px: 2, pt: 2, flex: 1 }}>
           {centre}
           <Box sx={{ mt: 2 }}>{side}</Box>
-          {view.line && (
-            <Box sx={{ mt: 2 }}>
-              <LineView
-                line={view.line}
-                {...(reading
-                  ? { proved: reading.states.filter((s) => states.split(' ').includes(s.id)).map((s) => s.name) }
-                  : {})}
-              />
-            </Box>
-          )}
-          {rules}
+          {view.line && <Box sx={{ mt: 2 }}>{drawing}</Box>}
+          <Rules rules={view.rules} point={reading?.point ?? ''} />
           <Box sx={{ my: 2 }}>{soFar}</Box>
         </Box>
         {foot}
@@ -209,16 +156,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   return (
     <>
       <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
-        {view.line && (
-          <Box sx={{ px: 1 }}>
-            <LineView
-              line={view.line}
-              {...(reading
-                ? { proved: reading.states.filter((s) => states.split(' ').includes(s.id)).map((s) => s.name) }
-                : {})}
-            />
-          </Box>
-        )}
+        {view.line && <Box sx={{ px: 1 }}>{drawing}</Box>}
         <Box
           sx={{
             flex: 1,
@@ -245,7 +183,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
               <RailStrip steps={view.steps} />
             </Box>
             {centre}
-            {rules}
+            <Rules rules={view.rules} point={reading?.point ?? ''} />
           </Box>
           <Box
             component="section"
@@ -266,54 +204,5 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
       </Box>
       {foot}
     </>
-  );
-}
-
-function Notice({ text, onClose }: { text: string; onClose?: () => void }) {
-  return (
-    <Box
-      role="status"
-      sx={{
-        display: 'flex',
-        alignItems: 'center',
-        gap: 2,
-        border: '2px solid',
-        borderColor: 'text.primary',
-        px: 2,
-        py: 0.75,
-        mb: 2,
-        fontSize: 17,
-        fontWeight: 500,
-      }}
-    >
-      <Box sx={{ flex: 1 }}>{text}</Box>
-      {onClose && (
-        <Button variant="text" onClick={onClose}>
-          Seen
-        </Button>
-      )}
-    </Box>
-  );
-}
-
-function StopForNow({ send, onClose }: { send: Send; onClose: () => void }) {
-  const [why, setWhy] = useState('');
-  const [error, setError] = useState('');
-  const go = useNavigate();
-  const stop = async () => {
-    const problem = await send('paused', { text: why });
-    if (problem) setError(problem.detail);
-    else void go('/');
-  };
-  return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'flex-end', gap: 1.5, mb: 2 }}>
-      <Blank label="what cuts in" value={why} onChange={setWhy} error={error} width={300} autoFocus />
-      <Button variant="contained" onClick={() => void stop()}>
-        Stop for now
-      </Button>
-      <Button variant="text" onClick={onClose}>
-        go on
-      </Button>
-    </Box>
   );
 }

@@ -22,7 +22,7 @@ export function RunFoot({
 }) {
   const { view } = run;
   const [undoing, setUndoing] = useState(false);
-  const { ask } = useAsk(send);
+  const { ask, problem } = useAsk(send);
   const back = view.back;
   return (
     <Foot>
@@ -34,6 +34,11 @@ export function RunFoot({
             <Box sx={{ fontWeight: 600 }}>
               Turn the {view.adjuster?.name} {back.says}.
             </Box>
+            {problem && (
+              <Box role="alert" sx={{ flexBasis: '100%', fontWeight: 600, color: 'error.main' }}>
+                {problem.detail}
+              </Box>
+            )}
             <Button
               sx={link}
               onClick={() =>

@@ -14,6 +14,7 @@ export function Side({ run, send }: { run: RunView; send: Send }) {
   return (
     <Box>
       <Box sx={{ fontSize: 16, color: 'quiet' }}>readings so far</Box>
+      {view.earlier > 0 && <Box sx={{ py: 0.5, fontSize: 16 }}>{view.earlier} earlier ones stand on the record.</Box>}
       {view.readings.length === 0 && <Box sx={{ py: 1 }}>None yet.</Box>}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {view.readings.map((r) => (

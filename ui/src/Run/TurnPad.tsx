@@ -1,8 +1,10 @@
+import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { View } from '../api/client';
+import type { Todo, View } from '../api/client';
 import { useStored } from '../stored';
 import { Pad } from './Pad';
+import { TodoPanel } from './panels';
 import { OneOf } from './Toggle';
 import type { Send } from './useRun';
 
@@ -11,10 +13,12 @@ export function TurnPad({
   run,
   ways,
   way,
+  safe,
   send,
   onDone,
 }: {
   run: string;
+  safe: Todo[]; // what is missing before anything is turned
   ways: NonNullable<View['adjuster']>;
   way: string;
   send: Send;
@@ -32,6 +36,16 @@ export function TurnPad({
     setTurns('');
     onDone();
   };
+  if (safe.length > 0)
+    return (
+      <Box>
+        <Box sx={{ fontSize: 20, fontWeight: 600 }}>Make it safe before anything is turned.</Box>
+        <TodoPanel things={safe} send={send} />
+        <Button type="button" variant="text" onClick={onDone}>
+          Nothing is to be turned
+        </Button>
+      </Box>
+    );
   return (
     <Pad
       label={`turns of the ${ways.name} that were made`}

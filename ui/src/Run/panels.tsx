@@ -34,43 +34,6 @@ export function useAsk(send: Send) {
   return { ask, at, problem };
 }
 
-export function ComplaintPanel({ run, send, fetch }: { run: string; send: Send; fetch: string[] }) {
-  const [words, setWords] = useStored(`draft.${run}.complaint`);
-  const { ask, at } = useAsk(send);
-  const done = (shows: string) =>
-    ask('complaint', { words, shows }, () => {
-      setWords('');
-    });
-  return (
-    <>
-      <Box sx={{ mt: 2, maxWidth: 620 }}>
-        <Blank label="the owner’s words" value={words} onChange={setWords} error={at('words')} lines={2} />
-      </Box>
-      <Box sx={{ mt: 2, fontSize: 20, fontWeight: 500 }}>Does it show when you try it?</Box>
-      <Row>
-        <Button onClick={() => void done('yes')}>It shows</Button>
-        <Button onClick={() => void done('no')}>It does not show</Button>
-        <Button onClick={() => void done('not tried')}>Cannot be tried here</Button>
-      </Row>
-      {fetch.length > 0 && (
-        <Box sx={{ mt: 3.5 }}>
-          <Box sx={{ fontSize: 18, fontWeight: 600 }}>Fetch first, so that you crawl once</Box>
-          <Box
-            component="ul"
-            sx={{ m: 0, mt: 0.5, pl: 0, listStyle: 'none', columns: { xs: 1, sm: 2 }, maxWidth: 620 }}
-          >
-            {fetch.map((f) => (
-              <Box component="li" key={f} sx={{ py: 0.4, fontSize: 18, '&::before': { content: '"▢  "' } }}>
-                {f}
-              </Box>
-            ))}
-          </Box>
-        </Box>
-      )}
-    </>
-  );
-}
-
 export function TodoPanel({ things, send }: { things: Todo[]; send: Send }) {
   const { ask, problem } = useAsk(send);
   const verb: Record<string, string> = {
@@ -234,19 +197,15 @@ export function Choices({ advice, run, send }: { advice: Advice; run: string; se
 }
 
 export function SignPanel({ who, send, blocked }: { who: string; send: Send; blocked: boolean }) {
-  const [name, setName] = useState(who);
-  const { ask, at, problem } = useAsk(send);
+  const { ask, problem } = useAsk(send);
   return (
     <>
       <Row>
-        <Blank label="name" value={name} onChange={setName} error={at('name')} width={300} />
-      </Row>
-      <Row>
-        <Button variant={blocked ? 'outlined' : 'contained'} onClick={() => void ask('signed', { name })}>
-          Sign
+        <Button variant={blocked ? 'outlined' : 'contained'} onClick={() => void ask('signed', { name: who })}>
+          Sign as {who}
         </Button>
       </Row>
-      {problem && !at('name') && <Finding>{problem.detail}</Finding>}
+      {problem && <Finding>{problem.detail}</Finding>}
     </>
   );
 }

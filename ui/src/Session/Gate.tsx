@@ -13,7 +13,7 @@ export function Gate({ children }: { children: ReactNode }) {
   if (data?.state === 'in') return children;
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
-      <Head title="Brankel" home={false} />
+      <Head title="Brankel" tab={data?.state === 'locked' ? 'Locked' : 'Sign in'} home={false} />
       <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: { xs: 3, md: 6 } }}>
         {isError && !data && (
           <Box role="alert" sx={{ fontSize: 22 }}>

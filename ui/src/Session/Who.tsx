@@ -10,7 +10,7 @@ export function Who() {
   const go = useNavigate();
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
-      <Head title="Brankel" rooms />
+      <Head title="Brankel" tab="Who is at the bench" rooms />
       <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: { xs: 3, md: 6 } }}>
         {data && (
           <ByPin

@@ -1,24 +1,30 @@
 import Box from '@mui/material/Box';
 import { useNavigate } from 'react-router';
 import type { Axis } from '../api/client';
-import { placeLabels } from '../parts/rows';
+import { placeBar, placeLabels } from '../parts/rows';
 import { useWidth } from '../parts/useWidth';
 import { faint, ink, paper, quiet } from '../parts/line/colours';
 
 const bad = 'var(--mui-palette-error-main)';
+
+type Bar = Axis['bars'][number];
+const perLetter = 7.8;
+
+const barText = (b: Bar) => `${b.sheet} r${b.revision}${b.assumed ? ' · assumed' : ''} · ${b.says}`;
 
 /** The sheets of one rig as bars along their numbers: what no sheet holds is hatched, what two claim is told in words. */
 export function AxisView({ axis }: { axis: Axis }) {
   const [ref, width] = useWidth<HTMLDivElement>(640);
   const go = useNavigate();
   const x = (n: number) => 4 + ((n - axis.from) / Math.max(1, axis.to - axis.from)) * (width - 24); // room for the arrow of an open end
-  // bars that would lie on one another stand in rows
+  // bars and labels that would lie on one another stand in rows
   const rows: number[] = [];
-  const row = axis.bars.map((b) => {
+  const places = axis.bars.map((b) => {
+    const bar = placeBar(x(b.from), Math.max(10, x(b.to) - x(b.from)), barText(b).length * perLetter + 20, width);
     let r = 0;
-    while ((rows[r] ?? -Infinity) >= b.from) r++;
-    rows[r] = b.to;
-    return r;
+    while ((rows[r] ?? -Infinity) >= bar.from) r++;
+    rows[r] = bar.to + 4;
+    return { ...bar, row: r };
   });
   const height = rows.length * 46 + 30;
   const ends = [
@@ -70,7 +76,7 @@ export function AxisView({ axis }: { axis: Axis }) {
             <g key={b.hash}>
               <rect
                 x={x(b.from)}
-                y={(row[i] ?? 0) * 46 + 2}
+                y={(places[i]?.row ?? 0) * 46 + 2}
                 width={Math.max(10, x(b.to) - x(b.from))}
                 height={40}
                 fill={paper}
@@ -78,7 +84,9 @@ export function AxisView({ axis }: { axis: Axis }) {
                 strokeWidth={2}
                 strokeDasharray={b.assumed ? '6 4' : undefined}
               />
-              {b.open_high && <path d={`M${x(b.to) - 2} ${(row[i] ?? 0) * 46 + 10}l10 12l-10 12Z`} fill={ink} />}
+              {b.open_high && (
+                <path d={`M${x(b.to) - 2} ${(places[i]?.row ?? 0) * 46 + 10}l10 12l-10 12Z`} fill={ink} />
+              )}
             </g>
           ))}
           {axis.overlaps.map((o) => (
@@ -120,9 +128,9 @@ export function AxisView({ axis }: { axis: Axis }) {
             aria-label={`sheet ${b.sheet} revision ${b.revision}, ${b.says}${b.assumed ? ', figures assumed' : ''}`}
             sx={{
               position: 'absolute',
-              left: x(b.from),
-              top: (row[i] ?? 0) * 46 + 2,
-              width: Math.max(44, x(b.to) - x(b.from)),
+              left: places[i]?.from ?? 0,
+              top: (places[i]?.row ?? 0) * 46 + 2,
+              width: (places[i]?.to ?? 44) - (places[i]?.from ?? 0),
               height: 40,
               border: 0,
               bgcolor: 'transparent',
@@ -132,15 +140,14 @@ export function AxisView({ axis }: { axis: Axis }) {
               fontWeight: 600,
               cursor: 'pointer',
               textAlign: 'left',
-              px: 1,
-              overflow: 'hidden',
+              p: 0,
+              pl: `${(places[i]?.text ?? 8) - (places[i]?.from ?? 0)}px`,
               whiteSpace: 'nowrap',
             }}
           >
             {b.sheet}{' '}
             <Box component="span" sx={{ fontWeight: 400, color: 'quiet', fontSize: 15 }}>
-              r{b.revision}
-              {b.assumed ? ' · assumed' : ''} · {b.says}
+              {barText(b).slice(b.sheet.length + 1)}
             </Box>
           </Box>
         ))}

@@ -8,7 +8,8 @@ import { Foot, Head } from '../parts/Frame';
 import { useDelayed } from '../useDelayed';
 import { put, type Schema, type Value } from './draft';
 import { FaultList } from './FaultList';
-import { Node, type Editing } from './Node';
+import type { Editing } from './Leaf';
+import { Node } from './Node';
 import { Drawn } from './SheetBody';
 import { dropDraft, keepDraft, keptDraft, useKeepSheet } from './useSheets';
 
@@ -23,7 +24,7 @@ export function EditorScreen() {
   if (first === null) return <Navigate to="/sheets" replace />;
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
-      <Head title="Brankel" rooms />
+      <Head title="Brankel" tab="A sheet being written" rooms />
       {schema && <Draft root={schema} first={first} />}
       <Foot />
     </Box>

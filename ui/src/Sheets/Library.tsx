@@ -25,7 +25,7 @@ export function LibraryScreen() {
   const crafts = [...new Set(axes.map((a) => a.craft))];
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
-      <Head title="Brankel" rooms>
+      <Head title="Brankel" tab="Sheets" rooms>
         <Box
           component="input"
           type="search"

@@ -3,7 +3,6 @@ import type { ReactNode } from 'react';
 import type { Sheet, SheetPage } from '../api/client';
 import { LineView } from '../parts/LineView';
 import { RuleView } from '../parts/RuleView';
-import { limits, lock, step } from './words';
 
 function Part({ title, children }: { title: string; children: ReactNode }) {
   return (
@@ -61,7 +60,7 @@ export function Drawn({ preview }: { preview: SheetPage['preview'] }) {
 }
 
 /** All that a sheet says, under its line. */
-export function SheetBody({ sheet: s }: { sheet: Sheet }) {
+export function SheetBody({ sheet: s, words }: { sheet: Sheet; words: SheetPage['words'] }) {
   const assumed = (path: string) => (s.assumed ?? []).includes(path);
   return (
     <Box sx={{ columns: { xs: 1, md: 2, lg: 3 }, columnGap: 4, mt: 3 }}>
@@ -94,7 +93,7 @@ export function SheetBody({ sheet: s }: { sheet: Sheet }) {
       <Part title="Points">
         {s.points.map((p, i) => (
           <Row key={p.id} head={p.name}>
-            <b>{limits(p)}</b>
+            <b>{words.limits[i]}</b>
             {assumed(`points[${i}].target`) ? ' assumed' : ''}. {p.between}
             {p.position ? `; ${p.position}` : ''}
             {p.states?.length
@@ -116,13 +115,13 @@ export function SheetBody({ sheet: s }: { sheet: Sheet }) {
       <Part title="Adjusters">
         {s.adjusters.map((a, i) => (
           <Row key={a.id} head={`${a.name} (${a.kind})`}>
-            {step(a)}
+            {words.steps[i]}
             {assumed(`adjusters[${i}].pitch`) ? ' (assumed)' : ''}. Seen from {a.seen_from}:{' '}
             {a.out.seen === 'along' ? '' : `${a.out.seen} is `}
             {a.out.says}, {a.in.seen === 'along' ? '' : `${a.in.seen} is `}
             {a.in.says}.{a.threads && ` Threads in: ${a.threads.min} to ${a.threads.max}.`}
             {a.does_not_set && ` Does not set: ${a.does_not_set}`}
-            {lock(a) && ` Lock: ${lock(a)}.`}
+            {words.locks[i] && ` Lock: ${words.locks[i]}.`}
           </Row>
         ))}
       </Part>

@@ -16,7 +16,7 @@ export function SheetScreen() {
   const { data, error } = useSheetPage(hash);
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
-      <Head title="Brankel" rooms />
+      <Head title="Brankel" tab={data ? `Sheet ${data.sheet.id} · ${data.sheet.cable}` : 'Sheet'} rooms />
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
         {error && (
           <Finding>
@@ -76,7 +76,7 @@ function Page({ page }: { page: SheetPage }) {
       <Box sx={{ mt: 1 }}>
         <Drawn preview={page.preview} />
       </Box>
-      <SheetBody sheet={sheet} />
+      <SheetBody sheet={sheet} words={page.words} />
       {page.revisions.length > 1 && (
         <Box
           component="section"

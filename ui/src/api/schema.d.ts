@@ -980,6 +980,7 @@ export interface components {
             locked: boolean;
             now?: string;
             of?: string;
+            off: number;
             pinned: boolean;
             position?: string;
             positions: components["schemas"]["SheetPosition"][];
@@ -1165,6 +1166,7 @@ export interface components {
             quantity: string;
             states: components["schemas"]["RunWantState"][];
             unit: string;
+            unit_says: string;
         };
         RunWantState: {
             how: string;
@@ -1470,6 +1472,11 @@ export interface components {
             /** @enum {string} */
             seen: "clockwise" | "anticlockwise" | "along";
         };
+        SheetWords: {
+            limits: string[];
+            locks: string[];
+            steps: string[];
+        };
         ShopBay: {
             craft: string;
             id: string;
@@ -1520,9 +1527,33 @@ export interface components {
             overdue: boolean;
             says: string;
         };
+        ShopGaugeCard: {
+            doubt: number;
+            due?: string;
+            id: string;
+            kind?: string;
+            name: string;
+            overdue: boolean;
+            quantity: string;
+            resolution?: number;
+            risers?: components["schemas"]["RunRiser"][];
+            until: string;
+        };
         ShopGaugeDoubt: {
             gauge: string;
             says: string;
+        };
+        ShopGaugeIn: {
+            doubt: number;
+            due?: string;
+            id: string;
+            kind?: string;
+            name: string;
+            quantity: string;
+            resolution?: number;
+            risers?: components["schemas"]["RunRiser"][];
+            shows?: string;
+            tells?: string;
         };
         ShopLibrary: {
             axes: components["schemas"]["SheetAxis"][];
@@ -1573,6 +1604,7 @@ export interface components {
             preview: components["schemas"]["RunPreview"];
             revisions: components["schemas"]["ShopRevision"][];
             sheet: components["schemas"]["Sheet"];
+            words: components["schemas"]["SheetWords"];
         };
         SignIn: {
             name: string;
@@ -1625,6 +1657,7 @@ export interface components {
             now?: string;
             on: string;
             says?: string;
+            shows?: string;
             until?: string;
             value?: number;
             was?: string;
@@ -1980,7 +2013,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunGauge"][];
+                    "application/json": components["schemas"]["ShopGaugeCard"][];
                 };
             };
             /** @description what was wrong */
@@ -2003,7 +2036,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RunGauge"];
+                "application/json": components["schemas"]["ShopGaugeIn"];
             };
         };
         responses: {
@@ -2013,7 +2046,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunGauge"][];
+                    "application/json": components["schemas"]["ShopGaugeCard"][];
                 };
             };
             /** @description what was wrong */

@@ -66,12 +66,14 @@ function Rooms() {
 /** The head of every screen: what this is about, what must be seen, who is at the bench. */
 export function Head({
   title,
+  tab = title,
   about,
   children,
   rooms: between = false,
   home = true,
 }: {
   title: string;
+  tab?: string; // of the browser
   about?: string;
   children?: ReactNode;
   rooms?: boolean;
@@ -94,6 +96,7 @@ export function Head({
         flexWrap: 'wrap',
       }}
     >
+      <title>{tab === 'Brankel' ? tab : `${tab} · Brankel`}</title>
       {!between && home && (
         <Button
           variant="text"

@@ -3,48 +3,9 @@ import type { Line } from '../api/client';
 import { Barrel } from './line/Barrel';
 import { Control } from './line/Control';
 import { ink, quiet, wash } from './line/colours';
+import { places, type Places } from './line/places';
 import { Works } from './line/Works';
 import { useWidth } from './useWidth';
-
-/** Where things stand in the drawing, in CSS pixels. */
-export interface Places {
-  width: number;
-  height: number;
-  y: number;
-  hub: number;
-  anchor: number;
-  barrel: number;
-  target: number;
-  rodEnd: number;
-  eye: number;
-  wide: boolean;
-}
-
-function places(line: Line, width: number): Places {
-  const wide = width >= 760;
-  const height = wide ? 216 : 250;
-  const y = wide ? 116 : 128;
-  const eye = wide ? width - 224 : width - 62;
-  const anchor = wide ? width * 0.44 : 22;
-  // to proportion: what is missing between barrel and eye is drawn eight times as large as the length itself
-  const length = Number(line.now ?? Number.NaN);
-  const wanted = Number.parseFloat(line.of ?? '');
-  const target = eye - (eye - anchor) * (wide ? 0.62 : 0.6);
-  const room = wide ? 46 : 26;
-  const off = Number.isNaN(wanted - length) ? 0 : Math.max(-room, Math.min(room, (wanted - length) * 12));
-  return {
-    width,
-    height,
-    y,
-    hub: wide ? 128 : 0,
-    anchor,
-    barrel: target + off,
-    target,
-    rodEnd: target + (eye - target) * 0.5,
-    eye,
-    wide,
-  };
-}
 
 function describe(line: Line): string {
   const parts = [`Cable from ${line.control} to ${line.works}.`];

@@ -129,7 +129,7 @@ export function RuleView({ rule, small = false }: { rule: Rule; small?: boolean 
       <Box sx={{ fontSize: 15, color: 'quiet' }}>
         {rule.margins ? `${rule.margins} · ` : ''}
         {rule.tick_say}
-        {rule.doubt > 0 ? ` · the gauge tells to ± ${rule.doubt}` : ''}
+        {rule.says ? ` · ${rule.says}` : ''}
       </Box>
     </Box>
   );

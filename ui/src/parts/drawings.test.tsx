@@ -27,6 +27,7 @@ const rule: Rule = {
   tick: 0.5,
   tick_say: 'one tick is half a turn',
   doubt: 0.25,
+  says: 'tape 1 tells to ± 0.25 mm',
   verdict: 'out',
   words: 'barrel to eye: 139.4 mm, below the window',
   marks: [
@@ -85,6 +86,7 @@ const line: Line = {
   between: 'barrel to eye',
   of: '143.0 mm',
   now: '139.4',
+  off: 3.6,
   stale: false,
   states: [{ name: 'dogs home', ok: true }],
   inner: 'pushed',

@@ -21,3 +21,15 @@ export function placeLabels(labels: Label[], width: number, perLetter = 7.6): Pl
     return { x, row, anchor: 'middle' };
   });
 }
+
+/**
+ * Where a bar and its label stand together: the label in the bar when it fits, else behind it, else before it; where
+ * neither has room it begins as far left as it must to end inside.
+ */
+export function placeBar(at: number, long: number, label: number, width: number) {
+  if (label <= long) return { from: at, to: at + long, text: at + 8 };
+  if (at + long + label <= width) return { from: at, to: at + long + label, text: at + long + 14 };
+  if (at - label >= 0) return { from: at - label, to: at + long, text: at - label };
+  const text = Math.max(0, width - label);
+  return { from: Math.min(at, text), to: Math.max(at + long, text + label), text };
+}

@@ -1,5 +1,5 @@
 import type { Line } from '../../api/client';
-import type { Places } from '../LineView';
+import type { Places } from './places';
 import { accent, faint, ground, ink, paper, quiet } from './colours';
 
 /** The threaded piece with its budget: the rod, the barrel on it, and the turn to make now. */

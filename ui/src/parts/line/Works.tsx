@@ -1,5 +1,5 @@
 import type { Line } from '../../api/client';
-import type { Places } from '../LineView';
+import type { Places } from './places';
 import { good, ground, ink, quiet } from './colours';
 
 /** The driven end: the inner with the way it is loaded, the eye on its stud, and the states proved there. */

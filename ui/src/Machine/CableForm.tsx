@@ -1,0 +1,93 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import type { Library, Machine } from '../api/client';
+import { Blank } from '../parts/Blank';
+
+type Cable = Machine['cables'][number];
+
+/** One cable of a card: its name, its kind of rig, its chain of parts. */
+export function CableForm({
+  no,
+  cable,
+  families,
+  chain,
+  at,
+  onCable,
+  onChain,
+  onOut,
+}: {
+  no: number;
+  cable: Cable;
+  families: Library['families'];
+  chain: string; // as typed
+  at: (field: string) => string;
+  onCable: (change: Partial<Cable>) => void;
+  onChain: (text: string) => void;
+  onOut: () => void;
+}) {
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        columnGap: 2,
+        alignItems: 'flex-start',
+        borderLeft: '3px solid',
+        borderColor: 'divider',
+        pl: 2,
+        mb: 1,
+      }}
+    >
+      <Blank
+        label="cable, as its sheet calls it"
+        value={cable.name}
+        onChange={(name) => {
+          onCable({ name });
+        }}
+        width={240}
+        error={at(`cables[${no}].name`)}
+      />
+      <Box>
+        <Box component="label" htmlFor={`family-${no}`} sx={{ display: 'block', fontSize: 16, color: 'quiet' }}>
+          kind of rig
+        </Box>
+        <Box
+          component="select"
+          id={`family-${no}`}
+          value={cable.family}
+          onChange={(e: React.ChangeEvent<HTMLSelectElement>) => {
+            onCable({ family: e.target.value });
+          }}
+          sx={{
+            font: 'inherit',
+            fontSize: 18,
+            minHeight: 48,
+            px: 1,
+            border: '2px solid',
+            borderColor: at(`cables[${no}].family`) ? 'error.main' : 'text.primary',
+            bgcolor: 'sheet',
+            color: 'text.primary',
+            maxWidth: 280,
+          }}
+        >
+          <option value="">…</option>
+          {families.map((f) => (
+            <option key={f.id} value={f.id}>
+              {f.name}
+            </option>
+          ))}
+        </Box>
+        <Box
+          role={at(`cables[${no}].family`) ? 'alert' : undefined}
+          sx={{ fontSize: 16, fontWeight: 500, color: 'error.main' }}
+        >
+          {at(`cables[${no}].family`)}
+        </Box>
+      </Box>
+      <Blank label="chain: role = part, a part a line" value={chain} onChange={onChain} width={340} lines={2} />
+      <Button variant="text" sx={{ mt: 2.5 }} aria-label={`take out cable ${no + 1}`} onClick={onOut}>
+        ✕
+      </Button>
+    </Box>
+  );
+}

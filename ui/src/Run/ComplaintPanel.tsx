@@ -1,0 +1,44 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { Blank } from '../parts/Blank';
+import { useStored } from '../stored';
+import { Row, useAsk } from './panels';
+import type { Send } from './useRun';
+
+/** The owner's words, whether it shows, and what to fetch before the crawl. */
+export function ComplaintPanel({ run, send, fetch }: { run: string; send: Send; fetch: string[] }) {
+  const [words, setWords] = useStored(`draft.${run}.complaint`);
+  const { ask, at } = useAsk(send);
+  const done = (shows: string) =>
+    ask('complaint', { words, shows }, () => {
+      setWords('');
+    });
+  return (
+    <>
+      <Box sx={{ mt: 2, maxWidth: 620 }}>
+        <Blank label="the owner’s words" value={words} onChange={setWords} error={at('words')} lines={2} />
+      </Box>
+      <Box sx={{ mt: 2, fontSize: 20, fontWeight: 500 }}>Does it show when you try it?</Box>
+      <Row>
+        <Button onClick={() => void done('yes')}>It shows</Button>
+        <Button onClick={() => void done('no')}>It does not show</Button>
+        <Button onClick={() => void done('not tried')}>Cannot be tried here</Button>
+      </Row>
+      {fetch.length > 0 && (
+        <Box sx={{ mt: 3.5 }}>
+          <Box sx={{ fontSize: 18, fontWeight: 600 }}>Fetch first, so that you crawl once</Box>
+          <Box
+            component="ul"
+            sx={{ m: 0, mt: 0.5, pl: 0, listStyle: 'none', columns: { xs: 1, sm: 2 }, maxWidth: 620 }}
+          >
+            {fetch.map((f) => (
+              <Box component="li" key={f} sx={{ py: 0.4, fontSize: 18, '&::before': { content: '"▢  "' } }}>
+                {f}
+              </Box>
+            ))}
+          </Box>
+        </Box>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,26 @@
+import Box from '@mui/material/Box';
+import type { Rule } from '../api/client';
+import { RuleView } from '../parts/RuleView';
+
+/** The rules of the run: a rule without a mark says something only to the one who is about to read it. */
+export function Rules({ rules, point }: { rules: Rule[]; point: string }) {
+  const [first, ...others] = rules.filter((r) => r.marks.length > 0 || r.id === point);
+  return (
+    <>
+      {first && <RuleView rule={first} />}
+      {others.length > 0 && (
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' },
+            columnGap: 3,
+          }}
+        >
+          {others.map((r) => (
+            <RuleView key={r.id} rule={r} small />
+          ))}
+        </Box>
+      )}
+    </>
+  );
+}
