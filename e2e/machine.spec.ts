@@ -1,5 +1,8 @@
 import { expect, signIn, test } from './server';
 
+const readDay = (iso: string) =>
+  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+
 test('a machine is put on the floor with its plate and cables, and its card is kept', async ({ page, server }) => {
   await page.goto(server.url);
   await page.getByRole('link', { name: 'another machine' }).click();
@@ -36,10 +39,10 @@ test('usage, swaps, modifications and faults are logged; impossible days and fal
   await signIn(page, server.url, 'Tobin');
   await page.goto(`${server.url}/machine/oyster`);
   const log = page.getByRole('form', { name: 'Log' });
-  await log.getByLabel('it shows').fill('88 000');
+  await log.getByLabel('it shows').fill('88000');
   await log.getByRole('button', { name: 'Log it' }).click();
-  await expect(log.getByRole('alert')).toContainText('it showed 88300 on 2026-11-03 already');
-  await expect(log.getByLabel('it shows')).toHaveValue('88 000');
+  await expect(log.getByRole('alert')).toContainText('it showed 88300 on 3 Nov 2026 already');
+  await expect(log.getByLabel('it shows')).toHaveValue('88000');
   await log.getByLabel('day').fill('2026-02-30');
   await log.getByRole('button', { name: 'Log it' }).click();
   await expect(log.getByRole('alert')).toContainText('write the day as');
@@ -48,6 +51,13 @@ test('usage, swaps, modifications and faults are logged; impossible days and fal
   await expect(log.getByRole('alert')).toContainText('has not come yet');
   await log.getByLabel('day').fill(new Date().toISOString().slice(0, 10));
   await log.getByLabel('it shows').fill('91,250');
+  await log.getByRole('button', { name: 'Log it' }).click();
+  await expect(log.getByRole('alert')).toContainText('could mean thousands or decimals: write 91250');
+  await log.getByLabel('it shows').fill('912500');
+  await log.getByRole('button', { name: 'Log it' }).click();
+  await expect(page.getByRole('region', { name: 'Logged' })).toContainText('912,500 km');
+  await log.getByLabel('it shows').fill('91250');
+  await log.getByLabel('instead of').selectOption({ label: `${readDay(new Date().toISOString())}: 912500` });
   await log.getByRole('button', { name: 'Log it' }).click();
   await expect(page.getByRole('region', { name: 'Logged' })).toContainText('91,250 km');
 
@@ -64,4 +74,19 @@ test('usage, swaps, modifications and faults are logged; impossible days and fal
   await log.getByLabel('what was added or made').fill('filler under the fork');
   await log.getByRole('button', { name: 'Log it' }).click();
   await expect(log.getByRole('alert')).toContainText('say who approved it');
+});
+
+test('a run begins and goes on from the card, and the tab says which', async ({ page, server }) => {
+  await page.goto(`${server.url}/machine/wigeon`);
+  await expect(page).toHaveTitle('Launch Wigeon · Brankel');
+  await page.getByRole('button', { name: 'Carry on' }).click();
+  await expect(page).toHaveTitle('Launch Wigeon · lower drive cable · Brankel');
+  await page.goto(`${server.url}/machine/teal`);
+  await page.getByRole('region', { name: 'lower drive cable' }).getByRole('button', { name: 'Set again' }).click();
+  await expect(page.getByRole('region', { name: 'Now' })).toContainText('What does the owner say?');
+  await page.goto(`${server.url}/bench/window`);
+  await expect(page).toHaveTitle(/Bench · Brankel$/);
+  await page.goto(`${server.url}/machine/oyster`);
+  await expect(page.getByRole('heading', { name: 'Oyster van' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Set it|Set again/ }), 'no run is led by these sheets').toHaveCount(0);
 });

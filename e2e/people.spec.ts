@@ -50,7 +50,7 @@ test('a gauge says what it can tell: too coarse before the reading, overdue on t
   await expect(form.getByRole('alert')).toContainText('write the day as');
   await form.getByLabel('calibrated until (a day)').fill('2025-01-31');
   await form.getByRole('button', { name: 'Keep the gauge' }).click();
-  await expect(page.getByText('✕ calibration ran out on 2025-01-31')).toBeVisible();
+  await expect(page.getByText('✕ calibration ran out on 31 Jan 2025')).toBeVisible();
 
   const m = new Mechanic(page);
   await m.toFound(server);
@@ -61,7 +61,7 @@ test('a gauge says what it can tell: too coarse before the reading, overdue on t
   await m.says('3½ turns');
   await expect(page.getByText('gauge overdue')).toBeVisible();
   await page.goto(page.url().replace('/run/', '/record/'));
-  await expect(page.getByText('tape 9 (calibration overdue since 2025-01-31)').first()).toBeVisible();
+  await expect(page.getByText('tape 9 (calibration overdue since 31 Jan 2025)').first()).toBeVisible();
 });
 
 test('the key / finds a machine by its serial and a sheet by its rig', async ({ page, server }) => {

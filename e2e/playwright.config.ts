@@ -2,6 +2,7 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: '.',
+  globalSetup: './server.ts',
   workers: 2,
   fullyParallel: true,
   timeout: 60_000,

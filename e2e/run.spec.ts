@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { expect, Mechanic, states, test } from './server';
 
 test('one barrel from complaint to signed record', async ({ page, server }) => {
@@ -39,7 +40,7 @@ test('one barrel from complaint to signed record', async ({ page, server }) => {
   await m.tap('cured');
   await m.tap('Leave open for now');
   await m.says('Sign');
-  await m.tap(/^Sign$/);
+  await m.tap('Sign as Ines');
   await expect(page.getByText('On the water: does it go in')).toBeVisible();
 
   await page.goto(server.url);
@@ -113,4 +114,36 @@ test('a run on a phone', async ({ page, server }) => {
   await m.says('What went on comes off');
   const wide = await page.evaluate(() => document.documentElement.scrollWidth);
   expect(wide, 'no sideways scroll').toBeLessThanOrEqual(390);
+});
+
+test('after a check that failed it is made safe again before anything is turned', async ({ page, server }) => {
+  const m = new Mechanic(page);
+  await m.toFound(server);
+  await m.read('143.0', states);
+  await m.read('12');
+  await m.lockIt('143.0');
+  await m.tap('Take off: propeller chock');
+  await m.tap('Put back: linkage cover');
+  await m.tap('✕');
+  await m.says('Make it safe again, then go back to the setting.');
+  await page.getByRole('button', { name: 'log a turn' }).click();
+  await expect(page.getByText('Make it safe before anything is turned.')).toBeVisible();
+  const pad = page.getByRole('region', { name: 'Pad' });
+  await pad.getByRole('button', { name: 'On: propeller chock' }).click();
+  await expect(page.getByLabel('turns of the barrel that were made')).toBeVisible();
+  await page.getByRole('button', { name: 'Nothing was turned' }).click();
+  await m.tap('Off: linkage cover');
+  await expect(m.now().getByRole('alert')).toContainText('eutral');
+  await m.tap('✓');
+  await m.says('What went on comes off');
+});
+
+test('a chain that was changed behind our back is told on the run and on the record', async ({ page, server }) => {
+  const psql = (sql: string) => execFileSync('psql', ['-q', server.database, '-c', sql]);
+  psql('ALTER TABLE events DISABLE TRIGGER USER');
+  psql("UPDATE events SET body = replace(body, '145.2', '143.2') WHERE run_id = '2026-11-avocet'");
+  await page.goto(`${server.url}/run/2026-11-avocet`);
+  await expect(page.getByText('The chain of this run is broken')).toBeVisible();
+  await page.goto(`${server.url}/record/2026-11-avocet`);
+  await expect(page.getByText('The chain of this record is broken')).toBeVisible();
 });

@@ -53,21 +53,31 @@ export function address(child: ChildProcess): Promise<string> {
   });
 }
 
-export function freshDatabase(): string {
-  const admin = process.env['BRANKEL_TEST_DATABASE_URL'];
-  if (!admin) throw new Error('BRANKEL_TEST_DATABASE_URL is not set: run ./test');
+const admin = () => {
+  const url = process.env['BRANKEL_TEST_DATABASE_URL'];
+  if (!url) throw new Error('BRANKEL_TEST_DATABASE_URL is not set: run ./test');
+  return url;
+};
+
+export function freshDatabase(template = 'template1'): string {
   const name = `e2e_${randomBytes(6).toString('hex')}`;
-  execFileSync('psql', ['-q', admin, '-c', `CREATE DATABASE ${name}`]);
-  const url = new URL(admin);
+  execFileSync('psql', ['-q', admin(), '-c', `CREATE DATABASE ${name} TEMPLATE ${template}`]);
+  const url = new URL(admin());
   url.pathname = `/${name}`;
   return url.toString();
+}
+
+/** Loads the demo once, before all tests; each copies it. */
+export default function loadDemo(): void {
+  const url = freshDatabase();
+  execFileSync(binary, ['demo'], { stdio: 'ignore', env: { ...process.env, BRANKEL_DATABASE_URL: url } });
+  process.env['BRANKEL_E2E_DEMO'] = new URL(url).pathname.slice(1);
 }
 
 export const test = base.extend<{ server: Server; who: string }>({
   who: ['Ines', { option: true }],
   server: async ({}, use) => {
-    const server = new Server(freshDatabase());
-    execFileSync(binary, ['demo'], { stdio: 'ignore', env: { ...process.env, BRANKEL_DATABASE_URL: server.database } });
+    const server = new Server(freshDatabase(process.env['BRANKEL_E2E_DEMO']));
     await server.start();
     await use(server);
     await server.stop();

@@ -8,9 +8,12 @@ import { faint, ink, paper, quiet } from '../parts/line/colours';
 const bad = 'var(--mui-palette-error-main)';
 
 type Bar = Axis['bars'][number];
-const perLetter = 7.8;
-
-const barText = (b: Bar) => `${b.sheet} r${b.revision}${b.assumed ? ' · assumed' : ''} · ${b.says}`;
+/** What stands in a bar, in fewer and fewer words: the numbers stand under it too. */
+function barTexts(b: Bar): string[] {
+  const head = `${b.sheet} r${b.revision}`;
+  const assumed = b.assumed ? ' · assumed' : '';
+  return [`${head}${assumed} · ${b.says}`, `${head}${assumed}`, head];
+}
 
 /** The sheets of one rig as bars along their numbers: what no sheet holds is hatched, what two claim is told in words. */
 export function AxisView({ axis }: { axis: Axis }) {
@@ -20,7 +23,7 @@ export function AxisView({ axis }: { axis: Axis }) {
   // bars and labels that would lie on one another stand in rows
   const rows: number[] = [];
   const places = axis.bars.map((b) => {
-    const bar = placeBar(x(b.from), Math.max(10, x(b.to) - x(b.from)), barText(b).length * perLetter + 20, width);
+    const bar = placeBar(x(b.from), Math.max(10, x(b.to) - x(b.from)), barTexts(b), width);
     let r = 0;
     while ((rows[r] ?? -Infinity) >= bar.from) r++;
     rows[r] = bar.to + 4;
@@ -147,7 +150,7 @@ export function AxisView({ axis }: { axis: Axis }) {
           >
             {b.sheet}{' '}
             <Box component="span" sx={{ fontWeight: 400, color: 'quiet', fontSize: 15 }}>
-              {barText(b).slice(b.sheet.length + 1)}
+              {places[i]?.says.slice(b.sheet.length + 1)}
             </Box>
           </Box>
         ))}

@@ -23,20 +23,27 @@ function describe(line: Line): string {
 export function LineView({ line, proved }: { line: Line; proved?: string[] }) {
   const [ref, width] = useWidth<HTMLDivElement>(1200);
   const p = places(line, width);
+  const wide = p.room !== 'narrow';
   return (
     <Box ref={ref} role="img" aria-label={describe(line)} sx={{ minWidth: 0, overflow: 'hidden' }}>
       <svg width={width} height={p.height} aria-hidden="true" style={{ display: 'block' }}>
-        {p.wide ? <Routing line={line} p={p} /> : <path d={`M0 ${p.y}H${p.anchor}`} stroke={quiet} strokeWidth={9} />}
-        {p.wide && <Control line={line} x={p.hub} y={p.y + 6} r={46} />}
+        {p.room !== 'narrow' ? (
+          <Routing line={line} p={p} />
+        ) : (
+          <path d={`M0 ${p.y}H${p.anchor}`} stroke={quiet} strokeWidth={9} />
+        )}
+        {p.room !== 'narrow' && (
+          <Control line={line} x={p.hub} y={p.y + 6} r={p.room === 'wide' ? 46 : 40} beside={p.room !== 'wide'} />
+        )}
         <path d={`M${p.anchor - 24} ${p.y}H${p.anchor}`} stroke={quiet} strokeWidth={9} />
-        <path d={`M${p.anchor} ${p.y - (p.wide ? 46 : 26)}V${p.y + 46}`} stroke={ink} strokeWidth={7} />
+        <path d={`M${p.anchor} ${p.y - (wide ? 46 : 26)}V${p.y + 46}`} stroke={ink} strokeWidth={7} />
         <text
           x={p.anchor}
-          y={p.wide ? p.y - 54 : p.y + 64}
-          textAnchor={p.wide ? 'middle' : 'start'}
+          y={wide ? p.y - 54 : p.y + 64}
+          textAnchor={wide ? 'middle' : 'start'}
           fontSize={15}
           fill={quiet}
-          dx={p.wide ? 0 : -18}
+          dx={wide ? 0 : -18}
         >
           {line.anchor}
         </text>
@@ -49,33 +56,49 @@ export function LineView({ line, proved }: { line: Line; proved?: string[] }) {
 }
 
 function Routing({ line, p }: { line: Line; p: Places }) {
-  const span = p.anchor - p.hub;
+  const { hub, anchor } = p;
+  const span = anchor - hub;
   const y = p.y + 6;
-  const path = `M${p.hub} ${y}C${p.hub + span * 0.34} ${y + 8} ${p.hub + span * 0.32} ${y - 70} ${p.hub + span * 0.48} ${y - 62}S${p.hub + span * 0.58} ${y + 34} ${p.hub + span * 0.72} ${y + 22}S${p.anchor - 60} ${p.y} ${p.anchor} ${p.y}`;
+  // on a tablet the cable leaves below the names of the positions
+  const path =
+    p.room === 'wide'
+      ? [
+          `M${hub} ${y}C${hub + span * 0.34} ${y + 8} ${hub + span * 0.32} ${y - 70} ${hub + span * 0.48} ${y - 62}`,
+          `S${hub + span * 0.58} ${y + 34} ${hub + span * 0.72} ${y + 22}S${anchor - 60} ${p.y} ${anchor} ${p.y}`,
+        ].join('')
+      : `M${hub} ${y}C${hub + span * 0.3} ${y + 62} ${hub + span * 0.5} ${y + 58} ${hub + span * 0.66} ${y + 26}S${anchor - 30} ${p.y} ${anchor} ${p.y}`;
   return (
     <g fill="none">
       <path d={path} stroke={quiet} strokeWidth={10} />
       <path d={path} stroke={wash} strokeWidth={6} />
       <path d={path} stroke={ink} strokeWidth={2} />
-      <text x={p.hub + span * 0.66} y={y + 58} textAnchor="middle" fontSize={15} fill={quiet}>
+      <text
+        x={hub + span * (p.room === 'wide' ? 0.66 : 0.42)}
+        y={y + (p.room === 'wide' ? 58 : 84)}
+        textAnchor="middle"
+        fontSize={15}
+        fill={quiet}
+      >
         {line.bends}
       </text>
     </g>
   );
 }
 
+/** The number stands in its line where there is room, else under it: never over its own arrows. */
 function Dimension({ line, p }: { line: Line; p: Places }) {
-  const y = p.wide ? p.height - 24 : p.y + 66;
+  const y = p.dimension;
   const middle = (p.barrel + p.eye) / 2;
   const text = `${line.now ? (line.stale ? `was ${line.now},` : line.now) : '?'} of ${line.of ?? ''}`;
-  // on a phone there is no room in the line: the number stands under it
-  const half = p.wide ? (text.length * 11) / 2 + 8 : 0;
+  const half = (text.length * 12) / 2 + 8;
+  const inside = p.eye - p.barrel - 2 * half >= 48;
+  const gap = inside ? half : 0;
   return (
     <g stroke={ink} strokeWidth={1.5} fill={ink}>
-      <path d={`M${p.barrel} ${p.y + 30}V${y + 14}M${p.eye} ${p.y + 24}V${y + 14}`} fill="none" />
-      <path d={`M${p.barrel + 12} ${y}H${middle - half}M${middle + half} ${y}H${p.eye - 12}`} strokeWidth={2} />
+      <path d={`M${p.barrel} ${p.y + 30}V${y + 10}M${p.eye} ${p.y + 24}V${y + 10}`} fill="none" />
+      <path d={`M${p.barrel + 12} ${y}H${middle - gap}M${middle + gap} ${y}H${p.eye - 12}`} strokeWidth={2} />
       <path d={`M${p.barrel} ${y}l14 -5v10ZM${p.eye} ${y}l-14 -5v10Z`} stroke="none" />
-      <text x={middle} y={p.wide ? y + 8 : y + 32} textAnchor="middle" fontSize={24} fontWeight={600} stroke="none">
+      <text x={middle} y={inside ? y + 8 : y + 36} textAnchor="middle" fontSize={24} fontWeight={600} stroke="none">
         {text}
       </text>
     </g>

@@ -23,13 +23,16 @@ export function placeLabels(labels: Label[], width: number, perLetter = 7.6): Pl
 }
 
 /**
- * Where a bar and its label stand together: the label in the bar when it fits, else behind it, else before it; where
- * neither has room it begins as far left as it must to end inside.
+ * Where a bar and its label stand together: the label in the bar when it fits, else behind it, else before it. Of
+ * several wordings, the longest first, the first that fits stands; the last one stands in any case.
  */
-export function placeBar(at: number, long: number, label: number, width: number) {
-  if (label <= long) return { from: at, to: at + long, text: at + 8 };
-  if (at + long + label <= width) return { from: at, to: at + long + label, text: at + long + 14 };
-  if (at - label >= 0) return { from: at - label, to: at + long, text: at - label };
-  const text = Math.max(0, width - label);
-  return { from: Math.min(at, text), to: Math.max(at + long, text + label), text };
+export function placeBar(at: number, long: number, wordings: string[], width: number, perLetter = 7.2) {
+  for (const [i, says] of wordings.entries()) {
+    const label = says.length * perLetter + 14;
+    if (label <= long) return { from: at, to: at + long, text: at + 8, says };
+    if (at + long + label + 12 <= width) return { from: at, to: at + long + label + 12, text: at + long + 14, says };
+    if (at - label >= 0) return { from: at - label, to: at + long, text: at - label, says };
+    if (i === wordings.length - 1) return { from: at, to: Math.max(at + long, at + label), text: at + 4, says };
+  }
+  return { from: at, to: at + long, text: at, says: '' };
 }

@@ -4,7 +4,7 @@ import { accent, faint, ground, ink, paper, quiet } from './colours';
 
 /** The threaded piece with its budget: the rod, the barrel on it, and the turn to make now. */
 export function Barrel({ line, p }: { line: Line; p: Places }) {
-  const half = p.wide ? 36 : 28;
+  const half = p.room === 'narrow' ? 28 : 36;
   const colour = line.turn ? accent : ink;
   const y = p.y;
   return (
@@ -52,7 +52,7 @@ function Budget({ line, p }: { line: Line; p: Places }) {
   const y = p.y + 42;
   const right = p.barrel - 14;
   const left = Math.max(p.anchor + 12, right - 96);
-  if (!p.wide) return null;
+  if (p.room === 'narrow') return null;
   return (
     <g>
       <rect x={left} y={y - 6} width={right - left} height={8} fill={paper} stroke={faint} strokeWidth={1.5} />
@@ -72,8 +72,10 @@ function TurnArrow({ line, p, half }: { line: Line; p: Places; half: number }) {
   const [from, to] = [p.barrel - sign * half * 1.1, p.barrel + sign * half * 1.1];
   const y = p.y - 32;
   const clock = turn.seen === 'clockwise';
-  const labelX = p.wide ? p.barrel + half + 34 : 2;
-  const top = p.wide ? 54 : 75; // over the arrow on a phone, beside it elsewhere
+  const labelX = p.room === 'narrow' ? 2 : p.barrel + half + 34;
+  const top = p.room === 'narrow' ? 75 : 54; // over the arrow on a phone, beside it elsewhere
+  const seen = `${turn.seen}, seen from ${turn.seen_from}`;
+  const seenX = Math.min(labelX, p.width - 40 - seen.length * 7.4);
   return (
     <g>
       <path d={`M${from} ${y}Q${p.barrel} ${y - 34} ${to} ${y - 2}`} fill="none" stroke={accent} strokeWidth={5} />
@@ -84,12 +86,12 @@ function TurnArrow({ line, p, half }: { line: Line; p: Places; half: number }) {
       <text x={labelX} y={p.y - top + 21} fontSize={16} fontWeight={500} fill={accent}>
         {turn.way_says}
       </text>
-      <g transform={`translate(${labelX + 9} ${p.y - top - 37}) scale(${clock ? 1 : -1} 1)`}>
+      <g transform={`translate(${seenX + 9} ${p.y - top - 37}) scale(${clock ? 1 : -1} 1)`}>
         <path d="M7 4A8.5 8.5 0 1 1 6 -6" fill="none" stroke={accent} strokeWidth={2.5} />
         <path d="M1 -6l9 4l0 -9Z" fill={accent} />
       </g>
-      <text x={labelX + 24} y={p.y - top - 32} fontSize={15} fill={accent}>
-        {turn.seen}, seen from {turn.seen_from}
+      <text x={seenX + 24} y={p.y - top - 32} fontSize={15} fill={accent}>
+        {seen}
       </text>
     </g>
   );

@@ -7,7 +7,19 @@ const polar = (x: number, y: number, r: number, degrees: number): [number, numbe
 };
 
 /** The control with its real sweep, its positions, and the lever where it should stand now. */
-export function Control({ line, x, y, r }: { line: Line; x: number; y: number; r: number }) {
+export function Control({
+  line,
+  x,
+  y,
+  r,
+  beside,
+}: {
+  line: Line;
+  x: number;
+  y: number;
+  r: number;
+  beside: boolean; // the name stands to the left, out of the way of the cable
+}) {
   const at = line.positions.map((p) => p.at);
   const [x1, y1] = polar(x, y, r, Math.min(...at));
   const [x2, y2] = polar(x, y, r, Math.max(...at));
@@ -49,7 +61,13 @@ export function Control({ line, x, y, r }: { line: Line; x: number; y: number; r
         </>
       )}
       <circle cx={x} cy={y} r={9} fill={ink} />
-      <text x={x} y={y + 34} textAnchor="middle" fontSize={15} fill={quiet}>
+      <text
+        x={beside ? x - 16 : x}
+        y={y + (beside ? 24 : 34)}
+        textAnchor={beside ? 'end' : 'middle'}
+        fontSize={15}
+        fill={quiet}
+      >
         {line.control}
       </text>
     </g>

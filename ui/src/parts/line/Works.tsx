@@ -18,7 +18,7 @@ export function Works({ line, p, proved }: { line: Line; p: Places; proved: stri
             strokeWidth={2.5}
           />
           <path d={eased ? `M${middle - 26} ${y + 19}l14 -6v12Z` : `M${middle + 26} ${y + 19}l-14 -6v12Z`} fill={ink} />
-          {p.wide && (
+          {p.room !== 'narrow' && (
             <text x={middle} y={y + 42} textAnchor="middle" fontSize={15} fill={quiet}>
               inner {line.inner === 'pushed' ? 'pushed home' : 'eased out'}
             </text>
@@ -29,26 +29,40 @@ export function Works({ line, p, proved }: { line: Line; p: Places; proved: stri
       <circle cx={eye + 44} cy={y - 62} r={8} fill={ground} stroke={quiet} strokeWidth={5} />
       <circle cx={eye} cy={y} r={17} fill={ground} stroke={ink} strokeWidth={7} />
       <circle cx={eye} cy={y} r={4} fill={ink} />
-      {p.wide && (
+      {p.room === 'wide' && (
         <text x={eye + 60} y={y - 70} fontSize={15} fill={quiet}>
           {line.works}
         </text>
       )}
-      {p.wide &&
-        line.states
-          .map((state, i) => ({ name: state.name, ok: proved ? proved.includes(state.name) : state.ok, i }))
-          .map((s) => (
-            <g key={s.name} transform={`translate(${eye + 74} ${y - 32 + s.i * 28})`}>
-              {s.ok ? (
-                <path d="M0 -5l5 6l9 -12" fill="none" stroke={good} strokeWidth={3.5} />
-              ) : (
-                <circle cx={7} cy={-5} r={6} fill="none" stroke={quiet} strokeWidth={2} />
-              )}
-              <text x={24} fontSize={16} fontWeight={s.ok ? 600 : 400} fill={s.ok ? good : quiet}>
-                {s.name}
-              </text>
-            </g>
-          ))}
+      {p.room === 'middle' && (
+        <text x={eye + 18} y={y - 66} textAnchor="end" fontSize={15} fill={quiet}>
+          {line.works}
+        </text>
+      )}
+      {p.room !== 'narrow' && <States line={line} p={p} proved={proved} />}
     </g>
   );
+}
+
+/** The states proved at the works: beside it, or in a row beneath where there is no room beside. */
+function States({ line, p, proved }: { line: Line; p: Places; proved: string[] | undefined }) {
+  const wide = p.room === 'wide';
+  let across = 24;
+  return line.states.map((state, i) => {
+    const ok = proved ? proved.includes(state.name) : state.ok;
+    const [x, y] = wide ? [p.eye + 74, p.y - 32 + i * 28] : [across, p.height - 12];
+    across += state.name.length * 8.5 + 56;
+    return (
+      <g key={state.name} transform={`translate(${x} ${y})`}>
+        {ok ? (
+          <path d="M0 -5l5 6l9 -12" fill="none" stroke={good} strokeWidth={3.5} />
+        ) : (
+          <circle cx={7} cy={-5} r={6} fill="none" stroke={quiet} strokeWidth={2} />
+        )}
+        <text x={24} fontSize={16} fontWeight={ok ? 600 : 400} fill={ok ? good : quiet}>
+          {state.name}
+        </text>
+      </g>
+    );
+  });
 }

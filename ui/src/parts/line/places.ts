@@ -4,38 +4,48 @@ import type { Line } from '../../api/client';
 export interface Places {
   width: number;
   height: number;
-  y: number;
+  y: number; // of the cable
   hub: number;
   anchor: number;
   barrel: number;
   target: number;
   rodEnd: number;
   eye: number;
-  wide: boolean;
+  dimension: number; // of the dimension line
+  room: 'wide' | 'middle' | 'narrow';
 }
 
 /** What is missing to the target is drawn so many pixels a millimetre: far larger than the length itself. */
 const perMillimetre = 12;
 
+/**
+ * Three arrangements: the whole cable with its states beside the works; on a tablet with the states in a row beneath;
+ * on a phone the adjuster alone, as large as it goes.
+ */
+const rooms = {
+  wide: { height: 240, y: 116, hub: 128, anchor: 0.44, right: 224, part: 0.62, most: 46, dimension: 76 },
+  middle: { height: 304, y: 130, hub: 112, anchor: 0.37, right: 72, part: 0.62, most: 46, dimension: 96 },
+  narrow: { height: 254, y: 128, hub: 0, anchor: 0, right: 62, part: 0.6, most: 26, dimension: 66 },
+};
+
 export function places(line: Line, width: number): Places {
-  const wide = width >= 760;
-  const height = wide ? 216 : 250;
-  const y = wide ? 116 : 128;
-  const eye = wide ? width - 224 : width - 62;
-  const anchor = wide ? width * 0.44 : 22;
-  const target = eye - (eye - anchor) * (wide ? 0.62 : 0.6);
-  const room = wide ? 46 : 26;
-  const off = Math.max(-room, Math.min(room, line.off * perMillimetre));
+  const room = width >= 1000 ? 'wide' : width >= 660 ? 'middle' : 'narrow';
+  const r = rooms[room];
+  const eye = width - r.right;
+  const anchor = room === 'narrow' ? 22 : width * r.anchor;
+  const target = eye - (eye - anchor) * r.part;
+  const off = Math.max(-r.most, Math.min(r.most, line.off * perMillimetre));
   return {
     width,
-    height,
-    y,
-    hub: wide ? 128 : 0,
+    height: r.height,
+    y: r.y,
+    hub: r.hub,
     anchor,
     barrel: target + off,
     target,
     rodEnd: target + (eye - target) * 0.5,
     eye,
-    wide,
+    dimension: r.y + r.dimension,
+    room,
   };
 }
