@@ -45,7 +45,7 @@ test('one barrel from complaint to signed record', async ({ page, server }) => {
 
   await page.goto(server.url);
   const teal = page.getByRole('region', { name: 'Launch Teal' });
-  await expect(teal.getByText('water test owed')).toBeVisible();
+  await expect(teal.getByText('proof owed: on the water')).toBeVisible();
   await teal.getByRole('button', { name: 'record' }).click();
   for (const text of [
     '139.4 mm, tape 1 ± 0.25 mm',

@@ -137,8 +137,8 @@ type StandingRow struct {
 
 type eventRow struct {
 	ID       string    `gorm:"primaryKey"`
-	RunID    string    `gorm:"not null;uniqueIndex:run_seq"`
-	Seq      int       `gorm:"not null;uniqueIndex:run_seq"`
+	RunID    string    `gorm:"not null"`
+	Seq      int       `gorm:"not null"`
 	Kind     string    `gorm:"not null"`
 	By       string    `gorm:"not null"`
 	At       time.Time `gorm:"not null"`
@@ -147,7 +147,6 @@ type eventRow struct {
 	Prev     string    `gorm:"not null"`
 	Hash     string    `gorm:"not null"`
 	Sent     string    `gorm:"not null;default:''"` // digest of what was sent, to know the same event again
-	Run      *runRow   `gorm:"foreignKey:RunID;constraint:OnDelete:RESTRICT"`
 }
 
 func (eventRow) TableName() string { return "events" }

@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"database/sql"
 	"errors"
 	"time"
 
@@ -52,12 +53,14 @@ func (s *Store) People() ([]workshop.Person, error) {
 // Account is the account of an id, or of a name in any case of letters;
 // ErrNotFound when there is none.
 func (s *Store) Account(idOrName string) (Account, error) {
-	var row personRow
-	err := s.db.Where("id = ? OR lower(name) = lower(?)", idOrName, idOrName).Order("place").Take(&row).Error
-	if errors.Is(err, gorm.ErrRecordNotFound) {
+	var r personRow
+	err := row(s.db, `SELECT id, name, role, coalesce(password, ''), coalesce(pin, ''), epoch FROM people
+		WHERE id = $1 OR lower(name) = lower($1) ORDER BY place LIMIT 1`, idOrName).
+		Scan(&r.ID, &r.Name, &r.Role, &r.Password, &r.PIN, &r.Epoch)
+	if errors.Is(err, sql.ErrNoRows) {
 		return Account{}, ErrNotFound
 	}
-	return row.account(), err
+	return r.account(), err
 }
 
 // HasAccounts tells whether anybody can sign in.

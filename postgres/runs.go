@@ -43,12 +43,12 @@ type RunHead struct {
 
 const headSQL = `SELECT r.machine, r.cable, r.opened, r.seq, r.hash,
   coalesce((SELECT bit_xor(e.print) FROM events e WHERE e.run_id = r.id), 0), v.floor, v.sheets
-  FROM runs r, versions v WHERE r.id = ?`
+  FROM runs r, versions v WHERE r.id = $1`
 
 // RunHead is the head of a run, ErrNotFound when there is none.
 func (s *Store) RunHead(id string) (RunHead, error) {
 	h := RunHead{Job: workshop.Job{ID: id}}
-	err := s.db.Raw(headSQL, id).Row().Scan(&h.Machine, &h.Cable, &h.Opened, &h.Seq, &h.Hash, &h.Print, &h.Floor, &h.Sheets)
+	err := row(s.db, headSQL, id).Scan(&h.Machine, &h.Cable, &h.Opened, &h.Seq, &h.Hash, &h.Print, &h.Floor, &h.Sheets)
 	if errors.Is(err, sql.ErrNoRows) {
 		return h, ErrNotFound
 	}
@@ -158,20 +158,20 @@ func (r StandingRow) standing() run.Standing {
 }
 
 const addSQL = `WITH moved AS (
-  UPDATE runs SET seq = ?, hash = ?, sheet = ?, sign = ?, part = ?, says = ?, signed = ?, touched = ?, due = ?, resume = ?
-  WHERE id = ? AND seq = ? AND hash = ? RETURNING id)
+  UPDATE runs SET seq = $1, hash = $2, sheet = $3, sign = $4, part = $5, says = $6, signed = $7, touched = $8, due = $9, resume = $10
+  WHERE id = $11 AND seq = $12 AND hash = $13 RETURNING id)
 INSERT INTO events (id, run_id, seq, kind, by, at, received, body, prev, hash, sent)
-SELECT ?, id, ?, ?, ?, ?, ?, ?, ?, ?, ? FROM moved RETURNING print`
+SELECT $14, id, $1, $15, $16, $17, $18, $19, $20, $2, $21 FROM moved RETURNING print`
 
 // Add keeps a sealed event behind the head it was sealed on, with what the floor shows
 // of the run then: one statement, one commit. It gives the digest of the event;
 // ErrMoved when the run stands elsewhere by now, ErrTaken when the id is in use.
 func (s *Store) Add(h RunHead, e run.Event, sent, sheet string, st run.Standing) (print int64, err error) {
-	row := standingOf(sheet, st)
+	stands := standingOf(sheet, st)
 	add := func(db *gorm.DB) error {
-		err := db.Raw(addSQL, e.Seq, e.Hash, row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume,
-			e.Run, h.Seq, h.Hash,
-			e.ID, e.Seq, string(e.Kind), e.By, e.At, e.Received, string(e.Body), e.Prev, e.Hash, sent).Row().Scan(&print)
+		err := row(db, addSQL, e.Seq, e.Hash, stands.Sheet, stands.Sign, stands.Part, stands.Says, stands.Signed, stands.Touched,
+			stands.Due, stands.Resume, e.Run, h.Seq, h.Hash, e.ID, string(e.Kind), e.By, e.At, e.Received, string(e.Body), e.Prev,
+			sent).Scan(&print)
 		switch {
 		case errors.Is(err, sql.ErrNoRows):
 			return ErrMoved

@@ -49,6 +49,12 @@ func Open(ctx context.Context, url string) (*Store, error) {
 // Within is the same store, whose work ends with ctx.
 func (s *Store) Within(ctx context.Context) *Store { return &Store{s.db.WithContext(ctx)} }
 
+// row asks for one row over GORM's own connection, as it is written: no statement is
+// built, nothing is reflected upon.
+func row(db *gorm.DB, query string, args ...any) *sql.Row {
+	return db.Statement.ConnPool.QueryRowContext(db.Statement.Context, query, args...)
+}
+
 func (s *Store) pool() (*sql.DB, error) { return s.db.DB() }
 
 // Close gives the connections back.
@@ -76,7 +82,7 @@ const appendOnly = `
 ALTER TABLE events ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (hashtextextended(
   id || '|' || run_id || '|' || seq::text || '|' || kind || '|' || by || '|' || body || '|' || prev || '|' || hash || '|' ||
   extract(epoch FROM at AT TIME ZONE 'UTC')::text || '|' || extract(epoch FROM received AT TIME ZONE 'UTC')::text, 0)) STORED;
-CREATE INDEX IF NOT EXISTS events_print ON events (run_id, seq) INCLUDE (print);
+CREATE UNIQUE INDEX IF NOT EXISTS events_in_order ON events (run_id, seq) INCLUDE (print);
 CREATE UNIQUE INDEX IF NOT EXISTS machines_name ON machines (lower(name));
 INSERT INTO versions (id) VALUES (1) ON CONFLICT DO NOTHING;
 CREATE OR REPLACE FUNCTION events_are_append_only() RETURNS trigger LANGUAGE plpgsql AS $$

@@ -2,9 +2,11 @@ package shop
 
 import (
 	"sync"
+	"time"
 
 	lru "github.com/hashicorp/golang-lru/v2"
 
+	"brankel/postgres"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
@@ -94,6 +96,8 @@ func (k *kept) sheet(hash string, read func(string) (*sheet.Sheet, error)) (*she
 type live struct {
 	sync.Mutex
 	folded bool // what follows is what the database said when it was last asked
+	asked  time.Time
+	head   postgres.RunHead
 	seq    int
 	hash   string
 	print  int64 // digest of all events, as the database gives it

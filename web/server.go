@@ -2,6 +2,7 @@
 package web
 
 import (
+	"compress/gzip"
 	"context"
 	"crypto/rand"
 	"encoding/base64"
@@ -61,7 +62,7 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	e.HTTPErrorHandler = srv.fail
 	e.IPExtractor = whoAsks(o.Proxies)
 	sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { srv.fail(e.NewContext(r, w), err) }
-	e.Use(middleware.Recover(), secure, inTime, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024}))
+	e.Use(middleware.Recover(), secure, inTime, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024, Level: gzip.BestSpeed}))
 	withSession := echo.WrapMiddleware(sessions.LoadAndSave)
 	slow := middleware.RateLimiter(
 		middleware.NewRateLimiterMemoryStoreWithConfig(

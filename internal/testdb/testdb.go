@@ -58,12 +58,16 @@ func at(t testing.TB, url string) *postgres.Store {
 	return s
 }
 
+// URLOf is the address of the store's database.
+func URLOf(s *postgres.Store) string {
+	mu.Lock()
+	defer mu.Unlock()
+	return urls[s]
+}
+
 // Exec runs SQL on the store's database, past the store.
 func Exec(s *postgres.Store, sql string) error {
-	mu.Lock()
-	url := urls[s]
-	mu.Unlock()
-	conn, err := pgx.Connect(context.Background(), url)
+	conn, err := pgx.Connect(context.Background(), URLOf(s))
 	if err != nil {
 		return err
 	}

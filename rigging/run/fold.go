@@ -31,7 +31,7 @@ func Fold(s *sheet.Sheet, events []Event) State {
 		}
 		st.apply(e)
 	}
-	return st
+	return st.remembering()
 }
 
 // Carry adds the events that came after those folded so far and tells whether that
@@ -48,6 +48,7 @@ func (st *State) Carry(events ...Event) bool {
 			st.apply(e)
 		}
 	}
+	st.worked = &workedOut{}
 	return true
 }
 

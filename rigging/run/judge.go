@@ -73,6 +73,16 @@ type Setting struct {
 
 // setting is nil where the sheet sets nothing.
 func (st State) setting() *Setting {
+	if st.worked == nil {
+		return st.workOutSetting()
+	}
+	if !st.worked.known {
+		st.worked.setting, st.worked.known = st.workOutSetting(), true
+	}
+	return st.worked.setting
+}
+
+func (st State) workOutSetting() *Setting {
 	if st.Sheet == nil {
 		return nil
 	}

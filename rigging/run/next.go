@@ -10,17 +10,13 @@ import (
 
 // Next says the one thing to do now.
 func Next(st State) Advice {
-	a := st.next()
-	if a.More == nil {
-		a.More = []string{}
+	st = st.remembering()
+	if st.worked.advice == nil {
+		a := st.next()
+		a.More, a.Things, a.Choices = nonNil(a.More), nonNil(a.Things), nonNil(a.Choices)
+		st.worked.advice = &a
 	}
-	if a.Things == nil {
-		a.Things = []Todo{}
-	}
-	if a.Choices == nil {
-		a.Choices = []Choice{}
-	}
-	return a
+	return *st.worked.advice
 }
 
 func (st State) next() Advice {

@@ -3,6 +3,7 @@ package run
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"brankel/rigging/calc"
 	"brankel/rigging/quantity"
@@ -152,24 +153,29 @@ func (st State) settingRule(s *Setting) Rule {
 // readingMarks puts the readings of a point on the rule: as found, and the newest of
 // those after it.
 func (st State) readingMarks(r *Rule, point string, room float64) {
-	var later []Mark
-	for _, t := range st.Readings {
+	var found, later []Mark // the newest first
+	for i := len(st.Readings) - 1; i >= 0 && (len(found) < mostMarks || len(later) < mostMarks); i-- {
+		t := &st.Readings[i]
 		if t.Point != point || !t.Judged() {
 			continue
 		}
-		m := Mark{"move", t.Value, fmt.Sprintf("%s %s", t.Stage, quantity.Number(t.Value, 1))}
-		r.Doubt, r.Says = t.Doubt, ""
-		if t.GaugeName != "" {
-			r.Says = fmt.Sprintf("%s tells to ± %s %s", t.GaugeName, quantity.Number(t.Doubt, 3), r.Unit)
+		if len(found)+len(later) == 0 {
+			r.Doubt = t.Doubt
+			if t.GaugeName != "" {
+				r.Says = fmt.Sprintf("%s tells to ± %s %s", t.GaugeName, quantity.Number(t.Doubt, 3), r.Unit)
+			}
 		}
+		kind, list := "move", &later
 		if t.Stage == Found {
-			m.Kind = "found"
-			r.Marks = append(r.Marks, m)
-		} else {
-			later = append(later, m)
+			kind, list = "found", &found
+		}
+		if len(*list) < mostMarks {
+			*list = append(*list, Mark{kind, t.Value, string(t.Stage) + " " + quantity.Number(t.Value, 1)})
 		}
 	}
-	r.Marks = append(last(r.Marks, mostMarks), last(later, mostMarks)...)
+	slices.Reverse(found)
+	slices.Reverse(later)
+	r.Marks = append(append(r.Marks, found...), later...)
 	for _, m := range r.Marks {
 		r.stretch(m.At, room)
 	}

@@ -33,7 +33,10 @@ type Standing struct {
 
 // Stand says where a run stands.
 func Stand(st State) Standing {
-	st.Expected = nil
+	if st.Expected != nil {
+		st.Expected, st.worked = nil, nil
+	}
+	st = st.remembering()
 	a := Next(st)
 	out := Standing{Signed: st.Signed != nil, Touched: st.LastAt, Resume: st.resume(a), On: names(st.On), Off: names(st.Off)}
 	if st.Signed != nil && st.Sheet != nil && st.Sheet.Recheck.Days > 0 {

@@ -93,6 +93,32 @@ type State struct {
 	SignedAt   time.Time
 	SignedHash string
 	SignedSeq  int
+
+	worked *workedOut // of this state; another one begins with the next event
+}
+
+// workedOut is what was worked out of a state already: standing and view of the same
+// state work nothing out twice.
+type workedOut struct {
+	setting *Setting
+	steps   []StepState
+	advice  *Advice
+	known   bool // setting
+}
+
+// remembering is the state with room to remember what is worked out of it.
+func (st State) remembering() State {
+	if st.worked == nil {
+		st.worked = &workedOut{}
+	}
+	return st
+}
+
+// Expecting is the state of a run whose plate was not read yet, with the sheet that the
+// serial on file leads to (nil for none).
+func (st State) Expecting(s *sheet.Sheet) State {
+	st.Expected, st.worked = s, nil
+	return st
 }
 
 // moved tells whether anything was turned since as found, or since a repair.
@@ -121,9 +147,13 @@ func (st State) latest(point string, stage Stage) *Taken {
 	return nil
 }
 
-// repeats are the readings of the same point taken with nothing done between.
+// mostRepeats is how many readings of one moment are compared: more tell nothing new.
+const mostRepeats = 30
+
+// repeats are the readings of the same point taken with nothing done between, the newest
+// first.
 func (st State) repeats(t *Taken) (values []float64) {
-	for i := len(st.Readings) - 1; i >= 0 && st.Readings[i].Epoch >= t.Epoch; i-- {
+	for i := len(st.Readings) - 1; i >= 0 && st.Readings[i].Epoch >= t.Epoch && len(values) < mostRepeats; i-- {
 		if r := st.Readings[i]; r.Point == t.Point && r.Epoch == t.Epoch && r.Judged() {
 			values = append(values, r.Value)
 		}

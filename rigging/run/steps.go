@@ -50,6 +50,16 @@ func (st State) plan() []sheet.Step {
 
 // Steps is the rail: the first step that is not done is the one to do now.
 func (st State) Steps() []StepState {
+	if st.worked == nil {
+		return st.workOutSteps()
+	}
+	if st.worked.steps == nil {
+		st.worked.steps = st.workOutSteps()
+	}
+	return st.worked.steps
+}
+
+func (st State) workOutSteps() []StepState {
 	var out []StepState
 	found, failed := false, st.failed() != nil
 	for _, step := range st.plan() {

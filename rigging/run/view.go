@@ -111,6 +111,7 @@ const mostLines = 40
 
 // Show makes the view of a state.
 func Show(st State) View {
+	st = st.remembering()
 	v := View{
 		Seq:       st.Seq,
 		Steps:     st.Steps(),
