@@ -32,6 +32,10 @@ type server struct {
 // bodyLimit is the most one request may carry: an event is a few hundred bytes.
 const bodyLimit = 256 << 10
 
+// packFrom is the size from which an answer is packed: on the network of a workshop the
+// view of a run travels faster than it packs.
+const packFrom = 16 << 10
+
 // largeLimit is the most a sheet may have: the largest known are a tenth of it.
 const largeLimit = 2 << 20
 
@@ -62,7 +66,7 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	e.HTTPErrorHandler = srv.fail
 	e.IPExtractor = whoAsks(o.Proxies)
 	sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { srv.fail(e.NewContext(r, w), err) }
-	e.Use(middleware.Recover(), secure, inTime, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1024, Level: gzip.BestSpeed}))
+	e.Use(middleware.Recover(), secure, inTime, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: packFrom, Level: gzip.BestSpeed}))
 	withSession := echo.WrapMiddleware(sessions.LoadAndSave)
 	slow := middleware.RateLimiter(
 		middleware.NewRateLimiterMemoryStoreWithConfig(

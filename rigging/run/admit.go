@@ -203,7 +203,7 @@ func admitCorrected(in Incoming, c Corrected) (Corrected, error) {
 	if c.Event == "" || c.Event != in.LastEvent {
 		return c, fault.At("body.event", "only the last entry can be struck out: strike out the later ones first")
 	}
-	c.Seq, c.Says = in.LastSeq, in.Last
+	c.Seq, c.Says = in.LastSeq, in.Last()
 	return c, need(c.Reason, "reason", longestText, "say what was wrong: both stay on the record")
 }
 

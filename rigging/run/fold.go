@@ -19,6 +19,7 @@ func Fold(s *sheet.Sheet, events []Event) State {
 		Decisions:  map[string]Decided{},
 		Deviations: map[string]Deviation{},
 		Skipped:    map[string]string{},
+		byPoint:    map[string][]int{},
 	}
 	void := struckOut(events)
 	for _, e := range events {
@@ -60,7 +61,7 @@ func (st *State) apply(e Event) {
 	}
 	st.LastAt, st.LastBy = e.At, e.By
 	if !k.quiet {
-		st.Last, st.LastEvent, st.LastSeq = e.Says(), e.ID, e.Seq
+		st.LastEvent, st.LastSeq, st.lastDone = e.ID, e.Seq, e
 	}
 	if e.Kind != KindPaused {
 		st.Paused = ""
@@ -92,6 +93,7 @@ func without(list []Thing, t Thing) []Thing {
 
 func foldReading(st *State, e Event, r Reading) {
 	st.Worked = true
+	st.byPoint[r.Point] = append(st.byPoint[r.Point], len(st.Readings))
 	st.Readings = append(st.Readings, Taken{Reading: r, Event: e.ID, By: e.By, At: e.At, Stage: st.stage(r.Point), Epoch: st.Epoch})
 }
 

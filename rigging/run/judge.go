@@ -144,13 +144,14 @@ func (st State) respond(s *Setting) {
 
 // before is the newest reading that counts with a move between it and after.
 func (st State) before(point string, after *Taken) *Taken {
-	for i := len(st.Readings) - 1; i >= 0; i-- {
-		t := &st.Readings[i]
-		if t.Point != point || !t.Judged() || t.Stage == First || t.Epoch >= after.Epoch {
+	of := st.byPoint[point]
+	for i := len(of) - 1; i >= 0; i-- {
+		t := &st.Readings[of[i]]
+		if !t.Judged() || t.Stage == First || t.Epoch >= after.Epoch {
 			continue
 		}
-		for _, m := range st.Moves {
-			if m.Epoch > t.Epoch && m.Epoch <= after.Epoch {
+		for j := len(st.Moves) - 1; j >= 0 && st.Moves[j].Epoch > t.Epoch; j-- {
+			if st.Moves[j].Epoch <= after.Epoch {
 				return t
 			}
 		}

@@ -154,9 +154,10 @@ func (st State) settingRule(s *Setting) Rule {
 // those after it.
 func (st State) readingMarks(r *Rule, point string, room float64) {
 	var found, later []Mark // the newest first
-	for i := len(st.Readings) - 1; i >= 0 && (len(found) < mostMarks || len(later) < mostMarks); i-- {
-		t := &st.Readings[i]
-		if t.Point != point || !t.Judged() {
+	of := st.byPoint[point]
+	for i := len(of) - 1; i >= 0 && (len(found) < mostMarks || len(later) < mostMarks); i-- {
+		t := &st.Readings[of[i]]
+		if !t.Judged() {
 			continue
 		}
 		if len(found)+len(later) == 0 {

@@ -83,8 +83,7 @@ type State struct {
 	Skipped    map[string]string
 	Notes      []string
 	Paused     string
-	Last       string // last thing done, in words; with the id and number of its event
-	LastEvent  string
+	LastEvent  string // id and number of the last thing done
 	LastSeq    int
 	LastAt     time.Time
 	LastBy     string
@@ -94,7 +93,9 @@ type State struct {
 	SignedHash string
 	SignedSeq  int
 
-	worked *workedOut // of this state; another one begins with the next event
+	lastDone Event
+	byPoint  map[string][]int // places in Readings, in order
+	worked   *workedOut       // of this state; another one begins with the next event
 }
 
 // workedOut is what was worked out of a state already: standing and view of the same
@@ -124,6 +125,14 @@ func (st State) Expecting(s *sheet.Sheet) State {
 // moved tells whether anything was turned since as found, or since a repair.
 func (st State) moved() bool { return len(st.Moves) > st.Repaired }
 
+// Last is the last thing done, in words; "" before anything was.
+func (st State) Last() string {
+	if st.LastSeq == 0 {
+		return ""
+	}
+	return st.lastDone.Says()
+}
+
 // NetTurns is how far the adjuster stands from as found, outward positive; after
 // a repair, from where it was found then.
 func (st State) NetTurns(adjuster string) (net float64) {
@@ -138,9 +147,9 @@ func (st State) NetTurns(adjuster string) (net float64) {
 // latest is the newest reading of a point with the stage ("" for any) that can
 // be compared, nil when there is none.
 func (st State) latest(point string, stage Stage) *Taken {
-	for i := len(st.Readings) - 1; i >= 0; i-- {
-		t := &st.Readings[i]
-		if t.Point == point && t.Judged() && (stage == "" || t.Stage == stage) {
+	of := st.byPoint[point]
+	for i := len(of) - 1; i >= 0; i-- {
+		if t := &st.Readings[of[i]]; t.Judged() && (stage == "" || t.Stage == stage) {
 			return t
 		}
 	}
@@ -153,8 +162,9 @@ const mostRepeats = 30
 // repeats are the readings of the same point taken with nothing done between, the newest
 // first.
 func (st State) repeats(t *Taken) (values []float64) {
-	for i := len(st.Readings) - 1; i >= 0 && st.Readings[i].Epoch >= t.Epoch && len(values) < mostRepeats; i-- {
-		if r := st.Readings[i]; r.Point == t.Point && r.Epoch == t.Epoch && r.Judged() {
+	of := st.byPoint[t.Point]
+	for i := len(of) - 1; i >= 0 && st.Readings[of[i]].Epoch >= t.Epoch && len(values) < mostRepeats; i-- {
+		if r := st.Readings[of[i]]; r.Epoch == t.Epoch && r.Judged() {
 			values = append(values, r.Value)
 		}
 	}
@@ -163,13 +173,12 @@ func (st State) repeats(t *Taken) (values []float64) {
 
 // pending is the newest reading of a point when it could not be compared.
 func (st State) pending(point string) *Taken {
-	for i := len(st.Readings) - 1; i >= 0; i-- {
-		if t := &st.Readings[i]; t.Point == point {
-			if len(t.Missing) == 0 || t.Old || t.Epoch != st.Epoch {
-				return nil
-			}
-			return t
-		}
+	of := st.byPoint[point]
+	if len(of) == 0 {
+		return nil
+	}
+	if t := &st.Readings[of[len(of)-1]]; len(t.Missing) > 0 && !t.Old && t.Epoch == st.Epoch {
+		return t
 	}
 	return nil
 }

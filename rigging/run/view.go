@@ -222,7 +222,7 @@ func (st State) lines() []ReadLine {
 }
 
 func (st State) resume(a Advice) Resume {
-	r := Resume{Last: st.Last, Paused: st.Paused, FingerTight: []string{}, By: st.LastBy}
+	r := Resume{Last: st.Last(), Paused: st.Paused, FingerTight: []string{}, By: st.LastBy}
 	if !st.LastAt.IsZero() {
 		r.At = st.LastAt.Format(time.RFC3339)
 	}
