@@ -1,6 +1,6 @@
 // Nothing entered is lost: a reload, a lost connection, two at once, a full restart.
 import { execFileSync, spawn } from 'node:child_process';
-import { mkdtempSync, chmodSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -113,9 +113,20 @@ test('a stop in the middle: server and database end, and the run is where it was
       await expect(card.getByText(text)).toBeVisible();
     await card.getByRole('button', { name: 'Carry on' }).click();
     await m.says('Work the helm');
-    await stop(second.child);
+
+    // killed hard, its server goes on: the next start says so and leaves the database alone
+    const gone = new Promise((done) => second.child.once('exit', done));
+    second.child.kill('SIGKILL');
+    await gone;
+    await expect(start()).rejects.toThrow(`running already at ${second.url}`);
+    expect((await page.request.get(`${second.url}/healthz`)).ok(), 'the database is still under it').toBe(true);
+    const left = Number(readFileSync(join(home, 'db/server'), 'utf8').split(' ')[0]);
+    process.kill(left, 'SIGTERM');
+    await expect.poll(() => existsSync(join(home, 'db/server'))).toBe(false);
+    await stop((await start()).child);
+    expect(running()).toBe(false);
   } finally {
-    for (const child of children) if (child.exitCode === null) await stop(child);
+    for (const child of children) if (child.exitCode === null && child.signalCode === null) await stop(child);
     rmSync(home, { recursive: true, force: true });
   }
 });

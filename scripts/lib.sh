@@ -85,7 +85,7 @@ stop_db() { [ -z "${DB_STARTED:-}" ] || as_db "$PG/pg_ctl" -D "$DB_DIR/data" -m 
 # the file it wrote; fails when there is none.
 still_serving() {
   local pid address
-  read -r pid address <"$1/server" 2>/dev/null || return 1
+  [ -s "$1/server" ] && read -r pid address <"$1/server" || return 1
   kill -0 "$pid" 2>/dev/null && [ "$(tr '\0' ' ' <"/proc/$pid/cmdline" 2>/dev/null | grep -c 'brankel serve')" = 1 ] || return 1
   printf '%s' "$address"
 }
