@@ -4,9 +4,7 @@ import { expect, Mechanic, test } from './server';
 
 async function sound(page: Page, where: string) {
   for (const theme of ['lamp', 'daylight']) {
-    const { violations } = await new AxeBuilder({ page })
-      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'])
-      .analyze();
+    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice']).analyze();
     expect(
       violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`),
       `${where}, before ${theme}`,
@@ -71,8 +69,6 @@ test('nothing of these screens runs off the side of a phone', async ({ page, ser
   for (const path of ['', '/', '/sheets', '/machine/mail', '/machine/new', '/people', '/who']) {
     if (path) await page.goto(server.url + path);
     await page.waitForTimeout(500);
-    expect(await page.evaluate(() => document.documentElement.scrollWidth), path || 'the draft').toBeLessThanOrEqual(
-      390,
-    );
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), path || 'the draft').toBeLessThanOrEqual(390);
   }
 });

@@ -47,11 +47,7 @@ const sums: [string, Record<string, string>, string][] = [
     },
     'Turn the handy end 3 turns out, the other end 5 turns out',
   ],
-  [
-    'reading',
-    { 'the readings': '7 lb; 7.2 lb', quantity: 'force', 'lower limit': '30', 'upper limit': '35 N' },
-    '31.6 N is inside',
-  ],
+  ['reading', { 'the readings': '7 lb; 7.2 lb', quantity: 'force', 'lower limit': '30', 'upper limit': '35 N' }, '31.6 N is inside'],
   [
     'datum',
     {
@@ -63,16 +59,8 @@ const sums: [string, Record<string, string>, string][] = [
     '138.4 mm from centre to centre',
   ],
   ['fraction', { 'the length': '168.3' }, '6 5/8 in.'],
-  [
-    'window',
-    { 'the setting now': '3', 'loosest that works': '5', 'tightest that works': '4', step: '1' },
-    'No setting serves both ends',
-  ],
-  [
-    'lost-motion',
-    { 'pushed home': '75', 'eased out': '2 1/2 in', 'most allowed': '9' },
-    '11.5 mm is lost, 2.5 mm over the limit',
-  ],
+  ['window', { 'the setting now': '3', 'loosest that works': '5', 'tightest that works': '4', step: '1' }, 'No setting serves both ends'],
+  ['lost-motion', { 'pushed home': '75', 'eased out': '2 1/2 in', 'most allowed': '9' }, '11.5 mm is lost, 2.5 mm over the limit'],
   [
     'kickdown',
     {
@@ -220,13 +208,9 @@ test('found by what one wants to know, by keyboard alone', async ({ page, server
   await expect(page.getByRole('heading', { level: 2 })).toBeVisible();
   await page.keyboard.press('/');
   await page.keyboard.type('cable too short at one end');
-  await expect(page.getByRole('listitem').first()).toHaveText(
-    'How to share a correction between the two ends of a cable?',
-  );
+  await expect(page.getByRole('listitem').first()).toHaveText('How to share a correction between the two ends of a cable?');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { level: 2 })).toHaveText(
-    'How to share a correction between the two ends of a cable?',
-  );
+  await expect(page.getByRole('heading', { level: 2 })).toHaveText('How to share a correction between the two ends of a cable?');
   await page.keyboard.press('/');
   await page.keyboard.press('ControlOrMeta+a');
   await page.keyboard.type('backlash');

@@ -20,8 +20,7 @@ export async function meetings(page: Page): Promise<string[]> {
         if (a.box.l < edge.left - 1 || a.box.r > edge.right + 1 || a.box.t < edge.top - 2 || a.box.b > edge.bottom + 2)
           out.push(`“${a.says}” runs off the drawing`);
         for (const b of texts.slice(i + 1))
-          if (a.box.l < b.box.r && b.box.l < a.box.r && a.box.t < b.box.b && b.box.t < a.box.b)
-            out.push(`“${a.says}” meets “${b.says}”`);
+          if (a.box.l < b.box.r && b.box.l < a.box.r && a.box.t < b.box.b && b.box.t < a.box.b) out.push(`“${a.says}” meets “${b.says}”`);
       }
       for (const shape of svg.querySelectorAll<SVGGeometryElement>('path, line, rect, circle')) {
         const to = shape.getScreenCTM();
@@ -33,11 +32,9 @@ export async function meetings(page: Page): Promise<string[]> {
         for (let d = 0; d <= long; d += 2) {
           const p = shape.getPointAtLength(d).matrixTransform(to);
           for (const t of texts)
-            if (p.x > t.box.l - half && p.x < t.box.r + half && p.y > t.box.t - half && p.y < t.box.b + half)
-              hit.add(t.says);
+            if (p.x > t.box.l - half && p.x < t.box.r + half && p.y > t.box.t - half && p.y < t.box.b + half) hit.add(t.says);
         }
-        for (const says of hit)
-          out.push(`“${says}” meets a line (${shape.tagName} ${shape.getAttribute('d')?.slice(0, 30) ?? ''})`);
+        for (const says of hit) out.push(`“${says}” meets a line (${shape.tagName} ${shape.getAttribute('d')?.slice(0, 30) ?? ''})`);
       }
     }
     return out;

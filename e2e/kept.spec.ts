@@ -44,8 +44,7 @@ test('two browsers on one run: both entries stand, nothing is overwritten', asyn
   await other.tap('Take the reading');
   await expect(other.page.getByText('Ines wrote an entry in between; yours now stands after.')).toBeVisible();
   await page.goto(page.url().replace('/run/', '/record/'));
-  for (const text of ['barrel to eye read: 139.4 mm', 'barrel to eye read: 139.5 mm'])
-    await expect(page.getByText(text)).toBeVisible();
+  for (const text of ['barrel to eye read: 139.4 mm', 'barrel to eye read: 139.5 mm']) await expect(page.getByText(text)).toBeVisible();
 });
 
 test('a stop in the middle: server and database end, and the run is where it was', async ({ page }) => {
@@ -103,13 +102,7 @@ test('a stop in the middle: server and database end, and the run is where it was
     await page.goto(second.url);
     await page.getByRole('button', { name: 'Carry on' }).first().click();
     const card = page.getByRole('region', { name: 'Where it stood' });
-    for (const text of [
-      'the tide',
-      'barrel turned 3½ turns away from the eye',
-      'joint nut',
-      'propeller chock',
-      'linkage cover',
-    ])
+    for (const text of ['the tide', 'barrel turned 3½ turns away from the eye', 'joint nut', 'propeller chock', 'linkage cover'])
       await expect(card.getByText(text)).toBeVisible();
     await card.getByRole('button', { name: 'Carry on' }).click();
     await m.says('Work the helm');

@@ -18,24 +18,17 @@ test('a machine is put on the floor with its plate and cables, and its card is k
   await page.getByRole('button', { name: 'Keep the card' }).click();
   await expect(page.getByRole('alert')).toContainText('as on the plate');
   await page.getByLabel('serial, year or engine number').fill('K-0455');
-  await page
-    .getByLabel('chain: role = part, a part a line')
-    .fill('helm = side box\ncable = second pattern, lined, stays dry');
+  await page.getByLabel('chain: role = part, a part a line').fill('helm = side box\ncable = second pattern, lined, stays dry');
   await page.getByRole('button', { name: 'Keep the card' }).click();
   await expect(page.getByRole('heading', { name: 'Dory <b>Stint</b>' })).toBeVisible();
-  await expect(
-    page.getByRole('link', { name: /sheet 201: serial K-455|sheet 201: engine number K-455|sheet 201/ }),
-  ).toBeVisible();
+  await expect(page.getByRole('link', { name: /sheet 201: serial K-455|sheet 201: engine number K-455|sheet 201/ })).toBeVisible();
   await expect(page.getByRole('list', { name: 'chain of parts' })).toContainText('second pattern, lined, stays dry');
   await page.goto(server.url);
   await page.getByRole('region', { name: 'Dory <b>Stint</b>' }).getByRole('button', { name: 'Set it' }).click();
   await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
 });
 
-test('usage, swaps, modifications and faults are logged; impossible days and falling meters are not', async ({
-  page,
-  server,
-}) => {
+test('usage, swaps, modifications and faults are logged; impossible days and falling meters are not', async ({ page, server }) => {
   await signIn(page, server.url, 'Tobin');
   await page.goto(`${server.url}/machine/oyster`);
   const log = page.getByRole('form', { name: 'Log' });

@@ -24,18 +24,12 @@ test('a lead lets somebody in, changes what they may do, and signs them out', as
   await theirs.goto(`${server.url}/people`);
   await expect(theirs.getByRole('button', { name: 'somebody new' })).toHaveCount(0);
   await page.getByRole('button', { name: 'change' }).nth(4).click();
-  await page
-    .getByRole('form', { name: 'change Ro <script>' })
-    .getByRole('button', { name: 'sign out everywhere' })
-    .click();
+  await page.getByRole('form', { name: 'change Ro <script>' }).getByRole('button', { name: 'sign out everywhere' }).click();
   await theirs.reload();
   await expect(theirs.getByRole('heading', { name: 'Who is at the bench?' })).toBeVisible();
 });
 
-test('a gauge says what it can tell: too coarse before the reading, overdue on the record', async ({
-  page,
-  server,
-}) => {
+test('a gauge says what it can tell: too coarse before the reading, overdue on the record', async ({ page, server }) => {
   await page.goto(`${server.url}/people`);
   await page.getByRole('button', { name: 'another gauge' }).click();
   const form = page.getByRole('form', { name: 'another gauge' });

@@ -12,10 +12,7 @@ test('a sheet is found on its axis, read, exported byte for byte and taken in ag
   await page.getByRole('button', { name: /sheet 114 revision 3, 1850–2399/ }).click();
   await expect(page.getByRole('heading', { name: 'Sheet 114 · lower drive cable' })).toBeVisible();
   await expect(page.getByText('143 ± 0.5 mm')).toBeVisible();
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Export' }).click(),
-  ]);
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Export' }).click()]);
   expect(readFileSync(await download.path(), 'utf8')).toBe(sheet114);
 
   await page.goto(`${server.url}/sheets`);
@@ -31,11 +28,7 @@ test('a bad file tells every fault with its cure, and nothing is kept', async ({
   await input.setInputFiles(file('bad.json', JSON.stringify(bad)));
   const alert = page.getByRole('alert');
   await expect(alert).toContainText('Nothing was kept: 3 things are to be put right.');
-  for (const says of [
-    'colour: there is no such field',
-    'craft: choose one of: boat',
-    'commands: this is to be written',
-  ])
+  for (const says of ['colour: there is no such field', 'craft: choose one of: boat', 'commands: this is to be written'])
     await expect(alert).toContainText(says);
   const claims = { ...(JSON.parse(sheet114) as object), id: '115' };
   await input.setInputFiles(file('claims.json', JSON.stringify(claims)));
@@ -48,10 +41,7 @@ test('a bad file tells every fault with its cure, and nothing is kept', async ({
   await expect(page.getByText('27 sheets for')).toBeVisible();
 });
 
-test('a new sheet starts from its family without figures; script text stays text; undo and draft', async ({
-  page,
-  server,
-}) => {
+test('a new sheet starts from its family without figures; script text stays text; undo and draft', async ({ page, server }) => {
   await page.goto(`${server.url}/sheets`);
   await page.getByLabel('new sheet for').selectOption('clutch');
   await expect(page.getByRole('status').filter({ hasText: 'still to be written' })).toBeVisible();

@@ -53,9 +53,7 @@ test('a reading without its states is kept but not judged', async ({ page, serve
   const m = new Mechanic(page);
   await m.toFound(server);
   await m.read('139.4 mm', ['dogs home']);
-  await expect(
-    page.getByText('139.4 mm was kept, but cannot be compared: inner pushed, stud lowest not confirmed'),
-  ).toBeVisible();
+  await expect(page.getByText('139.4 mm was kept, but cannot be compared: inner pushed, stud lowest not confirmed')).toBeVisible();
 });
 
 for (const [text, says] of [

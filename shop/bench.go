@@ -2,6 +2,7 @@ package shop
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 	"unicode/utf8"
@@ -179,8 +180,11 @@ func (s *Shop) KeepGauge(in GaugeIn) error {
 			return fault.At("name", other.Name+" is there already: number the gauges")
 		}
 	}
-	if g.ID == "" {
+	switch {
+	case g.ID == "":
 		g.ID = uuid.NewString()
+	case !slices.ContainsFunc(all, func(o run.Gauge) bool { return o.ID == g.ID }):
+		return fault.At("id", "there is no such gauge: leave the id out to keep a new one")
 	}
 	return s.Store.SaveGauge(g)
 }

@@ -90,7 +90,7 @@ func (st State) basis() (name, source string) {
 		return "sheet " + st.Identity.Name + ": " + st.Identity.Why, "The sheet is not in the library any more"
 	}
 	src := st.Sheet.Source
-	source = src.Title + ", " + src.Section + ", revision " + src.Revision + " of " + src.Date
+	source = src.Title + ", " + src.Section + ", revision " + src.Revision + " of " + DayOf(src.Date)
 	if st.Sheet.HasAssumed() {
 		source = "ASSUMED figures: " + src.Title
 	}

@@ -86,35 +86,38 @@ func TestABadSheetIsRefusedWithEveryFault(t *testing.T) {
 	}
 	assert.ElementsMatch(t, []string{"colour", "craft", "adjusters[0].pitch", "chain[0].name", "cable"}, paths)
 
-	for path, change := range map[string]func(m map[string]any){
-		"points[2].states[0]":        func(m map[string]any) { at(m, "points", 2)["states"] = []any{"dogs-hom"} },
-		"points[3].id":               func(m map[string]any) { at(m, "points", 3)["id"] = "inner-home" },
-		"influence[0].point":         func(m map[string]any) { at(m, "influence", 0)["point"] = "nowhere" },
-		"adjusters[0]":               func(m map[string]any) { at(m, "influence", 0)["adjuster"] = "other" },
-		"voids[0].reopens[0]":        func(m map[string]any) { at(m, "voids", 0)["reopens"] = []any{"gone"} },
-		"adjusters[0].threads.min":   func(m map[string]any) { at(m, "adjusters", 0)["threads"].(map[string]any)["min"] = 30 },
-		"adjusters[0].lock":          func(m map[string]any) { delete(at(m, "adjusters", 0), "lock") },
-		"applies.from":               func(m map[string]any) { m["applies"].(map[string]any)["from"] = "9000" },
-		"lost_motion[0].pulled":      func(m map[string]any) { at(m, "lost_motion", 0)["pulled"] = "gone" },
-		"checks[0].position":         func(m map[string]any) { at(m, "checks", 0)["position"] = "sideways" },
-		"adjusters[0].in.seen":       func(m map[string]any) { at(m, "adjusters", 0)["in"].(map[string]any)["seen"] = "anticlockwise" },
-		"steps[1].kind":              func(m map[string]any) { at(m, "steps", 1)["kind"] = "complaint" },
-		"adjusters[0].threads.point": func(m map[string]any) { at(m, "adjusters", 0)["threads"].(map[string]any)["point"] = "inner-home" },
-		"adjusters[0].pitch":         func(m map[string]any) { delete(at(m, "adjusters", 0), "pitch") },
-		"adjusters[0].notch":         func(m map[string]any) { at(m, "adjusters", 0)["kind"] = "slider" },
-		"applies.to":                 func(m map[string]any) { m["applies"].(map[string]any)["to"] = "about 9" },
-		"applies.after":              func(m map[string]any) { m["applies"].(map[string]any)["after"] = "12" },
-		"schools":                    func(m map[string]any) { m["schools"] = []any{map[string]any{"id": "a", "name": "A", "says": "x"}} },
-		"points[2].chart":            func(m map[string]any) { at(m, "points", 2)["chart"] = "cold" },
-		"adjusters[0].lock.back_off_min": func(m map[string]any) {
+	for _, c := range []struct {
+		path   string
+		change func(m map[string]any)
+	}{
+		{"points[2].states[0]", func(m map[string]any) { at(m, "points", 2)["states"] = []any{"dogs-hom"} }},
+		{"points[3].id", func(m map[string]any) { at(m, "points", 3)["id"] = "inner-home" }},
+		{"influence[0].point", func(m map[string]any) { at(m, "influence", 0)["point"] = "nowhere" }},
+		{"adjusters[0]", func(m map[string]any) { at(m, "influence", 0)["adjuster"] = "other" }},
+		{"voids[0].reopens[0]", func(m map[string]any) { at(m, "voids", 0)["reopens"] = []any{"gone"} }},
+		{"adjusters[0].threads.min", func(m map[string]any) { at(m, "adjusters", 0)["threads"].(map[string]any)["min"] = 30 }},
+		{"adjusters[0].lock", func(m map[string]any) { delete(at(m, "adjusters", 0), "lock") }},
+		{"applies.from", func(m map[string]any) { m["applies"].(map[string]any)["from"] = "9000" }},
+		{"lost_motion[0].pulled", func(m map[string]any) { at(m, "lost_motion", 0)["pulled"] = "gone" }},
+		{"checks[0].position", func(m map[string]any) { at(m, "checks", 0)["position"] = "sideways" }},
+		{"adjusters[0].in.seen", func(m map[string]any) { at(m, "adjusters", 0)["in"].(map[string]any)["seen"] = "anticlockwise" }},
+		{"steps[1].kind", func(m map[string]any) { at(m, "steps", 1)["kind"] = "complaint" }},
+		{"adjusters[0].threads.point", func(m map[string]any) { at(m, "adjusters", 0)["threads"].(map[string]any)["point"] = "inner-home" }},
+		{"adjusters[0].pitch", func(m map[string]any) { delete(at(m, "adjusters", 0), "pitch") }},
+		{"adjusters[0].notch", func(m map[string]any) { at(m, "adjusters", 0)["kind"] = "slider" }},
+		{"applies.to", func(m map[string]any) { m["applies"].(map[string]any)["to"] = "about 9" }},
+		{"applies.after", func(m map[string]any) { m["applies"].(map[string]any)["after"] = "12" }},
+		{"schools", func(m map[string]any) { m["schools"] = []any{map[string]any{"id": "a", "name": "A", "says": "x"}} }},
+		{"points[2].chart", func(m map[string]any) { at(m, "points", 2)["chart"] = "cold" }},
+		{"adjusters[0].lock.back_off_min", func(m map[string]any) {
 			at(m, "adjusters", 0)["lock"].(map[string]any)["back_off_min"] = 0.9
-		},
+		}},
 	} {
 		var got []string
-		for _, f := range faults(change) {
+		for _, f := range faults(c.change) {
 			got = append(got, f.Field)
 		}
-		assert.Contains(t, got, path)
+		assert.Contains(t, got, c.path)
 	}
 }
 

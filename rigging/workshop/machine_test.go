@@ -1,6 +1,7 @@
 package workshop
 
 import (
+	"strings"
 	"testing"
 	"time"
 
@@ -59,18 +60,27 @@ func TestTheCardItself(t *testing.T) {
 		Cables: []Cable{{Name: "shift", Family: "outboard-shift"}},
 	}
 	require.NoError(t, good.Check())
-	for field, change := range map[string]func(*Machine){
-		"name": func(m *Machine) { m.Name = " " }, "craft": func(m *Machine) { m.Craft = "sledge" },
-		"unit.serial":      func(m *Machine) { m.Unit = &Unit{Serial: "rusty", Hand: "standard"} },
-		"unit.hand":        func(m *Machine) { m.Unit = &Unit{Serial: "1", Hand: "both"} },
-		"cables[0].family": func(m *Machine) { m.Cables = []Cable{{Name: "shift"}} },
-		"cables[1].name":   func(m *Machine) { m.Cables = []Cable{{Name: "shift", Family: "x"}, {Name: "shift", Family: "x"}} },
+	for _, c := range []struct {
+		field  string
+		change func(*Machine)
+	}{
+		{"name", func(m *Machine) { m.Name = " " }},
+		{"name", func(m *Machine) { m.Name = strings.Repeat("é", longestName+1) }},
+		{"note", func(m *Machine) { m.Note = strings.Repeat("x", longestText+1) }},
+		{"craft", func(m *Machine) { m.Craft = "sledge" }},
+		{"unit.serial", func(m *Machine) { m.Unit = &Unit{Serial: "rusty", Hand: "standard"} }},
+		{"unit.hand", func(m *Machine) { m.Unit = &Unit{Serial: "1", Hand: "both"} }},
+		{"cables", func(m *Machine) { m.Cables = make([]Cable, longestList+1) }},
+		{"cables[0].family", func(m *Machine) { m.Cables = []Cable{{Name: "shift"}} }},
+		{"cables[0].chain", func(m *Machine) { m.Cables = []Cable{{Name: "a", Family: "x", Chain: make([]Link, longestList+1)}} }},
+		{"cables[1].name", func(m *Machine) { m.Cables = []Cable{{Name: "shift", Family: "x"}, {Name: "shift", Family: "x"}} }},
+		{"identity[0].value", func(m *Machine) { m.Identity = []Mark{{Name: "hull", Value: strings.Repeat("9", 100)}} }},
 	} {
 		m := good
-		change(&m)
+		c.change(&m)
 		err := m.Check()
-		if assert.Error(t, err, field) {
-			assert.Equal(t, field, err.(*fault.Fault).Field)
+		if assert.Error(t, err, c.field) {
+			assert.Equal(t, c.field, err.(*fault.Fault).Field)
 		}
 	}
 }

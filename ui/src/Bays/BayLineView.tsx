@@ -28,15 +28,9 @@ function Wire({ line }: { line: BayLine }) {
           <path d={`M${x - 4} ${y - 6}l10 6l-10 6Z`} fill={v('sheet')} />
         </g>
       )}
-      {line.sign === 'stop' && (
-        <path d={`M${x - 8} 4v20M${x + 8} 4v20M${x - 4} ${y}h8`} stroke={v('error-main')} strokeWidth={4} />
-      )}
-      {line.sign === 'proof' && (
-        <circle cx={to + 16} cy={y} r={8} fill={v('sheet')} stroke={v('text-primary')} strokeWidth={3} />
-      )}
-      {line.sign === 'signed' && (
-        <path d={`M${to + 8} ${y}l6 7l10 -14`} fill="none" stroke={v('success-main')} strokeWidth={4} />
-      )}
+      {line.sign === 'stop' && <path d={`M${x - 8} 4v20M${x + 8} 4v20M${x - 4} ${y}h8`} stroke={v('error-main')} strokeWidth={4} />}
+      {line.sign === 'proof' && <circle cx={to + 16} cy={y} r={8} fill={v('sheet')} stroke={v('text-primary')} strokeWidth={3} />}
+      {line.sign === 'signed' && <path d={`M${to + 8} ${y}l6 7l10 -14`} fill="none" stroke={v('success-main')} strokeWidth={4} />}
     </svg>
   );
 }
@@ -73,9 +67,7 @@ export function BayLineView({
       </Box>
       <Box sx={{ lineHeight: 1.2 }}>
         <Box sx={{ fontSize: 18, fontWeight: 500 }}>{line.name}</Box>
-        <Box sx={{ fontSize: 16, fontWeight: strong ? 600 : 400, color: colour[line.sign] ?? 'quiet' }}>
-          {line.says}
-        </Box>
+        <Box sx={{ fontSize: 16, fontWeight: strong ? 600 : 400, color: colour[line.sign] ?? 'quiet' }}>{line.says}</Box>
       </Box>
       <Box sx={{ display: 'flex', gap: 1, justifyContent: 'flex-end' }}>
         {(line.sign === 'open' || line.sign === 'stop') && (

@@ -23,8 +23,7 @@ export function Bays() {
   const manage = session?.manage ?? false;
   const wanted = find.trim().toLowerCase();
   const machines = (data?.machines ?? []).filter(
-    (m) =>
-      wanted === '' || `${m.name} ${m.note} ${m.lines.map((l) => l.name).join(' ')}`.toLowerCase().includes(wanted),
+    (m) => wanted === '' || `${m.name} ${m.note} ${m.lines.map((l) => l.name).join(' ')}`.toLowerCase().includes(wanted),
   );
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
@@ -75,9 +74,7 @@ export function Bays() {
                 onSheet={() => void go(`/machine/${m.id}`)}
               />
             ))}
-            {data && machines.length === 0 && (
-              <Box sx={{ py: 3, fontSize: 20 }}>Nothing on the floor is called “{find}”.</Box>
-            )}
+            {data && machines.length === 0 && <Box sx={{ py: 3, fontSize: 20 }}>Nothing on the floor is called “{find}”.</Box>}
           </Box>
           {data && <DueRuler due={data.due} today={data.today} />}
         </Box>

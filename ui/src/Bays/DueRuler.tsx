@@ -29,12 +29,7 @@ export function DueRuler({ due, today }: { due: Bays['due']; today: string }) {
         <svg width={34} height={height} aria-hidden="true" style={{ position: 'absolute', left: 0, top: 0 }}>
           <path d={`M14 6V${height - 12}`} stroke="var(--mui-palette-text-primary)" strokeWidth={2} />
           {Array.from({ length: Math.floor((height - 18) / 12) }, (_, i) => (
-            <path
-              key={i}
-              d={`M14 ${6 + i * 12}h${i % 4 === 0 ? 12 : 6}`}
-              stroke="var(--mui-palette-text-primary)"
-              strokeWidth={1.2}
-            />
+            <path key={i} d={`M14 ${6 + i * 12}h${i % 4 === 0 ? 12 : 6}`} stroke="var(--mui-palette-text-primary)" strokeWidth={1.2} />
           ))}
           <path d="M2 12h26" stroke="var(--mui-palette-primary-main)" strokeWidth={4} />
           {places.map((p) => (
@@ -53,10 +48,7 @@ export function DueRuler({ due, today }: { due: Bays['due']; today: string }) {
           today, {readDay(today)}
         </Box>
         {places.map((p) => (
-          <Box
-            key={p.on + p.says}
-            sx={{ position: 'absolute', left: 40, top: p.y - 13, fontSize: 16, lineHeight: 1.3 }}
-          >
+          <Box key={p.on + p.says} sx={{ position: 'absolute', left: 40, top: p.y - 13, fontSize: 16, lineHeight: 1.3 }}>
             <Box sx={{ fontWeight: 600, color: p.overdue ? 'error.main' : 'text.primary' }}>
               {p.overdue ? 'overdue since ' : ''}
               {p.day}

@@ -19,8 +19,7 @@ export function Hits({ find }: { find: string }) {
   const first = asked ? data?.[0]?.to : undefined;
   useEffect(() => {
     const enter = (e: KeyboardEvent) => {
-      if (e.key === 'Enter' && first && e.target instanceof HTMLInputElement && e.target.type === 'search')
-        void go(first);
+      if (e.key === 'Enter' && first && e.target instanceof HTMLInputElement && e.target.type === 'search') void go(first);
     };
     window.addEventListener('keydown', enter);
     return () => {
@@ -29,11 +28,7 @@ export function Hits({ find }: { find: string }) {
   }, [first, go]);
   if (!asked || !data || find.trim().length < 2) return null;
   return (
-    <Box
-      component="section"
-      aria-label="Found"
-      sx={{ bgcolor: 'sheet', border: '2px solid', borderColor: 'text.primary', mb: 2 }}
-    >
+    <Box component="section" aria-label="Found" sx={{ bgcolor: 'sheet', border: '2px solid', borderColor: 'text.primary', mb: 2 }}>
       {data.length === 0 && <Box sx={{ px: 2, py: 1, fontSize: 18 }}>Nothing holds all of these words.</Box>}
       {data.map((h, i) => (
         <Box

@@ -26,9 +26,7 @@ export function AnswerView({ worked }: { worked: Worked }) {
       <Box sx={{ position: { lg: 'sticky' }, top: 16 }}>
         <Box aria-live="polite">
           {worked.example && (
-            <Box sx={{ fontSize: 16, color: 'quiet', fontStyle: 'italic' }}>
-              An example. Write your own figures into the blanks.
-            </Box>
+            <Box sx={{ fontSize: 16, color: 'quiet', fontStyle: 'italic' }}>An example. Write your own figures into the blanks.</Box>
           )}
           {answer ? (
             <>

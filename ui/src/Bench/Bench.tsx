@@ -29,10 +29,7 @@ export function BenchScreen() {
       >
         {(!phone || !name) && data && <Finder view={data} find={find} setFind={setFind} shown={name ?? ''} />}
         {(!phone || name) && (
-          <Box
-            tabIndex={-1}
-            sx={{ overflowY: { md: 'auto' }, borderLeft: { md: '1px solid' }, borderColor: { md: 'divider' } }}
-          >
+          <Box tabIndex={-1} sx={{ overflowY: { md: 'auto' }, borderLeft: { md: '1px solid' }, borderColor: { md: 'divider' } }}>
             {phone && (
               <Box
                 component={Link}
@@ -49,9 +46,7 @@ export function BenchScreen() {
                 all questions
               </Box>
             )}
-            {isError && (
-              <Finding>The server does not answer. What you wrote stays; this page looks again by itself.</Finding>
-            )}
+            {isError && <Finding>The server does not answer. What you wrote stays; this page looks again by itself.</Finding>}
             {data && name && !sentence && <Finding>There is no such question. Choose one of the list.</Finding>}
             {data && sentence && <SentenceView key={sentence.name} sentence={sentence} view={data} />}
           </Box>

@@ -4,17 +4,7 @@ import type { BenchView } from '../api/client';
 import { useSlash } from '../parts/useSlash';
 
 /** What do you want to know? The questions, the likeliest first; Enter opens the first. */
-export function Finder({
-  view,
-  find,
-  setFind,
-  shown,
-}: {
-  view: BenchView;
-  find: string;
-  setFind: (text: string) => void;
-  shown: string;
-}) {
+export function Finder({ view, find, setFind, shown }: { view: BenchView; find: string; setFind: (text: string) => void; shown: string }) {
   const field = useSlash();
   const go = useNavigate();
   const first = view.found[0];
@@ -55,9 +45,7 @@ export function Finder({
         />
       </Box>
       {view.found.length === 0 && (
-        <Box sx={{ px: 2.75, py: 1, fontSize: 18 }}>
-          No question is like that. Try one word: slack, turns, bend, tension.
-        </Box>
+        <Box sx={{ px: 2.75, py: 1, fontSize: 18 }}>No question is like that. Try one word: slack, turns, bend, tension.</Box>
       )}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {view.found.map((name) => {

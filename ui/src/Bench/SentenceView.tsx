@@ -24,8 +24,7 @@ export function SentenceView({ sentence, view }: { sentence: Sentence; view: Ben
   const write = (key: string, text: string) => {
     setValues({ ...values, [key]: text });
   };
-  const count = (rows: string) =>
-    Math.max(1, rowCount(values, rows), added[rows] ?? 0, untouched ? rowCount(sentence.example, rows) : 0);
+  const count = (rows: string) => Math.max(1, rowCount(values, rows), added[rows] ?? 0, untouched ? rowCount(sentence.example, rows) : 0);
 
   const part = (p: Part, i: number, row: number) => {
     if (!p.blank)
@@ -35,9 +34,7 @@ export function SentenceView({ sentence, view }: { sentence: Sentence; view: Ben
         </Box>
       );
     const { blank } = p;
-    const keys = blank.each
-      ? Array.from({ length: count(blank.each) }, (_, j) => `influence.${row}.${j}`)
-      : [keyOf(blank.path, row)];
+    const keys = blank.each ? Array.from({ length: count(blank.each) }, (_, j) => `influence.${row}.${j}`) : [keyOf(blank.path, row)];
     return keys.map((key, j) => {
       const each = blank.each ? `, ${values[`${blank.each}.${j}.id`] ?? `${j + 1}`}` : '';
       const label = blank.label + (blank.path.includes('[]') ? `, ${row + 1}` : '') + each;

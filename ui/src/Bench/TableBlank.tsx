@@ -23,12 +23,7 @@ export function TableBlank({ id, label, value, example, echo, onChange, tables }
   const keep = useKeep();
   const same = tables.find((t) => t.text === value);
   const says =
-    same?.name ??
-    (value
-      ? `${value.trim().split('\n').length} lines`
-      : example
-        ? `${example.split('\n').length} points`
-        : 'paste it');
+    same?.name ?? (value ? `${value.trim().split('\n').length} lines` : example ? `${example.split('\n').length} points` : 'paste it');
   const save = async () => {
     setRefused((await keep.table(name, value))?.detail ?? '');
   };
@@ -118,10 +113,7 @@ export function TableBlank({ id, label, value, example, echo, onChange, tables }
               }}
             />
           </Box>
-          <Box
-            component="span"
-            sx={{ flex: '1 1 260px', display: 'flex', flexDirection: 'column', gap: 0.5, alignItems: 'flex-start' }}
-          >
+          <Box component="span" sx={{ flex: '1 1 260px', display: 'flex', flexDirection: 'column', gap: 0.5, alignItems: 'flex-start' }}>
             <Box component="span" sx={{ fontSize: 16, color: 'quiet' }}>
               kept
             </Box>

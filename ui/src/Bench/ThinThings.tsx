@@ -8,15 +8,7 @@ import { useKeep } from './useBench';
 type Things = BenchView['thin'];
 
 /** Any flat thing measured once serves as a feeler: a tap writes it into the blank last touched. */
-export function ThinThings({
-  things,
-  blank,
-  onTake,
-}: {
-  things: Things;
-  blank: string;
-  onTake: (text: string) => void;
-}) {
+export function ThinThings({ things, blank, onTake }: { things: Things; blank: string; onTake: (text: string) => void }) {
   const [open, setOpen] = useState(false);
   if (!open)
     return (
@@ -60,15 +52,7 @@ export function ThinThings({
 }
 
 /** The flat things there are; who may change them adds and forgets. */
-export function ThinList({
-  things,
-  change,
-  onTake,
-}: {
-  things: Things;
-  change: boolean;
-  onTake?: (text: string) => void;
-}) {
+export function ThinList({ things, change, onTake }: { things: Things; change: boolean; onTake?: (text: string) => void }) {
   const [name, setName] = useState('');
   const [thickness, setThickness] = useState('');
   const [problem, setProblem] = useState<{ field: string; detail: string }>({ field: '', detail: '' });
@@ -101,12 +85,7 @@ export function ThinList({
               </Box>
             )}
             {change && (
-              <Button
-                variant="text"
-                aria-label={`forget ${t.name}`}
-                sx={{ minWidth: 44 }}
-                onClick={() => void keep.dropThin(t.name)}
-              >
+              <Button variant="text" aria-label={`forget ${t.name}`} sx={{ minWidth: 44 }} onClick={() => void keep.dropThin(t.name)}>
                 ✕
               </Button>
             )}
@@ -123,13 +102,7 @@ export function ThinList({
           }}
           sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-end' }}
         >
-          <Blank
-            label="another thing"
-            value={name}
-            onChange={setName}
-            width={220}
-            error={problem.field === 'name' ? problem.detail : ''}
-          />
+          <Blank label="another thing" value={name} onChange={setName} width={220} error={problem.field === 'name' ? problem.detail : ''} />
           <Blank
             label="how thick, mm"
             value={thickness}

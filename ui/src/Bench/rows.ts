@@ -11,8 +11,7 @@ const part = (key: string, rows: string) => {
 };
 
 /** How many rows are written in. */
-export const rowCount = (values: Values, rows: string) =>
-  Math.max(0, ...Object.keys(values).map((key) => (part(key, rows)?.at ?? -1) + 1));
+export const rowCount = (values: Values, rows: string) => Math.max(0, ...Object.keys(values).map((key) => (part(key, rows)?.at ?? -1) + 1));
 
 /** The values without one row; those after it move up. */
 export function withoutRow(values: Values, rows: string, gone: number): Values {

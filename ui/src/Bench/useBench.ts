@@ -22,9 +22,7 @@ const filled = (params: URLSearchParams): Values => Object.fromEntries([...param
 export function useValues(name: string): [Values, (next: Values) => void] {
   const [params, setParams] = useSearchParams();
   const key = `brankel.bench.${name}`;
-  const [values, setValues] = useState(() =>
-    filled(params.size > 0 ? params : new URLSearchParams(localStorage.getItem(key) ?? '')),
-  );
+  const [values, setValues] = useState(() => filled(params.size > 0 ? params : new URLSearchParams(localStorage.getItem(key) ?? '')));
   useEffect(() => {
     const text = new URLSearchParams(values).toString();
     localStorage.setItem(key, text);
@@ -45,10 +43,7 @@ export function useWorked(name: string, values: Values): { worked: Worked | unde
     queryKey: ['worked', name, late],
     placeholderData: (last: Worked | undefined, query) => (query?.queryKey[1] === name ? last : undefined),
     staleTime: Infinity,
-    queryFn: () =>
-      answered(
-        api.POST('/api/v1/bench/{name}', { params: { path: { name } }, body: { values: JSON.parse(late) as Values } }),
-      ),
+    queryFn: () => answered(api.POST('/api/v1/bench/{name}', { params: { path: { name } }, body: { values: JSON.parse(late) as Values } })),
   });
   return { worked: data, failed: isError };
 }

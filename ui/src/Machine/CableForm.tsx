@@ -77,10 +77,7 @@ export function CableForm({
             </option>
           ))}
         </Box>
-        <Box
-          role={at(`cables[${no}].family`) ? 'alert' : undefined}
-          sx={{ fontSize: 16, fontWeight: 500, color: 'error.main' }}
-        >
+        <Box role={at(`cables[${no}].family`) ? 'alert' : undefined} sx={{ fontSize: 16, fontWeight: 500, color: 'error.main' }}>
           {at(`cables[${no}].family`)}
         </Box>
       </Box>

@@ -207,8 +207,7 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
 }
 
 type Links = NonNullable<Machine['cables'][number]['chain']>;
-const chainText = (chain: Links | undefined) =>
-  (chain ?? []).map((l) => `${l.role} = ${l.name}${l.note ? `, ${l.note}` : ''}`).join('\n');
+const chainText = (chain: Links | undefined) => (chain ?? []).map((l) => `${l.role} = ${l.name}${l.note ? `, ${l.note}` : ''}`).join('\n');
 const chainOf = (text: string): Links =>
   text
     .split('\n')

@@ -54,9 +54,7 @@ export function LogForm({ machine }: { machine: Machine }) {
   const [refused, setRefused] = useState({ field: '', detail: '' });
   const [wrong, setWrong] = useState(''); // the reading that this one corrects
   const { log } = useCard();
-  const readings = (machine.meters?.find((m) => m.name === texts.name)?.readings ?? []).filter(
-    (r) => r.id && !r.struck,
-  );
+  const readings = (machine.meters?.find((m) => m.name === texts.name)?.readings ?? []).filter((r) => r.id && !r.struck);
   const shown = kinds.find((k) => k.id === kind);
   const send = async () => {
     const fields = Object.fromEntries((shown?.fields ?? []).map(([f]) => [f, texts[f] ?? '']));
@@ -130,14 +128,11 @@ export function LogForm({ machine }: { machine: Machine }) {
           </Box>
         </Box>
       )}
-      {refused.detail &&
-        !['on', 'name', 'shows', 'value', 'says', 'was', 'now', 'approved', 'basis', 'until'].includes(
-          refused.field,
-        ) && (
-          <Box role="alert" sx={{ color: 'error.main', fontWeight: 500 }}>
-            {refused.detail}
-          </Box>
-        )}
+      {refused.detail && !['on', 'name', 'shows', 'value', 'says', 'was', 'now', 'approved', 'basis', 'until'].includes(refused.field) && (
+        <Box role="alert" sx={{ color: 'error.main', fontWeight: 500 }}>
+          {refused.detail}
+        </Box>
+      )}
       <Box>
         <Button type="submit" sx={{ minHeight: 48, py: 0 }}>
           Log it

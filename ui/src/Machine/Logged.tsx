@@ -16,9 +16,7 @@ export function OpenThings({ view, work }: { view: MachineView; work: boolean })
         says: d.says + (d.until ? `, deferred until ${readDay(d.until)}` : ''),
         by: `${d.by}, ${readDay(d.on)}`,
       })),
-    ...(m.bulletins ?? [])
-      .filter((b) => !b.done)
-      .map((b) => ({ id: b.id, says: `bulletin: ${b.says}`, by: `${b.by}, ${readDay(b.on)}` })),
+    ...(m.bulletins ?? []).filter((b) => !b.done).map((b) => ({ id: b.id, says: `bulletin: ${b.says}`, by: `${b.by}, ${readDay(b.on)}` })),
   ];
   return (
     <>
@@ -76,20 +74,13 @@ export function Logged({ view }: { view: MachineView }) {
       says: `modification: ${s.what}; approved by ${s.approved}, ${s.basis}`,
       by: s.by,
     })),
-    ...(m.bulletins ?? [])
-      .filter((b) => b.done)
-      .map((b) => ({ on: b.done ?? '', says: `bulletin done: ${b.says}`, by: b.by })),
-    ...(m.defects ?? [])
-      .filter((d) => d.closed)
-      .map((d) => ({ on: d.closed ?? '', says: `put right: ${d.says}`, by: d.by })),
+    ...(m.bulletins ?? []).filter((b) => b.done).map((b) => ({ on: b.done ?? '', says: `bulletin done: ${b.says}`, by: b.by })),
+    ...(m.defects ?? []).filter((d) => d.closed).map((d) => ({ on: d.closed ?? '', says: `put right: ${d.says}`, by: d.by })),
   ].sort((a, b) => b.on.localeCompare(a.on));
   return (
     <Box component="section" aria-label="Logged" sx={{ mt: 2 }}>
       {lines.map((l, i) => (
-        <Box
-          key={i}
-          sx={{ display: 'flex', gap: 1.5, py: 0.5, fontSize: 17, borderTop: '1px solid', borderColor: 'divider' }}
-        >
+        <Box key={i} sx={{ display: 'flex', gap: 1.5, py: 0.5, fontSize: 17, borderTop: '1px solid', borderColor: 'divider' }}>
           <Box sx={{ color: 'quiet', minWidth: 104 }}>{readDay(l.on)}</Box>
           <Box sx={{ flex: 1 }}>
             <Box component="span" sx={'struck' in l && l.struck ? { textDecoration: 'line-through' } : {}}>

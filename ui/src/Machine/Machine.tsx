@@ -20,11 +20,7 @@ export function MachineScreen() {
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" tab={data?.machine.name ?? (id === 'new' ? 'Another machine' : 'Machine')} rooms />
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
-        {error && (
-          <Finding>
-            {problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}
-          </Finding>
-        )}
+        {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}</Finding>}
         {id === 'new' ? <CardForm /> : data && <Card key={id} view={data} />}
       </Box>
       <Foot />
@@ -47,10 +43,7 @@ function Card({ view }: { view: MachineView }) {
     );
   const usage = (m.meters ?? [])
     .map((x) => ({ ...x, readings: x.readings.filter((r) => !r.struck) }))
-    .map(
-      (x) =>
-        `${(x.readings.at(-1)?.value ?? 0).toLocaleString('en-GB')} ${x.name}, read ${readDay(x.readings.at(-1)?.on ?? '')}`,
-    );
+    .map((x) => `${(x.readings.at(-1)?.value ?? 0).toLocaleString('en-GB')} ${x.name}, read ${readDay(x.readings.at(-1)?.on ?? '')}`);
   return (
     <>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'flex-start', gap: 2 }}>
@@ -61,9 +54,7 @@ function Card({ view }: { view: MachineView }) {
           <Box sx={{ fontSize: 18 }}>{[m.craft, m.note, m.owner && `for ${m.owner}`].filter(Boolean).join(' · ')}</Box>
           <Box sx={{ fontSize: 17, color: 'quiet' }}>
             {[
-              ...(m.unit
-                ? [`plate ${m.unit.serial}, ${m.unit.hand} hand${m.unit.variant ? `, ${m.unit.variant}` : ''}`]
-                : []),
+              ...(m.unit ? [`plate ${m.unit.serial}, ${m.unit.hand} hand${m.unit.variant ? `, ${m.unit.variant}` : ''}`] : []),
               ...(m.identity ?? []).map((x) => `${x.name} ${x.value}`),
               ...usage,
             ].join(' · ')}
@@ -116,11 +107,7 @@ function Card({ view }: { view: MachineView }) {
               {l.runs.map((r) => (
                 <Box key={r.id} sx={{ fontSize: 17, display: 'flex', gap: 1.5, minHeight: 40, alignItems: 'center' }}>
                   <Box sx={{ color: 'quiet', minWidth: 100 }}>{r.opened}</Box>
-                  <Box
-                    component={Link}
-                    to={r.signed ? `/record/${r.id}` : `/run/${r.id}`}
-                    sx={{ color: 'text.primary' }}
-                  >
+                  <Box component={Link} to={r.signed ? `/record/${r.id}` : `/run/${r.id}`} sx={{ color: 'text.primary' }}>
                     {r.says}
                   </Box>
                 </Box>
@@ -144,10 +131,7 @@ function Start({ machine, line, work }: { machine: string; line: MachineView['li
   if (!line.open && !(work && line.led)) return null;
   return (
     <>
-      <Button
-        sx={{ minHeight: 48, py: 0, px: 2, fontSize: 17 }}
-        onClick={() => void start(machine, line.cable.id, line.open)}
-      >
+      <Button sx={{ minHeight: 48, py: 0, px: 2, fontSize: 17 }} onClick={() => void start(machine, line.cable.id, line.open)}>
         {line.open ? 'Carry on' : line.runs.length > 0 ? 'Set again' : 'Set it'}
       </Button>
       {problem && (
@@ -162,11 +146,7 @@ function Start({ machine, line, work }: { machine: string; line: MachineView['li
 /** The chain of parts as a line from hand to works. */
 function Chain({ links }: { links: { role: string; name: string; note?: string }[] }) {
   return (
-    <Box
-      component="ol"
-      aria-label="chain of parts"
-      sx={{ listStyle: 'none', m: 0, p: 0, display: 'flex', flexWrap: 'wrap', rowGap: 0.5 }}
-    >
+    <Box component="ol" aria-label="chain of parts" sx={{ listStyle: 'none', m: 0, p: 0, display: 'flex', flexWrap: 'wrap', rowGap: 0.5 }}>
       {links.map((c, i) => (
         <Box
           component="li"

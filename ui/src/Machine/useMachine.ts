@@ -23,7 +23,6 @@ export function useCard() {
   };
   return {
     put: (machine: Machine) => done(api.POST('/api/v1/machines', { body: machine })),
-    log: (id: string, entry: Entry) =>
-      done(api.POST('/api/v1/machines/{id}/log', { params: { path: { id } }, body: entry })),
+    log: (id: string, entry: Entry) => done(api.POST('/api/v1/machines/{id}/log', { params: { path: { id } }, body: entry })),
   };
 }

@@ -6,17 +6,9 @@ import { Blank } from '../parts/Blank';
 import { OneOf } from '../Run/Toggle';
 import { useGauges, useKeeping } from './usePeople';
 
-const kinds = [
-  'tape',
-  'rule',
-  'caliper',
-  'feeler',
-  'protractor',
-  'pull scale',
-  'tension gauge',
-  'torque wrench',
-  'tachometer',
-].map((k) => ({ id: k, name: k }));
+const kinds = ['tape', 'rule', 'caliper', 'feeler', 'protractor', 'pull scale', 'tension gauge', 'torque wrench', 'tachometer'].map(
+  (k) => ({ id: k, name: k }),
+);
 const sign: Record<string, string> = { length: 'mm', angle: '°', force: 'N', torque: 'Nm', speed: 'rpm' };
 
 /** The gauges: how fine they are, what they can tell, and when their calibration runs out. */
@@ -41,11 +33,7 @@ export function Gauges({ manage }: { manage: boolean }) {
                 </b>
                 {(g.risers ?? []).length > 0 ? `; ${(g.risers ?? []).map((r) => r.name).join(', ')}` : ''}
                 <Box sx={{ color: overdue ? 'error.main' : 'quiet', fontWeight: overdue ? 600 : 400 }}>
-                  {g.due
-                    ? overdue
-                      ? `✕ calibration ran out on ${g.until}`
-                      : `calibrated until ${g.until}`
-                    : 'no calibration asked'}
+                  {g.due ? (overdue ? `✕ calibration ran out on ${g.until}` : `calibrated until ${g.until}`) : 'no calibration asked'}
                 </Box>
               </Box>
               {manage && (

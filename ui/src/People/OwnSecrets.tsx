@@ -55,14 +55,7 @@ export function OwnSecrets() {
       sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'center', bgcolor: 'sheet', p: 1.5, mt: 2 }}
     >
       <Blank label="password of now" value={now} onChange={setNow} width={220} secret error={at('now')} />
-      <Blank
-        label="new password, or empty"
-        value={password}
-        onChange={setPassword}
-        width={220}
-        secret
-        error={at('password')}
-      />
+      <Blank label="new password, or empty" value={password} onChange={setPassword} width={220} secret error={at('password')} />
       <Blank label="new PIN, or empty" value={pin} onChange={setPin} width={150} secret figures error={at('pin')} />
       <Button type="submit" sx={{ minHeight: 48, py: 0 }}>
         Change

@@ -107,9 +107,7 @@ function ChangePerson({ id, name, role: was, onDone }: { id: string; name: strin
       sx={formed}
       onSubmit={(e) => {
         e.preventDefault();
-        void ask(
-          change(id, { ...(role !== was ? { role } : {}), ...(password ? { password } : {}), ...(pin ? { pin } : {}) }),
-        );
+        void ask(change(id, { ...(role !== was ? { role } : {}), ...(password ? { password } : {}), ...(pin ? { pin } : {}) }));
       }}
     >
       <Box sx={{ flexBasis: '100%' }}>
@@ -157,14 +155,7 @@ function NewPerson({ onDone }: { onDone: () => void }) {
       }}
     >
       <Blank label="name" value={name} onChange={setName} width={220} error={at('name')} autoFocus />
-      <Blank
-        label="password to begin with"
-        value={password}
-        onChange={setPassword}
-        width={240}
-        secret
-        error={at('password')}
-      />
+      <Blank label="password to begin with" value={password} onChange={setPassword} width={240} secret error={at('password')} />
       <Blank label="PIN" value={pin} onChange={setPin} width={130} secret figures error={at('pin')} />
       <Box sx={{ flexBasis: '100%' }}>
         <OneOf label="role" options={roles} value={role} onChange={setRole} />

@@ -35,11 +35,7 @@ export function RecordScreen() {
         </Button>
       </Head>
       <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: 3, width: '100%', maxWidth: 1180, mx: 'auto' }}>
-        {error && (
-          <Finding>
-            {problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}
-          </Finding>
-        )}
+        {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}</Finding>}
         {data && <Paper r={data} />}
       </Box>
       <Foot />
@@ -54,10 +50,7 @@ function Fields({ title, list }: { title: string; list: { name: string; text: st
       <Box component="h2" sx={{ m: 0, fontSize: 18, fontWeight: 600 }}>
         {title}
       </Box>
-      <Box
-        component="dl"
-        sx={{ display: 'grid', gridTemplateColumns: '132px 1fr', rowGap: 0.4, columnGap: 1.5, m: 0, mt: 0.5 }}
-      >
+      <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: '132px 1fr', rowGap: 0.4, columnGap: 1.5, m: 0, mt: 0.5 }}>
         {list.map((f, i) => [
           <Box component="dt" key={`${i}t`} sx={{ color: 'quiet' }}>
             {f.name}
@@ -82,9 +75,7 @@ function Paper({ r }: { r: RecordData }) {
         {r.heading.note} · {r.sheet}
         {r.source ? ` · ${r.source}` : ''}
       </Box>
-      {r.broken && (
-        <Finding>The chain of this record is broken: {r.broken}. What stands below can not be trusted.</Finding>
-      )}
+      {r.broken && <Finding>The chain of this record is broken: {r.broken}. What stands below can not be trusted.</Finding>}
       <Box sx={{ mt: 2, py: 1.25, borderTop: '2px solid', borderBottom: '2px solid', borderColor: 'text.primary' }}>
         {r.signed ? (
           <>
@@ -92,9 +83,7 @@ function Paper({ r }: { r: RecordData }) {
             <Box>{r.statement}</Box>
           </>
         ) : (
-          <Box sx={{ fontSize: 22, fontWeight: 600, color: 'error.main' }}>
-            Not signed: the state after {r.through} events.
-          </Box>
+          <Box sx={{ fontSize: 22, fontWeight: 600, color: 'error.main' }}>Not signed: the state after {r.through} events.</Box>
         )}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, columnGap: 5 }}>

@@ -27,10 +27,7 @@ export function ComplaintPanel({ run, send, fetch }: { run: string; send: Send; 
       {fetch.length > 0 && (
         <Box sx={{ mt: 3.5 }}>
           <Box sx={{ fontSize: 18, fontWeight: 600 }}>Fetch first, so that you crawl once</Box>
-          <Box
-            component="ul"
-            sx={{ m: 0, mt: 0.5, pl: 0, listStyle: 'none', columns: { xs: 1, sm: 2 }, maxWidth: 620 }}
-          >
+          <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 0, listStyle: 'none', columns: { xs: 1, sm: 2 }, maxWidth: 620 }}>
             {fetch.map((f) => (
               <Box component="li" key={f} sx={{ py: 0.4, fontSize: 18, '&::before': { content: '"▢  "' } }}>
                 {f}

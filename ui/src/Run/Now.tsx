@@ -35,11 +35,7 @@ export function Now(props: Props) {
           </Box>
         ))}
       </Box>
-      {advice.caution && (
-        <Box sx={{ display: { xs: 'block', md: 'none' }, mt: 1, fontSize: 17, fontWeight: 600 }}>
-          ⚠ {advice.caution}
-        </Box>
-      )}
+      {advice.caution && <Box sx={{ display: { xs: 'block', md: 'none' }, mt: 1, fontSize: 17, fontWeight: 600 }}>⚠ {advice.caution}</Box>}
       {advice.finding && <Finding>{advice.finding}</Finding>}
       {[run.view.drift, run.view.answer].map(
         (t) =>
@@ -85,13 +81,7 @@ function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
       return <TodoPanel things={advice.things} send={send} />;
     case 'move':
       return advice.move ? (
-        <MovePanel
-          run={run.id}
-          point={run.view.rules[0]?.id ?? ''}
-          turn={advice.move}
-          send={send}
-          onOther={onOtherTurn}
-        />
+        <MovePanel run={run.id} point={run.view.rules[0]?.id ?? ''} turn={advice.move} send={send} onOther={onOtherTurn} />
       ) : null;
     case 'settle':
       return <Settle run={run} send={send} />;

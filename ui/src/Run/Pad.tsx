@@ -36,21 +36,7 @@ export interface PadProps {
 }
 
 /** The pad: keys for a gloved thumb beside a blank that takes what a mechanic writes. Enter takes it. */
-export function Pad({
-  label,
-  value,
-  onChange,
-  onTake,
-  unit,
-  says,
-  error,
-  take,
-  ready,
-  vulgar = false,
-  by,
-  above,
-  children,
-}: PadProps) {
+export function Pad({ label, value, onChange, onTake, unit, says, error, take, ready, vulgar = false, by, above, children }: PadProps) {
   const field = useRef<HTMLInputElement>(null);
   const id = useId();
   const coarse = window.matchMedia('(pointer: coarse)').matches;

@@ -57,9 +57,7 @@ export function Rail({ steps }: { steps: StepState[] }) {
                 </Box>
               </Box>
               {(s.summary ?? (now ? s.hands : '')) && (
-                <Box sx={{ fontSize: 14.5, color: 'quiet', fontWeight: now ? 500 : 400 }}>
-                  {s.summary ? s.summary : s.hands}
-                </Box>
+                <Box sx={{ fontSize: 14.5, color: 'quiet', fontWeight: now ? 500 : 400 }}>{s.summary ? s.summary : s.hands}</Box>
               )}
             </Box>
           </Box>
@@ -75,10 +73,7 @@ export function RailStrip({ steps }: { steps: StepState[] }) {
   const now = steps[i];
   return (
     <Box component="details" sx={{ borderBottom: '1px solid', borderColor: 'divider' }}>
-      <Box
-        component="summary"
-        sx={{ px: 1.5, minHeight: 48, display: 'flex', alignItems: 'center', gap: 1, cursor: 'pointer' }}
-      >
+      <Box component="summary" sx={{ px: 1.5, minHeight: 48, display: 'flex', alignItems: 'center', gap: 1, cursor: 'pointer' }}>
         <Box sx={{ color: 'primary.main', fontWeight: 600 }}>▸</Box>
         <Box sx={{ fontWeight: 600 }}>{now ? now.title : 'All steps'}</Box>
         <Box sx={{ color: 'quiet', ml: 'auto' }}>{now ? `${i + 1} of ${steps.length}` : 'done'}</Box>

@@ -35,10 +35,7 @@ export function RunScreen() {
   if (!handle.run) return <Head title="Brankel" tab="Run" />;
   return (
     <Box sx={{ minHeight: '100dvh', height: { lg: '100dvh' }, display: 'flex', flexDirection: 'column' }}>
-      <Head
-        title={`${handle.run.machine} · ${handle.run.cable}`}
-        about={handle.run.view.applies ?? handle.run.machine_note}
-      >
+      <Head title={`${handle.run.machine} · ${handle.run.cable}`} about={handle.run.view.applies ?? handle.run.machine_note}>
         <StillOn run={handle.run} />
       </Head>
       <Work key={id} handle={handle} run={handle.run} who={who} />
@@ -94,11 +91,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
         />
       )}
       {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
-      {slow && (
-        <Notice
-          text={`${handle.waitingFor} ${entries(handle.waitingCount)} kept here and sent as soon as it answers.`}
-        />
-      )}
+      {slow && <Notice text={`${handle.waitingFor} ${entries(handle.waitingCount)} kept here and sent as soon as it answers.`} />}
       {stopping && (
         <StopForNow
           send={send}

@@ -9,17 +9,7 @@ import type { Send } from './useRun';
 const link = { minHeight: 40, fontSize: 15, py: 0.5 };
 
 /** The foot of a run: the caution of the moment, the way back to as found, and the way to stop for now. */
-export function RunFoot({
-  run,
-  send,
-  onTurn,
-  onStop,
-}: {
-  run: RunView;
-  send: Send;
-  onTurn: () => void;
-  onStop: () => void;
-}) {
+export function RunFoot({ run, send, onTurn, onStop }: { run: RunView; send: Send; onTurn: () => void; onStop: () => void }) {
   const { view } = run;
   const [undoing, setUndoing] = useState(false);
   const { ask, problem } = useAsk(send);

@@ -3,15 +3,7 @@ import type { Want } from '../api/client';
 import { Toggle } from './Toggle';
 
 /** The states that make a reading a reading: each is a tap, beside how it is proved. */
-export function StatesPanel({
-  wanted,
-  states,
-  setStates,
-}: {
-  wanted: Want['states'];
-  states: string;
-  setStates: (s: string) => void;
-}) {
+export function StatesPanel({ wanted, states, setStates }: { wanted: Want['states']; states: string; setStates: (s: string) => void }) {
   if (wanted.length === 0) return null;
   const confirmed = states === '' ? [] : states.split(' ');
   const toggle = (id: string) => {

@@ -41,11 +41,7 @@ export function OneOf({
   onChange: (id: string) => void;
 }) {
   return (
-    <span
-      role="radiogroup"
-      aria-label={label}
-      style={{ display: 'inline-flex', flexWrap: options.length > 2 ? 'wrap' : 'nowrap', gap: 6 }}
-    >
+    <span role="radiogroup" aria-label={label} style={{ display: 'inline-flex', flexWrap: options.length > 2 ? 'wrap' : 'nowrap', gap: 6 }}>
       {options.map((o) => (
         <Button
           key={o.id}

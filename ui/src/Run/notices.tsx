@@ -10,10 +10,9 @@ import type { Send } from './useRun';
 export function StillOn({ run }: { run: RunView }) {
   const on = run.view.on.map((t) => t.name ?? '');
   const off = run.view.off.map((t) => t.name ?? '');
-  const words = [
-    on.length > 0 ? `still on: ${on.join(', ')}` : '',
-    off.length > 0 ? `still off: ${off.join(', ')}` : '',
-  ].filter((s) => s !== '');
+  const words = [on.length > 0 ? `still on: ${on.join(', ')}` : '', off.length > 0 ? `still off: ${off.join(', ')}` : ''].filter(
+    (s) => s !== '',
+  );
   if (words.length === 0) return null;
   return (
     <Box

@@ -49,8 +49,7 @@ export function TodoPanel({ things, send }: { things: Todo[]; send: Send }) {
           <Toggle
             on={t.done}
             onToggle={() => {
-              if (!t.done)
-                void ask(t.kind, t.kind === 'caution' ? { id: t.id } : { id: t.id, name: t.name, side: t.side });
+              if (!t.done) void ask(t.kind, t.kind === 'caution' ? { id: t.id } : { id: t.id, name: t.name, side: t.side });
             }}
           >
             {(verb[t.kind] ?? '') + t.name}
@@ -72,13 +71,7 @@ export function LockPanel({ advice, send }: { advice: Advice; send: Send }) {
   return (
     <>
       <Row>
-        <Blank
-          label={`${lock.nut} backed off, part of a turn`}
-          value={backOff}
-          onChange={setBackOff}
-          error={at('back_off')}
-          width={300}
-        />
+        <Blank label={`${lock.nut} backed off, part of a turn`} value={backOff} onChange={setBackOff} error={at('back_off')} width={300} />
       </Row>
       <Row>
         {lock.pin && (
@@ -91,10 +84,7 @@ export function LockPanel({ advice, send }: { advice: Advice; send: Send }) {
             {lock.pin} in
           </Toggle>
         )}
-        <Button
-          variant="contained"
-          onClick={() => void ask('locked', { adjuster: lock.adjuster, back_off: backOff, pin, value: 0 })}
-        >
+        <Button variant="contained" onClick={() => void ask('locked', { adjuster: lock.adjuster, back_off: backOff, pin, value: 0 })}>
           Locked
         </Button>
       </Row>

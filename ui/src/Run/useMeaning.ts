@@ -11,11 +11,7 @@ export interface Typed {
 }
 
 /** What the typed reading means, or what to write instead; worked out by the server, kept by nobody. */
-export function useMeaning(
-  run: string,
-  typed: Typed,
-  marks: boolean,
-): { meaning: Meaning | null; problem: Problem | null } {
+export function useMeaning(run: string, typed: Typed, marks: boolean): { meaning: Meaning | null; problem: Problem | null } {
   const late = useDelayed(JSON.stringify(typed), 120);
   const now = JSON.parse(late) as Typed;
   const complete = marks ? now.start !== '' && now.end !== '' : now.text !== '';

@@ -67,9 +67,7 @@ export function useRun(id: string, who: string): RunHandle {
     missing: query.data
       ? ''
       : (problemIn(query.error)?.detail ??
-        (query.error
-          ? 'The server does not answer. What you typed is still here; this page looks again by itself.'
-          : '')),
+        (query.error ? 'The server does not answer. What you typed is still here; this page looks again by itself.' : '')),
     send,
     notice,
     clearNotice: useCallback(() => {

@@ -69,14 +69,7 @@ function ByPassword() {
       <Title>Who is at the bench?</Title>
       <Form onSubmit={() => void ask(signIn(name, password))}>
         <Blank label="your name" value={name} onChange={setName} width={320} autoFocus />
-        <Blank
-          label="your password"
-          value={password}
-          onChange={setPassword}
-          width={320}
-          secret
-          error={at('password', 'session', '')}
-        />
+        <Blank label="your password" value={password} onChange={setPassword} width={320} secret error={at('password', 'session', '')} />
         <Button type="submit" variant="contained">
           Sign in
         </Button>
@@ -94,9 +87,7 @@ function First() {
   return (
     <>
       <Title>The first account is the lead’s.</Title>
-      <Box sx={{ fontSize: 19, maxWidth: 560 }}>
-        The lead lets the others in and looks after sheets, machines and gauges.
-      </Box>
+      <Box sx={{ fontSize: 19, maxWidth: 560 }}>The lead lets the others in and looks after sheets, machines and gauges.</Box>
       <Form onSubmit={() => void ask(first(name, password))}>
         <Blank label="your name" value={name} onChange={setName} width={320} autoFocus error={at('name')} />
         <Blank
@@ -148,16 +139,7 @@ export function ByPin({ session, onDone }: { session: SessionView; onDone?: () =
         ))}
       </Box>
       <Form onSubmit={() => void ask(go())}>
-        <Blank
-          label="PIN"
-          value={pin}
-          onChange={setPin}
-          width={200}
-          secret
-          figures
-          autoFocus
-          error={at('pin', 'session', '')}
-        />
+        <Blank label="PIN" value={pin} onChange={setPin} width={200} secret figures autoFocus error={at('pin', 'session', '')} />
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5 }}>
           <Button type="submit" variant="contained">
             {session.state === 'locked' ? 'Open' : 'Switch'}

@@ -31,9 +31,7 @@ export function AxisView({ axis }: { axis: Axis }) {
   });
   const height = rows.length * 46 + 30;
   const ends = [
-    ...new Set(
-      axis.bars.flatMap((b) => [b.open_low ? null : b.from, b.open_high ? null : b.to]).filter((n) => n !== null),
-    ),
+    ...new Set(axis.bars.flatMap((b) => [b.open_low ? null : b.from, b.open_high ? null : b.to]).filter((n) => n !== null)),
   ].sort((a, b) => a - b);
   const labels = placeLabels(
     ends.map((n) => ({ at: x(n), text: `${n}` })),
@@ -87,9 +85,7 @@ export function AxisView({ axis }: { axis: Axis }) {
                 strokeWidth={2}
                 strokeDasharray={b.assumed ? '6 4' : undefined}
               />
-              {b.open_high && (
-                <path d={`M${x(b.to) - 2} ${(places[i]?.row ?? 0) * 46 + 10}l10 12l-10 12Z`} fill={ink} />
-              )}
+              {b.open_high && <path d={`M${x(b.to) - 2} ${(places[i]?.row ?? 0) * 46 + 10}l10 12l-10 12Z`} fill={ink} />}
             </g>
           ))}
           {axis.overlaps.map((o) => (

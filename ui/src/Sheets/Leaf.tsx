@@ -96,10 +96,7 @@ export function Leaf({
             }}
             onChange={(x: React.ChangeEvent<HTMLInputElement>) => {
               setText(x.target.value);
-              e.set(
-                path,
-                x.target.value === '' ? (number ? undefined : '') : number ? typed(x.target.value) : x.target.value,
-              );
+              e.set(path, x.target.value === '' ? (number ? undefined : '') : number ? typed(x.target.value) : x.target.value);
             }}
             sx={{
               ...line,

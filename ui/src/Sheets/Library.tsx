@@ -18,9 +18,7 @@ export function LibraryScreen() {
   const axes = (data?.axes ?? []).filter(
     (a) =>
       wanted === '' ||
-      `${a.craft} ${a.family} ${a.cable} ${a.bars.map((b) => `${b.sheet} ${b.says}`).join(' ')}`
-        .toLowerCase()
-        .includes(wanted),
+      `${a.craft} ${a.family} ${a.cable} ${a.bars.map((b) => `${b.sheet} ${b.says}`).join(' ')}`.toLowerCase().includes(wanted),
   );
   const crafts = [...new Set(axes.map((a) => a.craft))];
   return (
@@ -74,9 +72,7 @@ export function LibraryScreen() {
           </Box>
         ))}
         {data && axes.length === 0 && (
-          <Box sx={{ fontSize: 20, py: 3 }}>
-            {wanted ? `No sheet is called “${find}”.` : 'There are no sheets yet.'}
-          </Box>
+          <Box sx={{ fontSize: 20, py: 3 }}>{wanted ? `No sheet is called “${find}”.` : 'There are no sheets yet.'}</Box>
         )}
       </Box>
       <Foot>

@@ -21,8 +21,7 @@ export function Node({
   label: string;
 }) {
   const schema = resolve(e.root, raw);
-  if (schema.type === 'array')
-    return <List e={e} schema={schema} path={path} value={Array.isArray(value) ? value : []} label={label} />;
+  if (schema.type === 'array') return <List e={e} schema={schema} path={path} value={Array.isArray(value) ? value : []} label={label} />;
   if (schema.type !== 'object') return <Leaf e={e} schema={schema} path={path} value={value} label={label} />;
   const fields = Object.entries(schema.properties ?? {});
   const object = value !== null && typeof value === 'object' && !Array.isArray(value) ? value : undefined;
@@ -45,9 +44,7 @@ export function Node({
       aria-label={pathOf(path)}
       sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, rowGap: 0.5, alignItems: 'flex-start' }}
     >
-      {path.length > 1 && typeof path.at(-1) === 'string' && (
-        <Box sx={{ flexBasis: '100%', fontSize: 16, fontWeight: 600 }}>{label}</Box>
-      )}
+      {path.length > 1 && typeof path.at(-1) === 'string' && <Box sx={{ flexBasis: '100%', fontSize: 16, fontWeight: 600 }}>{label}</Box>}
       {fault && (
         <Box role="alert" sx={{ flexBasis: '100%', fontSize: 15, fontWeight: 500, color: 'error.main' }}>
           {fault}
@@ -73,19 +70,7 @@ export function Node({
   );
 }
 
-function List({
-  e,
-  schema,
-  path,
-  value,
-  label,
-}: {
-  e: Editing;
-  schema: Schema;
-  path: Step[];
-  value: Value[];
-  label: string;
-}) {
+function List({ e, schema, path, value, label }: { e: Editing; schema: Schema; path: Step[]; value: Value[]; label: string }) {
   const items = schema.items ?? {};
   const fault = e.faults.get(pathOf(path));
   return (

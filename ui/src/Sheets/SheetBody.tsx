@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 import type { Sheet, SheetPage } from '../api/client';
+import { readDay } from '../days';
 import { LineView } from '../parts/LineView';
 import { RuleView } from '../parts/RuleView';
 
@@ -96,9 +97,7 @@ export function SheetBody({ sheet: s, words }: { sheet: Sheet; words: SheetPage[
             <b>{words.limits[i]}</b>
             {assumed(`points[${i}].target`) ? ' assumed' : ''}. {p.between}
             {p.position ? `; ${p.position}` : ''}
-            {p.states?.length
-              ? `; ${p.states.map((id) => s.states.find((x) => x.id === id)?.name ?? id).join(', ')}`
-              : ''}
+            {p.states?.length ? `; ${p.states.map((id) => s.states.find((x) => x.id === id)?.name ?? id).join(', ')}` : ''}
             {p.instrument ? `; by ${p.instrument}` : ''}
             {p.finish ? `; ${p.finish}` : ''}
             {p.settle ? `. ${p.settle.says}` : ''}
@@ -141,9 +140,7 @@ export function SheetBody({ sheet: s, words }: { sheet: Sheet; words: SheetPage[
       <Part title="A move reopens">
         {s.voids.map((v) => (
           <Row key={v.moving} head={s.adjusters.find((a) => a.id === v.moving)?.name ?? v.moving}>
-            {v.reopens
-              .map((id) => s.points.find((p) => p.id === id)?.name ?? s.checks.find((c) => c.id === id)?.name ?? id)
-              .join(', ')}
+            {v.reopens.map((id) => s.points.find((p) => p.id === id)?.name ?? s.checks.find((c) => c.id === id)?.name ?? id).join(', ')}
           </Row>
         ))}
       </Part>
@@ -194,7 +191,7 @@ export function SheetBody({ sheet: s, words }: { sheet: Sheet; words: SheetPage[
       <Part title="Source">
         <Box sx={{ fontSize: 17 }}>
           {s.source.assumed ? 'Assumed: ' : ''}
-          {[s.source.title, s.source.section, s.source.revision && `revision ${s.source.revision}`, s.source.date]
+          {[s.source.title, s.source.section, s.source.revision && `revision ${s.source.revision}`, readDay(s.source.date ?? '')]
             .filter(Boolean)
             .join(', ')}
         </Box>

@@ -18,11 +18,7 @@ export function SheetScreen() {
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" tab={data ? `Sheet ${data.sheet.id} · ${data.sheet.cable}` : 'Sheet'} rooms />
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
-        {error && (
-          <Finding>
-            {problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}
-          </Finding>
-        )}
+        {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}</Finding>}
         {data && <Page page={data} />}
       </Box>
       <Foot />
@@ -58,12 +54,7 @@ function Page({ page }: { page: SheetPage }) {
             Copy as a new one
           </Button>
         )}
-        <Button
-          sx={small}
-          component="a"
-          href={`/api/v1/sheets/${page.hash}`}
-          download={`${sheet.id}-r${sheet.revision}.json`}
-        >
+        <Button sx={small} component="a" href={`/api/v1/sheets/${page.hash}`} download={`${sheet.id}-r${sheet.revision}.json`}>
           Export
         </Button>
       </Box>
@@ -78,11 +69,7 @@ function Page({ page }: { page: SheetPage }) {
       </Box>
       <SheetBody sheet={sheet} words={page.words} />
       {page.revisions.length > 1 && (
-        <Box
-          component="section"
-          aria-label="Revisions"
-          sx={{ borderTop: '2px solid', borderColor: 'text.primary', pt: 1.5 }}
-        >
+        <Box component="section" aria-label="Revisions" sx={{ borderTop: '2px solid', borderColor: 'text.primary', pt: 1.5 }}>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, fontSize: 17 }}>
             <Box sx={{ fontWeight: 600 }}>Revisions</Box>
             {page.revisions.map((r) =>

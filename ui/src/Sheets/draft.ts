@@ -40,15 +40,13 @@ export function put(value: Value, path: Step[], next: Value | undefined): Value 
     return list;
   }
   const object = { ...(value as Record<string, Value> | null) };
-  if (rest.length === 0 && next === undefined)
-    return Object.fromEntries(Object.entries(object).filter(([key]) => key !== head));
+  if (rest.length === 0 && next === undefined) return Object.fromEntries(Object.entries(object).filter(([key]) => key !== head));
   object[head] = put(object[head] ?? null, rest, next);
   return object;
 }
 
 /** The path as faults name it: points[2].target. */
-export const pathOf = (path: Step[]) =>
-  path.map((p, i) => (typeof p === 'number' ? `[${p}]` : i === 0 ? p : `.${p}`)).join('');
+export const pathOf = (path: Step[]) => path.map((p, i) => (typeof p === 'number' ? `[${p}]` : i === 0 ? p : `.${p}`)).join('');
 
 /** A number where one is written; a text stays as it was typed, so that it can be told what is wrong. */
 export function typed(text: string): Value {

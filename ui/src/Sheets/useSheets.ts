@@ -3,8 +3,7 @@ import { useCallback } from 'react';
 import { useNavigate } from 'react-router';
 import { api, answered, problemOf, type Problem, type Sheet } from '../api/client';
 
-export const useLibrary = () =>
-  useQuery({ queryKey: ['library'], queryFn: () => answered(api.GET('/api/v1/library')) });
+export const useLibrary = () => useQuery({ queryKey: ['library'], queryFn: () => answered(api.GET('/api/v1/library')) });
 
 export const useSheetPage = (hash: string) =>
   useQuery({
@@ -36,9 +35,7 @@ export function useBegin() {
   const go = useNavigate();
   return useCallback(
     async (body: { family?: string; copy_of?: string; revise?: string }): Promise<Problem | null> => {
-      const { data, error } = await api
-        .POST('/api/v1/drafts', { body })
-        .catch(() => ({ data: undefined, error: undefined }));
+      const { data, error } = await api.POST('/api/v1/drafts', { body }).catch(() => ({ data: undefined, error: undefined }));
       if (!data) return problemOf(error);
       keepDraft(data);
       await go('/sheets/draft');

@@ -63,8 +63,7 @@ export async function sendFirst(run: string, seq: number, who: string): Promise<
       missed = between(problem.missed);
       continue;
     }
-    if (problem.status === 0 || problem.status === 401 || problem.status === 429 || problem.status >= 500)
-      return { kept: true };
+    if (problem.status === 0 || problem.status === 401 || problem.status === 429 || problem.status >= 500) return { kept: true };
     drop(run, first.id);
     return { refused: problem };
   }

@@ -49,11 +49,7 @@ export function Blank({
         }}
         sx={{ px: 1.25, minHeight: 48, border: '2px solid', borderColor: error ? 'error.main' : 'text.primary' }}
       />
-      <Box
-        id={`${id}-error`}
-        role={error ? 'alert' : undefined}
-        sx={{ fontSize: 16, fontWeight: 500, color: 'error.main' }}
-      >
+      <Box id={`${id}-error`} role={error ? 'alert' : undefined} sx={{ fontSize: 16, fontWeight: 500, color: 'error.main' }}>
         {error}
       </Box>
     </Box>

@@ -12,9 +12,7 @@ function describe(line: Line): string {
   if (line.position) parts.push(`${line.control} in ${line.position}.`);
   if (line.now) parts.push(`${line.between} ${line.now} of ${line.of ?? ''}.`);
   if (line.turn)
-    parts.push(
-      `Turn the ${line.barrel} ${line.turn.turns_say} ${line.turn.way_says}, seen from ${line.turn.seen_from} ${line.turn.seen}.`,
-    );
+    parts.push(`Turn the ${line.barrel} ${line.turn.turns_say} ${line.turn.way_says}, seen from ${line.turn.seen_from} ${line.turn.seen}.`);
   if (line.say) parts.push(`${line.say}.`);
   return parts.join(' ');
 }
@@ -27,14 +25,8 @@ export function LineView({ line, proved }: { line: Line; proved?: string[] }) {
   return (
     <Box ref={ref} role="img" aria-label={describe(line)} sx={{ minWidth: 0, overflow: 'hidden' }}>
       <svg width={width} height={p.height} aria-hidden="true" style={{ display: 'block' }}>
-        {p.room !== 'narrow' ? (
-          <Routing line={line} p={p} />
-        ) : (
-          <path d={`M0 ${p.y}H${p.anchor}`} stroke={quiet} strokeWidth={9} />
-        )}
-        {p.room !== 'narrow' && (
-          <Control line={line} x={p.hub} y={p.y + 6} r={p.room === 'wide' ? 46 : 40} beside={p.room !== 'wide'} />
-        )}
+        {p.room !== 'narrow' ? <Routing line={line} p={p} /> : <path d={`M0 ${p.y}H${p.anchor}`} stroke={quiet} strokeWidth={9} />}
+        {p.room !== 'narrow' && <Control line={line} x={p.hub} y={p.y + 6} r={p.room === 'wide' ? 46 : 40} beside={p.room !== 'wide'} />}
         <path d={`M${p.anchor - 24} ${p.y}H${p.anchor}`} stroke={quiet} strokeWidth={9} />
         <path d={`M${p.anchor} ${p.y - (wide ? 46 : 26)}V${p.y + 46}`} stroke={ink} strokeWidth={7} />
         <text

@@ -60,8 +60,7 @@ export function RuleView({ rule, small = false }: { rule: Rule; small?: boolean 
   const ticks: number[] = [];
   for (let t = Math.ceil(rule.from / rule.tick - 1e-6); t * rule.tick <= rule.to + 1e-6 && ticks.length < 200; t++)
     ticks.push(t * rule.tick);
-  const every =
-    [1, 2, 5, 10, 20, 50].find((n) => ((width - 2 * pad) / (rule.to - rule.from)) * n * rule.tick >= 58) ?? 100;
+  const every = [1, 2, 5, 10, 20, 50].find((n) => ((width - 2 * pad) / (rule.to - rule.from)) * n * rule.tick >= 58) ?? 100;
   return (
     <Box ref={ref} sx={{ mt: small ? 1 : 2, minWidth: 0, overflow: 'hidden' }}>
       {small && <Box sx={{ fontSize: 16, fontWeight: 600 }}>{rule.name}</Box>}
@@ -90,12 +89,7 @@ export function RuleView({ rule, small = false }: { rule: Rule; small?: boolean 
           );
         })}
         {found && should && (
-          <path
-            d={`M${x(found.at)} ${base - 19}H${x(should.at)}`}
-            stroke={v('primary-main')}
-            strokeWidth={3}
-            strokeDasharray="8 5"
-          />
+          <path d={`M${x(found.at)} ${base - 19}H${x(should.at)}`} stroke={v('primary-main')} strokeWidth={3} strokeDasharray="8 5" />
         )}
         {rule.marks.map((m, i) => (
           <Mark

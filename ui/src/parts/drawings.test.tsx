@@ -93,9 +93,7 @@ const line: Line = {
 };
 
 test('the line tells in words what it draws, with the turn when there is one', () => {
-  expect(draw(<LineView line={line} />)).toContain(
-    'helm in f. barrel to eye 139.4 of 143.0 mm. 12½ threads in, 6 at least.',
-  );
+  expect(draw(<LineView line={line} />)).toContain('helm in f. barrel to eye 139.4 of 143.0 mm. 12½ threads in, 6 at least.');
   const turning = draw(
     <LineView
       line={{
@@ -183,9 +181,7 @@ test('tries point the way they felt, and the next is named', () => {
 
 test('a bend that is too tight says so, not by colour alone', () => {
   const piece = (bend: number, tight: boolean) => ({ length: 300, bend, radius: 200, tight });
-  const svg = draw(
-    <ConduitView says="x" conduit={{ slack: 0.5, pieces: [piece(0, false), piece(90, false), piece(125, true)] }} />,
-  );
+  const svg = draw(<ConduitView says="x" conduit={{ slack: 0.5, pieces: [piece(0, false), piece(90, false), piece(125, true)] }} />);
   expect(svg).toContain('125° too tight');
   expect(svg).toContain('>90°<');
   expect(svg).toContain('>300 mm<');
@@ -194,15 +190,13 @@ test('a bend that is too tight says so, not by colour alone', () => {
 test('a hunting follow-up says that it coasts into the other switch', () => {
   const trips = { extend: 1.2, retract: 1.3, differential: 0.4, coast: 1.4, tolerance: 1.5, hunts: true };
   expect(draw(<TripsView says="x" trips={trips} />)).toContain('coasts into the other switch');
-  expect(
-    draw(<TripsView says="x" trips={{ ...trips, hunts: false, rest_extending: 0.1, rest_retracting: -0.1 }} />),
-  ).toContain('coasts to rest');
+  expect(draw(<TripsView says="x" trips={{ ...trips, hunts: false, rest_extending: 0.1, rest_retracting: -0.1 }} />)).toContain(
+    'coasts to rest',
+  );
 });
 
 test('the other drawings carry their answer in words and shapes', () => {
-  expect(draw(<GapsView says="x" gaps={{ left: 2.4, right: 1.1, shift: 0.65, toward: 'left' }} />)).toContain(
-    '0.65 mm to the left',
-  );
+  expect(draw(<GapsView says="x" gaps={{ left: 2.4, right: 1.1, shift: 0.65, toward: 'left' }} />)).toContain('0.65 mm to the left');
   expect(draw(<GapsView says="x" gaps={{ left: 2, right: 2, shift: 0, toward: 'none' }} />)).not.toContain('to the');
   expect(draw(<SlotView says="x" slot={{ angle: 38, shift: 9, left: 6, gain: 5.5 }} />)).toContain('the slot ends');
   const bars = draw(

@@ -6,10 +6,7 @@ type Coil = NonNullable<Drawing['coils']>[number];
 
 const zigzag = (x: number, y: number, length: number) => {
   const n = 18;
-  const parts = Array.from(
-    { length: n },
-    (_, i) => `L${(x + ((i + 0.5) * length) / n).toFixed(1)} ${y + (i % 2 === 0 ? -11 : 11)}`,
-  );
+  const parts = Array.from({ length: n }, (_, i) => `L${(x + ((i + 0.5) * length) / n).toFixed(1)} ${y + (i % 2 === 0 ? -11 : 11)}`);
   return `M${x} ${y}${parts.join('')}L${x + length} ${y}`;
 };
 

@@ -44,14 +44,7 @@ export function ConduitView({ conduit, says }: { conduit: NonNullable<Drawing['c
                   : `${Math.round(l.piece.length)} mm`;
               return (
                 <g key={l.at}>
-                  <rect
-                    x={x - text.length * 4 - 4}
-                    y={y + 13}
-                    width={text.length * 8 + 8}
-                    height={20}
-                    fill={paper}
-                    stroke={faint}
-                  />
+                  <rect x={x - text.length * 4 - 4} y={y + 13} width={text.length * 8 + 8} height={20} fill={paper} stroke={faint} />
                   <text
                     x={x}
                     y={y + 28}

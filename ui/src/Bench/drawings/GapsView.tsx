@@ -27,11 +27,7 @@ export function GapsView({ gaps: g, says }: { gaps: NonNullable<Drawing['gaps']>
             </text>
             {g.toward !== 'none' && (
               <g>
-                <path
-                  d={`M${left + block / 2 - way * 20} 18H${left + block / 2 + way * 26}`}
-                  stroke={accent}
-                  strokeWidth={4}
-                />
+                <path d={`M${left + block / 2 - way * 20} 18H${left + block / 2 + way * 26}`} stroke={accent} strokeWidth={4} />
                 <path d={`M${left + block / 2 + way * 36} 18l${-way * 14} -7v14Z`} fill={accent} />
                 <text x={left + block / 2} y={144} textAnchor="middle" fill={accent}>
                   {Number(g.shift.toFixed(3))} mm to the {g.toward}

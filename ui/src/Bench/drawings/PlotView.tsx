@@ -15,9 +15,7 @@ const colour: Record<string, string> = {
 const dash: Record<string, string> = { ghost: '7 5', limit: '3 4' };
 const marks = ['points', 'aimpoints', 'aim'];
 const stroke = (look: string) =>
-  look.endsWith('points')
-    ? { strokeWidth: 0 }
-    : { strokeWidth: dash[look] ? 2 : 3, strokeDasharray: dash[look] ?? 'none' };
+  look.endsWith('points') ? { strokeWidth: 0 } : { strokeWidth: dash[look] ? 2 : 3, strokeDasharray: dash[look] ?? 'none' };
 
 /** Values over an axis; the limits are dotted, what is aimed for is in the accent colour. */
 export function PlotView({ plot, says }: { plot: Plot; says: string }) {

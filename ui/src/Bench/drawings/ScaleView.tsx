@@ -35,14 +35,7 @@ function Edge({ ticks, width, y, up }: { ticks: Ticks; width: number; y: number;
           </g>
         );
       })}
-      <text
-        x={width - 12}
-        y={y + way * 24 + (up ? 0 : 10)}
-        textAnchor="end"
-        fontSize={15}
-        fontWeight={600}
-        fill={quiet}
-      >
+      <text x={width - 12} y={y + way * 24 + (up ? 0 : 10)} textAnchor="end" fontSize={15} fontWeight={600} fill={quiet}>
         {ticks.unit}
       </text>
     </g>
@@ -65,14 +58,7 @@ export function ScaleView({ scale, says }: { scale: Scale; says: string }) {
               <path d={`M${x(scale.ghost)} 36V128`} stroke={quiet} strokeWidth={2} strokeDasharray="4 4" />
             )}
             <path d={`M${at} 30V128`} stroke={accent} strokeWidth={3} />
-            <text
-              x={Math.min(Math.max(at, 50), width - 50)}
-              y={20}
-              textAnchor="middle"
-              fontSize={18}
-              fontWeight={600}
-              fill={accent}
-            >
+            <text x={Math.min(Math.max(at, 50), width - 50)} y={20} textAnchor="middle" fontSize={18} fontWeight={600} fill={accent}>
               {scale.label}
             </text>
           </g>

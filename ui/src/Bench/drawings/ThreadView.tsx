@@ -33,44 +33,15 @@ export function ThreadView({ thread: t }: { thread: Thread }) {
                   />
                 ),
             )}
-            <rect
-              x={x(t.min) - 1}
-              y={y - 22}
-              width={x(last) - x(t.min) + 2}
-              height={44}
-              fill="none"
-              stroke={good}
-              strokeWidth={2}
-            />
-            <text
-              x={x(t.min)}
-              y={y + 42}
-              textAnchor={t.min < t.max * 0.1 ? 'start' : 'middle'}
-              fontSize={15}
-              fill={quiet}
-            >
+            <rect x={x(t.min) - 1} y={y - 22} width={x(last) - x(t.min) + 2} height={44} fill="none" stroke={good} strokeWidth={2} />
+            <text x={x(t.min)} y={y + 42} textAnchor={t.min < t.max * 0.1 ? 'start' : 'middle'} fontSize={15} fill={quiet}>
               {t.left_say}
             </text>
             {moved && (
-              <rect
-                x={x(t.now) - 6}
-                y={y - 26}
-                width={12}
-                height={52}
-                fill="none"
-                stroke={quiet}
-                strokeDasharray="4 4"
-                strokeWidth={2}
-              />
+              <rect x={x(t.now) - 6} y={y - 26} width={12} height={52} fill="none" stroke={quiet} strokeDasharray="4 4" strokeWidth={2} />
             )}
             <rect x={x(t.after) - 6} y={y - 26} width={12} height={52} fill={moved ? accent : ink} />
-            {moved && (
-              <path
-                d={`M${x(t.now)} ${y - 32}H${x(t.after) + (t.after < t.now ? 10 : -10)}`}
-                stroke={accent}
-                strokeWidth={3}
-              />
-            )}
+            {moved && <path d={`M${x(t.now)} ${y - 32}H${x(t.after) + (t.after < t.now ? 10 : -10)}`} stroke={accent} strokeWidth={3} />}
             {moved && <path d={`M${x(t.after)} ${y - 32}l${t.after < t.now ? 12 : -12} -6v12Z`} fill={accent} />}
             {moved && (
               <text

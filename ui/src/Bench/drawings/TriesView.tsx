@@ -33,11 +33,7 @@ export function TriesView({ tries: t, says }: { tries: Tries; says: string }) {
               ) : (
                 <path
                   key={i}
-                  d={
-                    one.felt === 'too loose'
-                      ? `M${x(one.at) - 7} ${y - 10}l17 10l-17 10Z`
-                      : `M${x(one.at) + 7} ${y - 10}l-17 10l17 10Z`
-                  }
+                  d={one.felt === 'too loose' ? `M${x(one.at) - 7} ${y - 10}l17 10l-17 10Z` : `M${x(one.at) + 7} ${y - 10}l-17 10l17 10Z`}
                   fill={paper}
                   stroke={ink}
                   strokeWidth={3}
@@ -48,14 +44,7 @@ export function TriesView({ tries: t, says }: { tries: Tries; says: string }) {
               <path d={`M${x(next)} ${y - 14}l14 14l-14 14l-14 -14Z`} fill={paper} stroke={accent} strokeWidth={3.5} />
             )}
             {next !== undefined && (
-              <text
-                x={Math.min(Math.max(x(next), 40), width - 40)}
-                y={26}
-                textAnchor="middle"
-                fontSize={16}
-                fontWeight={600}
-                fill={accent}
-              >
+              <text x={Math.min(Math.max(x(next), 40), width - 40)} y={26} textAnchor="middle" fontSize={16} fontWeight={600} fill={accent}>
                 next: {next}
               </text>
             )}

@@ -7,15 +7,7 @@ type Trips = NonNullable<Drawing['trips']>;
 /** The two switch trips about what the lever commands, the dead band between them, and where the surface comes to rest. */
 export function TripsView({ trips: t, says }: { trips: Trips; says: string }) {
   const reach =
-    Math.max(
-      t.extend,
-      t.retract,
-      t.tolerance,
-      t.coast,
-      ...[t.rest_extending, t.rest_retracting].map((v) => Math.abs(v ?? 0)),
-    ) *
-      1.25 +
-    0.2;
+    Math.max(t.extend, t.retract, t.tolerance, t.coast, ...[t.rest_extending, t.rest_retracting].map((v) => Math.abs(v ?? 0))) * 1.25 + 0.2;
   return (
     <Sheet height={216} says={says}>
       {(width) => {
@@ -46,13 +38,7 @@ export function TripsView({ trips: t, says }: { trips: Trips; says: string }) {
             ).map(([at, name], i) => (
               <g key={name}>
                 <path d={`M${x(at)} ${axis - 40}v80`} stroke={ink} strokeWidth={3} />
-                <text
-                  x={Math.min(Math.max(x(at), 62), width - 62)}
-                  y={axis + 72}
-                  textAnchor="middle"
-                  fill={quiet}
-                  dx={i === 0 ? -4 : 4}
-                >
+                <text x={Math.min(Math.max(x(at), 62), width - 62)} y={axis + 72} textAnchor="middle" fill={quiet} dx={i === 0 ? -4 : 4}>
                   {name}
                 </text>
               </g>

@@ -14,10 +14,7 @@ export function lay(pieces: Pieces) {
   return run(pieces, -Math.atan2(end[1], end[0]));
 }
 
-function run(
-  pieces: Pieces,
-  start: number,
-): { laid: Laid[]; box: [number, number, number, number]; end: [number, number] } {
+function run(pieces: Pieces, start: number): { laid: Laid[]; box: [number, number, number, number]; end: [number, number] } {
   let [x, y, heading, side] = [0, 0, start, -1];
   const box: [number, number, number, number] = [0, 0, 0, 0];
   const grow = (px: number, py: number) => {

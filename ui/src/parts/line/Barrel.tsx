@@ -42,8 +42,7 @@ export function Barrel({ line, p }: { line: Line; p: Places }) {
 
 function Thread({ from, to, y }: { from: number; to: number; y: number }) {
   const lines = [];
-  for (let x = from; x < to - 6; x += 11)
-    lines.push(<path key={x} d={`M${x} ${y - 8}l7 16`} stroke={ink} strokeWidth={3} />);
+  for (let x = from; x < to - 6; x += 11) lines.push(<path key={x} d={`M${x} ${y - 8}l7 16`} stroke={ink} strokeWidth={3} />);
   return <g>{lines}</g>;
 }
 

@@ -28,12 +28,7 @@ export function Control({
   const [kx, ky] = polar(x, y, r + 8, now?.at ?? 0);
   return (
     <g>
-      <path
-        d={`M${x} ${y}L${x1} ${y1}A${r} ${r} 0 ${large} 1 ${x2} ${y2}Z`}
-        fill={wash}
-        stroke={faint}
-        strokeWidth={2}
-      />
+      <path d={`M${x} ${y}L${x1} ${y1}A${r} ${r} 0 ${large} 1 ${x2} ${y2}Z`} fill={wash} stroke={faint} strokeWidth={2} />
       {line.positions.map((p) => {
         const [px, py] = polar(x, y, r, p.at);
         const [tx, ty] = polar(x, y, r + 24, p.at);
@@ -61,13 +56,7 @@ export function Control({
         </>
       )}
       <circle cx={x} cy={y} r={9} fill={ink} />
-      <text
-        x={beside ? x - 16 : x}
-        y={y + (beside ? 24 : 34)}
-        textAnchor={beside ? 'end' : 'middle'}
-        fontSize={15}
-        fill={quiet}
-      >
+      <text x={beside ? x - 16 : x} y={y + (beside ? 24 : 34)} textAnchor={beside ? 'end' : 'middle'} fontSize={15} fill={quiet}>
         {line.control}
       </text>
     </g>
