@@ -120,7 +120,7 @@ func (st State) step(kind string) (done bool, summary string, again bool) {
 		return st.settingStep(kind)
 	case "restore":
 		open := len(st.On) + len(st.Off)
-		return open == 0, count(open, "to put right"), false
+		return open == 0 && !st.handsWanted(), count(open, "to put right"), false
 	case "functions":
 		return st.checksDone(false)
 	case "again":

@@ -1,0 +1,118 @@
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { api, type Problem, type RunView } from './client';
+import { put, sendFirst, waiting, waitingFor, type Parcel } from './outbox';
+
+const parcel = (id: string, by = 'Ines'): Parcel => ({ id, kind: 'note', by, at: '2026-11-24T09:00:00Z', body: { text: id } });
+const view = (seq: number) => ({ id: 'r', view: { seq } }) as unknown as RunView;
+const problem = (status: number, more: Partial<Problem> = {}): Problem => ({
+  type: 'about:blank',
+  title: '',
+  status,
+  detail: `status ${status}`,
+  ...more,
+});
+
+type Answer = { data: RunView } | { error: Problem } | 'no network';
+
+/** Lets the server answer in turn, and notes after which event each was sent. */
+function answers(...list: Answer[]): number[] {
+  const after: number[] = [];
+  vi.spyOn(api, 'POST').mockImplementation(((_path: string, init: { body: { after: number } }) => {
+    after.push(init.body.after);
+    const next = list.shift();
+    if (next === undefined || next === 'no network') return Promise.reject(new TypeError('failed to fetch'));
+    return Promise.resolve(next);
+  }) as unknown as typeof api.POST);
+  return after;
+}
+
+beforeEach(() => {
+  const kept = new Map<string, string>();
+  vi.stubGlobal('localStorage', {
+    getItem: (k: string) => kept.get(k) ?? null,
+    setItem: (k: string, v: string) => kept.set(k, v),
+    removeItem: (k: string) => kept.delete(k),
+  });
+});
+
+afterEach(() => {
+  vi.restoreAllMocks();
+  vi.unstubAllGlobals();
+});
+
+test('what waits is in order, run by run, and outlives a reload', () => {
+  put('a', parcel('1'));
+  put('a', parcel('2'));
+  put('b', parcel('3'));
+  expect(waiting('a').map((p) => p.id)).toEqual(['1', '2']);
+  expect(waiting('b').map((p) => p.id)).toEqual(['3']);
+  localStorage.setItem('brankel.outbox.c', '{"torn');
+  expect(waiting('c'), 'what can not be read is nothing').toEqual([]);
+  localStorage.setItem('brankel.outbox.c', '{}');
+  expect(waiting('c')).toEqual([]);
+});
+
+test('an entry that arrived leaves the outbox, the next one stays', async () => {
+  put('a', parcel('1'));
+  put('a', parcel('2'));
+  const after = answers({ data: view(4) });
+  expect(await sendFirst('a', 3, 'Ines')).toEqual({ view: view(4), missed: '' });
+  expect(after).toEqual([3]);
+  expect(waiting('a').map((p) => p.id)).toEqual(['2']);
+});
+
+test('when others wrote in between it is sent again behind theirs, and their names are told', async () => {
+  put('a', parcel('1'));
+  const missed = [{ by: 'Tobin' }, { by: 'Tobin' }, { by: 'Maud' }] as Problem['missed'];
+  const after = answers({ error: problem(409, { run: view(6), ...(missed ? { missed } : {}) }) }, { data: view(7) });
+  const outcome = await sendFirst('a', 3, 'Ines');
+  expect(after).toEqual([3, 6]);
+  expect(outcome).toMatchObject({ missed: 'Tobin and Maud wrote 3 entries in between; yours now stands after.' });
+});
+
+for (const [says, answer] of [
+  ['no network', 'no network'],
+  ['an answer that can not be read', { error: problem(0) }],
+  ['a session that is locked', { error: problem(401) }],
+  ['too many at once', { error: problem(429) }],
+  ['a store that is away', { error: problem(503) }],
+  ['a fault of the server', { error: problem(500) }],
+] as [string, Answer][]) {
+  test(`${says}: the entry is kept`, async () => {
+    put('a', parcel('1'));
+    answers(answer);
+    expect(await sendFirst('a', 0, 'Ines')).toEqual({ kept: true });
+    expect(waiting('a')).toHaveLength(1);
+  });
+}
+
+for (const [says, refusal] of [
+  ['one that says nothing', problem(422, { field: 'body.text' })],
+  ['one whose id another entry has', problem(409, { field: 'id' })],
+  ['one into a run whose chain is broken', problem(409, { field: 'run' })],
+  ['one that may not be made', problem(403)],
+] as [string, Problem][]) {
+  test(`${says} is refused and leaves the outbox`, async () => {
+    put('a', parcel('1'));
+    answers({ error: refusal });
+    expect(await sendFirst('a', 0, 'Ines')).toEqual({ refused: refusal });
+    expect(waiting('a')).toEqual([]);
+  });
+}
+
+test('an entry waits until its maker is back', async () => {
+  put('a', parcel('1', 'Tobin'));
+  const after = answers({ data: view(1) });
+  expect(await sendFirst('a', 0, 'Ines')).toEqual({ kept: true });
+  expect(after, 'nothing was sent in the name of somebody else').toEqual([]);
+  expect(waitingFor('a', 'Ines')).toBe('Tobin is not signed in.');
+  expect(waitingFor('a', 'Tobin')).toBe('No answer from the server.');
+});
+
+test('a run that never stands still is tried a few times, then kept', async () => {
+  put('a', parcel('1'));
+  const after = answers(...Array.from({ length: 9 }, (_, i): Answer => ({ error: problem(409, { run: view(i + 1), missed: [] }) })));
+  expect(await sendFirst('a', 0, 'Ines')).toEqual({ kept: true });
+  expect(after).toHaveLength(5);
+  expect(waiting('a')).toHaveLength(1);
+});
