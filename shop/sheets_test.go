@@ -1,0 +1,112 @@
+package shop_test
+
+import (
+	"encoding/json"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"brankel/demo"
+	"brankel/internal/testdb"
+	"brankel/rigging/fault"
+)
+
+// draft is a demo sheet with something changed.
+func draft(t *testing.T, name string, pairs ...string) []byte {
+	raw, err := demo.Files.ReadFile("sheets/" + name + ".json")
+	require.NoError(t, err)
+	return []byte(strings.NewReplacer(pairs...).Replace(string(raw)))
+}
+
+func TestASheetIsKeptAsItsNextRevision(t *testing.T) {
+	s := testdb.Shop(t)
+	page, err := s.KeepSheet(draft(t, "114"), nil)
+	require.NoError(t, err, "the same once more")
+	assert.Len(t, page.Revisions, 1)
+	_, err = s.KeepSheet(draft(t, "114", `"target": 143`, `"target": 144`), nil)
+	assert.Equal(t, "revision", field(t, err))
+	page, err = s.KeepSheet(draft(t, "114", `"target": 143`, `"target": 144`, `"revision": 3`, `"revision": 4`), nil)
+	require.NoError(t, err)
+	assert.Len(t, page.Revisions, 2)
+	assert.Equal(t, "points[2].target", page.Changed[0].Path)
+	assert.Contains(t, page.Words.Limits, "144 ± 0.5 mm")
+	assert.Contains(t, page.Words.Steps, "1 mm a turn, locked every ½ turn")
+	_, err = s.KeepSheet(draft(t, "114", `"target": 143`, `"target": 14300`, `"revision": 3`, `"revision": 5`), nil)
+	var asked fault.List
+	require.ErrorAs(t, err, &asked)
+	_, err = s.KeepSheet(draft(t, "114", `"target": 143`, `"target": 143.5`, `"revision": 3`, `"revision": 5`), []string{"points[2].target"})
+	require.NoError(t, err)
+	_, err = s.Store.Verify()
+	require.NoError(t, err)
+}
+
+func TestAFigureFarFromTheUsualIsAskedForOnce(t *testing.T) {
+	s := testdb.Shop(t)
+	far := draft(t, "114", `"target": 143`, `"target": 900`, `"revision": 3`, `"revision": 4`)
+	_, err := s.KeepSheet(far, nil)
+	var asked fault.List
+	require.ErrorAs(t, err, &asked)
+	assert.Equal(t, "points[2].target", asked[0].Field)
+	assert.Contains(t, asked[0].Message, "far from the usual")
+	_, err = s.KeepSheet(far, []string{asked[0].Field})
+	require.NoError(t, err)
+}
+
+// A draft may be anything at all: it is looked at, told and drawn, never an error of ours.
+func TestADraftOfAnyShapeIsLookedAt(t *testing.T) {
+	s := testdb.Shop(t)
+	for _, raw := range []string{
+		`{}`, `[]`, `null`, `7`, `"x"`, ``, `{`, `{"points":[{}]}`, `{"charts":[{"points":[[1],[2,3],[]]}],"family":"flight-control-loop"}`,
+		`{"points":[{"id":"p","target":1.7e308,"plus":1e308,"quantity":"length"}]}`,
+		`{"lost_motion":[{"limit":1e300}]}`, `{"line":{"positions":[{"id":"a","name":"a","at":0}]},"adjusters":[{"threads":{"min":5,"max":5}}]}`,
+		string(draft(t, "721", `"per_turn": 36`, `"per_turn": 5e-324`)),
+	} {
+		d := s.Check([]byte(raw))
+		out, err := json.Marshal(d)
+		require.NoError(t, err, "%.60s", raw)
+		assert.Less(t, len(out), 100_000)
+		assert.NotEmpty(t, d.Faults, "%.60s", raw)
+	}
+	d := s.Check(draft(t, "114"))
+	assert.Empty(t, d.Faults)
+	assert.NotEmpty(t, d.Preview.Rules)
+}
+
+func TestTheLibraryToldFromItsHeads(t *testing.T) {
+	s := testdb.Shop(t)
+	lib, err := s.Library()
+	require.NoError(t, err)
+	n := 0
+	for _, a := range lib.Axes {
+		n += len(a.Bars)
+		assert.Empty(t, a.Overlaps)
+	}
+	assert.Equal(t, 27, n)
+	again, err := s.Library()
+	require.NoError(t, err)
+	assert.Equal(t, lib, again, "the same order each time")
+	assert.Len(t, lib.Families, 11)
+}
+
+func TestASkeletonACopyAndARevisionAreDrafts(t *testing.T) {
+	s := testdb.Shop(t)
+	for _, f := range []string{"clutch", "flap-follow-up", "stern-drive-shift"} {
+		one, err := s.NewSheet(f, "", "")
+		require.NoError(t, err)
+		assert.Equal(t, f, one.Family)
+		assert.Empty(t, one.Figures(), "a skeleton gives no figure")
+	}
+	_, err := s.NewSheet("sledge", "", "")
+	assert.Equal(t, "family", field(t, err))
+	heads, err := s.Store.Heads()
+	require.NoError(t, err)
+	copied, err := s.NewSheet("", heads[0].Hash, "")
+	require.NoError(t, err)
+	assert.True(t, copied.HasAssumed())
+	assert.Equal(t, 1, copied.Revision)
+	next, err := s.NewSheet("", "", heads[0].Hash)
+	require.NoError(t, err)
+	assert.Equal(t, heads[0].Revision+1, next.Revision)
+}
