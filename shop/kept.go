@@ -1,12 +1,8 @@
 package shop
 
 import (
-	"sync"
-	"time"
-
 	lru "github.com/hashicorp/golang-lru/v2"
 
-	"brankel/postgres"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
@@ -90,19 +86,4 @@ func (k *kept) sheet(hash string, read func(string) (*sheet.Sheet, error)) (*she
 		k.sheets.Add(hash, one)
 	}
 	return one, err
-}
-
-// live is a run as it was last folded. Whoever uses it holds the lock.
-type live struct {
-	sync.Mutex
-	folded bool // what follows is what the database said when it was last asked
-	asked  time.Time
-	head   postgres.RunHead
-	seq    int
-	hash   string
-	print  int64 // digest of all events, as the database gives it
-	events []run.Event
-	state  run.State
-	sheet  string // hash of the sheet the state is folded with
-	broken string // why the chain can not be trusted, "" when it is whole
 }

@@ -8,7 +8,6 @@ import (
 	"unicode/utf8"
 
 	"brankel/rigging/fault"
-	"brankel/rigging/quantity"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
 )
@@ -148,31 +147,6 @@ func (m *Machine) Open() (out []string) {
 	return out
 }
 
-// Entry is one line for the card of a machine, by kind: meter, swap, modification,
-// bulletin, defect; or close with the ID of a bulletin or defect. A meter reading with
-// the ID of another one corrects that.
-type Entry struct {
-	Kind     string  `json:"kind"`
-	On       string  `json:"on"`
-	ID       string  `json:"id,omitempty"`
-	Name     string  `json:"name,omitempty"`  // of the meter
-	Value    float64 `json:"value,omitempty"` // of the meter
-	Shows    string  `json:"shows,omitempty"` // the same as it was typed, instead of value
-	Says     string  `json:"says,omitempty"`  // what; the fault; the bulletin
-	Was      string  `json:"was,omitempty"`
-	Now      string  `json:"now,omitempty"`
-	Approved string  `json:"approved,omitempty"`
-	Basis    string  `json:"basis,omitempty"`
-	Until    string  `json:"until,omitempty"`
-}
-
-// How long a name and a remark on a card may be, in letters, and how long its lists.
-const (
-	longestName = 80
-	longestText = 1000
-	longestList = 60
-)
-
 func need(text, field, message string) error {
 	if strings.TrimSpace(text) == "" {
 		return fault.At(field, "%s", message)
@@ -199,123 +173,6 @@ func CheckDay(day, field string, last time.Time) error {
 		return fault.At(field, "this day has not come yet")
 	}
 	return nil
-}
-
-// Add puts an entry on the card. Usage never falls and days exist; the error is a
-// *fault.Fault with what to write instead.
-func (m *Machine) Add(e Entry, by string, today time.Time, id string) error {
-	if err := fault.First(
-		short(e.Name, "name", longestName), short(e.Says, "says", longestText), short(e.Was, "was", longestText),
-		short(e.Now, "now", longestText), short(e.Approved, "approved", longestName), short(e.Basis, "basis", longestText)); err != nil {
-		return err
-	}
-	if err := CheckDay(e.On, "on", today); err != nil {
-		return err
-	}
-	if e.Until != "" {
-		if err := CheckDay(e.Until, "until", today.AddDate(20, 0, 0)); err != nil {
-			return err
-		}
-	}
-	switch e.Kind {
-	case "meter":
-		return m.addReading(e, by, id)
-	case "swap":
-		m.Swaps = append(m.Swaps, Swap{e.On, e.Says, e.Was, e.Now, by})
-		return fault.First(need(e.Says, "says", "say which part was exchanged"), need(e.Now, "now", "say what is fitted now"))
-	case "modification":
-		m.Modifications = append(m.Modifications, Modification{e.On, e.Says, e.Approved, e.Basis, by})
-		return fault.First(
-			need(e.Says, "says", "say what was added or made"),
-			need(e.Approved, "approved", "say who approved it"),
-			need(e.Basis, "basis", "say on what basis it was approved"),
-		)
-	case "bulletin":
-		m.Bulletins = append(m.Bulletins, Bulletin{id, e.On, e.Says, "", by})
-		return need(e.Says, "says", "say what the bulletin asks")
-	case "defect":
-		m.Defects = append(m.Defects, Defect{id, e.On, e.Says, e.Until, "", by})
-		return need(e.Says, "says", "say what is wrong")
-	case "close":
-		return m.close(e)
-	}
-	return fault.At("kind", "write meter, swap, modification, bulletin, defect or close")
-}
-
-// mostUsage is more than any meter counts to.
-const mostUsage = 10_000_000
-
-func (m *Machine) addReading(e Entry, by, id string) error {
-	if err := need(e.Name, "name", "say which meter: km, hours, engine hours"); err != nil {
-		return err
-	}
-	if e.Shows != "" {
-		q, err := quantity.Parse(e.Shows, "count", quantity.Count)
-		if err != nil {
-			return fault.At("shows", "%s", err)
-		}
-		e.Value = q.Value
-	}
-	if e.Value < 0 || e.Value > mostUsage {
-		return fault.At("value", "a meter shows from 0 to %d: look at it again", mostUsage)
-	}
-	i := slices.IndexFunc(m.Meters, func(x Meter) bool { return x.Name == e.Name })
-	if i < 0 {
-		if e.ID != "" {
-			return noReading
-		}
-		m.Meters = append(m.Meters, Meter{Name: e.Name})
-		i = len(m.Meters) - 1
-	}
-	readings := slices.Clone(m.Meters[i].Readings)
-	if e.ID != "" {
-		wrong := slices.IndexFunc(readings, func(r MeterReading) bool { return r.ID == e.ID && !r.Struck })
-		if wrong < 0 {
-			return noReading
-		}
-		readings[wrong].Struck = true
-	}
-	if err := rises(readings, e); err != nil {
-		return err
-	}
-	m.Meters[i].Readings = append(readings, MeterReading{ID: id, On: e.On, Value: e.Value, By: by})
-	return nil
-}
-
-var noReading = fault.At("id", "there is no such reading to correct, or it was corrected already")
-
-// rises tells whether a reading fits between those that stand: of later days it shows
-// more, of earlier ones less.
-func rises(readings []MeterReading, e Entry) error {
-	for _, r := range readings {
-		switch {
-		case r.Struck:
-		case r.On <= e.On && r.Value > e.Value:
-			return fault.At("value", "it showed %g on %s already: read it again, correct that reading, or log the new meter as a swap",
-				r.Value, run.DayOf(r.On))
-		case r.On > e.On && e.ID == "":
-			return fault.At("on", "there is a later reading, of %s: write the day you read it", run.DayOf(r.On))
-		case r.On > e.On && r.Value < e.Value:
-			return fault.At("value", "it showed %g on %s, after this: read it again, or correct that reading", r.Value, run.DayOf(r.On))
-		}
-	}
-	return nil
-}
-
-func (m *Machine) close(e Entry) error {
-	for i, d := range m.Defects {
-		if d.ID == e.ID && d.Closed == "" {
-			m.Defects[i].Closed = e.On
-			return nil
-		}
-	}
-	for i, b := range m.Bulletins {
-		if b.ID == e.ID && b.Done == "" {
-			m.Bulletins[i].Done = e.On
-			return nil
-		}
-	}
-	return fault.At("id", "this is closed already, or was never open")
 }
 
 // Check finds what is wrong with a machine's card itself.

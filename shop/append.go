@@ -1,0 +1,101 @@
+package shop
+
+import (
+	"cmp"
+	"errors"
+	"time"
+
+	"brankel/postgres"
+	"brankel/rigging/fault"
+	"brankel/rigging/run"
+)
+
+// Append admits an event after event number after. The error is a *fault.Fault, a
+// *postgres.Conflict, a *postgres.Twin, a *Refusal or postgres.ErrNotFound. An event
+// that is there already changes nothing.
+func (s *Shop) Append(e run.Event, after int) (RunView, error) {
+	e.Received = s.Now().UTC().Truncate(time.Millisecond)
+	sent := e.Digest()
+	o, err := s.openSince(e.Run, lately)
+	if err != nil {
+		return RunView{}, err
+	}
+	defer o.done()
+	if after > o.state.Seq { // another server was first
+		if err := s.load(&o, e.Run); err != nil {
+			return RunView{}, err
+		}
+	}
+	for range mostTries {
+		err = s.add(&o, e, sent, after)
+		if !errors.Is(err, postgres.ErrMoved) {
+			break
+		}
+		if err := s.load(&o, e.Run); err != nil {
+			return RunView{}, err
+		}
+	}
+	if err != nil {
+		return RunView{}, err
+	}
+	return s.view(o)
+}
+
+// mostTries is how often another process may come first before a sender is asked to
+// try again.
+const mostTries = 8
+
+// add keeps one event on a run that is caught up.
+func (s *Shop) add(o *open, e run.Event, sent string, after int) error {
+	seq := o.state.Seq
+	if after < 0 || after > seq {
+		return fault.At("after", "the run has %d events: write the number of the last one you saw", seq)
+	}
+	if after < seq {
+		if err := s.twin(e, sent); !errors.Is(err, postgres.ErrNotFound) {
+			return err // nil when it is the same one
+		}
+		return &postgres.Conflict{Missed: o.events[after:]}
+	}
+	if o.broken != "" {
+		return &Refusal{Status: 409, Field: "run", Message: "the chain of this run is broken: nothing can be added to it. Open a new run"}
+	}
+	b, err := s.bench(*o, e.Kind == run.KindIdentified)
+	if err != nil {
+		return err
+	}
+	if e, err = run.Admit(b, o.state, e); err != nil {
+		return err
+	}
+	e.Seq = seq + 1
+	e = e.Seal(o.hash)
+	if err := s.carry(o.live, e); err != nil {
+		return err
+	}
+	print, err := s.Store.Add(o.head, e, sent, o.sheet, run.Stand(o.state))
+	if err != nil {
+		o.live.folded = false // what was folded is not kept
+		if errors.Is(err, postgres.ErrTaken) {
+			return cmp.Or(s.twin(e, sent), s.load(o, e.Run))
+		}
+		return err
+	}
+	o.print ^= print
+	o.head.Seq, o.head.Hash, o.head.Print = e.Seq, e.Hash, o.print
+	return nil
+}
+
+// twin looks at the event that has the id already: nil when it is the same one sent
+// again, ErrNotFound when there is none.
+func (s *Shop) twin(e run.Event, sent string) error {
+	there, was, err := s.Store.Event(e.ID)
+	switch {
+	case err != nil:
+		return err
+	case there.Run != e.Run:
+		return fault.At("id", "this id belongs to an event of another run: make a new one")
+	case was != sent:
+		return &postgres.Twin{Kept: there, Sent: e}
+	}
+	return nil
+}

@@ -1,0 +1,159 @@
+package shop
+
+import (
+	"errors"
+	"fmt"
+	"sync"
+	"time"
+
+	"brankel/postgres"
+	"brankel/rigging/run"
+	"brankel/rigging/sheet"
+	"brankel/rigging/workshop"
+)
+
+// open is all that stands around one run. Its live run is locked until done is called.
+type open struct {
+	*live
+	machine workshop.Machine
+	cable   workshop.Cable
+}
+
+func (o open) done() { o.live.Unlock() }
+
+// lately is how long what the database said of a run is good enough to add to it: the
+// statement that adds looks itself whether the run still ends where it did.
+const lately = 100 * time.Millisecond
+
+// open brings a run up to where the database says it stands.
+func (s *Shop) open(id string) (open, error) { return s.openSince(id, 0) }
+
+// openSince does so unless the database was asked not longer ago than good.
+func (s *Shop) openSince(id string, good time.Duration) (open, error) {
+	o := open{live: s.kept.run(id)}
+	o.live.Lock()
+	var err error
+	if o.folded && o.broken == "" && time.Since(o.asked) < good {
+		o.machine, o.cable, err = s.cable(o.head)
+	} else {
+		err = s.load(&o, id)
+	}
+	if err != nil {
+		o.live.Unlock()
+	}
+	if errors.Is(err, postgres.ErrNotFound) {
+		s.kept.runs.Remove(id)
+	}
+	return o, err
+}
+
+func (s *Shop) load(o *open, id string) (err error) {
+	o.asked = time.Now()
+	if o.head, err = s.Store.RunHead(id); err != nil {
+		return err
+	}
+	if o.machine, o.cable, err = s.cable(o.head); err != nil {
+		return err
+	}
+	return s.catchUp(o.live, id, o.head)
+}
+
+// cable is the machine and the cable of a run as the card has them now. A card may be
+// renamed at any time, so nothing of a run hangs on these names.
+func (s *Shop) cable(head postgres.RunHead) (m workshop.Machine, c workshop.Cable, err error) {
+	m, err = fresh(s.kept.machines, head.Machine, head.Floor, func() (workshop.Machine, error) { return s.Store.Machine(head.Machine) })
+	if err != nil {
+		return m, c, err
+	}
+	if one := m.Cable(head.Cable); one != nil {
+		return m, *one, nil
+	}
+	return m, workshop.Cable{ID: head.Cable, Name: head.Cable}, nil // taken off the card behind our back
+}
+
+// catchUp folds what came since; all anew when what is kept does not lead there.
+func (s *Shop) catchUp(l *live, id string, head postgres.RunHead) error {
+	if l.folded && l.broken == "" && l.seq == head.Seq && l.hash == head.Hash && l.print == head.Print {
+		return nil
+	}
+	if l.folded && l.broken == "" && l.seq < head.Seq {
+		newer, print, err := s.Store.Events(id, l.seq)
+		if err != nil {
+			return err
+		}
+		if print^l.print == head.Print && follows(l, newer) == nil {
+			l.print = head.Print
+			return s.carry(l, newer...)
+		}
+	}
+	events, print, err := s.Store.Events(id, 0)
+	if err != nil {
+		return err
+	}
+	l.folded, l.seq, l.hash, l.print, l.events, l.broken = true, 0, "", print, nil, ""
+	if err := run.Verify(events); err != nil {
+		l.broken = err.Error()
+	} else if n := len(events); n != head.Seq || n > 0 && events[n-1].Hash != head.Hash {
+		l.broken = fmt.Sprintf("run %s: it ended with event %d, and %d are there", id, head.Seq, n)
+	}
+	l.events = events
+	return s.refold(l)
+}
+
+// follows tells whether events continue the chain of a run.
+func follows(l *live, events []run.Event) error {
+	seq, hash := l.seq, l.hash
+	for _, e := range events {
+		if err := e.Link(seq, hash); err != nil {
+			return err
+		}
+		seq, hash = e.Seq, e.Hash
+	}
+	return nil
+}
+
+// carry adds events to what is folded.
+func (s *Shop) carry(l *live, events ...run.Event) error {
+	l.events = append(l.events, events...)
+	if !l.state.Carry(events...) {
+		return s.refold(l)
+	}
+	l.seq, l.hash = l.state.Seq, l.state.LastHash
+	return nil
+}
+
+// refold folds all events with the sheet they are pinned to.
+func (s *Shop) refold(l *live) error {
+	var pinned *sheet.Sheet
+	hash, _ := run.Pinned(l.events)
+	if hash != "" {
+		one, err := s.kept.sheet(hash, s.Store.Sheet)
+		switch {
+		case errors.Is(err, postgres.ErrNotFound): // the view says so
+		case errors.Is(err, postgres.ErrChanged):
+			l.broken = "the sheet of this run was changed after it was kept"
+		case err != nil:
+			l.folded = false
+			return err
+		}
+		pinned = one
+	}
+	l.sheet, l.state = hash, run.Fold(pinned, l.events)
+	l.seq, l.hash = l.state.Seq, l.state.LastHash
+	return nil
+}
+
+// live is a run as it was last folded. Whoever uses it holds the lock.
+type live struct {
+	sync.Mutex
+	folded bool // what follows is what the database said when it was last asked
+	asked  time.Time
+	head   postgres.RunHead
+	seq    int
+	hash   string
+	print  int64 // digest of all events, as the database gives it
+	events []run.Event
+	state  run.State
+	sheet  string // hash of the sheet the state is folded with
+	broken string // why the chain can not be trusted, "" when it is whole
+}
