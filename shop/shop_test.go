@@ -21,7 +21,7 @@ func TestTheDemoShowsEveryMarkOnTheFloor(t *testing.T) {
 	for _, m := range bays.Machines {
 		marks[m.ID] = string(m.Lines[0].Sign) + ": " + m.Lines[0].Says
 	}
-	assert.Equal(t, "signed: signed 12 Mar", marks["teal"])
+	assert.Equal(t, "signed: signed 12 Mar 2026", marks["teal"])
 	assert.Equal(t, "open: read after the turn", marks["wigeon"])
 	assert.Equal(t, "proof: proof owed: on the water", marks["avocet"])
 	assert.Equal(t, "stop: Waiting for the repair", marks["dunlin"])

@@ -61,7 +61,7 @@ func (st State) standing(a Advice) (sign Sign, part float64, says string) {
 	case st.Signed != nil && a.Do == DoCheck:
 		return SignProof, 1, st.owed(a.Check.Check)
 	case st.Signed != nil:
-		return SignSigned, 1, "signed " + st.SignedAt.Format("2 Jan")
+		return SignSigned, 1, "signed " + st.SignedAt.Format(Day)
 	case a.Do == DoDecide || a.Finding != "" && a.Do == DoIdentify:
 		return SignStop, part, strings.TrimSuffix(spoken(a.Say), ".")
 	case a.Do == DoSettle && st.moved():

@@ -40,7 +40,7 @@ func TestRailAndFloorFollowTheWork(t *testing.T) {
 		{"proved", func(r *rig) { r.proved() }, SignOpen, "next: On the water", "sddddddddddnl"},
 		{"left open", func(r *rig) { r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen}) }, SignOpen, "next: Sign", "sddddddddddon"},
 		{"signed", func(r *rig) { r.do(KindSigned, Signed{}) }, SignProof, "proof owed: on the water", "sddddddddddod"},
-		{"proved on the water", func(r *rig) { r.do(KindCheck, Checked{Check: "on-the-water", Answer: "good"}) }, SignSigned, "signed 24 Nov", "sdddddddddddd"},
+		{"proved on the water", func(r *rig) { r.do(KindCheck, Checked{Check: "on-the-water", Answer: "good"}) }, SignSigned, "signed 24 Nov 2026", "sdddddddddddd"},
 	} {
 		leg.do(r)
 		st := r.state()

@@ -3,7 +3,7 @@ import type { Line } from '../api/client';
 import { Barrel } from './line/Barrel';
 import { Control } from './line/Control';
 import { ink, quiet, wash } from './line/colours';
-import { places, type Places } from './line/places';
+import { dimensionText, places, type Places } from './line/places';
 import { Works } from './line/Works';
 import { useWidth } from './useWidth';
 
@@ -81,16 +81,14 @@ function Routing({ line, p }: { line: Line; p: Places }) {
 function Dimension({ line, p }: { line: Line; p: Places }) {
   const y = p.dimension;
   const middle = (p.barrel + p.eye) / 2;
-  const text = `${line.now ? (line.stale ? `was ${line.now},` : line.now) : '?'} of ${line.of ?? ''}`;
-  const half = (text.length * 12) / 2 + 8;
-  const inside = p.eye - p.barrel - 2 * half >= 48;
-  const gap = inside ? half : 0;
+  const text = dimensionText(line);
+  const { gap } = p;
   return (
     <g stroke={ink} strokeWidth={1.5} fill={ink}>
       <path d={`M${p.barrel} ${p.y + 30}V${y + 10}M${p.eye} ${p.y + 24}V${y + 10}`} fill="none" />
       <path d={`M${p.barrel + 12} ${y}H${middle - gap}M${middle + gap} ${y}H${p.eye - 12}`} strokeWidth={2} />
       <path d={`M${p.barrel} ${y}l14 -5v10ZM${p.eye} ${y}l-14 -5v10Z`} stroke="none" />
-      <text x={middle} y={inside ? y + 8 : y + 36} textAnchor="middle" fontSize={24} fontWeight={600} stroke="none">
+      <text x={middle} y={gap > 0 ? y + 8 : y + 36} textAnchor="middle" fontSize={24} fontWeight={600} stroke="none">
         {text}
       </text>
     </g>

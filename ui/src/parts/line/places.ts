@@ -12,6 +12,7 @@ export interface Places {
   rodEnd: number;
   eye: number;
   dimension: number; // of the dimension line
+  gap: number; // half of the gap in it for its text; 0 when the text stands under it
   room: 'wide' | 'middle' | 'narrow';
 }
 
@@ -28,6 +29,9 @@ const rooms = {
   narrow: { height: 254, y: 128, hub: 0, anchor: 0, right: 62, part: 0.6, most: 26, dimension: 66 },
 };
 
+/** What stands at the dimension line. */
+export const dimensionText = (line: Line) => `${line.now ? (line.stale ? `was ${line.now},` : line.now) : '?'} of ${line.of ?? ''}`;
+
 export function places(line: Line, width: number): Places {
   const room = width >= 1000 ? 'wide' : width >= 660 ? 'middle' : 'narrow';
   const r = rooms[room];
@@ -35,9 +39,11 @@ export function places(line: Line, width: number): Places {
   const anchor = room === 'narrow' ? 22 : width * r.anchor;
   const target = eye - (eye - anchor) * r.part;
   const off = Math.max(-r.most, Math.min(r.most, line.off * perMillimetre));
+  const half = (dimensionText(line).length * 11.2) / 2 + 8;
+  const inside = eye - target - off - 2 * half >= 44;
   return {
     width,
-    height: r.height,
+    height: r.height - (room === 'wide' && inside ? 24 : 0),
     y: r.y,
     hub: r.hub,
     anchor,
@@ -46,6 +52,7 @@ export function places(line: Line, width: number): Places {
     rodEnd: target + (eye - target) * 0.5,
     eye,
     dimension: r.y + r.dimension,
+    gap: inside ? half : 0,
     room,
   };
 }
