@@ -1,7 +1,6 @@
 package calc
 
 import (
-	"bytes"
 	"cmp"
 	"encoding/json"
 	"fmt"
@@ -19,16 +18,10 @@ import (
 // when raw is no object at all. What is missing or wrong is left NaN, so that
 // later rules pass over it.
 func decode(raw []byte, in any, f *faults) bool {
-	if err := strict.Check(raw); err != nil {
+	object, err := strict.Value(raw)
+	if err != nil {
 		one := err.(*fault.Fault) // the only error it gives
 		f.add(cmp.Or(one.Field, "input"), one.Message+": write one object, such as {\"text\": \"5 1/2 in\"}")
-		return false
-	}
-	d := json.NewDecoder(bytes.NewReader(raw))
-	d.UseNumber()
-	var object any
-	if err := d.Decode(&object); err != nil {
-		f.add("input", "this is no JSON: write one object, such as {\"text\": \"5 1/2 in\"}")
 		return false
 	}
 	m, ok := object.(map[string]any)

@@ -59,81 +59,106 @@ func plainly(goType string) string {
 	return "group of fields"
 }
 
-// Check walks the value without reading it into anything.
+// Check walks the value without keeping it.
 func Check(raw []byte) error {
-	d := json.NewDecoder(bytes.NewReader(raw))
-	d.UseNumber()
-	if err := value(d, "", 0); err != nil {
-		return err
-	}
-	if _, err := d.Token(); err != io.EOF {
-		return fault.At("", "there is more behind the JSON value: send one value")
-	}
-	return nil
+	_, err := Value(raw)
+	return err
 }
 
-func value(d *json.Decoder, path string, depth int) error {
+// Value reads exactly one JSON value as the standard library reads it into any, numbers
+// as json.Number. The error is a *fault.Fault, as of Decode.
+func Value(raw []byte) (any, error) {
+	d := json.NewDecoder(bytes.NewReader(raw))
+	d.UseNumber()
+	v, err := value(d, 0)
+	if err != nil {
+		return nil, err
+	}
+	if _, err := d.Token(); err != io.EOF {
+		return nil, fault.At("", "there is more behind the JSON value: send one value")
+	}
+	return v, nil
+}
+
+// value reads one value. The path of a fault is put together on the way back, step by
+// step, so that what is good pays nothing for it.
+func value(d *json.Decoder, depth int) (any, error) {
 	token, err := d.Token()
 	if err != nil {
-		return fault.At(path, "this is no JSON: %s", err)
+		return nil, noJSON(err)
 	}
 	switch t := token.(type) {
 	case string:
-		return text(t, path)
+		return t, text(t)
 	case json.Delim:
 		if depth++; depth > deepest {
-			return fault.At(path, "this is nested too deep")
+			return nil, fault.At("", "this is nested too deep")
 		}
 		if t == '{' {
-			return object(d, path, depth)
+			return object(d, depth)
 		}
-		return list(d, path, depth)
+		return list(d, depth)
+	}
+	return token, nil
+}
+
+func noJSON(err error) error { return fault.At("", "this is no JSON: %s", err) }
+
+// below puts a step before the path of a fault.
+func below(step string, err error) error {
+	f, ok := err.(*fault.Fault)
+	if !ok {
+		return err
+	}
+	if f.Field != "" && f.Field[0] != '[' {
+		step += "."
+	}
+	return fault.At(step+f.Field, "%s", f.Message)
+}
+
+func text(s string) error {
+	if strings.IndexByte(s, 0) >= 0 {
+		return fault.At("", "there is a character here that is no text: write it anew")
 	}
 	return nil
 }
 
-func text(s, path string) error {
-	if strings.ContainsRune(s, 0) {
-		return fault.At(path, "there is a character here that is no text: write it anew")
-	}
-	return nil
-}
-
-func object(d *json.Decoder, path string, depth int) error {
-	seen := map[string]bool{}
+func object(d *json.Decoder, depth int) (any, error) {
+	out := map[string]any{}
 	for d.More() {
 		token, err := d.Token()
 		if err != nil {
-			return fault.At(path, "this is no JSON: %s", err)
+			return nil, noJSON(err)
 		}
 		key, _ := token.(string) // the decoder gives texts for keys
-		at := strings.TrimPrefix(path+"."+key, ".")
-		if seen[key] {
-			return fault.At(at, "this stands here twice: keep one of the two")
+		if err := text(key); err != nil {
+			return nil, err
 		}
-		seen[key] = true
-		if err := text(key, path); err != nil {
-			return err
+		if _, twice := out[key]; twice {
+			return nil, fault.At(key, "this stands here twice: keep one of the two")
 		}
-		if err := value(d, at, depth); err != nil {
-			return err
+		if out[key], err = value(d, depth); err != nil {
+			return nil, below(key, err)
 		}
 	}
-	return closing(d, path)
+	return out, closing(d)
 }
 
-func list(d *json.Decoder, path string, depth int) error {
+func list(d *json.Decoder, depth int) (any, error) {
+	out := []any{}
 	for i := 0; d.More(); i++ {
-		if err := value(d, path+"["+strconv.Itoa(i)+"]", depth); err != nil {
-			return err
+		v, err := value(d, depth)
+		if err != nil {
+			return nil, below("["+strconv.Itoa(i)+"]", err)
 		}
+		out = append(out, v)
 	}
-	return closing(d, path)
+	return out, closing(d)
 }
 
-func closing(d *json.Decoder, path string) error {
+func closing(d *json.Decoder) error {
 	if _, err := d.Token(); err != nil {
-		return fault.At(path, "this is no JSON: %s", err)
+		return noJSON(err)
 	}
 	return nil
 }

@@ -1,6 +1,7 @@
 package strict
 
 import (
+	"encoding/json"
 	"strings"
 	"testing"
 
@@ -47,8 +48,13 @@ func FuzzDecode(f *testing.F) {
 	f.Add([]byte(`[{"a":{"a":[1]}}]`))
 	f.Fuzz(func(t *testing.T, raw []byte) {
 		var a any
-		if Check(raw) == nil {
-			require.NoError(t, Decode(raw, &a))
+		v, err := Value(raw)
+		if err != nil {
+			return
 		}
+		require.NoError(t, Decode(raw, &a))
+		one, err := json.Marshal(v)
+		require.NoError(t, err)
+		require.True(t, json.Valid(one))
 	})
 }
