@@ -52,6 +52,9 @@ func FuzzDecode(f *testing.F) {
 		if err != nil {
 			return
 		}
+		slow, err := walk(raw)
+		require.NoError(t, err, "the short way takes nothing that the long one refuses")
+		require.Equal(t, slow, v)
 		require.NoError(t, Decode(raw, &a))
 		one, err := json.Marshal(v)
 		require.NoError(t, err)
