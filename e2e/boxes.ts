@@ -10,6 +10,8 @@ export async function meetings(page: Page): Promise<string[]> {
       t: r.top + by + 2,
       b: r.bottom - by - 2,
     });
+    type Edges = ReturnType<typeof shrink>;
+    const meet = (a: Edges, b: Edges) => a.l < b.r && b.l < a.r && a.t < b.b && b.t < a.b;
     for (const svg of document.querySelectorAll<SVGSVGElement>('svg')) {
       const edge = svg.getBoundingClientRect();
       if (edge.width === 0) continue;
@@ -19,8 +21,7 @@ export async function meetings(page: Page): Promise<string[]> {
       for (const [i, a] of texts.entries()) {
         if (a.box.l < edge.left - 1 || a.box.r > edge.right + 1 || a.box.t < edge.top - 2 || a.box.b > edge.bottom + 2)
           out.push(`“${a.says}” runs off the drawing`);
-        for (const b of texts.slice(i + 1))
-          if (a.box.l < b.box.r && b.box.l < a.box.r && a.box.t < b.box.b && b.box.t < a.box.b) out.push(`“${a.says}” meets “${b.says}”`);
+        for (const b of texts.slice(i + 1)) if (meet(a.box, b.box)) out.push(`“${a.says}” meets “${b.says}”`);
       }
       for (const shape of svg.querySelectorAll<SVGGeometryElement>('path, line, rect, circle')) {
         const to = shape.getScreenCTM();

@@ -20,7 +20,8 @@ test('bays and record', async ({ page, server }) => {
 
 test('the bench', async ({ page, server }) => {
   await page.goto(
-    `${server.url}/bench/adjuster?now=5+1%2F2+in&target=143&minus=0.5&plus=0.5&pitch=1&step=1%2F2&engaged=12%C2%BD&engaged_min=6&engaged_max=20&%40out=the+housing&%40in=the+eye`,
+    `${server.url}/bench/adjuster?now=5+1%2F2+in&target=143&minus=0.5&plus=0.5&pitch=1&step=1%2F2&engaged=12%C2%BD` +
+      `&engaged_min=6&engaged_max=20&%40out=the+housing&%40in=the+eye`,
   );
   await page.getByText('it should then measure').waitFor();
   await page.screenshot({ path: picture('bench') });

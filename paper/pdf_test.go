@@ -28,11 +28,16 @@ func words(t *testing.T, r run.Record) string {
 func record() run.Record {
 	at := time.Date(2026, 11, 24, 9, 0, 0, 0, time.UTC)
 	late := at.Add(3 * time.Hour)
+	barrel := run.Rule{Name: "barrel to eye", Min: 142.5, Max: 143.5, From: 140, To: 146, Tick: 0.5, Words: "inside"}
+	barrel.Marks = []run.Mark{{Kind: "left", At: 143}}
 	return run.Record{
-		Heading:    run.Heading{Machine: "Launch Teal", Cable: "lower drive cable", Opened: at},
-		Complaint:  []run.Field{{Name: "complaint", Text: "“stiff”"}},
-		Rules:      []run.Rule{{Name: "barrel to eye", Min: 142.5, Max: 143.5, From: 140, To: 146, Tick: 0.5, Words: "inside", Marks: []run.Mark{{Kind: "left", At: 143}}}},
-		Lines:      []run.Entry{{Seq: 1, At: at, By: "Ines", Says: "complaint: stiff", Void: true}, {Seq: 2, At: at, By: "Ines", Says: "kept on the phone", Received: &late}},
+		Heading:   run.Heading{Machine: "Launch Teal", Cable: "lower drive cable", Opened: at},
+		Complaint: []run.Field{{Name: "complaint", Text: "“stiff”"}},
+		Rules:     []run.Rule{barrel},
+		Lines: []run.Entry{
+			{Seq: 1, At: at, By: "Ines", Says: "complaint: stiff", Void: true},
+			{Seq: 2, At: at, By: "Ines", Says: "kept on the phone", Received: &late},
+		},
 		Open:       []string{"on the water"},
 		Deviations: []string{"barrel to eye is out by request of the owner: softer"},
 		Signed:     "Ines, 24 Nov 2026 09:00 UTC",

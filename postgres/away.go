@@ -7,6 +7,7 @@ import (
 	"errors"
 	"io"
 	"net"
+	"slices"
 	"strings"
 	"sync"
 	"time"
@@ -23,11 +24,19 @@ func Away(err error) bool {
 	switch {
 	case errors.As(err, &said):
 		// classes 08 (connection), 53 (resources) and 57 (operator), and a switch to read-only
-		return strings.HasPrefix(said.Code, "08") || strings.HasPrefix(said.Code, "53") || strings.HasPrefix(said.Code, "57") || said.Code == "25006"
+		return slices.Contains([]string{"08", "53", "57"}, said.Code[:min(2, len(said.Code))]) || said.Code == "25006"
 	case errors.As(err, &connect), errors.As(err, &network):
 		return true
 	}
-	for _, one := range []error{driver.ErrBadConn, sql.ErrConnDone, io.EOF, io.ErrUnexpectedEOF, context.DeadlineExceeded, context.Canceled, net.ErrClosed} {
+	for _, one := range []error{
+		driver.ErrBadConn,
+		sql.ErrConnDone,
+		io.EOF,
+		io.ErrUnexpectedEOF,
+		context.DeadlineExceeded,
+		context.Canceled,
+		net.ErrClosed,
+	} {
 		if errors.Is(err, one) {
 			return true
 		}

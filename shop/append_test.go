@@ -139,9 +139,10 @@ func TestAnEventThatIsNotAdmittedLeavesNothing(t *testing.T) {
 // run was held in memory, and nothing is added to it.
 func TestABrokenChainIsSaidWhereItIsRead(t *testing.T) {
 	for name, sql := range map[string]string{
-		"a body changed":    `UPDATE events SET body = replace(body, '145.2', '143.2') WHERE run_id = '2026-11-avocet' AND seq = 10`,
-		"a time changed":    `UPDATE events SET at = at - interval '1 day' WHERE run_id = '2026-11-avocet' AND seq = 3`,
-		"the last one gone": `DELETE FROM events WHERE run_id = '2026-11-avocet' AND seq = (SELECT max(seq) FROM events WHERE run_id = '2026-11-avocet')`,
+		"a body changed": `UPDATE events SET body = replace(body, '145.2', '143.2') WHERE run_id = '2026-11-avocet' AND seq = 10`,
+		"a time changed": `UPDATE events SET at = at - interval '1 day' WHERE run_id = '2026-11-avocet' AND seq = 3`,
+		"the last one gone": `DELETE FROM events WHERE run_id = '2026-11-avocet'
+			AND seq = (SELECT max(seq) FROM events WHERE run_id = '2026-11-avocet')`,
 		"one in the middle": `DELETE FROM events WHERE run_id = '2026-11-avocet' AND seq = 5`,
 	} {
 		t.Run(name, func(t *testing.T) {
@@ -173,9 +174,11 @@ func TestABrokenChainIsSaidWhereItIsRead(t *testing.T) {
 
 func TestVerifyFindsWhatNoChainOfEventsShows(t *testing.T) {
 	for name, c := range map[string]struct{ sql, says string }{
-		"a run deleted whole":  {`DELETE FROM events WHERE run_id = '2026-11-avocet'; DELETE FROM runs WHERE id = '2026-11-avocet'`, "it was opened, and is gone"},
-		"a run's row changed":  {`UPDATE runs SET machine = 'teal' WHERE id = '2026-11-avocet'`, "its row was changed"},
-		"a sheet's body":       {`UPDATE sheets SET body = replace(body, '"target": 143', '"target": 150') WHERE sheet_id = '114'`, "sheet 114 revision 3"},
+		"a run deleted whole": {`DELETE FROM events WHERE run_id = '2026-11-avocet'; DELETE FROM runs WHERE id = '2026-11-avocet'`,
+			"it was opened, and is gone"},
+		"a run's row changed": {`UPDATE runs SET machine = 'teal' WHERE id = '2026-11-avocet'`, "its row was changed"},
+		"a sheet's body": {`UPDATE sheets SET body = replace(body, '"target": 143', '"target": 150') WHERE sheet_id = '114'`,
+			"sheet 114 revision 3"},
 		"a sheet taken out":    {`DELETE FROM sheets WHERE sheet_id = '721'`, "1 sheets of the ledger are missing"},
 		"a line of the ledger": {`UPDATE ledger SET says = 'x' WHERE n = 2`, "ledger was changed at line 2"},
 		"a run slipped in":     {`INSERT INTO runs (id, machine, cable, opened) VALUES ('x', 'teal', 'lower', now())`, "stands in no ledger"},
@@ -307,7 +310,8 @@ func TestAFolderWithOneBadFileLeavesNothingOfItsKind(t *testing.T) {
 	good, err := demo.Files.ReadFile("sheets/114.json")
 	require.NoError(t, err)
 	another := string(good)
-	another = strings.NewReplacer(`"id": "114"`, `"id": "900"`, `"from": "1850"`, `"from": "90001"`, `"to": "2399"`, `"to": "90002"`).Replace(another)
+	another = strings.NewReplacer(`"id": "114"`, `"id": "900"`, `"from": "1850"`, `"from": "90001"`, `"to": "2399"`,
+		`"to": "90002"`).Replace(another)
 	err = s.Import(fstest.MapFS{"sheets/900.json": {Data: []byte(another)}, "sheets/zz.json": {Data: []byte(`{}`)}})
 	require.Error(t, err)
 	heads, err := s.Store.Heads()

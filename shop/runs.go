@@ -109,7 +109,8 @@ func doubts(b run.Bench, v run.View, st run.State) []GaugeDoubt {
 			out = append(out, GaugeDoubt{g.ID, fmt.Sprintf("%s is too coarse here: it tells to ± %s, the band is only %s wide", g.Name,
 				quantity.Number(g.Doubt, 2), quantity.Number(p.Minus+p.Plus, 2))})
 		case g.Overdue(b.Day):
-			out = append(out, GaugeDoubt{g.ID, fmt.Sprintf("the calibration of %s ran out on %s: the reading will say so", g.Name, run.DayOf(g.Due))})
+			said := fmt.Sprintf("the calibration of %s ran out on %s: the reading will say so", g.Name, run.DayOf(g.Due))
+			out = append(out, GaugeDoubt{g.ID, said})
 		}
 	}
 	return out

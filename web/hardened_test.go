@@ -27,7 +27,8 @@ import (
 
 func TestHeadAnswersAsGetWithoutABody(t *testing.T) {
 	c := newClient(t)
-	for _, path := range []string{"/", "/healthz", "/api/v1/bays", "/api/v1/runs/2026-11-avocet/record.pdf", "/assets/a.js", "/api/v1/nowhere", "/run/x"} {
+	for _, path := range []string{"/", "/healthz", "/api/v1/bays", "/api/v1/runs/2026-11-avocet/record.pdf", "/assets/a.js",
+		"/api/v1/nowhere", "/run/x"} {
 		get, head := c.do("GET", path, ""), c.do("HEAD", path, "")
 		assert.Equal(t, get.Code, head.Code, path)
 		assert.Equal(t, get.Header().Get("Content-Type"), head.Header().Get("Content-Type"), path)

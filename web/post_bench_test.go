@@ -59,7 +59,8 @@ func (w wire) open() string {
 // post adds an event behind number after.
 func (w wire) post(run string, after int, kind, body string) {
 	raw, _ := json.Marshal(map[string]any{
-		"id": uuid.NewString(), "after": after, "kind": kind, "by": "Ines", "at": time.Now().UTC().Format(time.RFC3339Nano), "body": json.RawMessage(body),
+		"id": uuid.NewString(), "after": after, "kind": kind, "by": "Ines", "at": time.Now().UTC().Format(time.RFC3339Nano),
+		"body": json.RawMessage(body),
 	})
 	w.call("POST", "/api/v1/runs/"+run+"/events", string(raw))
 }
@@ -227,7 +228,8 @@ func BenchmarkFloor(b *testing.B) {
 	require.NoError(b, large.shop.Import(thousand(b, 1000)))
 	fill(b, large.shop, 200, 0)
 	require.NoError(b, testdb.Exec(large.shop.Store, `INSERT INTO runs (id, machine, cable, opened, sign, part, says, signed, touched)
-SELECT 'old' || i, 'm' || (1 + i % 200), 'lower', now() - i * interval '1 hour', 'signed', 1, 'signed 3 Mar', true, now() - i * interval '1 hour'
+SELECT 'old' || i, 'm' || (1 + i % 200), 'lower', now() - i * interval '1 hour', 'signed', 1, 'signed 3 Mar', true,
+	now() - i * interval '1 hour'
 FROM generate_series(1, 4000) AS i; ANALYZE`))
 	for _, path := range []string{"/api/v1/bays", "/api/v1/library"} {
 		b.Run(path[len("/api/v1/"):], func(b *testing.B) {

@@ -76,9 +76,11 @@ func problemOf(err error) Problem {
 	case errors.As(err, &status) && status.StatusCode() < 500:
 		return problem(status.StatusCode(), strings.ToLower(http.StatusText(status.StatusCode())), "")
 	case isAway(err):
-		return problem(http.StatusServiceUnavailable, "the workshop's store does not answer now: what you typed is still here, try again in a moment", "")
+		return problem(http.StatusServiceUnavailable, "the workshop's store does not answer now: what you typed is still here, try "+
+			"again in a moment", "")
 	}
-	return problem(http.StatusInternalServerError, "something went wrong here: what you typed is still there, try again; if it stays so, tell the lead", "")
+	return problem(http.StatusInternalServerError, "something went wrong here: what you typed is still there, try again; if it "+
+		"stays so, tell the lead", "")
 }
 
 func (s *server) fail(c *echo.Context, err error) {

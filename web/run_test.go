@@ -147,7 +147,8 @@ func TestABrokenChainIsToldOnEveryPaperAndTakesNothingMore(t *testing.T) {
 	assert.Equal(t, 409, code)
 	assert.Equal(t, "run", p.Field)
 	assert.Contains(t, c.do("GET", "/api/v1/runs/2026-11-avocet", "").Body.String(), `"broken":"The chain of this run is broken`)
-	assert.Contains(t, c.do("GET", "/api/v1/runs/2026-11-avocet/record", "").Body.String(), `"broken":"run 2026-11-avocet: event 1 was changed`)
+	assert.Contains(t, c.do("GET", "/api/v1/runs/2026-11-avocet/record", "").Body.String(),
+		`"broken":"run 2026-11-avocet: event 1 was changed`)
 	assert.Equal(t, 200, c.do("GET", "/api/v1/runs/2026-11-avocet/record.pdf", "").Code)
 	code, _, _ = c.send("2026-11-wigeon", -1, "note", `{"text":"x"}`)
 	assert.Equal(t, 422, code, "another run is as it was")

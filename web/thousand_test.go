@@ -40,7 +40,8 @@ func TestAThousandSheetsAreTakenInAndTold(t *testing.T) {
 	c := newClient(t)
 	require.NoError(t, c.shop.Import(thousand(t, 200)))
 	clash := thousand(t, 201)
-	clash["sheets/x.json"] = &fstest.MapFile{Data: []byte(strings.Replace(string(clash["sheets/T0007.json"].Data), `"id": "T0007"`, `"id": "X"`, 1))}
+	clash["sheets/x.json"] = &fstest.MapFile{Data: []byte(strings.Replace(string(clash["sheets/T0007.json"].Data), `"id": "T0007"`,
+		`"id": "X"`, 1))}
 	err := c.shop.Import(clash)
 	require.ErrorContains(t, err, "both claim serials 100070–100079")
 	heads, err := c.shop.Store.Heads()

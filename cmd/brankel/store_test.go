@@ -61,7 +61,8 @@ func TestVerifyRebuildAndExportOnTheCommandLine(t *testing.T) {
 	assert.Equal(t, 1, code)
 	assert.Contains(t, said, "is not empty: name a new folder")
 
-	require.NoError(t, testdb.Exec(s.Store, `ALTER TABLE events DISABLE TRIGGER USER; DELETE FROM events WHERE run_id = '2026-11-avocet' AND seq = 24`))
+	require.NoError(t, testdb.Exec(s.Store, `ALTER TABLE events DISABLE TRIGGER USER;
+		DELETE FROM events WHERE run_id = '2026-11-avocet' AND seq = 24`))
 	code, said = run(t, database, "verify")
 	assert.Equal(t, 1, code)
 	assert.Contains(t, said, "run 2026-11-avocet: it ended with event 24, and 23 are there")
@@ -71,7 +72,8 @@ func TestVerifyRebuildAndExportOnTheCommandLine(t *testing.T) {
 // nowhere outside the folder.
 func TestNothingIsExportedOutsideItsFolder(t *testing.T) {
 	s := testdb.Shop(t)
-	require.NoError(t, testdb.Exec(s.Store, `UPDATE sheets SET sheet_id = '../../evil', body = replace(body, '"id": "721"', '"id": "../../evil"'),
+	require.NoError(t, testdb.Exec(s.Store, `UPDATE sheets
+		SET sheet_id = '../../evil', body = replace(body, '"id": "721"', '"id": "../../evil"'),
 		hash = 'evil' WHERE sheet_id = '721'`))
 	dir := filepath.Join(t.TempDir(), "a", "b")
 	code, _ := run(t, testdb.URLOf(s.Store), "export", dir)

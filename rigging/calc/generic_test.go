@@ -88,7 +88,8 @@ func with(t testing.TB, in map[string]any, path string, value any) []byte {
 // finite, and a refusal names the field and says what to write.
 func TestEveryFieldOfEveryCalculationSurvivesASlip(t *testing.T) {
 	above0 := regexp.MustCompile(
-		`(^|\.)(pitch|rate|free|run|stiffness|per_turn|per_click|pedal_ratio|fork_ratio|expander_ratio|stroke|pedal_stroke|notch|travel_per_notch|lift_per_turn|mass|radius|tolerance|bottom|core|space|measured|degrees_per_mm)$`,
+		`(^|\.)(pitch|rate|free|run|stiffness|per_turn|per_click|pedal_ratio|fork_ratio|expander_ratio|stroke|` +
+			`pedal_stroke|notch|travel_per_notch|lift_per_turn|mass|radius|tolerance|bottom|core|space|measured|degrees_per_mm)$`,
 	)
 	atLeast0 := regexp.MustCompile(`(^|\.)(minus|plus|uncertainty|slack_max|preload_max|lash)$`)
 	text := regexp.MustCompile(`(^|\.)(text|id|default_unit)$`)

@@ -157,7 +157,8 @@ func (st State) asFound() Advice {
 
 // read asks for one reading, and says why the last one could not be compared.
 func (st State) read(p *sheet.Point) Advice {
-	w := &Want{Point: p.ID, Name: p.Name, Between: p.Between, Quantity: string(p.Quantity), Unit: p.Quantity.Unit(), UnitSays: st.Sheet.UnitOf(p), States: []WantState{}}
+	w := &Want{Point: p.ID, Name: p.Name, Between: p.Between, Quantity: string(p.Quantity), Unit: p.Quantity.Unit(),
+		UnitSays: st.Sheet.UnitOf(p), States: []WantState{}}
 	for _, id := range p.States {
 		t := st.Sheet.State(id)
 		w.States = append(w.States, WantState{t.ID, t.Name, t.How})
@@ -228,7 +229,8 @@ func (st State) responseFinding(s *Setting) (Advice, bool) {
 		head, look = "It went the wrong way.", "Look whether the turns were logged the right way round, and whether this is the right adjuster."
 	}
 	return Advice{Do: DoDecide, Say: say(plain(head), plain(" Find out why before turning more.")), Finding: finding,
-		More: []string{look}, Choices: []Choice{{About: "response", Choice: ChoiceGoOn, Label: "Found it: go on", Reason: true, Argued: true}}}, true
+		More: []string{look}, Choices: []Choice{{About: "response", Choice: ChoiceGoOn, Label: "Found it: go on", Reason: true,
+			Argued: true}}}, true
 }
 
 func (st State) turn(s *Setting, now string) Advice {

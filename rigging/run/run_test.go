@@ -166,7 +166,8 @@ func TestAFailedCheckSaysWhereToLookAndLeadsBackToTheSetting(t *testing.T) {
 	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "good"}).do(KindCheck, Checked{Check: "forward-locks", Answer: "bad"})
 	a := r.wants(DoSafe)
 	assert.Contains(t, a.Finding, "barrel stands too near the eye")
-	require.ErrorContains(t, r.try(KindMove, Move{Adjuster: "barrel", Turns: "½", Way: "out"}), "make it safe before anything is turned: propeller chock on")
+	require.ErrorContains(t, r.try(KindMove, Move{Adjuster: "barrel", Turns: "½", Way: "out"}),
+		"make it safe before anything is turned: propeller chock on")
 	r.do(KindPutOn, Thing{ID: "propeller-chock"}).do(KindPartOff, Thing{ID: "linkage-cover"})
 	assert.Contains(t, r.wants(DoCheck).Finding, "barrel stands too near the eye", "what failed stays in sight")
 	r.turn("½", "out").wants(DoSettle)

@@ -24,8 +24,10 @@ func TestRailAndFloorFollowTheWork(t *testing.T) {
 	for _, leg := range []leg{
 		{"just opened", func(*rig) {}, SignOpen, "next: The complaint", "nl"},
 		{"complaint left out", func(r *rig) { r.do(KindSkipped, Skipped{"complaint", "a routine visit"}) }, SignOpen, "next: Which sheet", "sn"},
-		{"no sheet applies", func(r *rig) { r.do(KindIdentified, Identified{Serial: "9999", Hand: "standard"}) }, SignStop, "Read the serial off the plate", "sn"},
-		{"identified", func(r *rig) { r.do(KindIdentified, Identified{Serial: "2207", Hand: "standard"}) }, SignOpen, "next: Make safe", "sdnllllllllll"},
+		{"no sheet applies", func(r *rig) { r.do(KindIdentified, Identified{Serial: "9999", Hand: "standard"}) }, SignStop,
+			"Read the serial off the plate", "sn"},
+		{"identified", func(r *rig) { r.do(KindIdentified, Identified{Serial: "2207", Hand: "standard"}) }, SignOpen,
+			"next: Make safe", "sdnllllllllll"},
 		{"made safe", func(r *rig) {
 			for _, c := range []string{"key-out", "propeller-clear", "hands-out"} {
 				r.do(KindCaution, Named{ID: c})
@@ -40,7 +42,8 @@ func TestRailAndFloorFollowTheWork(t *testing.T) {
 		{"proved", func(r *rig) { r.proved() }, SignOpen, "next: On the water", "sddddddddddnl"},
 		{"left open", func(r *rig) { r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen}) }, SignOpen, "next: Sign", "sddddddddddon"},
 		{"signed", func(r *rig) { r.do(KindSigned, Signed{}) }, SignProof, "proof owed: on the water", "sddddddddddod"},
-		{"proved on the water", func(r *rig) { r.do(KindCheck, Checked{Check: "on-the-water", Answer: "good"}) }, SignSigned, "signed 24 Nov 2026", "sdddddddddddd"},
+		{"proved on the water", func(r *rig) { r.do(KindCheck, Checked{Check: "on-the-water", Answer: "good"}) }, SignSigned,
+			"signed 24 Nov 2026", "sdddddddddddd"},
 	} {
 		leg.do(r)
 		st := r.state()
@@ -89,7 +92,8 @@ func TestEveryKindSaysWhatHappenedWithoutItsSheet(t *testing.T) {
 		{KindRetried, Retried{Outcome: "better"}, "the complaint was tried again: better"},
 		{KindDecided, Decided{Choice: ChoiceOpen}, "the loaded proof was left open"},
 		{KindDecided, Decided{Choice: ChoiceGoOn, Reason: "no part in stock"}, "decided: go on, because: no part in stock"},
-		{KindDeviation, Deviation{Name: "slack", AskedBy: "the owner", Why: "softer"}, "slack left out of its limits by request of the owner: softer"},
+		{KindDeviation, Deviation{Name: "slack", AskedBy: "the owner", Why: "softer"},
+			"slack left out of its limits by request of the owner: softer"},
 		{KindSkipped, Skipped{"worn", "new cable"}, "a step was left out: new cable"},
 		{KindNote, Note{"rust"}, "rust"},
 		{KindPaused, Note{"tide"}, "tide"},

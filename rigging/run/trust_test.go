@@ -60,7 +60,8 @@ func TestTimeSaidAndTimeOfReceiptLieCloseTogether(t *testing.T) {
 		{now.AddDate(0, 0, -30), true}, {now.AddDate(0, 0, -32), false},
 		{time.Date(1999, 1, 1, 0, 0, 0, 0, time.UTC), false}, {time.Time{}, false},
 	} {
-		_, err := Admit(Bench{}, Fold(nil, nil), Event{By: "Ines", Kind: KindNote, At: c.at, Received: now, Body: json.RawMessage(`{"text":"x"}`)})
+		_, err := Admit(Bench{}, Fold(nil, nil), Event{By: "Ines", Kind: KindNote, At: c.at, Received: now,
+			Body: json.RawMessage(`{"text":"x"}`)})
 		if c.good {
 			assert.NoError(t, err, "%s", c.at)
 			continue
@@ -126,7 +127,8 @@ func TestChecksBeforeRestoringNeedWhatMakesItSafe(t *testing.T) {
 	r := atLock(t)
 	s := *r.sheet()
 	var steps []sheet.Step
-	for _, kind := range []string{"complaint", "identify", "safe", "worn", "found", "set", "settle", "lock", "functions", "restore", "again", "loaded", "sign"} {
+	for _, kind := range []string{"complaint", "identify", "safe", "worn", "found", "set", "settle", "lock", "functions",
+		"restore", "again", "loaded", "sign"} {
 		steps = append(steps, s.Steps[place(s.Steps, kind)])
 	}
 	s.Steps = steps
@@ -184,7 +186,8 @@ func TestALoadedProofAnsweredBadStandsSoOnTheRecord(t *testing.T) {
 func TestChecksOfBeforeARepairCountNoMore(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("75 mm", "63 mm")
 	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "good"}).do(KindRetried, Retried{Outcome: "cured"})
-	r.do(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceRepair}).do(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceRepaired})
+	r.do(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceRepair}).do(KindDecided, Decided{About: "lost:inner-play",
+		Choice: ChoiceRepaired})
 	assert.True(t, r.state().Checks["neutral-free"].Void)
 	assert.True(t, r.state().RetriedOld)
 	assert.Empty(t, r.state().Decisions)

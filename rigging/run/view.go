@@ -140,7 +140,8 @@ func Show(st State) View {
 	}
 	if st.Sheet == nil {
 		v.Broken = "The sheet of this run, " + st.Identity.Name + ", is not in the library: what was written stands, nothing can be advised."
-		v.Advice = Advice{Do: DoNothing, Say: say(plain("The sheet of this run is missing.")), More: []string{}, Things: []Todo{}, Choices: []Choice{}}
+		v.Advice = Advice{Do: DoNothing, Say: say(plain("The sheet of this run is missing.")), More: []string{}, Things: []Todo{},
+			Choices: []Choice{}}
 		return v
 	}
 	v.Safe, v.Unsafe = nonNil(st.todos()), st.unsafe("") != nil

@@ -9,6 +9,7 @@ import { BayLineView } from './BayLineView';
 import { DueRuler } from './DueRuler';
 import { useSlash } from '../parts/useSlash';
 import { useStart } from '../parts/useStart';
+import { FindBlank } from '../parts/FindBlank';
 import { Hits } from './Hits';
 import { useBays } from './useBays';
 
@@ -28,27 +29,13 @@ export function Bays() {
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" tab="Bays" about={data?.workshop ?? ''} rooms>
-        <Box
-          component="input"
-          ref={field}
-          type="search"
-          aria-label="find a machine, cable, sheet"
-          placeholder="/ find a machine, cable, sheet"
+        <FindBlank
+          field={field}
+          label="find a machine, cable, sheet"
+          hint="/ find a machine, cable, sheet"
           value={find}
-          onChange={(e) => {
-            setFind(e.target.value);
-          }}
-          sx={{
-            font: 'inherit',
-            width: { xs: 200, md: 270 },
-            minHeight: 44,
-            border: 0,
-            borderBottom: '2px solid',
-            borderColor: 'divider',
-            bgcolor: 'transparent',
-            color: 'text.primary',
-            '&::placeholder': { color: 'quiet', opacity: 1 },
-          }}
+          onChange={setFind}
+          wide
         />
       </Head>
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>

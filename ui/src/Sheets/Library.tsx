@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import type { Problem } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
 import { useSession } from '../Session/useSession';
+import { FindBlank } from '../parts/FindBlank';
 import { AxisView } from './AxisView';
 import { FaultList } from './FaultList';
 import { keptDraft, useBegin, useKeepSheet, useLibrary } from './useSheets';
@@ -24,27 +25,7 @@ export function LibraryScreen() {
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" tab="Sheets" rooms>
-        <Box
-          component="input"
-          type="search"
-          aria-label="find a sheet"
-          placeholder="find a sheet"
-          value={find}
-          onChange={(e: React.ChangeEvent<HTMLInputElement>) => {
-            setFind(e.target.value);
-          }}
-          sx={{
-            font: 'inherit',
-            width: { xs: 150, md: 220 },
-            minHeight: 44,
-            border: 0,
-            borderBottom: '2px solid',
-            borderColor: 'divider',
-            bgcolor: 'transparent',
-            color: 'text.primary',
-            '&::placeholder': { color: 'quiet', opacity: 1 },
-          }}
-        />
+        <FindBlank label="find a sheet" value={find} onChange={setFind} />
       </Head>
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
         {isError && <Finding>The server does not answer. This page looks again by itself.</Finding>}

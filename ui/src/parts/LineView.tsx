@@ -58,7 +58,10 @@ function Routing({ line, p }: { line: Line; p: Places }) {
           `M${hub} ${y}C${hub + span * 0.34} ${y + 8} ${hub + span * 0.32} ${y - 70} ${hub + span * 0.48} ${y - 62}`,
           `S${hub + span * 0.58} ${y + 34} ${hub + span * 0.72} ${y + 22}S${anchor - 60} ${p.y} ${anchor} ${p.y}`,
         ].join('')
-      : `M${hub} ${y}C${hub + span * 0.3} ${y + 62} ${hub + span * 0.5} ${y + 58} ${hub + span * 0.66} ${y + 26}S${anchor - 30} ${p.y} ${anchor} ${p.y}`;
+      : [
+          `M${hub} ${y}C${hub + span * 0.3} ${y + 62} ${hub + span * 0.5} ${y + 58} ${hub + span * 0.66} ${y + 26}`,
+          `S${anchor - 30} ${p.y} ${anchor} ${p.y}`,
+        ].join('');
   return (
     <g fill="none">
       <path d={path} stroke={quiet} strokeWidth={10} />

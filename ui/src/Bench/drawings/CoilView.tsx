@@ -12,7 +12,8 @@ const zigzag = (x: number, y: number, length: number) => {
 
 function One({ coil, no }: { coil: Coil; no: number }) {
   const colour = coil.best ? accent : ink;
-  const says = `Spring ${no}: ${coil.force_rest.toFixed(1)} N at rest, ${coil.force_full.toFixed(1)} N at full travel${coil.why ? `, ${coil.why}` : ''}`;
+  const forces = `${coil.force_rest.toFixed(1)} N at rest, ${coil.force_full.toFixed(1)} N at full travel`;
+  const says = `Spring ${no}: ${forces}${coil.why ? `, ${coil.why}` : ''}`;
   return (
     <Sheet height={112} says={says}>
       {(width) => {

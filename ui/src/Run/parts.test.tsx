@@ -1,0 +1,140 @@
+import { renderToStaticMarkup } from 'react-dom/server';
+import { expect, test, vi } from 'vitest';
+import type { Rule, RunView, StepState, View } from '../api/client';
+import { Interrupted } from './Interrupted';
+import { Rail, RailStrip } from './Rail';
+import { Rules } from './Rules';
+import { Side } from './Side';
+import { entries, StillOn } from './notices';
+
+vi.stubGlobal('localStorage', { getItem: () => null });
+
+const draw = renderToStaticMarkup;
+const words = (html: string) =>
+  html
+    .replace(/<style[^>]*>.*?<\/style>/gs, ' ')
+    .replace(/<[^>]+>/g, ' ')
+    .replace(/\s+/g, ' ');
+
+const step = (id: string, status: string, more: Partial<StepState> = {}): StepState => ({
+  id,
+  kind: id,
+  title: `step ${id}`,
+  status,
+  ...more,
+});
+const steps = [
+  step('a', 'done', { summary: 'shows when tried: yes' }),
+  step('b', 'skipped', { summary: 'a new cable' }),
+  step('c', 'now', { hands: 'two pairs of hands, helm and drive' }),
+  step('d', 'again'),
+  step('e', 'open'),
+  step('f', 'later'),
+];
+
+test('the rail tells each status in words, and marks the one step that is now', () => {
+  const html = draw(<Rail steps={steps} />);
+  const text = words(html);
+  for (const says of [
+    'step a , done',
+    'step b , left out',
+    'step c , now',
+    'step d , to be done again',
+    'step e , left open',
+    'step f , later',
+    'shows when tried: yes',
+    'two pairs of hands, helm and drive',
+  ])
+    expect(text).toContain(says);
+  expect(html.match(/aria-current="step"/g)).toHaveLength(1);
+});
+
+test('on a phone the strip says how far along the work is', () => {
+  expect(words(draw(<RailStrip steps={steps} />))).toContain('step c 3 of 6');
+  expect(words(draw(<RailStrip steps={[step('a', 'done')]} />))).toContain('All steps done');
+});
+
+const view = (more: object): View =>
+  ({
+    on: [],
+    off: [],
+    readings: [],
+    earlier: 0,
+    resume: { last: 'barrel turned 3 turns', finger_tight: [], next: 'Read it.' },
+    ...more,
+  }) as unknown as View;
+
+test('coming back tells what was last done, what is loose, on and off, and nothing that is not so', () => {
+  const html = words(
+    draw(
+      <Interrupted
+        view={view({
+          on: [{ name: 'propeller chock' }],
+          off: [{ name: 'linkage cover' }],
+          resume: { last: 'barrel turned 3 turns', finger_tight: ['joint nut'], next: 'x', paused: 'the tide' },
+        })}
+        onGoOn={() => undefined}
+      />,
+    ),
+  );
+  for (const says of [
+    'Where it stood: the tide',
+    'Last done: barrel turned 3 turns',
+    'Only finger tight: joint nut',
+    'Still on: propeller chock',
+    'Still off: linkage cover',
+    'Carry on',
+  ])
+    expect(html).toContain(says);
+  const bare = words(draw(<Interrupted view={view({})} onGoOn={() => undefined} />));
+  for (const not of ['finger tight', 'Still on', 'Still off']) expect(bare).not.toContain(not);
+});
+
+const run = (more: object): RunView => ({ id: 'r', view: view(more) }) as unknown as RunView;
+
+test('what is on or off stands in the head, and nothing stands there when all is as it was', () => {
+  expect(words(draw(<StillOn run={run({ on: [{ name: 'chock' }], off: [{ name: 'cover' }] })} />))).toContain(
+    'still on: chock · still off: cover',
+  );
+  expect(draw(<StillOn run={run({})} />)).toBe('');
+  expect(entries(1)).toBe('One entry is');
+  expect(entries(3)).toBe('3 entries are');
+});
+
+test('beside the work stand the newest readings, and how many are on the record before them', () => {
+  const readings = [
+    { event: '1', name: 'barrel to eye', stage: 'as found', text: '139.4 mm', by: 'Ines' },
+    { event: '2', name: 'barrel to eye', stage: 'set', text: '142.9 mm', note: 'not judged', by: 'Ines' },
+  ];
+  const text = words(draw(<Side run={run({ readings, earlier: 12, last_event: '2' })} send={() => Promise.resolve(null)} />));
+  expect(text).toContain('12 earlier ones stand on the record.');
+  expect(text).toContain('barrel to eye · as found 139.4 mm');
+  expect(text, 'why it counts not is told instead of its stage').toContain('barrel to eye · not judged 142.9 mm');
+  expect(text).toContain('Last entry was wrong: barrel turned 3 turns');
+  const signed = words(draw(<Side run={run({ last_event: '2', signed: 'signed by Ines' })} send={() => Promise.resolve(null)} />));
+  expect(signed, 'a signed run is not struck out').not.toContain('Strike it out');
+  expect(signed).toContain('None yet.');
+});
+
+test('a rule nobody read is shown only to the one who is about to read it', () => {
+  const rule = (id: string, marks: Rule['marks']): Rule => ({
+    id,
+    name: id,
+    unit: 'mm',
+    min: 1,
+    max: 2,
+    from: 0,
+    to: 3,
+    tick: 1,
+    tick_say: 'one tick is 1 mm',
+    doubt: 0,
+    says: '',
+    marks,
+    verdict: '',
+    words: `rule ${id}`,
+  });
+  const rules = [rule('length', [{ kind: 'found', at: 1, label: 'x' }]), rule('threads', []), rule('lost', [])];
+  const shown = (point: string) => [...draw(<Rules rules={rules} point={point} />).matchAll(/aria-label="rule (\w+)"/g)].map((m) => m[1]);
+  expect(shown('')).toEqual(['length']);
+  expect(shown('lost')).toEqual(['length', 'lost']);
+});
