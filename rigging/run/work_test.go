@@ -1,0 +1,119 @@
+package run
+
+import (
+	"encoding/json"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// asFound is a run with all read, three and a half turns short.
+func asFound(t *testing.T) *rig {
+	return newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½")
+}
+
+func TestABarrelThatWouldNotTurnIsFreedBeforeItIsTurned(t *testing.T) {
+	r := asFound(t)
+	require.ErrorContains(t, r.try(KindStuck, Stuck{Adjuster: "nose"}), "no such adjuster")
+	r.do(KindStuck, Stuck{Adjuster: "barrel", Note: "rust at the joint nut"})
+	a := r.wants(DoMove)
+	assert.Contains(t, a.Finding, "It would not turn. Free it first")
+	assert.Equal(t, 3.5, a.Move.Turns, "what is wanted has not changed")
+	r.turn("3½", "out")
+	assert.Empty(t, r.wants(DoSettle).Finding, "it turned after all")
+
+	back := asFound(t).do(KindStuck, Stuck{Adjuster: "barrel"}).struck()
+	assert.Empty(t, back.wants(DoMove).Finding, "struck out, it never stuck")
+}
+
+func TestAStepThatIsTooCoarseForTheBandIsADiagnosis(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("142.7 mm", "12½")
+	s := *r.sheet()
+	s.Points = append(s.Points[:0:0], s.Points...)
+	for i := range s.Points {
+		if s.Points[i].ID == "barrel-to-eye" {
+			s.Points[i].Minus, s.Points[i].Plus = 0.1, 0.1
+		}
+	}
+	a := Next(Fold(&s, r.events))
+	assert.Equal(t, DoMove, a.Do, "half a turn brings it nearer all the same")
+	assert.Contains(t, a.Finding, "No ½ turn lands inside")
+	assert.Contains(t, a.Finding, "Look for a finer thread or another end to move.")
+}
+
+func TestWhatIsStruckOutIsAsIfItHadNotBeen(t *testing.T) {
+	r := newRig(t).safe("2207", "")
+	before := Show(r.state())
+	for _, one := range []struct {
+		kind Kind
+		body any
+	}{
+		{KindReading, Reading{Point: "inner-home", Text: "71 mm"}},
+		{KindPutOn, Thing{Name: "lever lashing"}},
+		{KindPartOff, Thing{Name: "boot"}},
+	} {
+		r.do(one.kind, one.body)
+		assert.NotEqual(t, plainOf(before), plainOf(Show(r.state())), "%s is seen", one.kind)
+		r.struck()
+		assert.True(t, plainOf(before) == plainOf(Show(r.state())), "%s is gone", one.kind)
+		require.Error(t, r.try(KindCorrected, Corrected{Event: r.events[len(r.events)-2].ID, Reason: "once more"}))
+		lines := MakeRecord(Heading{}, r.state(), r.events, "").Lines
+		assert.True(t, lines[len(lines)-2].Void, "%s stays on the record", one.kind)
+	}
+}
+
+// plainOf is a view without what counts and dates the entries.
+func plainOf(v View) string {
+	v.Seq, v.LastEvent, v.Resume.At = 0, "", ""
+	raw, _ := json.Marshal(v)
+	return string(raw)
+}
+
+func TestThingsOfTwoSidesAreToldApart(t *testing.T) {
+	r := newRig(t)
+	r.do(KindIdentified, Identified{Serial: "2207", Hand: "standard"})
+	for _, side := range []string{"port", "starboard"} {
+		r.do(KindPutOn, Thing{Name: "wheel chock", Side: side})
+	}
+	r.do(KindTakenOff, Thing{Name: "wheel chock", Side: "port"})
+	on := Show(r.state()).On
+	require.Len(t, on, 1)
+	assert.Equal(t, "starboard", on[0].Side)
+	require.Error(t, r.try(KindTakenOff, Thing{Name: "wheel chock", Side: "port"}), "it is off already")
+	r.do(KindTakenOff, Thing{Name: "wheel chock", Side: "starboard"})
+	assert.Empty(t, Show(r.state()).On)
+}
+
+func TestComingBackTellsWhereTheWorkStood(t *testing.T) {
+	r := asFound(t).turn("3½", "out").do(KindPaused, Note{"called to the slip"})
+	v := Show(r.state())
+	assert.Equal(t, "called to the slip", v.Resume.Paused)
+	assert.Equal(t, []string{"joint nut"}, v.Resume.FingerTight)
+	assert.Contains(t, v.Resume.Last, "barrel")
+	r.settle()
+	assert.Empty(t, Show(r.state()).Resume.Paused, "the work went on")
+}
+
+func TestALockOutsideItsLimitsIsRefused(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12")
+	r.wants(DoLock)
+	for _, c := range []struct {
+		lock Locked
+		says string
+	}{
+		{Locked{Adjuster: "nose", BackOff: "¼", Pin: true}, "no such adjuster"},
+		{Locked{Adjuster: "barrel", BackOff: "2", Pin: true}, "¼"},
+		{Locked{Adjuster: "barrel", BackOff: "0", Pin: true}, "¼"},
+		{Locked{Adjuster: "barrel", BackOff: "some", Pin: true}, ""},
+		{Locked{Adjuster: "barrel", BackOff: "¼"}, "split pin"},
+	} {
+		require.ErrorContains(t, r.try(KindLocked, c.lock), c.says, "%+v", c.lock)
+		r.wants(DoLock)
+	}
+	r.do(KindLocked, Locked{Adjuster: "barrel", BackOff: "½", Pin: true})
+	r.wants(DoRead)
+	r.turn("½", "in")
+	assert.Equal(t, []string{"joint nut"}, Show(r.state()).Resume.FingerTight, "a turn opens the lock")
+	assert.NotEqual(t, DoSign, Next(r.state()).Do)
+}
