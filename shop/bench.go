@@ -136,6 +136,9 @@ func (in GaugeIn) typed(kind quantity.Kind) (run.Gauge, error) {
 // calibration runs out; the tables of a tension gauge's risers are checked.
 func (s *Shop) KeepGauge(in GaugeIn) error {
 	kind, ok := gaugeKinds[in.Kind]
+	if !ok { // first, as it says what the figures are in
+		return fault.At("kind", "choose tape, rule, caliper, feeler, protractor, pull scale, tension gauge, torque wrench or tachometer")
+	}
 	g, err := in.typed(kind)
 	if err != nil {
 		return err
@@ -144,8 +147,6 @@ func (s *Shop) KeepGauge(in GaugeIn) error {
 		return err
 	}
 	switch {
-	case !ok:
-		return fault.At("kind", "choose tape, rule, caliper, feeler, protractor, pull scale, tension gauge, torque wrench or tachometer")
 	case g.Resolution <= 0:
 		return fault.At("resolution", "write the smallest step it shows, above zero")
 	case g.Resolution > kind.Most()/10:

@@ -51,8 +51,8 @@ func (s *server) sessionRoutes() []route {
 			by(s.people, workshop.Read),
 		on(post, "/api/v1/people", "addPerson", "somebody new").takes(PersonIn{}).gives([]workshop.Person{}).
 			by(s.addPerson, workshop.Manage),
-		on(post, "/api/v1/people/{id}", "changePerson", "change somebody's role or secrets, or sign them "+
-			"out").takes(PersonChange{}).gives([]workshop.Person{}).
+		on(post, "/api/v1/people/{id}", "changePerson", "change somebody's role or secrets, or sign them out").
+			takes(PersonChange{}).gives([]workshop.Person{}).
 			by(s.changePerson, workshop.Manage),
 	}
 }
