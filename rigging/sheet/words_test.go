@@ -12,50 +12,59 @@ import (
 func TestLimitsAreSaidAsTheyWouldBeRead(t *testing.T) {
 	v := func(x float64) *float64 { return &x }
 	s := &Sheet{Adjusters: []Adjuster{{Threads: &Threads{Point: "threads"}}}}
-	for says, p := range map[string]Point{
-		"143 ± 0.5 mm":     {Quantity: quantity.Length, Target: v(143), Minus: 0.5, Plus: 0.5},
-		"12 +2 −1 mm":      {Quantity: quantity.Length, Target: v(12), Minus: 1, Plus: 2},
-		"12 +0 −1 mm":      {Quantity: quantity.Length, Target: v(12), Minus: 1},
-		"30 °":             {Quantity: quantity.Angle, Target: v(30)},
-		"0 ± 1 °":          {Quantity: quantity.Angle, Target: v(0), Minus: 1, Plus: 1},
-		"180 ± 20 N":       {Quantity: quantity.Force, Target: v(180), Minus: 20, Plus: 20},
-		"14 ± 2 threads":   {ID: "threads", Quantity: quantity.Count, Target: v(14), Minus: 2, Plus: 2},
-		"5 ± 1":            {ID: "clicks", Quantity: quantity.Count, Target: v(5), Minus: 1, Plus: 1},
-		"noted only":       {Quantity: quantity.Length},
-		"on the chart":     {Quantity: quantity.Force, Chart: "t"},
-		"-3.175 ± 0.25 mm": {Quantity: quantity.Length, Target: v(-3.175), Minus: 0.25, Plus: 0.25},
+	for _, c := range []struct {
+		in   Point
+		says string
+	}{
+		{Point{Quantity: quantity.Length, Target: v(143), Minus: 0.5, Plus: 0.5}, "143 ± 0.5 mm"},
+		{Point{Quantity: quantity.Length, Target: v(12), Minus: 1, Plus: 2}, "12 +2 −1 mm"},
+		{Point{Quantity: quantity.Length, Target: v(12), Minus: 1}, "12 +0 −1 mm"},
+		{Point{Quantity: quantity.Angle, Target: v(30)}, "30 °"},
+		{Point{Quantity: quantity.Angle, Target: v(0), Minus: 1, Plus: 1}, "0 ± 1 °"},
+		{Point{Quantity: quantity.Force, Target: v(180), Minus: 20, Plus: 20}, "180 ± 20 N"},
+		{Point{ID: "threads", Quantity: quantity.Count, Target: v(14), Minus: 2, Plus: 2}, "14 ± 2 threads"},
+		{Point{ID: "clicks", Quantity: quantity.Count, Target: v(5), Minus: 1, Plus: 1}, "5 ± 1"},
+		{Point{Quantity: quantity.Length}, "noted only"},
+		{Point{Quantity: quantity.Force, Chart: "t"}, "on the chart"},
+		{Point{Quantity: quantity.Length, Target: v(-3.175), Minus: 0.25, Plus: 0.25}, "-3.175 ± 0.25 mm"},
 	} {
-		assert.Equal(t, says, s.limits(&p))
+		assert.Equal(t, c.says, s.limits(&c.in))
 	}
 }
 
 func TestAnAdjusterSaysWhatItsLeastStepIs(t *testing.T) {
-	for says, a := range map[string]Adjuster{
-		"1 mm a turn, locked every ½ turn":    {Pitch: 1, Step: 0.5},
-		"1.25 mm a turn, locked every ¼ turn": {Pitch: 1.25, Step: 0.25},
-		"0.8 mm a turn":                       {Pitch: 0.8},
-		"1 notch at a time":                   {Step: 1, Notch: "notch"},
-		"2 step at a time":                    {Step: 2},
-		"upper, middle, lower":                {Hooks: []string{"upper", "middle", "lower"}, Step: 1},
-		"cannot be turned: measured only":     {Pitch: 1, Step: 0.5, MeasureOnly: true},
+	for _, c := range []struct {
+		in   Adjuster
+		says string
+	}{
+		{Adjuster{Pitch: 1, Step: 0.5}, "1 mm a turn, locked every ½ turn"},
+		{Adjuster{Pitch: 1.25, Step: 0.25}, "1.25 mm a turn, locked every ¼ turn"},
+		{Adjuster{Pitch: 0.8}, "0.8 mm a turn"},
+		{Adjuster{Step: 1, Notch: "notch"}, "1 notch at a time"},
+		{Adjuster{Step: 2}, "2 step at a time"},
+		{Adjuster{Hooks: []string{"upper", "middle", "lower"}, Step: 1}, "upper, middle, lower"},
+		{Adjuster{Pitch: 1, Step: 0.5, MeasureOnly: true}, "cannot be turned: measured only"},
 	} {
-		assert.Equal(t, says, a.stepSays())
+		assert.Equal(t, c.says, c.in.stepSays())
 	}
 }
 
 func TestALockSaysAllThatIsDoneWithIt(t *testing.T) {
 	torque := 9.5
 	assert.Empty(t, (*Lock)(nil).says())
-	for says, l := range map[string]Lock{
-		"Run the nut up; backed off ¼ to ½ of a turn; split pin": {
+	for _, c := range []struct {
+		in   Lock
+		says string
+	}{
+		{Lock{
 			Says: "Run the nut up", BackOffMin: 0.25, BackOffMax: 0.5, Pin: "split pin",
-		},
-		"Tighten; in the order inner, then outer; 9.5 Nm": {Says: "Tighten", Order: []string{"inner", "outer"}, Torque: &torque},
-		"Wire it; no wire goes through the witness hole; either single wire or double wire": {
+		}, "Run the nut up; backed off ¼ to ½ of a turn; split pin"},
+		{Lock{Says: "Tighten", Order: []string{"inner", "outer"}, Torque: &torque}, "Tighten; in the order inner, then outer; 9.5 Nm"},
+		{Lock{
 			Says: "Wire it", Witness: "no wire goes through the witness hole", Choice: []string{"single wire", "double wire"},
-		},
+		}, "Wire it; no wire goes through the witness hole; either single wire or double wire"},
 	} {
-		assert.Equal(t, says, l.says())
+		assert.Equal(t, c.says, c.in.says())
 	}
 }
 
@@ -79,16 +88,19 @@ func TestWordsStandInTheOrderOfWhatTheySpeakOf(t *testing.T) {
 }
 
 func TestARangeOfSerialsIsSaidWithItsEnds(t *testing.T) {
-	for says, e := range map[string]Effectivity{
-		"1850–2399":                        {From: "1850", To: "2399", Hand: "either"},
-		"from 2013":                        {From: "2013", Hand: "either"},
-		"up to 900":                        {To: "900", Hand: "either"},
-		"after K-0877B":                    {Prefix: "K", After: "0877B", Hand: "either"},
-		"after 877 up to 900":              {After: "877", To: "900", Hand: "either"},
-		"all K-":                           {Prefix: "K", Hand: "either"},
-		"all, counter hand":                {Hand: "counter"},
-		"K-0412–0877, standard hand, tall": {Prefix: "K", From: "0412", To: "0877", Hand: "standard", Variant: "tall"},
+	for _, c := range []struct {
+		in   Effectivity
+		says string
+	}{
+		{Effectivity{From: "1850", To: "2399", Hand: "either"}, "1850–2399"},
+		{Effectivity{From: "2013", Hand: "either"}, "from 2013"},
+		{Effectivity{To: "900", Hand: "either"}, "up to 900"},
+		{Effectivity{Prefix: "K", After: "0877B", Hand: "either"}, "after K-0877B"},
+		{Effectivity{After: "877", To: "900", Hand: "either"}, "after 877 up to 900"},
+		{Effectivity{Prefix: "K", Hand: "either"}, "all K-"},
+		{Effectivity{Hand: "counter"}, "all, counter hand"},
+		{Effectivity{Prefix: "K", From: "0412", To: "0877", Hand: "standard", Variant: "tall"}, "K-0412–0877, standard hand, tall"},
 	} {
-		assert.Equal(t, says, e.Words())
+		assert.Equal(t, c.says, c.in.Words())
 	}
 }

@@ -83,24 +83,28 @@ func TestASecondMeterCountsByItself(t *testing.T) {
 
 func TestTheLogTakesNoMoreThanItCanShow(t *testing.T) {
 	long := strings.Repeat("é", longestText+1)
-	for field, e := range map[string]Entry{
-		"name":     {Kind: "meter", Name: strings.Repeat("x", longestName+1), Value: 1},
-		"says":     {Kind: "defect", Says: long},
-		"was":      {Kind: "swap", Says: "inner", Was: long, Now: "new"},
-		"now":      {Kind: "swap", Says: "inner", Now: long},
-		"approved": {Kind: "modification", Says: "bracket", Approved: long, Basis: "drawing"},
-		"basis":    {Kind: "modification", Says: "bracket", Approved: "Maud", Basis: long},
+	for _, c := range []struct {
+		e     Entry
+		field string
+	}{
+		{Entry{Kind: "meter", Name: strings.Repeat("x", longestName+1), Value: 1}, "name"},
+		{Entry{Kind: "defect", Says: long}, "says"},
+		{Entry{Kind: "swap", Says: "inner", Was: long, Now: "new"}, "was"},
+		{Entry{Kind: "swap", Says: "inner", Now: long}, "now"},
+		{Entry{Kind: "modification", Says: "bracket", Approved: long, Basis: "drawing"}, "approved"},
+		{Entry{Kind: "modification", Says: "bracket", Approved: "Maud", Basis: long}, "basis"},
 	} {
 		m := counting(t)
+		e := c.e
 		e.On = "2026-11-20"
 		err := m.Add(e, "Ines", today, "x")
-		if assert.Error(t, err, field) {
-			assert.Equal(t, field, err.(*fault.Fault).Field)
+		if assert.Error(t, err, c.field) {
+			assert.Equal(t, c.field, err.(*fault.Fault).Field)
 			assert.Contains(t, err.Error(), "letters")
 		}
 		e.Was, e.Says, e.Basis = strings.Repeat("é", longestText), "inner", "drawing"
 		e.Name, e.Now, e.Approved = "km", "new", "Maud"
-		assert.NoError(t, m.Add(e, "Ines", today, "x"), "%s: the longest there may be", field)
+		assert.NoError(t, m.Add(e, "Ines", today, "x"), "%s: the longest there may be", c.field)
 	}
 }
 
