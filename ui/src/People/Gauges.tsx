@@ -1,9 +1,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { Gauge, Problem } from '../api/client';
+import type { Gauge, GaugeCard, Problem } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { OneOf } from '../Run/Toggle';
+import { Row } from './Row';
 import { useGauges, useKeeping } from './usePeople';
 
 const kinds = ['tape', 'rule', 'caliper', 'feeler', 'protractor', 'pull scale', 'tension gauge', 'torque wrench', 'tachometer'].map(
@@ -20,45 +21,26 @@ export function Gauges({ manage }: { manage: boolean }) {
       <Box component="h1" sx={{ m: 0, mb: 1, fontSize: 26, fontWeight: 600 }}>
         Gauges
       </Box>
-      {data?.map((g) => {
-        const overdue = g.overdue;
-        return (
-          <Box key={g.id} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}>
-            <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 }}>
-              <Box sx={{ fontSize: 20, fontWeight: 600, minWidth: 150 }}>{g.name}</Box>
-              <Box sx={{ flex: 1, minWidth: 220, fontSize: 17 }}>
-                {g.resolution ? `shows ${g.resolution} ${sign[g.quantity] ?? ''}, ` : ''}tells to{' '}
-                <b>
-                  ± {g.doubt} {sign[g.quantity] ?? ''}
-                </b>
-                {(g.risers ?? []).length > 0 ? `; ${(g.risers ?? []).map((r) => r.name).join(', ')}` : ''}
-                <Box sx={{ color: overdue ? 'error.main' : 'quiet', fontWeight: overdue ? 600 : 400 }}>
-                  {g.due ? (overdue ? `✕ calibration ran out on ${g.until}` : `calibrated until ${g.until}`) : 'no calibration asked'}
-                </Box>
-              </Box>
-              {manage && (
-                <Button
-                  variant="text"
-                  aria-expanded={open === g.id}
-                  onClick={() => {
-                    setOpen(open === g.id ? '' : g.id);
-                  }}
-                >
-                  change
-                </Button>
-              )}
-            </Box>
-            {open === g.id && (
-              <GaugeForm
-                gauge={g}
-                onDone={() => {
-                  setOpen('');
-                }}
-              />
-            )}
-          </Box>
-        );
-      })}
+      {data?.map((g) => (
+        <Row
+          key={g.id}
+          name={g.name}
+          says={<Says gauge={g} />}
+          open={open === g.id}
+          {...(manage && {
+            onChange: () => {
+              setOpen(open === g.id ? '' : g.id);
+            },
+          })}
+        >
+          <GaugeForm
+            gauge={g}
+            onDone={() => {
+              setOpen('');
+            }}
+          />
+        </Row>
+      ))}
       {manage &&
         (open === 'new' ? (
           <GaugeForm
@@ -78,6 +60,24 @@ export function Gauges({ manage }: { manage: boolean }) {
           </Button>
         ))}
     </Box>
+  );
+}
+
+/** What a gauge tells and how its calibration stands. */
+function Says({ gauge: g }: { gauge: GaugeCard }) {
+  const unit = sign[g.quantity] ?? '';
+  const risers = (g.risers ?? []).map((r) => r.name).join(', ');
+  return (
+    <>
+      {g.resolution ? `shows ${g.resolution} ${unit}, ` : ''}tells to{' '}
+      <b>
+        ± {g.doubt} {unit}
+      </b>
+      {risers && `; ${risers}`}
+      <Box sx={{ color: g.overdue ? 'error.main' : 'quiet', fontWeight: g.overdue ? 600 : 400 }}>
+        {g.due ? (g.overdue ? `✕ calibration ran out on ${g.until}` : `calibrated until ${g.until}`) : 'no calibration asked'}
+      </Box>
+    </>
   );
 }
 

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { Problem } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { OneOf } from '../Run/Toggle';
+import { Row } from './Row';
 import { useKeeping, usePeople } from './usePeople';
 
 const roles = ['mechanic', 'inspector', 'lead', 'read-only'].map((r) => ({ id: r, name: r }));
@@ -24,36 +25,31 @@ export function Staff({ manage }: { manage: boolean }) {
         People
       </Box>
       {data?.map((p) => (
-        <Box key={p.id} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}>
-          <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 }}>
-            <Box sx={{ fontSize: 20, fontWeight: 600, minWidth: 90 }}>{p.name}</Box>
-            <Box sx={{ flex: 1, minWidth: 200, fontSize: 17 }}>
+        <Row
+          key={p.id}
+          name={p.name}
+          says={
+            <>
               <b>{p.role}</b> · {may[p.role]}
               {p.pin ? ' · PIN' : ''}
-            </Box>
-            {manage && (
-              <Button
-                variant="text"
-                aria-expanded={open === p.id}
-                onClick={() => {
-                  setOpen(open === p.id ? '' : p.id);
-                }}
-              >
-                change
-              </Button>
-            )}
-          </Box>
-          {open === p.id && (
-            <ChangePerson
-              id={p.id}
-              name={p.name}
-              role={p.role}
-              onDone={() => {
-                setOpen('');
-              }}
-            />
-          )}
-        </Box>
+            </>
+          }
+          open={open === p.id}
+          {...(manage && {
+            onChange: () => {
+              setOpen(open === p.id ? '' : p.id);
+            },
+          })}
+        >
+          <ChangePerson
+            id={p.id}
+            name={p.name}
+            role={p.role}
+            onDone={() => {
+              setOpen('');
+            }}
+          />
+        </Row>
       ))}
       {manage &&
         (open === 'new' ? (

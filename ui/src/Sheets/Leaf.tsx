@@ -14,6 +14,15 @@ export interface Editing {
   confirm: (path: string) => void;
 }
 
+/** What a piece of the draft is drawn from. */
+export interface Piece {
+  e: Editing;
+  schema: Schema;
+  path: Step[];
+  value: Value | undefined;
+  label: string;
+}
+
 const line = {
   fontSize: 17,
   minHeight: 40,
@@ -27,19 +36,7 @@ const line = {
 } as const;
 
 /** One blank of the draft. What is typed stays as it is typed; what is wrong with it stands beneath. */
-export function Leaf({
-  e,
-  schema,
-  path,
-  value,
-  label,
-}: {
-  e: Editing;
-  schema: Schema;
-  path: Step[];
-  value: Value | undefined;
-  label: string;
-}) {
+export function Leaf({ e, schema, path, value, label }: Piece) {
   const at = pathOf(path);
   const fault = e.faults.get(at);
   const question = e.questions.get(at);

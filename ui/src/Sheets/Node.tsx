@@ -1,25 +1,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { Leaf, type Editing } from './Leaf';
-import { blank, pathOf, resolve, type Schema, type Value } from './draft';
-
-type Step = string | number;
+import { Leaf, type Piece } from './Leaf';
+import { blank, pathOf, resolve, type Value } from './draft';
 
 const words = (key: string) => key.replaceAll('_', ' ');
 /** A piece of the draft with all beneath it, as its schema says. */
-export function Node({
-  e,
-  schema: raw,
-  path,
-  value,
-  label,
-}: {
-  e: Editing;
-  schema: Schema;
-  path: Step[];
-  value: Value | undefined;
-  label: string;
-}) {
+export function Node({ e, schema: raw, path, value, label }: Piece) {
   const schema = resolve(e.root, raw);
   if (schema.type === 'array') return <List e={e} schema={schema} path={path} value={Array.isArray(value) ? value : []} label={label} />;
   if (schema.type !== 'object') return <Leaf e={e} schema={schema} path={path} value={value} label={label} />;
@@ -70,7 +56,7 @@ export function Node({
   );
 }
 
-function List({ e, schema, path, value, label }: { e: Editing; schema: Schema; path: Step[]; value: Value[]; label: string }) {
+function List({ e, schema, path, value, label }: Piece & { value: Value[] }) {
   const items = schema.items ?? {};
   const fault = e.faults.get(pathOf(path));
   return (
