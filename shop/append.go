@@ -55,10 +55,12 @@ func (s *Shop) add(o *open, e run.Event, sent string, after int) error {
 		if err := s.twin(e, sent); !errors.Is(err, postgres.ErrNotFound) {
 			return err // nil when it is the same one
 		}
-		return &postgres.Conflict{Missed: o.events[after:]}
 	}
 	if o.broken != "" {
 		return &Refusal{Status: 409, Field: "run", Message: "the chain of this run is broken: nothing can be added to it. Open a new run"}
+	}
+	if after < seq {
+		return &postgres.Conflict{Missed: o.events[after:]} // a whole chain: as many as their numbers say
 	}
 	b, err := s.bench(*o, e.Kind == run.KindIdentified)
 	if err != nil {

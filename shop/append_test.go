@@ -144,6 +144,7 @@ func TestABrokenChainIsSaidWhereItIsRead(t *testing.T) {
 		"the last one gone": `DELETE FROM events WHERE run_id = '2026-11-avocet'
 			AND seq = (SELECT max(seq) FROM events WHERE run_id = '2026-11-avocet')`,
 		"one in the middle": `DELETE FROM events WHERE run_id = '2026-11-avocet' AND seq = 5`,
+		"some in a row":     `DELETE FROM events WHERE run_id = '2026-11-avocet' AND seq BETWEEN 5 AND 9`,
 	} {
 		t.Run(name, func(t *testing.T) {
 			s := testdb.Shop(t)
@@ -157,10 +158,12 @@ func TestABrokenChainIsSaidWhereItIsRead(t *testing.T) {
 			e.Run = "2026-11-avocet"
 			after, err := s.Run("2026-11-avocet")
 			require.NoError(t, err)
-			_, err = s.Append(e, after.View.Seq)
-			var refused *shop.Refusal
-			require.ErrorAs(t, err, &refused)
-			assert.Equal(t, 409, refused.Status)
+			for behind := range 2 {
+				_, err = s.Append(e, after.View.Seq-behind)
+				var refused *shop.Refusal
+				require.ErrorAs(t, err, &refused, "%d behind", behind)
+				assert.Equal(t, 409, refused.Status)
+			}
 
 			assert.Contains(t, after.View.Broken, "2026-11-avocet")
 			rec, err := s.Record("2026-11-avocet")

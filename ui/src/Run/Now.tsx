@@ -35,7 +35,7 @@ export function Now(props: Props) {
           </Box>
         ))}
       </Box>
-      {advice.caution && <Box sx={{ display: { xs: 'block', md: 'none' }, mt: 1, fontSize: 17, fontWeight: 600 }}>⚠ {advice.caution}</Box>}
+      {advice.caution && <Caution>{advice.caution}</Caution>}
       {advice.finding && <Finding>{advice.finding}</Finding>}
       {[run.view.drift, run.view.answer].map(
         (t) =>
@@ -147,4 +147,9 @@ function LeaveOut({ run, send }: { run: RunView; send: Send }) {
       </Row>
     </Box>
   );
+}
+
+/** What keeps hands whole, where no foot of the page says it. */
+function Caution({ children }: { children: string }) {
+  return <Box sx={{ display: { xs: 'block', md: 'none' }, mt: 1, fontSize: 17, fontWeight: 600 }}>⚠ {children}</Box>;
 }
