@@ -6,7 +6,7 @@ import (
 	"slices"
 	"strings"
 
-	"brankel/rigging/calc"
+	"brankel/rigging/input"
 	"brankel/rigging/quantity"
 )
 
@@ -23,10 +23,10 @@ type Blank struct {
 	Optional bool     `json:"optional"`
 	Each     string   `json:"each,omitempty"` // one for each of these rows
 
-	field calc.Field
+	field input.Field
 }
 
-func newBlank(path, label string, fields []calc.Field) *Blank {
+func newBlank(path, label string, fields []input.Field) *Blank {
 	b := &Blank{Path: path, Label: label, Kind: "text", Optional: true}
 	if strings.HasPrefix(path, "@") {
 		return b
@@ -35,7 +35,7 @@ func newBlank(path, label string, fields []calc.Field) *Blank {
 	if path == "influence[]" { // a row of the table stands with its reading
 		name, b.Each = "influence", "adjusters"
 	}
-	i := slices.IndexFunc(fields, func(f calc.Field) bool { return f.Path == name })
+	i := slices.IndexFunc(fields, func(f input.Field) bool { return f.Path == name })
 	if i < 0 {
 		panic("bench: no field " + path) // the sentences are fixed when this is built
 	}

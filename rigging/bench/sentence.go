@@ -8,6 +8,7 @@ import (
 	"slices"
 
 	"brankel/rigging/calc"
+	"brankel/rigging/input"
 )
 
 // Sentence is one calculation as it is asked for.
@@ -75,7 +76,7 @@ func sentence[In, Out any](d draft, tell func(In, Out, words) Answer) Sentence {
 	return s
 }
 
-func parse(text string, fields []calc.Field) (line Line) {
+func parse(text string, fields []input.Field) (line Line) {
 	at := 0
 	for _, m := range slot.FindAllStringSubmatchIndex(text, -1) {
 		if m[0] > at {

@@ -7,7 +7,7 @@ import (
 	"strconv"
 	"strings"
 
-	"brankel/rigging/calc"
+	"brankel/rigging/input"
 	"brankel/rigging/quantity"
 )
 
@@ -60,7 +60,7 @@ func (s Sentence) build(values Values) (input map[string]any, echoes map[string]
 	return input, echoes, say
 }
 
-func kindOf(f calc.Field, values Values) quantity.Kind {
+func kindOf(f input.Field, values Values) quantity.Kind {
 	if f.Of == "" {
 		return f.Kind
 	}

@@ -1,34 +1,39 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // AdjusterInput is a threaded adjuster: lengths in mm, Pitch in mm a turn, Step
 // and threads in turns. Step 0 is stepless. Engaged counts threads in
 // engagement (at each end of a turnbuckle); what is not given does not limit.
 type AdjusterInput struct {
-	Now        float64  `json:"now" calc:"length"`
-	Target     *float64 `json:"target,omitempty" calc:"length"`
-	Minus      *float64 `json:"minus,omitempty" calc:"length,atleast0"`
-	Plus       *float64 `json:"plus,omitempty" calc:"length,atleast0"`
-	Min        *float64 `json:"min,omitempty" calc:"length"`
-	Max        *float64 `json:"max,omitempty" calc:"length"`
-	Pitch      float64  `json:"pitch" calc:"length,above0"`
-	Kind       string   `json:"kind,omitempty" calc:"words=barrel|clevis|turnbuckle|jam nuts,default=barrel"`
-	Step       float64  `json:"step,omitempty" calc:"count,atleast0,default=0"`
-	Lengthens  string   `json:"lengthens,omitempty" calc:"words=in|out,default=out"`
-	Aim        string   `json:"aim,omitempty" calc:"words=band|target,default=band"`
-	Engaged    *float64 `json:"engaged,omitempty" calc:"count"`
-	EngagedMin float64  `json:"engaged_min,omitempty" calc:"count,default=0"`
-	EngagedMax *float64 `json:"engaged_max,omitempty" calc:"count"`
+	Now        float64  `json:"now" input:"length"`
+	Target     *float64 `json:"target,omitempty" input:"length"`
+	Minus      *float64 `json:"minus,omitempty" input:"length,atleast0"`
+	Plus       *float64 `json:"plus,omitempty" input:"length,atleast0"`
+	Min        *float64 `json:"min,omitempty" input:"length"`
+	Max        *float64 `json:"max,omitempty" input:"length"`
+	Pitch      float64  `json:"pitch" input:"length,above0"`
+	Kind       string   `json:"kind,omitempty" input:"words=barrel|clevis|turnbuckle|jam nuts,default=barrel"`
+	Step       float64  `json:"step,omitempty" input:"count,atleast0,default=0"`
+	Lengthens  string   `json:"lengthens,omitempty" input:"words=in|out,default=out"`
+	Aim        string   `json:"aim,omitempty" input:"words=band|target,default=band"`
+	Engaged    *float64 `json:"engaged,omitempty" input:"count"`
+	EngagedMin float64  `json:"engaged_min,omitempty" input:"count,default=0"`
+	EngagedMax *float64 `json:"engaged_max,omitempty" input:"count"`
 }
 
 func (in AdjusterInput) limits() limits {
 	return limits{in.Target, in.Minus, in.Plus, in.Min, in.Max}
 }
 
-func (in AdjusterInput) check(f *faults) {
+// Check tells what no single field shows.
+func (in AdjusterInput) Check(f *input.Faults) {
 	in.limits().check(f, false)
-	f.addIf(in.EngagedMax != nil && in.EngagedMin > *in.EngagedMax, "engaged_min",
+	f.AddIf(in.EngagedMax != nil && in.EngagedMin > *in.EngagedMax, "engaged_min",
 		"the least thread lies above the most: swap them")
 }
 
@@ -54,7 +59,7 @@ type AdjusterOutput struct {
 // and a right thread work together. A turn out takes a thread out of engagement
 // whichever way it lengthens.
 func Adjuster(in AdjusterInput) (AdjusterOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return AdjusterOutput{}, err
 	}
 	b, target := in.limits().band()

@@ -1,6 +1,10 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // Band is a pair of limits; a missing one is infinite and never fails.
 type Band struct{ Min, Max float64 }
@@ -51,22 +55,22 @@ func Limits(target, minus, plus, min, max *float64) Band {
 
 // check tells a band given in both ways, in neither, in half, or inverted. When
 // half is allowed one end alone will do.
-func (l limits) check(f *faults, half bool) {
+func (l limits) check(f *input.Faults, half bool) {
 	byTarget := l.target != nil || l.minus != nil || l.plus != nil
 	switch {
 	case byTarget && l.min != nil:
-		f.add("min", "give a target with minus and plus, or min and max, not both")
+		f.Add("min", "give a target with minus and plus, or min and max, not both")
 	case byTarget && l.max != nil:
-		f.add("max", "give a target with minus and plus, or min and max, not both")
+		f.Add("max", "give a target with minus and plus, or min and max, not both")
 	case l.target != nil:
 	case byTarget || l.min == nil && l.max == nil:
-		f.add("target", "missing: give a target with minus and plus, or min and max")
+		f.Add("target", "missing: give a target with minus and plus, or min and max")
 	case l.min == nil && !half:
-		f.add("min", "missing: write the lower limit too")
+		f.Add("min", "missing: write the lower limit too")
 	case l.max == nil && !half:
-		f.add("max", "missing: write the upper limit too")
+		f.Add("max", "missing: write the upper limit too")
 	case l.min != nil && l.max != nil:
-		f.addIf(*l.min > *l.max, "min", "the lower limit lies above the upper one: swap them")
+		f.AddIf(*l.min > *l.max, "min", "the lower limit lies above the upper one: swap them")
 	}
 }
 

@@ -1,18 +1,22 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // Try is one setting and how it felt; a larger At is tighter.
 type Try struct {
-	At   float64 `json:"at" calc:"count,whole"`
-	Felt string  `json:"felt" calc:"words=too loose|too tight|good"`
+	At   float64 `json:"at" input:"count,whole"`
+	Felt string  `json:"felt" input:"words=too loose|too tight|good"`
 }
 
 // BracketInput is what was tried so far, in whole steps, and how far to go beyond
 // an end while only one is known.
 type BracketInput struct {
-	Tries  []Try   `json:"tries" calc:"empty"`
-	Stride float64 `json:"stride,omitempty" calc:"count,whole,above0,default=4"`
+	Tries  []Try   `json:"tries" input:"empty"`
+	Stride float64 `json:"stride,omitempty" input:"count,whole,above0,default=4"`
 }
 
 // BracketOutput: the ends known so far, and the setting to try next.
@@ -29,7 +33,7 @@ type BracketOutput struct {
 // when something slipped or was misread, "found", "none left" when both ends are
 // one step apart, else "searching".
 func Bracket(in BracketInput) (BracketOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return BracketOutput{}, err
 	}
 	var out BracketOutput

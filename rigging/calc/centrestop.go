@@ -1,15 +1,19 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // CentreStopInput is the gap at each side of a centring stop and, where wanted,
 // the play of the lever to each side, all in mm.
 type CentreStopInput struct {
-	GapLeft   float64  `json:"gap_left" calc:"length"`
-	GapRight  float64  `json:"gap_right" calc:"length"`
-	PlayLeft  *float64 `json:"play_left,omitempty" calc:"length"`
-	PlayRight *float64 `json:"play_right,omitempty" calc:"length"`
-	PlayLimit *float64 `json:"play_limit,omitempty" calc:"length"`
+	GapLeft   float64  `json:"gap_left" input:"length"`
+	GapRight  float64  `json:"gap_right" input:"length"`
+	PlayLeft  *float64 `json:"play_left,omitempty" input:"length"`
+	PlayRight *float64 `json:"play_right,omitempty" input:"length"`
+	PlayLimit *float64 `json:"play_limit,omitempty" input:"length"`
 }
 
 // CentreStopOutput: Toward is left, right or none.
@@ -24,7 +28,7 @@ type CentreStopOutput struct {
 // CentreStop moves the stop, which stands between the gaps, by half their
 // difference toward the larger one.
 func CentreStop(in CentreStopInput) (CentreStopOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return CentreStopOutput{}, err
 	}
 	d := in.GapLeft - in.GapRight

@@ -1,5 +1,7 @@
 package calc
 
+import "brankel/rigging/input"
+
 // option is one field of one way to give something.
 type option struct {
 	name          string
@@ -8,7 +10,7 @@ type option struct {
 
 // choose tells which of the alternative ways was used, -1 for none. Two at once
 // are a fault of the later one's first field, a way half used of what is missing.
-func choose(f *faults, ways ...[]option) int {
+func choose(f *input.Faults, ways ...[]option) int {
 	used := -1
 	for i, way := range ways {
 		for _, o := range way {
@@ -16,7 +18,7 @@ func choose(f *faults, ways ...[]option) int {
 				continue
 			}
 			if used >= 0 && used != i {
-				f.add(o.name, "give this or "+ways[used][0].name+", not both: leave one out")
+				f.Add(o.name, "give this or "+ways[used][0].name+", not both: leave one out")
 				return used
 			}
 			used = i
@@ -29,9 +31,9 @@ func choose(f *faults, ways ...[]option) int {
 }
 
 // needs tells what is missing of fields that belong together.
-func needs(f *faults, fields ...option) {
+func needs(f *input.Faults, fields ...option) {
 	for _, o := range fields {
-		f.addIf(o.needed && !o.given, o.name, "missing: it belongs to what else is written here")
+		f.AddIf(o.needed && !o.given, o.name, "missing: it belongs to what else is written here")
 	}
 }
 

@@ -1,40 +1,45 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // ClutchInput is a cable clutch: PedalRatio from pedal to cable, ForkRatio from
 // cable to bearing; PedalStroke and the free play wanted at the pedal, ReleaseTravel,
 // BiteTravel and BearingClearanceMin at the bearing, PerClick at the cable, in mm.
 // One free play is given: at the pedal, the cable or the bearing.
 type ClutchInput struct {
-	PedalRatio          float64  `json:"pedal_ratio" calc:"plain,above0"`
-	ForkRatio           float64  `json:"fork_ratio" calc:"plain,above0"`
-	PedalStroke         float64  `json:"pedal_stroke" calc:"length,above0"`
-	ReleaseTravel       float64  `json:"release_travel" calc:"length"`
-	BiteTravel          *float64 `json:"bite_travel,omitempty" calc:"length"`
-	FreeMin             float64  `json:"free_min" calc:"length"`
-	FreeMax             float64  `json:"free_max" calc:"length"`
-	BearingClearanceMin float64  `json:"bearing_clearance_min,omitempty" calc:"length,default=0"`
-	PerClick            *float64 `json:"per_click,omitempty" calc:"length,above0"`
-	FreePedal           *float64 `json:"free_pedal,omitempty" calc:"length"`
-	FreeCable           *float64 `json:"free_cable,omitempty" calc:"length"`
-	FreeBearing         *float64 `json:"free_bearing,omitempty" calc:"length"`
+	PedalRatio          float64  `json:"pedal_ratio" input:"plain,above0"`
+	ForkRatio           float64  `json:"fork_ratio" input:"plain,above0"`
+	PedalStroke         float64  `json:"pedal_stroke" input:"length,above0"`
+	ReleaseTravel       float64  `json:"release_travel" input:"length"`
+	BiteTravel          *float64 `json:"bite_travel,omitempty" input:"length"`
+	FreeMin             float64  `json:"free_min" input:"length"`
+	FreeMax             float64  `json:"free_max" input:"length"`
+	BearingClearanceMin float64  `json:"bearing_clearance_min,omitempty" input:"length,default=0"`
+	PerClick            *float64 `json:"per_click,omitempty" input:"length,above0"`
+	FreePedal           *float64 `json:"free_pedal,omitempty" input:"length"`
+	FreeCable           *float64 `json:"free_cable,omitempty" input:"length"`
+	FreeBearing         *float64 `json:"free_bearing,omitempty" input:"length"`
 }
 
-func (in ClutchInput) check(f *faults) {
-	f.addIf(
+// Check tells what no single field shows.
+func (in ClutchInput) Check(f *input.Faults) {
+	f.AddIf(
 		in.BiteTravel != nil && *in.BiteTravel > in.ReleaseTravel+slack,
 		"bite_travel",
 		"it bites before it is released: write at most release_travel",
 	)
-	f.addIf(in.FreeMin > in.FreeMax, "free_min", "the least free play lies above the most: swap them")
+	f.AddIf(in.FreeMin > in.FreeMax, "free_min", "the least free play lies above the most: swap them")
 	given := 0
 	for _, p := range []*float64{in.FreePedal, in.FreeCable, in.FreeBearing} {
 		if p != nil {
 			given++
 		}
 	}
-	f.addIf(given != 1, "free_pedal", "write one free play: at the pedal, at the cable or at the bearing")
+	f.AddIf(given != 1, "free_pedal", "write one free play: at the pedal, at the cable or at the bearing")
 }
 
 // ClutchState is one setting. BiteHeight is above the pedal's stop. Verdict:
@@ -61,7 +66,7 @@ type ClutchOutput struct {
 // Clutch carries free play through the two lever ratios and asks that the bearing
 // stays clear with the pedal up and that the clutch lets go with the pedal down.
 func Clutch(in ClutchInput) (ClutchOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return ClutchOutput{}, err
 	}
 	both := in.PedalRatio * in.ForkRatio

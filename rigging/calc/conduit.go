@@ -1,21 +1,26 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // ConduitInput is a routing, the core and bore of its conduit in mm, the
 // friction between them, and the load at the far end in N.
 type ConduitInput struct {
 	Segments  []Segment `json:"segments"`
-	Core      float64   `json:"core" calc:"length,above0"`
-	Bore      float64   `json:"bore" calc:"length"`
-	Friction  float64   `json:"friction,omitempty" calc:"plain,atleast0,default=0.1"`
-	MinRadius float64   `json:"min_radius,omitempty" calc:"length,default=0"`
-	Load      *float64  `json:"load,omitempty" calc:"force"`
+	Core      float64   `json:"core" input:"length,above0"`
+	Bore      float64   `json:"bore" input:"length"`
+	Friction  float64   `json:"friction,omitempty" input:"plain,atleast0,default=0.1"`
+	MinRadius float64   `json:"min_radius,omitempty" input:"length,default=0"`
+	Load      *float64  `json:"load,omitempty" input:"force"`
 }
 
-func (in ConduitInput) check(f *faults) {
+// Check tells what no single field shows.
+func (in ConduitInput) Check(f *input.Faults) {
 	checkSegments(in.Segments, "segments", f)
-	f.addIf(in.Bore < in.Core, "bore", "the core does not go through this bore: write the inner width of the conduit")
+	f.AddIf(in.Bore < in.Core, "bore", "the core does not go through this bore: write the inner width of the conduit")
 }
 
 // ConduitOutput: lengths in mm, Bend in degrees, TightBends the indexes of bends
@@ -34,7 +39,7 @@ type ConduitOutput struct {
 // wall of a bend gains the clearance times the angle; the force grows by the
 // capstan equation (Euler, Eytelwein), e^(friction × angle).
 func Conduit(in ConduitInput) (ConduitOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return ConduitOutput{}, err
 	}
 	length, bend := measure(in.Segments)

@@ -5,15 +5,16 @@ import (
 	"math"
 
 	"brankel/rigging/fault"
+	"brankel/rigging/input"
 )
 
 // CoupledAdjuster may be set to whole multiples of Step from Min to Max, in turns
 // from where it stands.
 type CoupledAdjuster struct {
 	ID   string  `json:"id"`
-	Step float64 `json:"step" calc:"count,above0"`
-	Min  float64 `json:"min" calc:"count"`
-	Max  float64 `json:"max" calc:"count"`
+	Step float64 `json:"step" input:"count,above0"`
+	Min  float64 `json:"min" input:"count"`
+	Max  float64 `json:"max" input:"count"`
 }
 
 // steps is how many whole steps Min and Max are away.
@@ -24,9 +25,9 @@ func (a CoupledAdjuster) steps() (low, high float64) {
 // CoupledReading is a reading as it is and its limits, in a unit of its own.
 type CoupledReading struct {
 	ID  string  `json:"id"`
-	Now float64 `json:"now" calc:"plain"`
-	Min float64 `json:"min" calc:"plain"`
-	Max float64 `json:"max" calc:"plain"`
+	Now float64 `json:"now" input:"plain"`
+	Min float64 `json:"min" input:"plain"`
+	Max float64 `json:"max" input:"plain"`
 }
 
 // CoupledInput is up to four adjusters that each move several readings:
@@ -35,9 +36,9 @@ type CoupledReading struct {
 type CoupledInput struct {
 	Adjusters []CoupledAdjuster `json:"adjusters"`
 	Readings  []CoupledReading  `json:"readings"`
-	Influence [][]float64       `json:"influence" calc:"plain"`
-	Aim       string            `json:"aim,omitempty" calc:"words=fewest|centre,default=fewest"`
-	Guard     *float64          `json:"guard,omitempty" calc:"plain"`
+	Influence [][]float64       `json:"influence" input:"plain"`
+	Aim       string            `json:"aim,omitempty" input:"words=fewest|centre,default=fewest"`
+	Guard     *float64          `json:"guard,omitempty" input:"plain"`
 }
 
 // The search is exact, so what it may be asked is bounded: settings of one adjuster
@@ -48,31 +49,32 @@ const (
 	mostReadings = 40
 )
 
-func (in CoupledInput) check(f *faults) {
-	f.addIf(len(in.Adjusters) > 4, "adjusters", "four adjusters at most: leave out those that stay as they are")
-	f.addIf(len(in.Readings) > mostReadings, "readings", fmt.Sprintf("%d readings at most", mostReadings))
+// Check tells what no single field shows.
+func (in CoupledInput) Check(f *input.Faults) {
+	f.AddIf(len(in.Adjusters) > 4, "adjusters", "four adjusters at most: leave out those that stay as they are")
+	f.AddIf(len(in.Readings) > mostReadings, "readings", fmt.Sprintf("%d readings at most", mostReadings))
 	settings := 1.0
 	for i, a := range in.Adjusters {
 		at := fmt.Sprintf("adjusters[%d].", i)
 		low, high := a.steps()
-		f.addIf(a.Min > a.Max, at+"min", "the least lies above the most: swap them")
-		f.addIf(a.Min <= a.Max && low > high, at+"step", "no whole step lies between min and max: write a smaller step or a wider range")
+		f.AddIf(a.Min > a.Max, at+"min", "the least lies above the most: swap them")
+		f.AddIf(a.Min <= a.Max && low > high, at+"step", "no whole step lies between min and max: write a smaller step or a wider range")
 		settings *= high - low + 1
-		f.addIf(
+		f.AddIf(
 			high-low > mostSteps || settings > mostSettings,
 			at+"step",
 			"these steps are too fine for so wide a range: write the turn that can be locked",
 		)
 	}
 	for i, r := range in.Readings {
-		f.addIf(r.Min >= r.Max, fmt.Sprintf("readings[%d].min", i), "the lower limit must lie below the upper one")
+		f.AddIf(r.Min >= r.Max, fmt.Sprintf("readings[%d].min", i), "the lower limit must lie below the upper one")
 	}
 	if len(in.Influence) == 0 {
 		return
 	}
-	f.addIf(len(in.Influence) != len(in.Readings), "influence", "write one row for each reading")
+	f.AddIf(len(in.Influence) != len(in.Readings), "influence", "write one row for each reading")
 	for i, row := range in.Influence {
-		f.addIf(len(row) != len(in.Adjusters), fmt.Sprintf("influence[%d]", i), "write one number for each adjuster")
+		f.AddIf(len(row) != len(in.Adjusters), fmt.Sprintf("influence[%d]", i), "write one number for each adjuster")
 	}
 }
 
@@ -92,7 +94,7 @@ type CoupledOutput struct {
 // strain within the guard, else within the limits, else the least worst strain.
 // Centre: the least worst strain. The other decides between equals.
 func Coupled(in CoupledInput) (CoupledOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return CoupledOutput{}, err
 	}
 	s := newSearch(in)

@@ -1,9 +1,11 @@
 package calc
 
+import "brankel/rigging/input"
+
 // Edge is where a measurement began or ended on a round part of diameter Size.
 type Edge struct {
-	At   string   `json:"at" calc:"words=centre|near edge|far edge"`
-	Size *float64 `json:"size,omitempty" calc:"length,atleast0"`
+	At   string   `json:"at" input:"words=centre|near edge|far edge"`
+	Size *float64 `json:"size,omitempty" input:"length,atleast0"`
 }
 
 // offset is what the edge adds to reach the centre: the near edge, which faces
@@ -18,22 +20,23 @@ func (e Edge) offset() float64 {
 	return 0
 }
 
-func (e Edge) check(f *faults, field string) {
-	f.addIf(e.At != "centre" && e.At != "" && e.Size == nil, field+".size", "missing: off centre the width of the part is needed, in mm")
+func (e Edge) check(f *input.Faults, field string) {
+	f.AddIf(e.At != "centre" && e.At != "" && e.Size == nil, field+".size", "missing: off centre the width of the part is needed, in mm")
 }
 
 // DatumInput is a length measured between two parts, in mm, and what a book says.
 type DatumInput struct {
-	Measured float64  `json:"measured" calc:"length,above0"`
+	Measured float64  `json:"measured" input:"length,above0"`
 	From     Edge     `json:"from"`
 	To       Edge     `json:"to"`
-	Book     *float64 `json:"book,omitempty" calc:"length"`
+	Book     *float64 `json:"book,omitempty" input:"length"`
 }
 
-func (in DatumInput) check(f *faults) {
+// Check tells what no single field shows.
+func (in DatumInput) Check(f *input.Faults) {
 	in.From.check(f, "from")
 	in.To.check(f, "to")
-	f.addIf(
+	f.AddIf(
 		in.Measured > 0 && in.Measured+in.From.offset()+in.To.offset() <= 0,
 		"measured",
 		"this is shorter than the parts themselves: look which edges were meant",
@@ -48,7 +51,7 @@ type DatumOutput struct {
 
 // Datum brings an edge-to-edge measurement to centre to centre.
 func Datum(in DatumInput) (DatumOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return DatumOutput{}, err
 	}
 	out := DatumOutput{CentreToCentre: in.Measured + in.From.offset() + in.To.offset()}

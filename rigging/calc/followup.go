@@ -1,13 +1,17 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // Pair is one stop of a surface: what the lever commands, where the surface came
 // to rest, both in degrees, and which way it was moving.
 type Pair struct {
-	Commanded float64 `json:"commanded" calc:"angle"`
-	Surface   float64 `json:"surface" calc:"angle"`
-	Moving    string  `json:"moving" calc:"words=extending|retracting"`
+	Commanded float64 `json:"commanded" input:"angle"`
+	Surface   float64 `json:"surface" input:"angle"`
+	Moving    string  `json:"moving" input:"words=extending|retracting"`
 }
 
 // side is +½ when extending, −½ when retracting.
@@ -22,17 +26,18 @@ func (p Pair) side() float64 {
 // directions; Zero is what the protractor shows with the surface at neutral.
 type FollowUpInput struct {
 	Pairs     []Pair  `json:"pairs"`
-	Zero      float64 `json:"zero,omitempty" calc:"angle,default=0"`
-	Tolerance float64 `json:"tolerance" calc:"angle,above0"`
+	Zero      float64 `json:"zero,omitempty" input:"angle,default=0"`
+	Tolerance float64 `json:"tolerance" input:"angle,above0"`
 }
 
-func (in FollowUpInput) check(f *faults) {
+// Check tells what no single field shows.
+func (in FollowUpInput) Check(f *input.Faults) {
 	switch _, separable := in.fit(); {
 	case len(in.Pairs) == 0: // told as missing
 	case len(in.Pairs) < 4:
-		f.add("pairs", "write four stops at least: two settings of the lever, each reached from both sides")
+		f.Add("pairs", "write four stops at least: two settings of the lever, each reached from both sides")
 	case !separable:
-		f.add("pairs", "these stops cannot tell offset, gain and lag apart: add stops at other settings, reached from both sides")
+		f.Add("pairs", "these stops cannot tell offset, gain and lag apart: add stops at other settings, reached from both sides")
 	}
 }
 
@@ -58,7 +63,7 @@ type FollowUpOutput struct {
 // FollowUp fits surface − zero = offset + gain·commanded − lag·(±½) by least
 // squares and asks which part alone explains the error.
 func FollowUp(in FollowUpInput) (FollowUpOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return FollowUpOutput{}, err
 	}
 	p, _ := in.fit()

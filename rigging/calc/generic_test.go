@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/rigging/fault"
+	"brankel/rigging/input"
 )
 
 // examples are the worked examples of a calculation that have an answer.
@@ -37,7 +38,7 @@ func places(v any, path string) (out []string) {
 	switch v := v.(type) {
 	case map[string]any:
 		for key, item := range v {
-			at := join(path, key)
+			at := input.Join(path, key)
 			out = append(append(out, at), places(item, at)...)
 		}
 	case []any:

@@ -1,6 +1,10 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // HuntingInput is a motor-driven surface that two switches stop: Coast is how far
 // it runs on after the motor is cut, Differential what lies between a switch
@@ -8,21 +12,22 @@ import "math"
 // Lash between lever and surface. Where the switches operate is given directly,
 // or as gaps at the rollers in mm with the pretravel of the plungers.
 type HuntingInput struct {
-	Coast            float64  `json:"coast" calc:"angle"`
-	Differential     float64  `json:"differential" calc:"angle"`
-	Tolerance        float64  `json:"tolerance" calc:"angle,above0"`
-	Lash             float64  `json:"lash,omitempty" calc:"angle,atleast0,default=0"`
-	CoastMargin      *float64 `json:"coast_margin,omitempty" calc:"plain"`
-	OperateExtend    *float64 `json:"operate_extend,omitempty" calc:"angle"`
-	OperateRetract   *float64 `json:"operate_retract,omitempty" calc:"angle"`
-	GapExtend        *float64 `json:"gap_extend,omitempty" calc:"length"`
-	GapRetract       *float64 `json:"gap_retract,omitempty" calc:"length"`
-	PretravelExtend  *float64 `json:"pretravel_extend,omitempty" calc:"length"`
-	PretravelRetract *float64 `json:"pretravel_retract,omitempty" calc:"length"`
-	DegreesPerMM     *float64 `json:"degrees_per_mm,omitempty" calc:"plain,above0"`
+	Coast            float64  `json:"coast" input:"angle"`
+	Differential     float64  `json:"differential" input:"angle"`
+	Tolerance        float64  `json:"tolerance" input:"angle,above0"`
+	Lash             float64  `json:"lash,omitempty" input:"angle,atleast0,default=0"`
+	CoastMargin      *float64 `json:"coast_margin,omitempty" input:"plain"`
+	OperateExtend    *float64 `json:"operate_extend,omitempty" input:"angle"`
+	OperateRetract   *float64 `json:"operate_retract,omitempty" input:"angle"`
+	GapExtend        *float64 `json:"gap_extend,omitempty" input:"length"`
+	GapRetract       *float64 `json:"gap_retract,omitempty" input:"length"`
+	PretravelExtend  *float64 `json:"pretravel_extend,omitempty" input:"length"`
+	PretravelRetract *float64 `json:"pretravel_retract,omitempty" input:"length"`
+	DegreesPerMM     *float64 `json:"degrees_per_mm,omitempty" input:"plain,above0"`
 }
 
-func (in HuntingInput) check(f *faults) {
+// Check tells what no single field shows.
+func (in HuntingInput) Check(f *input.Faults) {
 	used := choose(f, []option{
 		{"operate_extend", in.OperateExtend != nil, true},
 		{"operate_retract", in.OperateRetract != nil, true},
@@ -33,7 +38,7 @@ func (in HuntingInput) check(f *faults) {
 		{"pretravel_retract", in.PretravelRetract != nil, false},
 		{"degrees_per_mm", in.DegreesPerMM != nil, true},
 	})
-	f.addIf(used < 0, "operate_extend", "missing: write where each switch operates, or the gaps at the rollers")
+	f.AddIf(used < 0, "operate_extend", "missing: write where each switch operates, or the gaps at the rollers")
 }
 
 // HuntingOutput is in degrees of surface, the recommended gaps in mm. DeadBand
@@ -61,7 +66,7 @@ type HuntingOutput struct {
 // it coasts across the dead band the other switch starts it back, without end. A
 // trip set at Coast + Differential brings it to rest on the lever.
 func Hunting(in HuntingInput) (HuntingOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return HuntingOutput{}, err
 	}
 	var ge, gr float64

@@ -1,6 +1,10 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // KickdownInput is a cable from the throttle to a gearbox valve. Bottom is the
 // valve's stroke, Kick where kickdown switches in, TakeUp where the valve begins
@@ -9,28 +13,29 @@ import "math"
 // in mm, or worked out from the Radius and the angles of a lever (from the
 // position square to the cable) or of a cam.
 type KickdownInput struct {
-	Bottom     float64  `json:"bottom" calc:"length,above0"`
-	Kick       float64  `json:"kick" calc:"length"`
-	TakeUp     float64  `json:"take_up,omitempty" calc:"length,default=0"`
-	Slack      float64  `json:"slack" calc:"length"`
-	Notch      float64  `json:"notch" calc:"length,above0"`
-	SlackMax   float64  `json:"slack_max" calc:"length,atleast0"`
-	PreloadMax float64  `json:"preload_max,omitempty" calc:"length,atleast0,default=0"`
-	Aim        string   `json:"aim,omitempty" calc:"optional,words=firm|middle|soft"`
-	PullAtFull *float64 `json:"pull_at_full,omitempty" calc:"length,above0"`
-	Shape      string   `json:"shape,omitempty" calc:"optional,words=lever|cam"`
-	Radius     *float64 `json:"radius,omitempty" calc:"length,above0"`
-	IdleAngle  *float64 `json:"idle_angle,omitempty" calc:"angle"`
-	FullAngle  *float64 `json:"full_angle,omitempty" calc:"angle"`
+	Bottom     float64  `json:"bottom" input:"length,above0"`
+	Kick       float64  `json:"kick" input:"length"`
+	TakeUp     float64  `json:"take_up,omitempty" input:"length,default=0"`
+	Slack      float64  `json:"slack" input:"length"`
+	Notch      float64  `json:"notch" input:"length,above0"`
+	SlackMax   float64  `json:"slack_max" input:"length,atleast0"`
+	PreloadMax float64  `json:"preload_max,omitempty" input:"length,atleast0,default=0"`
+	Aim        string   `json:"aim,omitempty" input:"optional,words=firm|middle|soft"`
+	PullAtFull *float64 `json:"pull_at_full,omitempty" input:"length,above0"`
+	Shape      string   `json:"shape,omitempty" input:"optional,words=lever|cam"`
+	Radius     *float64 `json:"radius,omitempty" input:"length,above0"`
+	IdleAngle  *float64 `json:"idle_angle,omitempty" input:"angle"`
+	FullAngle  *float64 `json:"full_angle,omitempty" input:"angle"`
 }
 
-func (in KickdownInput) check(f *faults) {
-	f.addIf(
+// Check tells what no single field shows.
+func (in KickdownInput) Check(f *input.Faults) {
+	f.AddIf(
 		in.Kick > in.Bottom+slack,
 		"kick",
 		"kickdown lies beyond the valve's stroke: write how far the valve is in when it switches, at most its bottom",
 	)
-	f.addIf(
+	f.AddIf(
 		-in.Slack > in.Bottom+slack,
 		"slack",
 		"the valve is pulled beyond its bottom: write the slack at idle, negative only up to the valve's stroke",
@@ -41,14 +46,14 @@ func (in KickdownInput) check(f *faults) {
 		{"idle_angle", in.IdleAngle != nil, true},
 		{"full_angle", in.FullAngle != nil, true},
 	})
-	f.addIf(used < 0, "pull_at_full", "missing: write how far full throttle pulls, or the radius and angles of the lever")
+	f.AddIf(used < 0, "pull_at_full", "missing: write how far full throttle pulls, or the radius and angles of the lever")
 	if in.IdleAngle == nil || in.FullAngle == nil {
 		return
 	}
 	lever := in.Shape != "cam"
-	f.addIf(lever && *in.IdleAngle < -90-slack, "idle_angle", "a lever past square to square pulls the other way: write -90° or more")
-	f.addIf(lever && *in.FullAngle > 90+slack, "full_angle", "a lever past its dead centre lets the cable out again: write 90° or less")
-	f.addIf(*in.FullAngle <= *in.IdleAngle, "full_angle", "full throttle lies beyond idle: write a larger angle than idle_angle")
+	f.AddIf(lever && *in.IdleAngle < -90-slack, "idle_angle", "a lever past square to square pulls the other way: write -90° or more")
+	f.AddIf(lever && *in.FullAngle > 90+slack, "full_angle", "a lever past its dead centre lets the cable out again: write 90° or less")
+	f.AddIf(*in.FullAngle <= *in.IdleAngle, "full_angle", "full throttle lies beyond idle: write a larger angle than idle_angle")
 }
 
 // KickdownState is one setting: valve strokes in mm, the rest fractions of the
@@ -84,7 +89,7 @@ type KickdownOutput struct {
 // (not too loose). A lever pulls radius × the difference of the sines, a cam
 // radius × the angle.
 func Kickdown(in KickdownInput) (KickdownOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return KickdownOutput{}, err
 	}
 	s := in.pull(1)

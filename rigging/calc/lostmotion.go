@@ -1,14 +1,18 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // LostMotionInput is the same point read with the inner pushed home and eased
 // out, in mm, against the most the sheet allows; Stroke is the cable's travel.
 type LostMotionInput struct {
-	Pushed float64  `json:"pushed" calc:"length"`
-	Pulled float64  `json:"pulled" calc:"length"`
-	Limit  float64  `json:"limit" calc:"length"`
-	Stroke *float64 `json:"stroke,omitempty" calc:"length,above0"`
+	Pushed float64  `json:"pushed" input:"length"`
+	Pulled float64  `json:"pulled" input:"length"`
+	Limit  float64  `json:"limit" input:"length"`
+	Stroke *float64 `json:"stroke,omitempty" input:"length,above0"`
 }
 
 // LostMotionOutput is in mm; Share is the part of the stroke that is lost.
@@ -21,7 +25,7 @@ type LostMotionOutput struct {
 
 // LostMotion is the difference of the two readings.
 func LostMotion(in LostMotionInput) (LostMotionOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return LostMotionOutput{}, err
 	}
 	lost := math.Abs(in.Pushed - in.Pulled)

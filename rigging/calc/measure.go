@@ -2,18 +2,20 @@ package calc
 
 import (
 	"brankel/rigging/fault"
+	"brankel/rigging/input"
 	"brankel/rigging/quantity"
 )
 
 // MeasureInput is a text as written at the bench.
 type MeasureInput struct {
-	Text        string `json:"text" calc:"text"`
-	Quantity    string `json:"quantity,omitempty" calc:"optional,words=length|angle|force|torque|rate|temperature|speed|count"`
-	DefaultUnit string `json:"default_unit,omitempty" calc:"optional"`
+	Text        string `json:"text" input:"text"`
+	Quantity    string `json:"quantity,omitempty" input:"optional,words=length|angle|force|torque|rate|temperature|speed|count"`
+	DefaultUnit string `json:"default_unit,omitempty" input:"optional"`
 }
 
-func (in MeasureInput) check(f *faults) {
-	f.addIf(in.DefaultUnit != "" && quantity.KindOfUnit(in.DefaultUnit) == "", "default_unit",
+// Check tells what no single field shows.
+func (in MeasureInput) Check(f *input.Faults) {
+	f.AddIf(in.DefaultUnit != "" && quantity.KindOfUnit(in.DefaultUnit) == "", "default_unit",
 		"unknown unit: write mm, in, deg, N, Nm, N/mm, °C, rpm or turns")
 }
 
@@ -28,7 +30,7 @@ type MeasureOutput struct {
 // Measure reads a text with a number and a unit; see quantity.Parse for what is
 // refused and why. Every refusal is on text.
 func Measure(in MeasureInput) (MeasureOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return MeasureOutput{}, err
 	}
 	q, err := quantity.Parse(in.Text, in.DefaultUnit, quantity.Kind(in.Quantity))

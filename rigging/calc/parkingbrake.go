@@ -1,6 +1,10 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // gravity is the standard acceleration of fall in m/s².
 const gravity = 9.80665
@@ -11,20 +15,20 @@ const gravity = 9.80665
 // force) and travel a notch in mm. Slope: Mass in kg, Grade in %, HoldForce in N.
 // Sides: what each side holds in N, and the most they may differ in % of the larger.
 type ParkingBrakeInput struct {
-	BackoffTurns   *float64 `json:"backoff_turns,omitempty" calc:"count"`
-	LiftPerTurn    *float64 `json:"lift_per_turn,omitempty" calc:"length,above0"`
-	ExpanderRatio  *float64 `json:"expander_ratio,omitempty" calc:"plain,above0"`
-	CableSlack     *float64 `json:"cable_slack,omitempty" calc:"length"`
-	Stretch        *float64 `json:"stretch,omitempty" calc:"length"`
-	TravelPerNotch *float64 `json:"travel_per_notch,omitempty" calc:"length,above0"`
-	NotchMin       *float64 `json:"notch_min,omitempty" calc:"count"`
-	NotchMax       *float64 `json:"notch_max,omitempty" calc:"count"`
-	Mass           *float64 `json:"mass,omitempty" calc:"plain,above0"`
-	Grade          *float64 `json:"grade,omitempty" calc:"plain"`
-	HoldForce      *float64 `json:"hold_force,omitempty" calc:"force"`
-	Left           *float64 `json:"left,omitempty" calc:"force"`
-	Right          *float64 `json:"right,omitempty" calc:"force"`
-	ImbalanceMax   *float64 `json:"imbalance_max,omitempty" calc:"plain"`
+	BackoffTurns   *float64 `json:"backoff_turns,omitempty" input:"count"`
+	LiftPerTurn    *float64 `json:"lift_per_turn,omitempty" input:"length,above0"`
+	ExpanderRatio  *float64 `json:"expander_ratio,omitempty" input:"plain,above0"`
+	CableSlack     *float64 `json:"cable_slack,omitempty" input:"length"`
+	Stretch        *float64 `json:"stretch,omitempty" input:"length"`
+	TravelPerNotch *float64 `json:"travel_per_notch,omitempty" input:"length,above0"`
+	NotchMin       *float64 `json:"notch_min,omitempty" input:"count"`
+	NotchMax       *float64 `json:"notch_max,omitempty" input:"count"`
+	Mass           *float64 `json:"mass,omitempty" input:"plain,above0"`
+	Grade          *float64 `json:"grade,omitempty" input:"plain"`
+	HoldForce      *float64 `json:"hold_force,omitempty" input:"force"`
+	Left           *float64 `json:"left,omitempty" input:"force"`
+	Right          *float64 `json:"right,omitempty" input:"force"`
+	ImbalanceMax   *float64 `json:"imbalance_max,omitempty" input:"plain"`
 }
 
 func (in ParkingBrakeInput) shoes() []option {
@@ -48,7 +52,8 @@ func (in ParkingBrakeInput) sides() []option {
 	return []option{{"left", in.Left != nil, true}, {"right", in.Right != nil, true}, {"imbalance_max", in.ImbalanceMax != nil, false}}
 }
 
-func (in ParkingBrakeInput) check(f *faults) {
+// Check tells what no single field shows.
+func (in ParkingBrakeInput) Check(f *input.Faults) {
 	parts := [][]option{in.shoes(), in.slope(), in.sides()}
 	asked := false
 	for _, part := range parts {
@@ -57,23 +62,23 @@ func (in ParkingBrakeInput) check(f *faults) {
 			needs(f, part...)
 		}
 	}
-	f.addIf(!asked, "backoff_turns", "nothing to work out: write the shoes, the slope or what each side holds")
-	f.addIf(
+	f.AddIf(!asked, "backoff_turns", "nothing to work out: write the shoes, the slope or what each side holds")
+	f.AddIf(
 		in.NotchMin != nil && in.NotchMax != nil && or(in.NotchMin, 0) > or(in.NotchMax, 0),
 		"notch_min",
 		"the fewest notches lie above the most: swap them",
 	)
 	if in.Mass != nil && in.HoldForce != nil {
-		f.addIf(
+		f.AddIf(
 			math.Abs(*in.HoldForce) >= *in.Mass*gravity,
 			"hold_force",
 			"no brake holds more than the whole weight: write the force in N at the wheels, below mass × 9.81",
 		)
 	}
 	if in.Left != nil && in.Right != nil {
-		f.addIf(*in.Left < 0, "left", "write the force without a sign")
-		f.addIf(*in.Right < 0, "right", "write the force without a sign")
-		f.addIf(*in.Left == 0 && *in.Right == 0, "left", "neither side holds: there is nothing to compare")
+		f.AddIf(*in.Left < 0, "left", "write the force without a sign")
+		f.AddIf(*in.Right < 0, "right", "write the force without a sign")
+		f.AddIf(*in.Left == 0 && *in.Right == 0, "left", "neither side holds: there is nothing to compare")
 	}
 }
 
@@ -93,7 +98,7 @@ type ParkingBrakeOutput struct {
 // ParkingBrake counts the notches from shoe clearance to the book's force, the
 // force on a slope (m·g·sin of its angle), and left against right.
 func ParkingBrake(in ParkingBrakeInput) (ParkingBrakeOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return ParkingBrakeOutput{}, err
 	}
 	var out ParkingBrakeOutput

@@ -3,26 +3,28 @@ package calc
 import (
 	"fmt"
 	"math"
+
+	"brankel/rigging/input"
 )
 
 // Segment is a piece of a routing: a straight length, or a bend with its radius
 // and, where it was measured, its length along the cable.
 type Segment struct {
-	Length *float64 `json:"length,omitempty" calc:"length,atleast0"`
-	Bend   *float64 `json:"bend,omitempty" calc:"angle"`
-	Radius *float64 `json:"radius,omitempty" calc:"length,above0"`
+	Length *float64 `json:"length,omitempty" input:"length,atleast0"`
+	Bend   *float64 `json:"bend,omitempty" input:"angle"`
+	Radius *float64 `json:"radius,omitempty" input:"length,above0"`
 }
 
-func checkSegments(list []Segment, field string, f *faults) {
+func checkSegments(list []Segment, field string, f *input.Faults) {
 	for i, s := range list {
 		at := fmt.Sprintf("%s[%d].", field, i)
 		switch {
 		case s.Bend != nil && s.Radius == nil:
-			f.add(at+"radius", "a bend needs a radius: write it in mm")
+			f.Add(at+"radius", "a bend needs a radius: write it in mm")
 		case s.Bend == nil && s.Radius != nil:
-			f.add(at+"bend", "write how many degrees it bends")
+			f.Add(at+"bend", "write how many degrees it bends")
 		case s.Bend == nil && s.Length == nil:
-			f.add(at+"length", "missing: write a length, or a bend with its radius")
+			f.Add(at+"length", "missing: write a length, or a bend with its radius")
 		}
 	}
 }

@@ -3,29 +3,32 @@ package calc
 import (
 	"math"
 	"slices"
+
+	"brankel/rigging/input"
 )
 
 // ReadingInput is one or more readings of the same thing, the limits, and how
 // well the gauge can tell. Start is where on the tape the measurement began, Zero
 // what the gauge shows at the datum; Uncertainty is half the width of its doubt.
 type ReadingInput struct {
-	Readings    []float64 `json:"readings" calc:"of=quantity"`
-	Quantity    string    `json:"quantity,omitempty" calc:"words=length|angle|force|torque|rate|speed|count,default=length"`
-	Start       float64   `json:"start,omitempty" calc:"of=quantity,default=0"`
-	Zero        float64   `json:"zero,omitempty" calc:"of=quantity,default=0"`
-	Uncertainty float64   `json:"uncertainty,omitempty" calc:"of=quantity,atleast0,default=0"`
-	Target      *float64  `json:"target,omitempty" calc:"of=quantity"`
-	Minus       *float64  `json:"minus,omitempty" calc:"of=quantity,atleast0"`
-	Plus        *float64  `json:"plus,omitempty" calc:"of=quantity,atleast0"`
-	Min         *float64  `json:"min,omitempty" calc:"of=quantity"`
-	Max         *float64  `json:"max,omitempty" calc:"of=quantity"`
+	Readings    []float64 `json:"readings" input:"of=quantity"`
+	Quantity    string    `json:"quantity,omitempty" input:"words=length|angle|force|torque|rate|speed|count,default=length"`
+	Start       float64   `json:"start,omitempty" input:"of=quantity,default=0"`
+	Zero        float64   `json:"zero,omitempty" input:"of=quantity,default=0"`
+	Uncertainty float64   `json:"uncertainty,omitempty" input:"of=quantity,atleast0,default=0"`
+	Target      *float64  `json:"target,omitempty" input:"of=quantity"`
+	Minus       *float64  `json:"minus,omitempty" input:"of=quantity,atleast0"`
+	Plus        *float64  `json:"plus,omitempty" input:"of=quantity,atleast0"`
+	Min         *float64  `json:"min,omitempty" input:"of=quantity"`
+	Max         *float64  `json:"max,omitempty" input:"of=quantity"`
 }
 
 func (in ReadingInput) limits() limits {
 	return limits{in.Target, in.Minus, in.Plus, in.Min, in.Max}
 }
 
-func (in ReadingInput) check(f *faults) { in.limits().check(f, true) }
+// Check tells what no single field shows.
+func (in ReadingInput) Check(f *input.Faults) { in.limits().check(f, true) }
 
 // ReadingOutput: Verdict is unsteady, out, in or close (the gauge cannot tell);
 // Side the mean against the bare limits: low, in, high.
@@ -42,7 +45,7 @@ type ReadingOutput struct {
 // gauge's doubt lies inside, outside only when all of it lies outside. Readings
 // that scatter wider than the doubt or the band are a finding of their own.
 func Reading(in ReadingInput) (ReadingOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return ReadingOutput{}, err
 	}
 	b, _ := in.limits().band()

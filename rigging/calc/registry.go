@@ -11,6 +11,7 @@ import (
 	"slices"
 
 	"brankel/rigging/fault"
+	"brankel/rigging/input"
 )
 
 // Calc is one named calculation.
@@ -24,11 +25,11 @@ type Calc struct {
 func entry[In, Out any](name, purpose string, fn func(In) (Out, error)) Calc {
 	return Calc{name, purpose, reflect.TypeFor[In](), func(raw []byte) (any, any, error) {
 		var in In
-		f := newFaults(&in)
-		if decode(raw, &in, f) {
-			validate(&in, f)
+		f := input.NewFaults(&in)
+		if input.Decode(raw, &in, f) {
+			input.Validate(&in, f)
 		}
-		if err := f.first(); err != nil {
+		if err := f.First(); err != nil {
 			return nil, nil, err
 		}
 		out, err := fn(in)
@@ -38,6 +39,9 @@ func entry[In, Out any](name, purpose string, fn func(In) (Out, error)) Calc {
 		return in, out, err
 	}}
 }
+
+// Fields lists the fields of the calculation's input, in order.
+func (c Calc) Fields() []input.Field { return input.Fields(c.in) }
 
 // All lists the calculations in the order they are shown.
 func All() []Calc { return slices.Clone(all) }

@@ -1,19 +1,24 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // ResponseInput is a reading before and after a move, in one unit; Turns is
 // signed as ExpectedPerTurn is. Uncertainty is the gauge's.
 type ResponseInput struct {
-	Before          float64 `json:"before" calc:"plain"`
-	After           float64 `json:"after" calc:"plain"`
-	Turns           float64 `json:"turns" calc:"plain"`
-	ExpectedPerTurn float64 `json:"expected_per_turn" calc:"plain"`
-	Uncertainty     float64 `json:"uncertainty,omitempty" calc:"plain,atleast0,default=0"`
+	Before          float64 `json:"before" input:"plain"`
+	After           float64 `json:"after" input:"plain"`
+	Turns           float64 `json:"turns" input:"plain"`
+	ExpectedPerTurn float64 `json:"expected_per_turn" input:"plain"`
+	Uncertainty     float64 `json:"uncertainty,omitempty" input:"plain,atleast0,default=0"`
 }
 
-func (in ResponseInput) check(f *faults) {
-	f.addIf(in.Turns*in.ExpectedPerTurn == 0, "turns", "no change is expected of this: write the turns made and what one turn changes")
+// Check tells what no single field shows.
+func (in ResponseInput) Check(f *input.Faults) {
+	f.AddIf(in.Turns*in.ExpectedPerTurn == 0, "turns", "no change is expected of this: write the turns made and what one turn changes")
 }
 
 // ResponseOutput: Ratio is the change against the expected one, PerTurn the
@@ -28,7 +33,7 @@ type ResponseOutput struct {
 // Below six times the gauge's doubt nothing can be said: two readings carry
 // twice the doubt, and the ratio should be known to a third.
 func Response(in ResponseInput) (ResponseOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return ResponseOutput{}, err
 	}
 	expected := in.Turns * in.ExpectedPerTurn

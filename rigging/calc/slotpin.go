@@ -1,17 +1,22 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // SlotPinInput is the travel to gain at one end in mm, the angle of the slot from
 // the direction that gains nothing, and what is left of the slot in mm.
 type SlotPinInput struct {
-	Gain      float64 `json:"gain" calc:"length"`
-	SlotAngle float64 `json:"slot_angle" calc:"angle"`
-	SlotLeft  float64 `json:"slot_left" calc:"length"`
+	Gain      float64 `json:"gain" input:"length"`
+	SlotAngle float64 `json:"slot_angle" input:"angle"`
+	SlotLeft  float64 `json:"slot_left" input:"length"`
 }
 
-func (in SlotPinInput) check(f *faults) {
-	f.addIf(
+// Check tells what no single field shows.
+func (in SlotPinInput) Check(f *input.Faults) {
+	f.AddIf(
 		in.SlotAngle <= 0 || in.SlotAngle > 90+slack,
 		"slot_angle",
 		"write the angle from the direction that gains nothing, above 0 and up to 90",
@@ -27,7 +32,7 @@ type SlotPinOutput struct {
 
 // SlotPin resolves the slide of the pin along the slot: gain = shift × sin(angle).
 func SlotPin(in SlotPinInput) (SlotPinOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return SlotPinOutput{}, err
 	}
 	sin := math.Sin(in.SlotAngle * math.Pi / 180)

@@ -3,31 +3,33 @@ package calc
 import (
 	"fmt"
 	"math"
+
+	"brankel/rigging/input"
 )
 
 // SpringChoice is one spring from the drawer: Rate in N/mm, lengths in mm. CutTo
 // is what a longer spring is cut to, Coils its count with Inactive ones at the
 // ends. Solid is needed for compression.
 type SpringChoice struct {
-	Kind     string   `json:"kind" calc:"words=compression|extension"`
-	Rate     float64  `json:"rate" calc:"rate,above0"`
-	Free     float64  `json:"free" calc:"length,above0"`
-	CutTo    *float64 `json:"cut_to,omitempty" calc:"length"`
-	Coils    *float64 `json:"coils,omitempty" calc:"count"`
-	Inactive float64  `json:"inactive,omitempty" calc:"count,default=0"`
-	Solid    *float64 `json:"solid,omitempty" calc:"length"`
-	Inside   *float64 `json:"inside,omitempty" calc:"length"`
-	Longest  *float64 `json:"longest,omitempty" calc:"length"`
-	Initial  float64  `json:"initial,omitempty" calc:"force,default=0"`
+	Kind     string   `json:"kind" input:"words=compression|extension"`
+	Rate     float64  `json:"rate" input:"rate,above0"`
+	Free     float64  `json:"free" input:"length,above0"`
+	CutTo    *float64 `json:"cut_to,omitempty" input:"length"`
+	Coils    *float64 `json:"coils,omitempty" input:"count"`
+	Inactive float64  `json:"inactive,omitempty" input:"count,default=0"`
+	Solid    *float64 `json:"solid,omitempty" input:"length"`
+	Inside   *float64 `json:"inside,omitempty" input:"length"`
+	Longest  *float64 `json:"longest,omitempty" input:"length"`
+	Initial  float64  `json:"initial,omitempty" input:"force,default=0"`
 }
 
-func (s SpringChoice) check(f *faults, at string) {
-	f.addIf(s.Kind == "compression" && s.Solid == nil, at+"solid", "missing: write its length with all coils touching")
+func (s SpringChoice) check(f *input.Faults, at string) {
+	f.AddIf(s.Kind == "compression" && s.Solid == nil, at+"solid", "missing: write its length with all coils touching")
 	if s.CutTo == nil {
 		return
 	}
-	f.addIf(*s.CutTo <= 0 || *s.CutTo > s.Free+slack, at+"cut_to", "write a length above 0 and up to the free length")
-	f.addIf(s.Coils != nil && or(s.Coils, 0)**s.CutTo/s.Free-s.Inactive <= 0, at+"cut_to", "no working coil is left: cut less off")
+	f.AddIf(*s.CutTo <= 0 || *s.CutTo > s.Free+slack, at+"cut_to", "write a length above 0 and up to the free length")
+	f.AddIf(s.Coils != nil && or(s.Coils, 0)**s.CutTo/s.Free-s.Inactive <= 0, at+"cut_to", "no working coil is left: cut less off")
 }
 
 // cut is the spring as it is after cutting. Half the working coils make twice the
@@ -67,18 +69,19 @@ func (s SpringChoice) force(length float64) float64 {
 // share), stay below MostForce (N) at full Travel, over a Rod, in a Space (mm, the
 // length it has with the control at rest).
 type SpringInput struct {
-	SlackForce float64        `json:"slack_force" calc:"force"`
-	MostForce  float64        `json:"most_force" calc:"force"`
-	Travel     float64        `json:"travel" calc:"length"`
-	Rod        float64        `json:"rod,omitempty" calc:"length,default=0"`
-	Space      float64        `json:"space" calc:"length,above0"`
-	Margin     *float64       `json:"margin,omitempty" calc:"plain"`
+	SlackForce float64        `json:"slack_force" input:"force"`
+	MostForce  float64        `json:"most_force" input:"force"`
+	Travel     float64        `json:"travel" input:"length"`
+	Rod        float64        `json:"rod,omitempty" input:"length,default=0"`
+	Space      float64        `json:"space" input:"length,above0"`
+	Margin     *float64       `json:"margin,omitempty" input:"plain"`
 	Springs    []SpringChoice `json:"springs"`
 }
 
-func (in SpringInput) check(f *faults) {
+// Check tells what no single field shows.
+func (in SpringInput) Check(f *input.Faults) {
 	for i, s := range in.Springs {
-		f.addIf(
+		f.AddIf(
 			s.Kind == "compression" && in.Space > 0 && in.Travel >= in.Space,
 			"travel",
 			"the travel must be below the space, or a compression spring has no room left",
@@ -105,7 +108,7 @@ type SpringOutput struct {
 // Spring judges each by Hooke's law at both ends of the stroke; a compression
 // spring keeps a tenth of its solid length in hand. The best changes least.
 func Spring(in SpringInput) (SpringOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return SpringOutput{}, err
 	}
 	out := SpringOutput{Springs: []SpringVerdict{}}

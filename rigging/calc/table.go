@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"math"
 	"sort"
+
+	"brankel/rigging/input"
 )
 
 // Table is pairs of plain numbers that rise in the first column; values between
@@ -11,14 +13,14 @@ import (
 type Table [][]float64
 
 // check tells a table that cannot be read.
-func (t Table) check(f *faults, field string) {
+func (t Table) check(f *input.Faults, field string) {
 	for i, row := range t {
-		f.addIf(len(row) != 2, fmt.Sprintf("%s[%d]", field, i), "write a pair: [where, value]")
+		f.AddIf(len(row) != 2, fmt.Sprintf("%s[%d]", field, i), "write a pair: [where, value]")
 	}
-	f.addIf(len(t) == 1, field, "a table needs at least two points")
+	f.AddIf(len(t) == 1, field, "a table needs at least two points")
 	for i := 1; i < len(t); i++ {
 		if len(t[i-1]) == 2 && len(t[i]) == 2 && t[i][0] <= t[i-1][0] {
-			f.add(field, "the first column must rise: sort the points and leave doubles out")
+			f.Add(field, "the first column must rise: sort the points and leave doubles out")
 			return
 		}
 	}
@@ -26,9 +28,9 @@ func (t Table) check(f *faults, field string) {
 
 // readable tells whether At may be asked.
 func (t Table) readable() bool {
-	f := &faults{}
+	f := &input.Faults{}
 	t.check(f, "")
-	return len(t) > 1 && f.found == nil
+	return len(t) > 1 && f.None()
 }
 
 // At is the value at x, false outside the table.

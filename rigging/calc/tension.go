@@ -3,6 +3,8 @@ package calc
 import (
 	"fmt"
 	"math"
+
+	"brankel/rigging/input"
 )
 
 // TensionInput is a cable's tension in N, or what a gauge indicates with that
@@ -10,30 +12,31 @@ import (
 // the cable's axial stiffness E·A in N, Run the whole length in mm that shares the
 // stretch, PerTurn the mm one turn takes up.
 type TensionInput struct {
-	Indicated   *float64 `json:"indicated,omitempty" calc:"count"`
-	Meter       Table    `json:"meter,omitempty" calc:"plain,optional"`
-	Tension     *float64 `json:"tension,omitempty" calc:"force"`
-	Temperature *float64 `json:"temperature,omitempty" calc:"temperature"`
-	Chart       Table    `json:"chart,omitempty" calc:"plain,optional"`
-	Target      *float64 `json:"target,omitempty" calc:"force"`
-	Minus       float64  `json:"minus" calc:"force,atleast0"`
-	Plus        float64  `json:"plus" calc:"force,atleast0"`
-	Stiffness   *float64 `json:"stiffness,omitempty" calc:"force,above0"`
-	Run         *float64 `json:"run,omitempty" calc:"length,above0"`
-	PerTurn     *float64 `json:"per_turn,omitempty" calc:"length,above0"`
-	Step        float64  `json:"step,omitempty" calc:"count,atleast0,default=0"`
+	Indicated   *float64 `json:"indicated,omitempty" input:"count"`
+	Meter       Table    `json:"meter,omitempty" input:"plain,optional"`
+	Tension     *float64 `json:"tension,omitempty" input:"force"`
+	Temperature *float64 `json:"temperature,omitempty" input:"temperature"`
+	Chart       Table    `json:"chart,omitempty" input:"plain,optional"`
+	Target      *float64 `json:"target,omitempty" input:"force"`
+	Minus       float64  `json:"minus" input:"force,atleast0"`
+	Plus        float64  `json:"plus" input:"force,atleast0"`
+	Stiffness   *float64 `json:"stiffness,omitempty" input:"force,above0"`
+	Run         *float64 `json:"run,omitempty" input:"length,above0"`
+	PerTurn     *float64 `json:"per_turn,omitempty" input:"length,above0"`
+	Step        float64  `json:"step,omitempty" input:"count,atleast0,default=0"`
 }
 
-func (in TensionInput) check(f *faults) {
+// Check tells what no single field shows.
+func (in TensionInput) Check(f *input.Faults) {
 	used := choose(f,
 		[]option{{"indicated", in.Indicated != nil, true}, {"meter", in.Meter != nil, true}},
 		[]option{{"tension", in.Tension != nil, true}})
-	f.addIf(used < 0, "indicated", "missing: write what the gauge indicates, or the tension")
-	f.addIf(choose(f, []option{{"chart", in.Chart != nil, true}}, []option{{"target", in.Target != nil, true}}) < 0,
+	f.AddIf(used < 0, "indicated", "missing: write what the gauge indicates, or the tension")
+	f.AddIf(choose(f, []option{{"chart", in.Chart != nil, true}}, []option{{"target", in.Target != nil, true}}) < 0,
 		"chart", "missing: write the chart over temperature, or a target")
-	f.addIf(in.Chart != nil && in.Temperature == nil, "temperature", "missing: the chart needs the temperature of the air at the cable")
-	f.addIf(in.Stiffness != nil && in.Run == nil, "run", "missing: write the length that shares the stretch")
-	f.addIf(in.Stiffness != nil && in.PerTurn == nil, "per_turn", "missing: write what one turn takes up")
+	f.AddIf(in.Chart != nil && in.Temperature == nil, "temperature", "missing: the chart needs the temperature of the air at the cable")
+	f.AddIf(in.Stiffness != nil && in.Run == nil, "run", "missing: write the length that shares the stretch")
+	f.AddIf(in.Stiffness != nil && in.PerTurn == nil, "per_turn", "missing: write what one turn takes up")
 	in.Meter.check(f, "meter")
 	in.Chart.check(f, "chart")
 	in.Meter.covers(f, in.Indicated, "indicated")
@@ -41,12 +44,12 @@ func (in TensionInput) check(f *faults) {
 }
 
 // covers tells an argument that the table does not reach.
-func (t Table) covers(f *faults, x *float64, field string) {
+func (t Table) covers(f *input.Faults, x *float64, field string) {
 	if x == nil || !t.readable() {
 		return
 	}
 	if _, ok := t.At(*x); !ok {
-		f.add(field, fmt.Sprintf("the table goes from %g to %g: nothing is known beyond", t[0][0], t[len(t)-1][0]))
+		f.Add(field, fmt.Sprintf("the table goes from %g to %g: nothing is known beyond", t[0][0], t[len(t)-1][0]))
 	}
 }
 
@@ -69,7 +72,7 @@ type TensionOutput struct {
 // Tension reads both tables on straight lines between their points. One turn
 // changes the tension by E·A/run × per_turn (Hooke's law for a bar).
 func Tension(in TensionInput) (TensionOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return TensionOutput{}, err
 	}
 	var out TensionOutput

@@ -4,25 +4,28 @@ import (
 	"fmt"
 	"math"
 	"slices"
+
+	"brankel/rigging/input"
 )
 
 // TrendInput is a value over usage (hours, km, days), and the limit it drifts to.
 type TrendInput struct {
-	Points  [][]float64 `json:"points" calc:"plain"`
-	Limit   float64     `json:"limit" calc:"plain"`
-	LimitIs string      `json:"limit_is" calc:"words=low|high"`
+	Points  [][]float64 `json:"points" input:"plain"`
+	Limit   float64     `json:"limit" input:"plain"`
+	LimitIs string      `json:"limit_is" input:"words=low|high"`
 }
 
-func (in TrendInput) check(f *faults) {
+// Check tells what no single field shows.
+func (in TrendInput) Check(f *input.Faults) {
 	var usages []float64
 	for i, p := range in.Points {
 		if len(p) != 2 {
-			f.add(fmt.Sprintf("points[%d]", i), "write a pair: [usage, value]")
+			f.Add(fmt.Sprintf("points[%d]", i), "write a pair: [usage, value]")
 		} else if !slices.Contains(usages, p[0]) {
 			usages = append(usages, p[0])
 		}
 	}
-	f.addIf(len(in.Points) > 0 && len(usages) < 3, "points", "a trend needs values at three different usages at least")
+	f.AddIf(len(in.Points) > 0 && len(usages) < 3, "points", "a trend needs values at three different usages at least")
 }
 
 // TrendOutput: the line value = Intercept + Slope × usage, the scatter about it,
@@ -41,7 +44,7 @@ type TrendOutput struct {
 // deviation with n − 2 degrees of freedom. It looks ahead only: a crossing before
 // the largest usage counts as there.
 func Trend(in TrendInput) (TrendOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return TrendOutput{}, err
 	}
 	n := float64(len(in.Points))

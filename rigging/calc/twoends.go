@@ -1,15 +1,19 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // End is the threaded end of a cable: Pitch in mm a turn, Step and threads in
 // turns. Out lengthens and takes thread out of engagement.
 type End struct {
-	Pitch      float64 `json:"pitch" calc:"length,above0"`
-	Step       float64 `json:"step" calc:"count,above0"`
-	Engaged    float64 `json:"engaged" calc:"count"`
-	EngagedMin float64 `json:"engaged_min,omitempty" calc:"count,default=0"`
-	EngagedMax float64 `json:"engaged_max" calc:"count"`
+	Pitch      float64 `json:"pitch" input:"length,above0"`
+	Step       float64 `json:"step" input:"count,above0"`
+	Engaged    float64 `json:"engaged" input:"count"`
+	EngagedMin float64 `json:"engaged_min,omitempty" input:"count,default=0"`
+	EngagedMax float64 `json:"engaged_max" input:"count"`
 }
 
 // room is the whole steps outward that the thread allows, from low to high.
@@ -17,34 +21,35 @@ func (e End) room() (low, high float64) {
 	return math.Ceil((e.Engaged-e.EngagedMax)/e.Step - slack), math.Floor((e.Engaged-e.EngagedMin)/e.Step + slack)
 }
 
-func (e End) check(f *faults, field string) {
-	f.addIf(e.EngagedMin > e.EngagedMax, field+".engaged_min", "the least thread lies above the most: swap them")
+func (e End) check(f *input.Faults, field string) {
+	f.AddIf(e.EngagedMin > e.EngagedMax, field+".engaged_min", "the least thread lies above the most: swap them")
 	low, high := e.room()
-	f.addIf(low > high, field+".engaged", "no whole step lies within this thread: count the threads again")
+	f.AddIf(low > high, field+".engaged", "no whole step lies within this thread: count the threads again")
 }
 
 // TwoEndsInput is one length set from both ends. Handy turns b, the awkward end,
 // as little as possible; balance leaves the most thread to spare.
 type TwoEndsInput struct {
-	Now    float64 `json:"now" calc:"length"`
-	Target float64 `json:"target" calc:"length"`
-	Minus  float64 `json:"minus,omitempty" calc:"length,atleast0,default=0"`
-	Plus   float64 `json:"plus,omitempty" calc:"length,atleast0,default=0"`
+	Now    float64 `json:"now" input:"length"`
+	Target float64 `json:"target" input:"length"`
+	Minus  float64 `json:"minus,omitempty" input:"length,atleast0,default=0"`
+	Plus   float64 `json:"plus,omitempty" input:"length,atleast0,default=0"`
 	A      End     `json:"a"`
 	B      End     `json:"b"`
-	Policy string  `json:"policy,omitempty" calc:"words=handy|balance,default=handy"`
-	Aim    string  `json:"aim,omitempty" calc:"words=band|target,default=band"`
+	Policy string  `json:"policy,omitempty" input:"words=handy|balance,default=handy"`
+	Aim    string  `json:"aim,omitempty" input:"words=band|target,default=band"`
 }
 
 // mostPairs bounds the search: far more than threads and steps on a real cable.
 const mostPairs = 5e6
 
-func (in TwoEndsInput) check(f *faults) {
+// Check tells what no single field shows.
+func (in TwoEndsInput) Check(f *input.Faults) {
 	in.A.check(f, "a")
 	in.B.check(f, "b")
 	lowA, highA := in.A.room()
 	lowB, highB := in.B.room()
-	f.addIf(
+	f.AddIf(
 		(highA-lowA+1)*(highB-lowB+1) > mostPairs,
 		"a.step",
 		"these steps are too fine for threads so long: write the turn that can be locked",
@@ -65,7 +70,7 @@ type TwoEndsOutput struct {
 
 // TwoEnds tries every pair of whole steps within both threads.
 func TwoEnds(in TwoEndsInput) (TwoEndsOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return TwoEndsOutput{}, err
 	}
 	if (Band{in.Target - in.Minus, in.Target + in.Plus}).In(in.Now) && in.Aim == "band" {

@@ -1,15 +1,19 @@
 package calc
 
-import "math"
+import (
+	"math"
+
+	"brankel/rigging/input"
+)
 
 // WindowInput is a setting on one axis where more is tighter: below Loosest the
 // applied end fails, above Tightest the released end does. Plain numbers in one
 // unit; Step is the adjuster's own.
 type WindowInput struct {
-	Now      float64 `json:"now" calc:"plain"`
-	Loosest  float64 `json:"loosest" calc:"plain"`
-	Tightest float64 `json:"tightest" calc:"plain"`
-	Step     float64 `json:"step" calc:"plain,above0"`
+	Now      float64 `json:"now" input:"plain"`
+	Loosest  float64 `json:"loosest" input:"plain"`
+	Tightest float64 `json:"tightest" input:"plain"`
+	Step     float64 `json:"step" input:"plain,above0"`
 }
 
 // WindowOutput counts in whole steps; negative is outside. Move and After are
@@ -27,7 +31,7 @@ type WindowOutput struct {
 // "step too coarse" when no whole step from now lands inside, too loose, too
 // tight, "on the limit" when less than a step is left to an end, in.
 func Window(in WindowInput) (WindowOutput, error) {
-	if err := valid(&in); err != nil {
+	if err := input.Valid(&in); err != nil {
 		return WindowOutput{}, err
 	}
 	out := WindowOutput{Width: in.Tightest - in.Loosest}

@@ -1,4 +1,4 @@
-package calc
+package input
 
 import (
 	"reflect"
@@ -10,9 +10,9 @@ import (
 	"brankel/rigging/quantity"
 )
 
-// rules is what the tag of a field asks, such as `calc:"length,above0"`: the kind
+// rules is what the tag of a field asks, such as `input:"length,above0"`: the kind
 // of quantity (then a text with a unit is read too), "of=field" for the kind that
-// another field names, "plain" for numbers only, and above0, atleast0, whole,
+// another field names, "plain" when only the number will do, and above0, atleast0, whole,
 // optional, default=V and words=a|b. A slice that may be empty says empty. A
 // pointer is optional and nil when absent; other fields without default or
 // optional are required. Nested structs and slices are walked with their JSON path.
@@ -23,6 +23,7 @@ type rules struct {
 	preset                                     *string
 	number                                     float64 // of preset
 	above0, atLeast0, whole, optional, mayLack bool
+	plain                                      bool // no text, although there is a unit
 }
 
 // field is one field of an input struct.
@@ -40,7 +41,7 @@ func fieldsOf(t reflect.Type) []field {
 	out := make([]field, t.NumField())
 	for i := range out {
 		name, _, _ := strings.Cut(t.Field(i).Tag.Get("json"), ",")
-		out[i] = field{name, parseRules(t.Field(i).Tag.Get("calc"))}
+		out[i] = field{name, parseRules(t.Field(i).Tag.Get("input"))}
 	}
 	plans.Store(t, out)
 	return out
@@ -56,6 +57,8 @@ func parseRules(tag string) (r rules) {
 			r.atLeast0 = true
 		case "whole":
 			r.whole = true
+		case "plain":
+			r.plain = true
 		case "optional":
 			r.optional = true
 		case "empty":
@@ -92,14 +95,20 @@ func (r rules) knows(word string) bool { return r.words == nil || slices.Contain
 // wanted says what to write.
 func (r rules) wanted(kind reflect.Kind) string {
 	switch {
+	case r.words != nil && kind == reflect.Interface:
+		return "write " + orList(r.words) + ", or a number"
 	case r.words != nil:
 		return "write " + orList(r.words)
+	case kind == reflect.Bool:
+		return "write true or false"
 	case kind == reflect.Slice:
 		return "write a list with at least one entry"
-	case kind == reflect.Struct:
+	case kind == reflect.Struct || kind == reflect.Map:
 		return "write an object"
 	case kind == reflect.String:
 		return "write a text"
+	case r.plain && r.kind != "" && r.kind != quantity.Count:
+		return "write a " + string(r.kind) + " in " + r.kind.Unit()
 	case r.kind != "" && r.kind != quantity.Count:
 		return "write a " + string(r.kind) + ", a number in " + r.kind.Unit() + " or a text with its unit"
 	}
@@ -113,11 +122,13 @@ func orList(words []string) string {
 	return strings.Join(words[:len(words)-1], ", ") + " or " + words[len(words)-1]
 }
 
-func join(path, name string) string {
+// Join is the path of a field of what stands at path.
+func Join(path, name string) string {
 	if path == "" {
 		return name
 	}
 	return path + "." + name
 }
 
-func item(path string, i int) string { return path + "[" + strconv.Itoa(i) + "]" }
+// Item is the path of the i-th entry of a list.
+func Item(path string, i int) string { return path + "[" + strconv.Itoa(i) + "]" }

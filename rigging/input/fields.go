@@ -1,4 +1,4 @@
-package calc
+package input
 
 import (
 	"reflect"
@@ -20,12 +20,12 @@ type Field struct {
 	Table    bool // pairs of numbers
 }
 
-// Fields lists the fields of the input, in order.
-func (c Calc) Fields() []Field { return listFields(c.in, "") }
+// Fields lists the fields of an input, in order.
+func Fields(in reflect.Type) []Field { return listFields(in, "") }
 
 func listFields(t reflect.Type, path string) (out []Field) {
 	for i, f := range fieldsOf(t) {
-		at, typ := join(path, f.name), t.Field(i).Type
+		at, typ := Join(path, f.name), t.Field(i).Type
 		one := Field{
 			Path:     at,
 			Kind:     f.kind,
