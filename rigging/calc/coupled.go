@@ -6,6 +6,7 @@ import (
 
 	"brankel/rigging/fault"
 	"brankel/rigging/input"
+	"brankel/rigging/lattice"
 )
 
 // CoupledAdjuster may be set to whole multiples of Step from Min to Max, in turns
@@ -97,21 +98,38 @@ func Coupled(in CoupledInput) (CoupledOutput, error) {
 	if err := input.Valid(&in); err != nil {
 		return CoupledOutput{}, err
 	}
-	s := newSearch(in)
+	s := in.search()
 	var moves []float64
 	if in.Aim == "fewest" {
-		if moves = s.fewest(or(in.Guard, 0.8)); moves == nil {
-			moves = s.fewest(1)
+		if moves = s.Fewest(or(in.Guard, 0.8)); moves == nil {
+			moves = s.Fewest(1)
 		}
 	}
 	if moves == nil {
-		least := s.leastWorst()
-		moves = s.fewest(least + tie + least*1e-12)
+		least := s.LeastWorst()
+		moves = s.Fewest(least + tie + least*1e-12)
 	}
 	if moves == nil {
 		return CoupledOutput{}, fault.At("influence", "these numbers are too large or too small to work with: check their units")
 	}
 	return in.result(moves), nil
+}
+
+// search writes the readings in half bands.
+func (in CoupledInput) search() *lattice.Search {
+	axes, rows := make([]lattice.Axis, len(in.Adjusters)), make([]lattice.Row, len(in.Readings))
+	for i, a := range in.Adjusters {
+		low, high := a.steps()
+		axes[i] = lattice.Axis{Step: a.Step, Low: low, High: high}
+	}
+	for i, r := range in.Readings {
+		half := (r.Max - r.Min) / 2
+		rows[i].At = (r.Now - (r.Min+r.Max)/2) / half
+		for j, by := range in.Influence[i] {
+			rows[i].By[j] = by / half
+		}
+	}
+	return lattice.New(axes, rows)
 }
 
 func (in CoupledInput) result(moves []float64) CoupledOutput {

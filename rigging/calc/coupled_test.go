@@ -132,34 +132,45 @@ func BenchmarkCoupled(b *testing.B) {
 // BenchmarkCoupledBruteForce tries all 43 million settings, in a loop as tight as
 // can be written, for the ratio to BenchmarkCoupled.
 func BenchmarkCoupledBruteForce(b *testing.B) {
-	s := newSearch(largeCoupled("centre"))
+	in := largeCoupled("centre")
+	at, by := make([]float64, len(in.Readings)), make([][4]float64, len(in.Readings))
+	for i, r := range in.Readings {
+		half := (r.Max - r.Min) / 2
+		at[i] = (r.Now - (r.Min+r.Max)/2) / half
+		for j, v := range in.Influence[i] {
+			by[i][j] = v * in.Adjusters[j].Step / half
+		}
+	}
+	var low, high [4]float64
+	for i, a := range in.Adjusters {
+		low[i], high[i] = a.steps()
+	}
 	for b.Loop() {
 		least := math.Inf(1)
 		var p [3][8]float64
-		rows := s.rows[3]
-		for x0 := s.low[0]; x0 <= s.high[0]; x0++ {
-			for i, r := range rows {
-				p[0][i] = r.at + r.by[0]*x0*s.step[0]
+		for x0 := low[0]; x0 <= high[0]; x0++ {
+			for i := range at {
+				p[0][i] = at[i] + by[i][0]*x0
 			}
-			for x1 := s.low[1]; x1 <= s.high[1]; x1++ {
-				for i, r := range rows {
-					p[1][i] = p[0][i] + r.by[1]*x1*s.step[1]
+			for x1 := low[1]; x1 <= high[1]; x1++ {
+				for i := range at {
+					p[1][i] = p[0][i] + by[i][1]*x1
 				}
-				for x2 := s.low[2]; x2 <= s.high[2]; x2++ {
-					for i, r := range rows {
-						p[2][i] = p[1][i] + r.by[2]*x2*s.step[2]
+				for x2 := low[2]; x2 <= high[2]; x2++ {
+					for i := range at {
+						p[2][i] = p[1][i] + by[i][2]*x2
 					}
-					for x3 := s.low[3]; x3 <= s.high[3]; x3++ {
+					for x3 := low[3]; x3 <= high[3]; x3++ {
 						worst := 0.0
-						for i := range rows {
-							worst = max(worst, math.Abs(p[2][i]+rows[i].by[3]*x3*s.step[3]))
+						for i := range at {
+							worst = max(worst, math.Abs(p[2][i]+by[i][3]*x3))
 						}
 						least = min(least, worst)
 					}
 				}
 			}
 		}
-		if math.Abs(least-s.leastWorst()) > tie {
+		if math.Abs(least-in.search().LeastWorst()) > tie {
 			b.Fatal("the search does not find what brute force finds")
 		}
 	}

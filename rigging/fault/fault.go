@@ -29,6 +29,18 @@ func At(field, message string, args ...any) *Fault {
 	return &Fault{field, message}
 }
 
+// Below is the same fault of something that stands at path; other errors stay as they are.
+func Below(path string, err error) error {
+	f, ok := err.(*Fault)
+	if !ok {
+		return err
+	}
+	if f.Field != "" && f.Field[0] != '[' {
+		path += "."
+	}
+	return &Fault{path + f.Field, f.Message}
+}
+
 // List is every fault of something that has many; it is an error when not empty.
 type List []Fault
 

@@ -89,7 +89,7 @@ func decodeField(raw any, siblings map[string]any, v reflect.Value, r rules, whe
 
 func decodeAbsent(v reflect.Value, r rules, where string, f *Faults) {
 	switch {
-	case v.Kind() == reflect.Pointer || v.Kind() == reflect.Map || v.Kind() == reflect.Slice && (r.mayLack || r.optional):
+	case v.Kind() == reflect.Pointer || (v.Kind() == reflect.Map || v.Kind() == reflect.Slice) && (r.mayLack || r.optional):
 	case r.preset != nil && v.Kind() == reflect.Float64:
 		v.SetFloat(r.number)
 	case r.preset != nil && v.Kind() == reflect.Bool:
@@ -161,6 +161,10 @@ func decodeValue(raw any, siblings map[string]any, v reflect.Value, r rules, whe
 
 // decodeMap reads an object whose names are free, such as the sides of an axle.
 func decodeMap(m map[string]any, v reflect.Value, r rules, where string, f *Faults) {
+	if v.Type() == reflect.TypeFor[map[string]any]() {
+		v.Set(reflect.ValueOf(m)) // read later, by who knows what is in it
+		return
+	}
 	v.Set(reflect.MakeMapWithSize(v.Type(), len(m)))
 	for _, key := range slices.Sorted(maps.Keys(m)) {
 		at, one := Join(where, key), reflect.New(v.Type().Elem()).Elem()

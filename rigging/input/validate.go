@@ -45,6 +45,9 @@ func validateValue(v reflect.Value, r rules, where string, f *Faults) {
 			validateValue(v.Index(i), r, Item(where, i), f)
 		}
 	case reflect.Map:
+		if v.Type().Elem().Kind() != reflect.Float64 {
+			return
+		}
 		for _, key := range sortedKeys(v) {
 			validateValue(v.MapIndex(key), r, Join(where, key.String()), f)
 		}

@@ -157,18 +157,6 @@ func value(d *json.Decoder, depth int) (any, error) {
 
 func noJSON(err error) error { return fault.At("", "this is no JSON: %s", err) }
 
-// below puts a step before the path of a fault.
-func below(step string, err error) error {
-	f, ok := err.(*fault.Fault)
-	if !ok {
-		return err
-	}
-	if f.Field != "" && f.Field[0] != '[' {
-		step += "."
-	}
-	return fault.At(step+f.Field, "%s", f.Message)
-}
-
 func text(s string) error {
 	if strings.IndexByte(s, 0) >= 0 {
 		return fault.At("", "there is a character here that is no text: write it anew")
@@ -191,7 +179,7 @@ func object(d *json.Decoder, depth int) (any, error) {
 			return nil, fault.At(key, "this stands here twice: keep one of the two")
 		}
 		if out[key], err = value(d, depth); err != nil {
-			return nil, below(key, err)
+			return nil, fault.Below(key, err)
 		}
 	}
 	return out, closing(d)
@@ -202,7 +190,7 @@ func list(d *json.Decoder, depth int) (any, error) {
 	for i := 0; d.More(); i++ {
 		v, err := value(d, depth)
 		if err != nil {
-			return nil, below("["+strconv.Itoa(i)+"]", err)
+			return nil, fault.Below("["+strconv.Itoa(i)+"]", err)
 		}
 		out = append(out, v)
 	}

@@ -1,69 +1,120 @@
-package calc
+// Package lattice finds settings in whole steps: the least turning, or the least strain,
+// that puts rows of readings that run straight inside their limits. It is exact.
+package lattice
 
 import (
+	"cmp"
 	"math"
 	"slices"
 )
+
+// Most is how many adjusters can be searched at once.
+const Most = 8
+
+// tie is the difference below which two settings are equally good; slack is how far
+// a value may lie over a limit and still count as on it.
+const (
+	tie   = 1e-6
+	slack = 1e-9
+)
+
+// Axis is one adjuster: whole steps of Step, from Low to High of them.
+type Axis struct{ Step, Low, High float64 }
+
+// Row is a reading in half bands: At is how far it lies from the middle of its band
+// now, By what one turn of each adjuster adds. Hard is a condition that must be met and
+// strains nothing.
+type Row struct {
+	At   float64
+	By   [Most]float64
+	Hard bool
+}
 
 // row says |at + Σ by[j]·x[j]| ≤ scale·worst + fixed: a reading whose strain may be
 // worst, or the range of an adjuster.
 type row struct {
 	at           float64
-	by           [4]float64
+	by           [Most]float64
 	scale, fixed float64
 }
 
-// search is a depth-first search over whole steps, one adjuster a level, the one
+// Search is a depth-first search over whole steps, one adjuster a level, the one
 // with the most settings last. rows[level] are the conditions on the adjusters up
 // to that level alone, got from those of the next level by Fourier–Motzkin
 // elimination: they tell the exact range in which the rest can still be put right,
 // so whole branches are never entered.
-type search struct {
-	n         int
-	order     [4]int // the adjuster at each level
-	step      [4]float64
-	low, high [4]float64 // whole steps
-	rows      [4][]row
-	base      [4][]float64 // rows[level] with the levels before filled in
+type Search struct {
+	Accept func(turns []float64) bool // asked of every setting that would be taken; nil takes all
+	Below  float64                    // the turning that must be beaten; 0 for any
 
-	x     [4]float64
+	n         int
+	order     [Most]int // the adjuster at each level
+	step      [Most]float64
+	low, high [Most]float64 // whole steps
+	readings  []row
+	rows      [Most][]row
+	base      [Most][]float64 // rows[level] with the levels before filled in
+
+	x     [Most]float64
 	worst float64 // the strain allowed
 	found []float64
 	total float64 // Σ|x| of found
 }
 
-func newSearch(in CoupledInput) *search {
-	s := &search{n: len(in.Adjusters)}
+// New prepares a search over at most Most axes.
+func New(axes []Axis, rows []Row) *Search {
+	s := &Search{n: len(axes)}
 	places := make([]int, s.n)
 	for i := range places {
 		places[i] = i
 	}
-	size := func(i int) float64 { low, high := in.Adjusters[i].steps(); return high - low }
-	slices.SortStableFunc(places, func(a, b int) int { return int(size(a) - size(b)) })
+	slices.SortStableFunc(places, func(a, b int) int {
+		return cmp.Compare(axes[a].High-axes[a].Low, axes[b].High-axes[b].Low)
+	})
 	for level, i := range places {
-		s.order[level], s.step[level] = i, in.Adjusters[i].Step
-		s.low[level], s.high[level] = in.Adjusters[i].steps()
+		s.order[level], s.step[level] = i, axes[i].Step
+		s.low[level], s.high[level] = axes[i].Low, axes[i].High
 	}
-	for i, r := range in.Readings {
-		half := (r.Max - r.Min) / 2
-		one := row{at: (r.Now - (r.Min+r.Max)/2) / half, scale: 1}
-		for level := range s.n {
-			one.by[level] = in.Influence[i][s.order[level]] / half
+	for _, r := range rows {
+		one := row{at: r.At, scale: 1}
+		if r.Hard {
+			one.scale, one.fixed = 0, 1
 		}
-		s.rows[s.n-1] = append(s.rows[s.n-1], one)
-	}
-	for level := s.n - 1; level > 1; level-- {
-		s.rows[level-1] = s.eliminate(level)
-	}
-	for level := range s.n {
-		s.base[level] = make([]float64, len(s.rows[level]))
+		for level := range s.n {
+			one.by[level] = r.By[s.order[level]]
+		}
+		s.readings = append(s.readings, one)
 	}
 	return s
 }
 
+// prepare works out the conditions of every level for a strain that may be worst. When it
+// is settled that this will not change, they are made fewer on the way.
+func (s *Search) prepare(worst float64, settled bool) {
+	s.worst = worst
+	rows := slices.Clone(s.readings)
+	if settled {
+		for i := range rows {
+			rows[i].fixed, rows[i].scale = rows[i].fixed+rows[i].scale*worst, 0
+		}
+		rows = s.fewer(rows)
+	}
+	for level := s.n - 1; level >= 0; level-- {
+		s.rows[level], s.base[level] = rows, make([]float64, len(rows))
+		switch {
+		case level <= 1 && (level == 0 || !settled || len(rows) > fewRows):
+			rows = nil // at the outermost level it may cost more than it spares
+		case settled:
+			rows = s.fewer(s.eliminate(level))
+		default:
+			rows = s.eliminate(level)
+		}
+	}
+}
+
 // eliminate gives the conditions under which some x[level] meets all of its rows:
 // intervals have a point in common when each two of them have.
-func (s *search) eliminate(level int) (out []row) {
+func (s *Search) eliminate(level int) (out []row) {
 	span := row{fixed: (s.high[level] - s.low[level]) * s.step[level] / 2, at: -(s.high[level] + s.low[level]) * s.step[level] / 2}
 	span.by[level] = 1
 	rows := append([]row{span}, s.rows[level]...)
@@ -91,17 +142,22 @@ func (s *search) eliminate(level int) (out []row) {
 	return out
 }
 
-// leastWorst is the smallest largest strain that any setting gives.
-func (s *search) leastWorst() float64 {
-	s.worst = s.descend()
+// LeastWorst is the smallest largest strain that any setting gives.
+func (s *Search) LeastWorst() float64 {
+	s.total, s.found = math.Inf(1), nil
+	s.prepare(s.descend(), false)
 	s.walk(0, func(strain float64) { s.worst = math.Min(s.worst, strain) })
 	return s.worst
 }
 
-// fewest is the least turning with no strain above worst, and of these the least
+// Fewest is the least turning with no strain above worst, and of these the least
 // strained, in the order of the input; nil when there is none.
-func (s *search) fewest(worst float64) []float64 {
-	s.worst, s.total, s.found = worst, math.Inf(1), nil
+func (s *Search) Fewest(worst float64) []float64 {
+	s.prepare(worst, true)
+	s.total, s.found = math.Inf(1), nil
+	if s.Below > 0 {
+		s.total = s.Below - 2*tie
+	}
 	best := math.Inf(1)
 	s.walk(0, func(strain float64) {
 		total := 0.0
@@ -109,10 +165,12 @@ func (s *search) fewest(worst float64) []float64 {
 			total += math.Abs(s.x[level])
 		}
 		if total < s.total-tie || total < s.total+tie && strain < best-slack {
-			s.total, best = total, strain
-			s.found = make([]float64, s.n)
+			turns := make([]float64, s.n)
 			for level := range s.n {
-				s.found[s.order[level]] = s.x[level] + 0
+				turns[s.order[level]] = s.x[level] + 0
+			}
+			if s.Accept == nil || s.Accept(turns) {
+				s.total, best, s.found = total, strain, turns
 			}
 		}
 	})
@@ -121,7 +179,7 @@ func (s *search) fewest(worst float64) []float64 {
 
 // walk sets the adjusters from level on to all that may still meet the rows and
 // shows every full setting with its largest strain.
-func (s *search) walk(level int, show func(strain float64)) {
+func (s *Search) walk(level int, show func(strain float64)) {
 	low, high := s.span(level)
 	if low > high {
 		return
@@ -142,15 +200,15 @@ func (s *search) walk(level int, show func(strain float64)) {
 	}
 }
 
-func (s *search) try(level int, k float64, show func(strain float64)) {
+func (s *Search) try(level int, k float64, show func(strain float64)) {
 	s.x[level] = k * s.step[level]
-	if s.found != nil && s.turned(level) > s.total+tie {
+	if s.turned(level) > s.total+tie {
 		return
 	}
 	s.walk(level+1, show)
 }
 
-func (s *search) turned(level int) (sum float64) {
+func (s *Search) turned(level int) (sum float64) {
 	for _, x := range s.x[:level+1] {
 		sum += math.Abs(x)
 	}
@@ -158,7 +216,7 @@ func (s *search) turned(level int) (sum float64) {
 }
 
 // span is the whole steps of x[level] that its rows allow.
-func (s *search) span(level int) (low, high float64) {
+func (s *Search) span(level int) (low, high float64) {
 	low, high = s.low[level], s.high[level]
 	base := s.base[level]
 	for i := range s.rows[level] {
@@ -188,10 +246,10 @@ func (s *search) span(level int) (low, high float64) {
 
 // leaf shows the settings of the last adjuster; when the least turning is asked
 // for, only the smallest either way can be it.
-func (s *search) leaf(low, high float64, show func(strain float64)) {
+func (s *Search) leaf(low, high float64, show func(strain float64)) {
 	last := s.n - 1
 	for k := low; k <= high; k++ {
-		if s.found != nil && s.turned(last-1)+math.Abs(k*s.step[last]) > s.total+tie {
+		if s.turned(last-1)+math.Abs(k*s.step[last]) > s.total+tie {
 			continue
 		}
 		s.x[last] = k * s.step[last]
@@ -201,39 +259,35 @@ func (s *search) leaf(low, high float64, show func(strain float64)) {
 	}
 }
 
-// strain is the largest of the readings, at the last level.
-func (s *search) strain() (worst float64) {
-	last := s.n - 1
-	for i, r := range s.rows[last] {
-		worst = math.Max(worst, math.Abs(s.base[last][i]+r.by[last]*s.x[last]))
+// strain is the largest of the readings as the adjusters are set.
+func (s *Search) strain() (worst float64) {
+	for _, r := range s.readings {
+		if r.scale == 0 {
+			continue // met, or the last step would not be in its span
+		}
+		p := r.at
+		for j := range s.n {
+			p += r.by[j] * s.x[j]
+		}
+		worst = math.Max(worst, math.Abs(p))
 	}
 	return worst
 }
 
 // descend improves one adjuster at a time from where all stand, for a strain that
 // is certainly reached: a good one spares the search most of its branches.
-func (s *search) descend() float64 {
-	at := func() (worst float64) {
-		for _, r := range s.rows[s.n-1] {
-			p := r.at
-			for j := range s.n {
-				p += r.by[j] * s.x[j]
-			}
-			worst = math.Max(worst, math.Abs(p))
-		}
-		return worst
-	}
+func (s *Search) descend() float64 {
 	for level := range s.n {
 		s.x[level] = math.Min(math.Max(0, s.low[level]), s.high[level]) * s.step[level]
 	}
-	best := at()
+	best := s.strain()
 	for improved := true; improved; {
 		improved = false
 		for level := range s.n {
 			keep := s.x[level]
 			for k := s.low[level]; k <= s.high[level]; k++ {
 				s.x[level] = k * s.step[level]
-				if w := at(); w < best-tie {
+				if w := s.strain(); w < best-tie {
 					best, keep, improved = w, s.x[level], true
 				}
 			}

@@ -1,0 +1,121 @@
+package rig
+
+import (
+	"slices"
+
+	"brankel/rigging/fault"
+	"brankel/rigging/input"
+)
+
+// flapGeometry is a lever, a motor that runs until a follow-up rod opens its switch, the
+// limits that cut it before, and the other side that follows the driven one.
+type flapGeometry struct {
+	Detents    []flapDetent `json:"detents" says:"detents, up first"`
+	Gain       float64      `json:"gain" input:"plain,above0" says:"surface for each degree of the lever" part:"another hole of the follow-up arm"`
+	Offset     float64      `json:"offset" input:"plain,angle,default=0" says:"surface at lever 0, rod at setting 0"`
+	RodPitch   float64      `json:"rod_pitch" input:"plain,angle,above0" says:"follow-up rod, a turn"`
+	GapUp      float64      `json:"gap_up" input:"plain,angle" says:"up switch's gap at setting 0, in surface degrees"`
+	GapDown    float64      `json:"gap_down" input:"plain,angle" says:"down switch's gap at setting 0, in surface degrees"`
+	GapPitch   float64      `json:"gap_pitch" input:"plain,angle,above0" says:"switch screws, a turn"`
+	CoastUp    float64      `json:"coast_up" input:"plain,angle,atleast0" says:"coast after the motor is cut, up" part:"a motor brake that holds"`
+	CoastDown  float64      `json:"coast_down" input:"plain,angle,atleast0" says:"coast after the motor is cut, down" part:"a motor brake that holds"`
+	LimitUp    float64      `json:"limit_up" input:"plain,angle" says:"up limit at setting 0"`
+	LimitDown  float64      `json:"limit_down" input:"plain,angle" says:"down limit at setting 0"`
+	LimitPitch float64      `json:"limit_pitch" input:"plain,angle,above0" says:"limit screws, a turn"`
+	TrackEnd   float64      `json:"track_end" input:"plain,angle" says:"end of the track"`
+	FairTol    float64      `json:"fair_tol" input:"plain,angle,atleast0" says:"how far from home is still fair"`
+	OtherDatum float64      `json:"other_datum" input:"plain,angle,default=0" says:"other side against the driven, at setting 0"`
+	OtherPitch float64      `json:"other_pitch" input:"plain,angle,above0" says:"other side's rod, a turn"`
+	AlikeTol   float64      `json:"alike_tol" input:"plain,angle,atleast0" says:"how far the sides may differ"`
+	StartAngle float64      `json:"start_angle" input:"plain,angle,default=0" says:"what a protractor reads of the surface at home"`
+}
+
+type flapDetent struct {
+	Name  string  `json:"name" says:"detent"`
+	Lever float64 `json:"lever" input:"plain,angle" says:"lever angle"`
+}
+
+// Check tells what no single field shows.
+func (g flapGeometry) Check(f *input.Faults) { checkNames(f, g.detents(), "detents", "name") }
+
+func (g flapGeometry) detents() (out []string) {
+	for _, d := range g.Detents {
+		out = append(out, d.Name)
+	}
+	return out
+}
+
+type flapCondition struct {
+	Zero      float64 `json:"zero" input:"plain,angle,default=0" says:"what the protractor reads wrong"`
+	WornBrake float64 `json:"worn_brake" input:"plain,angle,atleast0,default=0" says:"coast that a worn brake adds"`
+}
+
+type flapAt struct {
+	Detent *string `json:"detent"`
+	From   string  `json:"from" input:"words=up|down,default=up"`
+}
+
+// flapFollowUp: the motor runs until the surface comes within the switch's gap of where
+// the lever wants it, then coasts; the limits cut it before. Left out: the time it takes,
+// and whether it hunts in fact, of which rest tells the sign.
+func flapFollowUp(g *flapGeometry, c *flapCondition) (*works, error) {
+	names := g.detents()
+	w := &works{checkAt: func(at any) error {
+		d := at.(*flapAt).Detent
+		if d != nil && !slices.Contains(names, *d) {
+			return fault.At("detent", "there is no detent %q: write %s", *d, listed(names))
+		}
+		return nil
+	}}
+	w.sets("follow_rod", "switch_up", "switch_down", "limit_up", "limit_down", "other_rod")
+	coastUp, coastDown := g.CoastUp+c.WornBrake, g.CoastDown+c.WornBrake
+	wanted := func(s *spot, i int) float64 { return g.Gain*g.Detents[i].Lever + g.Offset + g.RodPitch*s.e[0] }
+	gapUp := func(s *spot) float64 { return s.greater(0, g.GapUp+g.GapPitch*s.e[1]) }
+	gapDown := func(s *spot) float64 { return s.greater(0, g.GapDown+g.GapPitch*s.e[2]) }
+	limitUp := func(s *spot) float64 { return g.LimitUp + g.LimitPitch*s.e[3] }
+	limitDown := func(s *spot) float64 { return g.LimitDown + g.LimitPitch*s.e[4] }
+	fromUp := func(s *spot, i int) float64 {
+		stop := wanted(s, i) - gapDown(s)
+		if s.atMost(stop, 0) {
+			return 0 // the motor never runs
+		}
+		return s.greater(0, s.lesser(s.lesser(stop, limitDown(s))+coastDown, g.TrackEnd))
+	}
+	fromDown := func(s *spot, i int) float64 {
+		stop := wanted(s, i) + gapUp(s)
+		if s.atLeast(stop, g.TrackEnd) {
+			return g.TrackEnd
+		}
+		return s.greater(s.greater(stop, limitUp(s))-coastUp, 0)
+	}
+	shown := g.StartAngle + c.Zero
+	angle := func(s *spot) float64 {
+		at, i := s.at.(*flapAt), 0
+		if at.Detent != nil {
+			i = slices.Index(names, *at.Detent)
+		}
+		if at.From == "down" {
+			return fromDown(s, i) + shown
+		}
+		return fromUp(s, i) + shown
+	}
+	apart := func(s *spot) float64 { return g.OtherDatum + g.OtherPitch*s.e[5] }
+	home := func(s *spot) float64 { return fromDown(s, 0) }
+
+	w.reads("angle", angle)
+	w.reads("other", func(s *spot) float64 { return angle(s) + apart(s) })
+	w.reads("home", home)
+	w.reads("gap_up", gapUp)
+	w.reads("gap_down", gapDown)
+	for i, name := range names {
+		w.reads("angle."+name, func(s *spot) float64 { return fromUp(s, i) + shown })
+	}
+	coast := max(coastUp, coastDown)
+	w.tells("rest", []string{"rests", "hunts"}, func(s *spot) string { return word(s.atLeast(gapUp(s)+gapDown(s), coast), "rests", "hunts") })
+	w.tells("home", []string{"home", "hangs"}, func(s *spot) string { return word(s.atMost(home(s), g.FairTol), "home", "hangs") })
+	cuts := []string{"cuts", "strains"}
+	w.tells("limit_up", cuts, func(s *spot) string { return word(s.atLeast(limitUp(s), 0), cuts[0], cuts[1]) })
+	w.tells("limit_down", cuts, func(s *spot) string { return word(s.atMost(limitDown(s), g.TrackEnd), cuts[0], cuts[1]) })
+	w.tells("sides", []string{"alike", "differ"}, func(s *spot) string { return word(s.atMost(s.size(apart(s)), g.AlikeTol), "alike", "differ") })
+	return w, nil
+}

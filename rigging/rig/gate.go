@@ -1,0 +1,67 @@
+package rig
+
+import (
+	"brankel/rigging/input"
+)
+
+// gateGeometry is a lever whose centring stop has a gap to either side, and a set screw
+// for each plane of the gate that ends the lever's reach there.
+type gateGeometry struct {
+	GapLeft    float64     `json:"gap_left" input:"plain,length" says:"gap left of the stop at setting 0"`
+	GapRight   float64     `json:"gap_right" input:"plain,length" says:"gap right of the stop at setting 0"`
+	PerTurn    float64     `json:"per_turn" input:"plain,length,above0" says:"centring stop, a turn"`
+	LeverRatio float64     `json:"lever_ratio" input:"plain,above0" says:"play at the lever for each mm of gap" part:"a lever of another ratio"`
+	HangAt     float64     `json:"hang_at" input:"plain,length,atleast0" says:"how far off centre it still returns"`
+	Planes     []gatePlane `json:"planes" says:"planes of the gate"`
+}
+
+type gatePlane struct {
+	Name  string  `json:"name" says:"plane"`
+	Side  float64 `json:"side" input:"plain,whole" says:"side of the stop, −1 or 1"`
+	Screw float64 `json:"screw" input:"plain,length" says:"reach of its screw at setting 0"`
+	Pitch float64 `json:"pitch" input:"plain,length,above0" says:"set screw, a turn"`
+	Need  float64 `json:"need" input:"plain,length" says:"reach that is in"`
+	Over  float64 `json:"over" input:"plain,length,atleast0" says:"how far over that is still in"`
+}
+
+// Check tells what no single field shows.
+func (g gateGeometry) Check(f *input.Faults) {
+	var names []string
+	for i, p := range g.Planes {
+		names = append(names, p.Name)
+		f.AddIf(p.Side != -1 && p.Side != 1 && p.Side == p.Side, input.Item("planes", i)+".side", "write −1 for the left or 1 for the right")
+	}
+	checkNames(f, names, "planes", "name")
+}
+
+type gateCondition struct {
+	Worn float64 `json:"worn" input:"plain,length,atleast0,default=0" says:"wear of the stop, each side"`
+}
+
+// gearGate: a stop off centre moves every plane toward or away from its screw. Left
+// out: the give of the selector rods.
+func gearGate(g *gateGeometry, c *gateCondition) (*works, error) {
+	w := &works{}
+	w.sets("stop")
+	left := func(s *spot) float64 { return g.GapLeft + g.PerTurn*s.e[0] + c.Worn }
+	right := func(s *spot) float64 { return g.GapRight - g.PerTurn*s.e[0] + c.Worn }
+	centre := func(s *spot) float64 { return (left(s) - right(s)) / 2 }
+	w.reads("gap.left", func(s *spot) float64 { return s.greater(0, left(s)) })
+	w.reads("gap.right", func(s *spot) float64 { return s.greater(0, right(s)) })
+	w.reads("play.left", func(s *spot) float64 { return g.LeverRatio * s.greater(0, left(s)) })
+	w.reads("play.right", func(s *spot) float64 { return g.LeverRatio * s.greater(0, right(s)) })
+	w.tells("centre", []string{"returns", "hangs"}, func(s *spot) string { return word(s.atMost(s.size(centre(s)), g.HangAt), "returns", "hangs") })
+	for i := range g.Planes {
+		p := &g.Planes[i]
+		w.sets("screw." + p.Name)
+		reach := func(s *spot) float64 { return p.Screw + p.Pitch*s.e[i+1] - p.Side*centre(s) }
+		w.reads("reach."+p.Name, reach)
+		w.tells("plane."+p.Name, []string{"in", "stops short", "overruns"}, func(s *spot) string {
+			if s.under(reach(s), p.Need) {
+				return "stops short"
+			}
+			return word(s.atMost(reach(s), p.Need+p.Over), "in", "overruns")
+		})
+	}
+	return w, nil
+}

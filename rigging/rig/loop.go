@@ -1,0 +1,88 @@
+package rig
+
+// loopGeometry is a closed loop: two direct cables draw the ailerons down, one crossover
+// draws both up. Take-up is the length a cable is short of slack at setting 0.
+type loopGeometry struct {
+	DirectRate    float64 `json:"direct_rate" input:"plain,rate,above0" says:"stiffness of a direct cable"`
+	CrossRate     float64 `json:"cross_rate" input:"plain,rate,above0" says:"stiffness of the crossover"`
+	Lead          float64 `json:"lead" input:"plain,length,above0" says:"turnbuckle, length a turn"`
+	DirectLeft    float64 `json:"direct_left" input:"plain,length" says:"take-up of the left direct cable at setting 0" part:"a left direct cable of another length"`
+	DirectRight   float64 `json:"direct_right" input:"plain,length" says:"take-up of the right direct cable at setting 0" part:"a right direct cable of another length"`
+	Crossover     float64 `json:"crossover" input:"plain,length" says:"take-up of the crossover at setting 0" part:"a crossover of another length"`
+	ThermalDirect float64 `json:"thermal_direct" input:"plain,default=0" says:"direct cable, mm for each °C"`
+	ThermalCross  float64 `json:"thermal_cross" input:"plain,default=0" says:"crossover, mm for each °C"`
+	AtAir         float64 `json:"at_air" input:"plain,temperature,default=20" says:"air at which the take-ups are meant"`
+	DegPerMM      float64 `json:"deg_per_mm" input:"plain,above0" says:"aileron for each mm at the bellcrank, °/mm" part:"another hole of the bellcrank"`
+	RodLeft       float64 `json:"rod_left" input:"plain,angle,default=0" says:"left rod at setting 0"`
+	RodRight      float64 `json:"rod_right" input:"plain,angle,default=0" says:"right rod at setting 0"`
+	RodPitch      float64 `json:"rod_pitch" input:"plain,angle,above0" says:"rods, a turn"`
+	TipLeft       float64 `json:"tip_left" input:"plain,angle,default=0" says:"how the left tip differs"`
+	TipRight      float64 `json:"tip_right" input:"plain,angle,default=0" says:"how the right tip differs"`
+	StopUp        float64 `json:"stop_up" input:"plain,length,above0" says:"bellcrank to its up stop"`
+	StopDown      float64 `json:"stop_down" input:"plain,length,above0" says:"bellcrank to its down stop"`
+	Trim          float64 `json:"trim" input:"plain,angle,default=0" says:"roll that the wing has of itself"`
+	HoldTol       float64 `json:"hold_tol" input:"plain,angle,atleast0" says:"roll at which it still holds hands off"`
+}
+
+type loopCondition struct {
+	Crossed bool `json:"crossed" input:"default=false" says:"cables crossed"`
+}
+
+type loopAt struct {
+	Air    *float64 `json:"air" input:"plain,temperature"`
+	Pinned bool     `json:"pinned" input:"default=false"`
+}
+
+// flightControlLoop: with the wheel held centred the three cables share one tension and
+// stretch as their stiffness lets them; a tighter direct cable draws its aileron down and
+// lets the other rise. Slack, each direct cable is just taut. Left out: pulleys' friction
+// and the give of the structure.
+func flightControlLoop(g *loopGeometry, c *loopCondition) (*works, error) {
+	w := &works{}
+	w.sets("direct_left", "direct_right", "crossover", "rod_left", "rod_right")
+	warmer := func(s *spot) float64 {
+		if at := s.at.(*loopAt); at.Air != nil {
+			return *at.Air - g.AtAir
+		}
+		return 0
+	}
+	direct := [2]func(*spot) float64{
+		func(s *spot) float64 { return g.DirectLeft - g.Lead*s.e[0] + g.ThermalDirect*warmer(s) },
+		func(s *spot) float64 { return g.DirectRight - g.Lead*s.e[1] + g.ThermalDirect*warmer(s) },
+	}
+	cross := func(s *spot) float64 { return g.Crossover - g.Lead*s.e[2] + g.ThermalCross*warmer(s) }
+	tension := func(s *spot) float64 {
+		sum := s.greater(0, direct[0](s)+direct[1](s)+cross(s))
+		return sum * g.DirectRate * g.CrossRate / (g.DirectRate + 2*g.CrossRate)
+	}
+	w.reads("tension", tension)
+	var mean [2]func(*spot) float64
+	for i, side := range []string{"left", "right"} {
+		up := func(s *spot) float64 {
+			if s.at.(*loopAt).Pinned {
+				return 0
+			}
+			return tension(s)/g.DirectRate - direct[i](s)
+		}
+		rod := func(s *spot) float64 { return [2]float64{g.RodLeft, g.RodRight}[i] + g.RodPitch*s.e[3+i] }
+		tip := [2]float64{g.TipLeft, g.TipRight}[i]
+		edge := func(s *spot) float64 { return g.DegPerMM*up(s) + rod(s) }
+		mean[i] = func(s *spot) float64 { return edge(s) + tip/2 }
+		w.reads("bellcrank."+side, up)
+		w.reads("flap_edge."+side, edge)
+		w.reads("tip_edge."+side, func(s *spot) float64 { return edge(s) + tip })
+		w.reads("mean_edge."+side, mean[i])
+		w.reads("travel_up."+side, func(s *spot) float64 { return g.DegPerMM*g.StopUp + rod(s) })
+		w.reads("travel_down."+side, func(s *spot) float64 { return g.DegPerMM*g.StopDown - rod(s) })
+	}
+	roll := func(s *spot) float64 { return (mean[0](s)-mean[1](s))/2 + g.Trim }
+	w.reads("roll", roll)
+	w.tells("sense", []string{"right", "wrong"}, func(*spot) string { return word(!c.Crossed, "right", "wrong") })
+	w.tells("hands_off", []string{"holds", "rolls left", "rolls right"}, func(s *spot) string {
+		if s.over(roll(s), g.HoldTol) {
+			return "rolls left"
+		}
+		return word(s.atLeast(roll(s), -g.HoldTol), "holds", "rolls right")
+	})
+	return w, nil
+}
