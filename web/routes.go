@@ -16,6 +16,7 @@ import (
 	"brankel/postgres"
 	"brankel/rigging/calc"
 	"brankel/rigging/fault"
+	"brankel/rigging/rig"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
@@ -63,6 +64,12 @@ type CalcName struct {
 	Purpose string `json:"purpose"`
 }
 
+// RigQuestion is a rig of the format brankel.rig/1 and where its control stands.
+type RigQuestion struct {
+	Rig rig.Rig        `json:"rig"`
+	At  map[string]any `json:"at,omitempty"`
+}
+
 // SheetLine is a sheet in a list.
 type SheetLine struct {
 	Hash     string            `json:"hash"`
@@ -101,6 +108,11 @@ func (s *server) routes() []route {
 		on(post, "/api/v1/calc/{name}", "calc", "one calculation; its fields are those of brankel "+
 			"calc").takes(map[string]any{}).gives(map[string]any{}).
 			openTo(s.calc),
+		on(post, "/api/v1/rig/answer", "rigAnswer", "what a rig shows, as it is set and worn, where its control stands").
+			takes(RigQuestion{}).gives(rig.Answer{}).
+			openTo(s.rigAnswer),
+		on(get, "/api/v1/rig.schema.json", "rigSchema", "the JSON Schema of the rig").as("application/schema+json").
+			openTo(s.rigSchema),
 		on(get, "/api/v1/sheets", "sheets", "the newest revision of each rig sheet, a page after a number").asks("after").gives([]SheetLine{}).
 			by(s.sheets, workshop.Read),
 		on(get, "/api/v1/sheets/{hash}", "sheet", "one sheet in the open format").gives(sheet.Sheet{}).
@@ -261,6 +273,19 @@ func (s *server) calc(c *echo.Context) error {
 	}
 	out, err := calc.Run(c.Param("name"), raw)
 	return answer(c, out, err)
+}
+
+func (s *server) rigAnswer(c *echo.Context) error {
+	raw, err := io.ReadAll(c.Request().Body)
+	if err != nil {
+		return err
+	}
+	out, err := rig.Solve(raw)
+	return answer(c, out, err)
+}
+
+func (s *server) rigSchema(c *echo.Context) error {
+	return c.Blob(http.StatusOK, "application/schema+json", rig.Schema())
 }
 
 func (s *server) sheets(c *echo.Context) error {

@@ -126,6 +126,8 @@ func TestErrorsNameTheirField(t *testing.T) {
 		{"/api/v1/calc/measure", `{"text":"7-9 lb"}`, "text"},
 		{"/api/v1/calc/adjuster", `{"now":1,"target":3,"pitch":0}`, "pitch"},
 		{"/api/v1/calc/nothing", `{}`, "calc"},
+		{"/api/v1/rig/answer", `{}`, "rig"},
+		{"/api/v1/rig/answer", `{"rig":{"format":"brankel.rig/1","family":"windlass","geometry":{}}}`, "rig.family"},
 		{"/api/v1/runs", `{"id":"x","machine":"teal","cable":"lower"}`, "id"},
 	} {
 		assert.Equal(t, one.field, c.problem(c.do("POST", one.path, one.body), 422).Field, "%s %s", one.path, one.body)

@@ -2,13 +2,11 @@ package main
 
 import (
 	"encoding/json"
-	"errors"
 	"fmt"
 	"io"
 	"os"
 
 	"brankel/rigging/calc"
-	"brankel/rigging/fault"
 )
 
 // calculate is the command calc. It gives 2 when the input is at fault.
@@ -31,13 +29,7 @@ func calculate(args []string, in io.Reader, out, errs io.Writer) int {
 		return 1
 	}
 	result, err := calc.Run(args[0], raw)
-	var fault *fault.Fault
-	if errors.As(err, &fault) {
-		write(out, map[string]any{"error": fault})
-		return 2
-	}
-	write(out, result)
-	return 0
+	return told(result, err, out)
 }
 
 func cases(file string, out, errs io.Writer) int {

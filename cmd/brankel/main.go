@@ -9,7 +9,9 @@
 //	brankel calc NAME          one calculation, JSON in, JSON out
 //	brankel calc --cases FILE  an array of cases
 //	brankel calc --list        the names and what they answer
-//	brankel schema | openapi   the published documents
+//	brankel rig answer         what a rig shows, JSON in, JSON out
+//	brankel rig answer --cases FILE    an array of cases
+//	brankel schema [rig] | openapi   the published documents
 package main
 
 import (
@@ -24,13 +26,14 @@ import (
 
 	"brankel/demo"
 	"brankel/postgres"
+	"brankel/rigging/rig"
 	"brankel/shop"
 	"brankel/web"
 	"brankel/web/describe"
 )
 
 const usage = "write: brankel serve [--demo] | import DIR | export DIR | demo | verify | rebuild | calc NAME | " +
-	"calc --cases FILE | calc --list | schema | openapi"
+	"calc --cases FILE | calc --list | rig answer | rig answer --cases FILE | schema [rig] | openapi"
 
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
@@ -49,7 +52,11 @@ func command(ctx context.Context, args []string) int {
 	switch name := args[0]; {
 	case name == "calc":
 		return calculate(args[1:], os.Stdin, os.Stdout, os.Stderr)
-	case name == "schema":
+	case name == "rig":
+		return rigs(args[1:], os.Stdin, os.Stdout, os.Stderr)
+	case name == "schema" && len(args) == 2 && args[1] == "rig":
+		_, err = os.Stdout.Write(rig.Schema())
+	case name == "schema" && len(args) == 1:
 		_, err = os.Stdout.Write(describe.Sheet())
 	case name == "openapi":
 		_, err = os.Stdout.Write(web.OpenAPI())
