@@ -163,7 +163,9 @@ func (s *Store) Rigs() (map[[2]string]bool, error) {
 
 func (r sheetRow) sheet() (*sheet.Sheet, error) {
 	one := new(sheet.Sheet)
-	return one, json.Unmarshal([]byte(r.Body), one) // it was checked when it came in
+	err := json.Unmarshal([]byte(r.Body), one) // it was checked when it came in
+	one.WorkOut()
+	return one, err
 }
 
 func sheetsOf(db *gorm.DB) (out []*sheet.Sheet, err error) {

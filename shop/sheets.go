@@ -31,6 +31,7 @@ type SheetPage struct {
 	Led       bool               `json:"led"` // a run can be led by it
 	Words     sheet.Words        `json:"words"`
 	Preview   run.Preview        `json:"preview"`
+	Proofs    []sheet.Proof      `json:"proofs"` // against its rig, all met
 	Revisions []Revision         `json:"revisions"`
 	Changed   []sheet.Difference `json:"changed"` // against the revision before
 }
@@ -54,6 +55,7 @@ func (s *Shop) SheetPage(hash string) (SheetPage, error) {
 		Led:     one.Led(),
 		Words:   one.Words(),
 		Preview: run.Draw(one),
+		Proofs:  one.Proofs(),
 		Changed: []sheet.Difference{},
 	}
 	all, err := s.Store.Revisions(one.ID)
@@ -71,12 +73,13 @@ func (s *Shop) SheetPage(hash string) (SheetPage, error) {
 type Draft struct {
 	Faults    []fault.Fault `json:"faults"`
 	Questions []fault.Fault `json:"questions"`
+	Proofs    []sheet.Proof `json:"proofs"` // the sheet against its rig
 	Preview   run.Preview   `json:"preview"`
 }
 
 // Check looks at a draft without keeping it.
 func (s *Shop) Check(raw []byte) Draft {
-	d := Draft{Faults: []fault.Fault{}, Questions: []fault.Fault{}, Preview: run.Preview{Rules: []run.Rule{}}}
+	d := Draft{Faults: []fault.Fault{}, Questions: []fault.Fault{}, Proofs: []sheet.Proof{}, Preview: run.Preview{Rules: []run.Rule{}}}
 	one, err := s.readSheet(raw)
 	var faults fault.List
 	if errors.As(err, &faults) {
@@ -87,9 +90,11 @@ func (s *Shop) Check(raw []byte) Draft {
 		if json.NewDecoder(bytes.NewReader(raw)).Decode(one) != nil {
 			return d
 		}
+		one.WorkOut()
 	}
 	d.Preview = run.Draw(one)
 	d.Questions = append(d.Questions, one.Questions()...)
+	d.Proofs = one.Proofs()
 	return d
 }
 

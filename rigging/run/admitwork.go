@@ -157,6 +157,10 @@ func admitCheck(in Incoming, c Checked) (Checked, error) {
 			return c, err
 		}
 	}
-	c.Name, c.Says = check.Name, answerOf(check, c.Answer)
-	return c, fault.First(oneOf(c.Answer, "answer", "good", "bad"), short(c.Note, "note", longestText))
+	var words []string
+	for _, a := range check.Answers {
+		words = append(words, a.Says)
+	}
+	c.Name, c.Good = check.Name, c.Answer == check.Good().Says
+	return c, fault.First(oneOf(c.Answer, "answer", words...), short(c.Note, "note", longestText))
 }

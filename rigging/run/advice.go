@@ -92,8 +92,7 @@ type Turn struct {
 type Ask struct {
 	Check      string   `json:"check"`
 	Ask        string   `json:"ask"`
-	Good       string   `json:"good"`
-	Bad        string   `json:"bad"`
+	Answers    []string `json:"answers"` // the wanted one first
 	Conditions []string `json:"conditions"`
 	Loaded     bool     `json:"loaded,omitempty"`
 }

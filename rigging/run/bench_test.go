@@ -127,7 +127,7 @@ func (r *rig) proved() *rig {
 	r.t.Helper()
 	r.do(KindTakenOff, Thing{ID: "propeller-chock"}).do(KindPartBack, Thing{ID: "linkage-cover"})
 	for _, c := range []string{"neutral-free", "forward-locks", "reverse-locks"} {
-		r.do(KindCheck, Checked{Check: c, Answer: "good"})
+		r.do(KindCheck, Checked{Check: c, Answer: r.sheet().Check(c).Good().Says})
 	}
 	return r.do(KindRetried, Retried{Outcome: "cured"})
 }

@@ -93,15 +93,15 @@ type Locked struct {
 	Value    float64 `json:"value"` // turns backed off
 }
 
-// Checked is the answer to a check. Name of the check and Says of the answer are
-// filled in here.
+// Checked is the answer to a check, in the words of its sheet. Name of the check and
+// whether the answer is the one that is wanted are filled in here.
 type Checked struct {
 	Check      string            `json:"check"`
-	Answer     string            `json:"answer"` // good, bad
+	Answer     string            `json:"answer"`
+	Good       bool              `json:"good"`
 	Note       string            `json:"note,omitempty"`
 	Conditions map[string]string `json:"conditions,omitempty"`
 	Name       string            `json:"name,omitempty"`
-	Says       string            `json:"says,omitempty"`
 }
 
 // Retried is the complaint tried again.

@@ -99,7 +99,7 @@ func foldReading(st *State, e Event, r Reading) {
 
 // stage is which of the four readings a reading taken now would be.
 func (st *State) stage(point string) Stage {
-	_, set, _ := st.Sheet.Setting()
+	_, set, _ := st.Sheet.Lead()
 	switch {
 	case set == nil || set.ID != point:
 		return Found

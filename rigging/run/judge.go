@@ -86,7 +86,7 @@ func (st State) workOutSetting() *Setting {
 	if st.Sheet == nil {
 		return nil
 	}
-	a, p, in := st.Sheet.Setting()
+	a, p, in := st.Sheet.Lead()
 	if a == nil {
 		return nil
 	}

@@ -100,7 +100,7 @@ func init() {
 			func(s Settled) string { return fmt.Sprintf("settled, %d times", s.Times) }),
 		KindLocked: row(admitLocked, foldLocked,
 			func(l Locked) string { return "locked, nut backed off " + turnsText(l.Value) }),
-		KindCheck: row(admitCheck, foldCheck, func(c Checked) string { return c.Name + ": " + c.Says }).afterSign(),
+		KindCheck: row(admitCheck, foldCheck, func(c Checked) string { return c.Name + ": " + c.Answer }).afterSign(),
 		KindRetried: row(admitRetried, foldRetried,
 			func(r Retried) string { return "the complaint was tried again: " + r.Outcome }),
 		KindDecided: row(admitDecided, foldDecided, saysDecided),

@@ -26,7 +26,7 @@ func (d *driver) reading(w *Want) Reading {
 	for _, st := range w.States {
 		r.States = append(r.States, st.ID)
 	}
-	a, p, _ := d.s.Setting()
+	a, p, _ := d.s.Lead()
 	switch {
 	case w.Point == p.ID:
 		r.Text = strconv.FormatFloat(d.length, 'f', 3, 64)
@@ -78,7 +78,7 @@ func (d *driver) step(a Advice) bool {
 	case DoLock:
 		d.do(KindLocked, Locked{Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
 	case DoCheck:
-		d.do(KindCheck, Checked{Check: a.Check.Check, Answer: "good"})
+		d.do(KindCheck, Checked{Check: a.Check.Check, Answer: a.Check.Answers[0]})
 	case DoAgain:
 		d.do(KindRetried, Retried{Outcome: "cured"})
 	case DoSign:
@@ -111,7 +111,7 @@ func TestEverySheetThatLeadsARunLeadsItToItsSignature(t *testing.T) {
 		require.NoError(t, err)
 		s, err := sheet.Parse(raw)
 		require.NoError(t, err)
-		a, p, in := s.Setting()
+		a, p, in := s.Lead()
 		if !s.Led() || a.MeasureOnly {
 			continue
 		}

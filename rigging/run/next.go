@@ -70,16 +70,22 @@ func (st State) adviceFor(kind string) Advice {
 // wanted again.
 func (st State) safe() Advice {
 	a := Advice{Do: DoSafe, Say: say(plain("Make it safe.")), Things: st.todos(), More: []string{"Tap each when it is so."}}
-	if c := st.failed(); c != nil {
+	if c, answer := st.failed(); c != nil {
 		a.Say = say(plain("Make it safe again, then go back to the setting."))
-		a.Finding = failure(c)
+		a.Finding = failure(c, answer)
 		a.Choices = ways(c)
 	}
 	return a
 }
 
 // failure says what a bad answer points to.
-func failure(c *sheet.Check) string { return upper(c.Name) + ": " + c.Bad + ". " + c.PointsTo }
+func failure(c *sheet.Check, answer string) string {
+	words := upper(c.Name) + ": " + answer + "."
+	if a := c.Answer(answer); a != nil {
+		words += " " + a.PointsTo
+	}
+	return words
+}
 
 // ways are the ways on from a check that was answered bad, beside turning.
 func ways(c *sheet.Check) []Choice {
@@ -359,7 +365,7 @@ func (st State) checks(loaded bool) Advice {
 	for i := range st.Sheet.Checks {
 		c := &st.Sheet.Checks[i]
 		answer, ok := st.Checks[c.ID]
-		if c.Loaded != loaded || ok && !answer.Void && answer.Answer == "good" {
+		if c.Loaded != loaded || ok && !answer.Void && answer.Good {
 			continue
 		}
 		return st.ask(c, answer, ok)
@@ -368,7 +374,12 @@ func (st State) checks(loaded bool) Advice {
 }
 
 func (st State) ask(c *sheet.Check, answer Answered, answered bool) Advice {
-	ask := &Ask{Check: c.ID, Ask: c.Ask, Good: c.Good, Bad: c.Bad, Conditions: nonNil(c.Conditions), Loaded: c.Loaded}
+	ask := &Ask{Check: c.ID, Ask: c.Ask, Answers: []string{c.Good().Says}, Conditions: nonNil(c.Conditions), Loaded: c.Loaded}
+	for _, other := range c.Answers {
+		if other.Says != ask.Answers[0] {
+			ask.Answers = append(ask.Answers, other.Says)
+		}
+	}
 	a := Advice{Do: DoCheck, Say: say(plain(c.Ask)), Check: ask}
 	if p := st.Sheet.Position(c.Position); p != nil {
 		a.More = append(a.More, upper(st.Sheet.Line.Control)+" in "+p.Name+".")
@@ -379,7 +390,7 @@ func (st State) ask(c *sheet.Check, answer Answered, answered bool) Advice {
 	case answered && answer.Void:
 		a.More = append(a.More, "It was answered before: that answer counts no more.")
 	case answered:
-		a.Finding = failure(c)
+		a.Finding = failure(c, answer.Answer)
 		a.More = append(a.More, "Log a turn to go back to the setting, or answer again when it is cured.")
 	}
 	if c.Loaded {

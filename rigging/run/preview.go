@@ -47,7 +47,7 @@ func Draw(s *sheet.Sheet) Preview {
 	if s.Line.Bends == 0 {
 		l.Bends = ""
 	}
-	if a, point, _ := s.Setting(); a != nil {
+	if a, point, _ := s.Lead(); a != nil {
 		l.Barrel, l.Pinned, l.Between, l.Position = a.Name, a.MeasureOnly, point.Name, point.Position
 		l.Of = ""
 		if point.Quantity == quantity.Length {

@@ -121,8 +121,8 @@ func (st State) openChecks() (out []string) {
 		case !c.Loaded:
 		case !ok || a.Void:
 			out = append(out, c.Name)
-		case a.Answer == "bad":
-			out = append(out, c.Name+": answered “"+c.Bad+"”, and left so")
+		case !a.Good:
+			out = append(out, c.Name+": answered “"+a.Answer+"”, and left so")
 		}
 	}
 	return out
@@ -211,7 +211,7 @@ func (st State) checked() []Field {
 		if !ok {
 			continue
 		}
-		words := answerOf(&c, a.Answer)
+		words := a.Answer
 		if a.Void {
 			words += ", but voided later"
 		}

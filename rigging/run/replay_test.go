@@ -31,7 +31,7 @@ var anything = map[Kind][]any{
 	KindMove:      {Move{Adjuster: "barrel", Turns: "3½", Way: "out"}, Move{Adjuster: "barrel", Turns: "1", Way: "in"}},
 	KindSettled:   {Settled{"barrel-to-eye", 3}},
 	KindLocked:    {Locked{Adjuster: "barrel", BackOff: "½", Pin: true}},
-	KindCheck:     {Checked{Check: "neutral-free", Answer: "good"}, Checked{Check: "forward-locks", Answer: "bad"}},
+	KindCheck:     {Checked{Check: "neutral-free", Answer: "turns free"}, Checked{Check: "forward-locks", Answer: "slips or ratchets"}},
 	KindRetried:   {Retried{Outcome: "better"}},
 	KindDecided:   {Decided{About: "loaded", Choice: ChoiceOpen}, Decided{About: "check:forward-locks", Choice: ChoiceAgain}},
 	KindPaused:    {Note{"called away"}},
@@ -115,7 +115,7 @@ func (n naive) agrees(t *rapid.T, st State) {
 	}
 	for id, answer := range n.answers {
 		assert.Equal(t, answer, st.Checks[id].Answer)
-		if answer == "good" && n.answered[id] > n.lastMove {
+		if answer == st.Sheet.Check(id).Good().Says && n.answered[id] > n.lastMove {
 			assert.False(t, st.Checks[id].Void, "%s was answered after the last move", id)
 		}
 		if n.answered[id] < n.lastMove {

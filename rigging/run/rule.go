@@ -269,7 +269,7 @@ func sheetRule(s *sheet.Sheet, p *sheet.Point) Rule {
 // stepOf is what one step of the first adjuster that moves the point does to it, and
 // what that step is called; 0 and "" when none does.
 func stepOf(s *sheet.Sheet, p *sheet.Point) (step float64, what string) {
-	for _, in := range s.Influence {
+	for _, in := range s.Influences() {
 		a := s.Adjuster(in.Adjuster)
 		if a == nil || in.Point != p.ID || in.PerTurn == 0 {
 			continue

@@ -39,6 +39,7 @@ func TestAnyDraftIsDrawnWithFewTicks(t *testing.T) {
 			Influence:  []sheet.Influence{{Adjuster: "a", Point: "p", PerTurn: per}},
 			LostMotion: []sheet.LostMotion{{ID: "l", Limit: size.Draw(rt, "limit")}},
 		}
+		s.WorkOut()
 		for _, r := range Draw(s).Rules {
 			_, err := json.Marshal(r)
 			require.NoError(rt, err)

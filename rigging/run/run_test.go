@@ -51,7 +51,7 @@ func TestOneBarrelFromComplaintToSignature(t *testing.T) {
 	r.wants(DoSign)
 	r.do(KindSigned, Signed{Name: "Ines"})
 	assert.Equal(t, "on-the-water", r.wants(DoCheck).Check.Check, "the proof left open can still be recorded")
-	r.do(KindCheck, Checked{Check: "on-the-water", Answer: "good"})
+	r.do(KindCheck, Checked{Check: "on-the-water", Answer: "clean both ways"})
 	r.wants(DoNothing)
 	require.NoError(t, Verify(r.events))
 	require.Error(t, r.try(KindMove, Move{Adjuster: "barrel", Turns: "1", Way: "in"}), "a signed run stays as it is")
@@ -163,7 +163,7 @@ func TestNothingThatIsOnOrOffCanBeSigned(t *testing.T) {
 func TestAFailedCheckSaysWhereToLookAndLeadsBackToTheSetting(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12").lockAndRead("143.0 mm")
 	r.do(KindTakenOff, Thing{ID: "propeller-chock"}).do(KindPartBack, Thing{ID: "linkage-cover"})
-	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "good"}).do(KindCheck, Checked{Check: "forward-locks", Answer: "bad"})
+	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "turns free"}).do(KindCheck, Checked{Check: "forward-locks", Answer: "slips or ratchets"})
 	a := r.wants(DoSafe)
 	assert.Contains(t, a.Finding, "barrel stands too near the eye")
 	require.ErrorContains(t, r.try(KindMove, Move{Adjuster: "barrel", Turns: "½", Way: "out"}),
@@ -176,7 +176,7 @@ func TestAFailedCheckSaysWhereToLookAndLeadsBackToTheSetting(t *testing.T) {
 func TestACheckThatWasMisreadIsAnsweredAgain(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12").lockAndRead("143.0 mm")
 	r.do(KindTakenOff, Thing{ID: "propeller-chock"}).do(KindPartBack, Thing{ID: "linkage-cover"})
-	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "bad"})
+	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "drags or clicks"})
 	r.do(KindDecided, Decided{About: "check:neutral-free", Choice: ChoiceAgain})
 	a := r.wants(DoCheck)
 	assert.Equal(t, "neutral-free", a.Check.Check)
@@ -248,7 +248,7 @@ func TestBodiesAreRefusedWithTheirField(t *testing.T) {
 		{"body.times", KindSettled, Settled{"barrel-to-eye", 1_000_000}},
 		{"body.point", KindSettled, Settled{"nose", 3}},
 		{"body.step", KindSkipped, Skipped{"safe", "in a hurry"}},
-		{"body.conditions.wind", KindCheck, Checked{Check: "neutral-free", Answer: "good", Conditions: map[string]string{"wind": "4"}}},
+		{"body.conditions.wind", KindCheck, Checked{Check: "neutral-free", Answer: "turns free", Conditions: map[string]string{"wind": "4"}}},
 		{"body.name", KindPutOn, Thing{Name: long}},
 		{"kind", "wish", Note{"x"}},
 		{"body.about", KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceGoOn, Reason: "x"}},

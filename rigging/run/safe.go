@@ -64,21 +64,22 @@ func place(steps []sheet.Step, kind string) int {
 	return slices.IndexFunc(steps, func(s sheet.Step) bool { return s.Kind == kind })
 }
 
-// failed is the first check that was answered bad and stands so, nil when there is
-// none: neither voided, nor gone on with, nor a loaded proof that was left open.
-func (st State) failed() *sheet.Check {
+// failed is the first check whose answer is not the one wanted and stands so, with that
+// answer; nil when there is none: neither voided, nor gone on with, nor a loaded proof
+// that was left open.
+func (st State) failed() (*sheet.Check, string) {
 	if st.Sheet == nil {
-		return nil
+		return nil, ""
 	}
 	for i, c := range st.Sheet.Checks {
 		a, ok := st.Checks[c.ID]
 		left := c.Loaded && st.Decisions["loaded"].Choice == ChoiceOpen || !c.Loaded && st.skipped("functions")
-		if !ok || a.Void || a.Answer != "bad" || left {
+		if !ok || a.Void || a.Good || left {
 			continue
 		}
-		return &st.Sheet.Checks[i]
+		return &st.Sheet.Checks[i], a.Answer
 	}
-	return nil
+	return nil, ""
 }
 
 // skipped tells whether the step of that kind was left out with a reason.
@@ -90,7 +91,7 @@ func (st State) skipped(kind string) bool {
 // handsWanted tells whether there is work left for hands in the linkage: a step
 // between making safe and restoring that is not done, or a check to be cured.
 func (st State) handsWanted() bool {
-	if st.failed() != nil {
+	if c, _ := st.failed(); c != nil {
 		return true
 	}
 	from, to := place(st.Sheet.Steps, "safe"), place(st.Sheet.Steps, "restore")

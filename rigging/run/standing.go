@@ -73,8 +73,8 @@ func (st State) standing(a Advice) (sign Sign, part float64, says string) {
 // owed is the loaded proof that is still to be made, or that failed.
 func (st State) owed(check string) string {
 	c := st.Sheet.Check(check)
-	if a, ok := st.Checks[check]; ok && !a.Void && a.Answer == "bad" {
-		return c.Name + ": " + c.Bad
+	if a, ok := st.Checks[check]; ok && !a.Void && !a.Good {
+		return c.Name + ": " + a.Answer
 	}
 	return "proof owed: " + c.Name
 }

@@ -42,7 +42,7 @@ func TestRailAndFloorFollowTheWork(t *testing.T) {
 		{"proved", func(r *rig) { r.proved() }, SignOpen, "next: On the water", "sddddddddddnl"},
 		{"left open", func(r *rig) { r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen}) }, SignOpen, "next: Sign", "sddddddddddon"},
 		{"signed", func(r *rig) { r.do(KindSigned, Signed{}) }, SignProof, "proof owed: on the water", "sddddddddddod"},
-		{"proved on the water", func(r *rig) { r.do(KindCheck, Checked{Check: "on-the-water", Answer: "good"}) }, SignSigned,
+		{"proved on the water", func(r *rig) { r.do(KindCheck, Checked{Check: "on-the-water", Answer: "clean both ways"}) }, SignSigned,
 			"signed 24 Nov 2026", "sdddddddddddd"},
 	} {
 		leg.do(r)
@@ -88,7 +88,7 @@ func TestEveryKindSaysWhatHappenedWithoutItsSheet(t *testing.T) {
 		{KindStuck, Stuck{Adjuster: "barrel"}, "the adjuster would not turn"},
 		{KindSettled, Settled{"p", 3}, "settled, 3 times"},
 		{KindLocked, Locked{Value: 0.25}, "locked, nut backed off ¼ turn"},
-		{KindCheck, Checked{Name: "forward", Says: "locks"}, "forward: locks"},
+		{KindCheck, Checked{Name: "forward", Answer: "locks"}, "forward: locks"},
 		{KindRetried, Retried{Outcome: "better"}, "the complaint was tried again: better"},
 		{KindDecided, Decided{Choice: ChoiceOpen}, "the loaded proof was left open"},
 		{KindDecided, Decided{Choice: ChoiceGoOn, Reason: "no part in stock"}, "decided: go on, because: no part in stock"},

@@ -61,7 +61,8 @@ func (st State) Steps() []StepState {
 
 func (st State) workOutSteps() []StepState {
 	var out []StepState
-	found, failed := false, st.failed() != nil
+	c, _ := st.failed()
+	found, failed := false, c != nil
 	for _, step := range st.plan() {
 		s := StepState{ID: step.ID, Kind: step.Kind, Title: step.Title, Access: step.Access, Status: StatusLater}
 		if step.Hands != nil {
@@ -257,7 +258,7 @@ func (st State) checksDone(loaded bool) (done bool, summary string, again bool) 
 		}
 		all++
 		a, ok := st.Checks[c.ID]
-		if ok && !a.Void && a.Answer == "good" {
+		if ok && !a.Void && a.Good {
 			good++
 		} else {
 			done = false

@@ -133,7 +133,7 @@ func TestChecksBeforeRestoringNeedWhatMakesItSafe(t *testing.T) {
 	}
 	s.Steps = steps
 	st := Fold(&s, r.events)
-	check := Checked{Check: "neutral-free", Answer: "good"}
+	check := Checked{Check: "neutral-free", Answer: "turns free"}
 	_, err := admitCheck(Incoming{r.bench, st, Event{}}, check)
 	require.NoError(t, err)
 	st.On = nil
@@ -171,21 +171,21 @@ func TestReadingsThatDisagreeAreNeverSigned(t *testing.T) {
 }
 
 func TestALoadedProofAnsweredBadStandsSoOnTheRecord(t *testing.T) {
-	r := atLock(t).proved().do(KindCheck, Checked{Check: "on-the-water", Answer: "bad"})
+	r := atLock(t).proved().do(KindCheck, Checked{Check: "on-the-water", Answer: "jumps out of reverse"})
 	a := r.wants(DoSafe)
 	assert.NotEmpty(t, a.Finding)
 	r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen}).do(KindSigned, Signed{})
 	rec := MakeRecord(Heading{}, r.state(), r.events, "")
 	require.Len(t, rec.Open, 1)
-	assert.Contains(t, rec.Open[0], "answered “"+r.sheet().Check("on-the-water").Bad+"”")
+	assert.Contains(t, rec.Open[0], "answered “jumps out of reverse”")
 	stand := Stand(r.state())
 	assert.Equal(t, SignProof, stand.Sign)
-	assert.Contains(t, stand.Says, r.sheet().Check("on-the-water").Bad)
+	assert.Contains(t, stand.Says, "jumps out of reverse")
 }
 
 func TestChecksOfBeforeARepairCountNoMore(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("75 mm", "63 mm")
-	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "good"}).do(KindRetried, Retried{Outcome: "cured"})
+	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "turns free"}).do(KindRetried, Retried{Outcome: "cured"})
 	r.do(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceRepair}).do(KindDecided, Decided{About: "lost:inner-play",
 		Choice: ChoiceRepaired})
 	assert.True(t, r.state().Checks["neutral-free"].Void)

@@ -38,13 +38,6 @@ func turnsText(turns float64) string {
 	return s + " turns"
 }
 
-func answerOf(c *sheet.Check, answer string) string {
-	if answer == "good" {
-		return c.Good
-	}
-	return c.Bad
-}
-
 func nonNil[T any](list []T) []T {
 	if list == nil {
 		return []T{}

@@ -53,6 +53,7 @@ func TestASheetIsKeptWithinBounds(t *testing.T) {
 	} {
 		var m any
 		require.NoError(t, json.Unmarshal(raw, &m))
+		m.(map[string]any)["influence"] = []any{map[string]any{"adjuster": "barrel", "point": "barrel-to-eye", "per_turn": 1.0}}
 		require.True(t, put(m, strings.Split(c.path, "."), c.to), c.path)
 		changed, _ := json.Marshal(m)
 		_, err := Parse(changed)

@@ -48,6 +48,7 @@ func Parse(raw []byte) (*Sheet, error) {
 	if err := json.Unmarshal(raw, &s); err != nil {
 		return nil, fault.List{*fault.At("", "%s", err)}
 	}
+	s.WorkOut()
 	if f := s.Faults(); len(f) > 0 {
 		return nil, f
 	}

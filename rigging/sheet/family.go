@@ -56,7 +56,7 @@ func (s *Sheet) Questions() (out fault.List) {
 		}
 	}
 	for i, p := range s.Points {
-		if p.Target != nil {
+		if p.Target != nil && p.Signed == nil { // which lies about nothing
 			ask(fmt.Sprintf("points[%d].target", i), string(p.Quantity), *p.Target, p.Quantity.Unit())
 		}
 	}
@@ -78,6 +78,7 @@ func CopyFrom(from *Sheet, id string) *Sheet {
 	s.ID, s.Revision = id, 1
 	s.Source = Source{Title: "carried over from sheet " + from.ID, Assumed: true}
 	s.Assumed = s.Figures()
+	s.WorkOut()
 	return &s
 }
 
@@ -110,6 +111,9 @@ func (s *Sheet) Figures() (out []string) {
 	}
 	for i := range s.Charts {
 		add("charts[%d].points", i)
+	}
+	if s.Rig != nil {
+		add("rig.geometry")
 	}
 	return out
 }

@@ -28,6 +28,8 @@ func (s *Sheet) Faults() (f fault.List) {
 			f.Add(fmt.Sprintf("checks[%d].position", i), "the control has no position %q", c.Position)
 		}
 	}
+	f = append(f, s.answerFaults()...)
+	f = append(f, s.settingFaults()...)
 	f = append(f, s.lostFaults()...)
 	f = append(f, s.influenceFaults()...)
 	for i, v := range s.Voids {
@@ -54,7 +56,11 @@ func (s *Sheet) Faults() (f fault.List) {
 			f.Add(fmt.Sprintf("part_rules[%d].requires", i), "say what %s requires, or what it excludes", r.Part)
 		}
 	}
-	return append(f, s.Applies.faults()...)
+	f = append(f, s.Applies.faults()...)
+	if len(f) > 0 {
+		return f // it is held against its rig when it is whole in itself
+	}
+	return s.rigFaults()
 }
 
 // nameFaults: an id stands once among all that is read, turned or answered, and once
@@ -86,6 +92,9 @@ func (s *Sheet) nameFaults() (f fault.List) {
 	list("cautions", nil, len(s.Cautions), func(i int) string { return s.Cautions[i].ID })
 	list("steps", nil, len(s.Steps), func(i int) string { return s.Steps[i].ID })
 	list("schools", nil, len(s.Schools), func(i int) string { return s.Schools[i].ID })
+	list("places", nil, len(s.Places), func(i int) string { return s.Places[i].ID })
+	list("actions", nil, len(s.Actions), func(i int) string { return s.Actions[i].ID })
+	list("settings", nil, len(s.Settings), func(i int) string { return s.Settings[i].ID })
 	list("charts", shared, len(s.Charts), func(i int) string { return s.Charts[i].ID })
 	return f
 }
@@ -159,11 +168,13 @@ const leastStep = 0.01
 const leastChange = 0.001
 
 func (s *Sheet) adjusterFaults(at string, a Adjuster) (f fault.List) {
-	used := slices.ContainsFunc(s.Influence, func(in Influence) bool { return in.Adjuster == a.ID })
-	if !used {
-		f.Add(at, "nothing depends on this adjuster: add its influence on a point")
+	if a.Each && len(s.Places) == 0 {
+		f.Add(at+".each", "write the places it stands at, or leave this out")
 	}
-	if !a.MeasureOnly && a.Lock == nil {
+	locked := a.Lock != nil || slices.ContainsFunc(s.Settings, func(one Setting) bool {
+		return contains(one.Adjusters, a.ID) && one.Lock != nil
+	})
+	if !a.MeasureOnly && !locked && a.Kind != "automatic" {
 		f.Add(at+".lock", "say how it is locked")
 	}
 	if a.Threaded() && a.Pitch <= 0 && !a.MeasureOnly {

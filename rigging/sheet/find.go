@@ -52,15 +52,26 @@ func (s *Sheet) Position(id string) *Position {
 	return find(s.Line.Positions, id, func(p Position) string { return p.ID })
 }
 
-// Setting is the adjuster and the point it sets with its influence; all three are nil
-// where a sheet only measures, or when there is none.
-func (s *Sheet) Setting() (*Adjuster, *Point, *Influence) {
+// Lead is the adjuster and the point of the first setting that is measured, and what a
+// turn does to it; all three are nil when there is none.
+func (s *Sheet) Lead() (*Adjuster, *Point, *Influence) {
 	if s == nil {
 		return nil, nil, nil
 	}
-	for i, in := range s.Influence {
-		if p := s.Point(in.Point); p != nil && p.Target != nil {
-			return s.Adjuster(in.Adjuster), p, &s.Influence[i]
+	for _, one := range s.Settings {
+		if one.Method != "measured" {
+			continue
+		}
+		for _, id := range one.Points {
+			p := s.Point(id)
+			if p == nil || p.Target == nil {
+				continue
+			}
+			for _, adjuster := range one.Adjusters {
+				if in := s.influence(adjuster, id); in != nil {
+					return s.Adjuster(adjuster), p, in
+				}
+			}
 		}
 	}
 	return nil, nil, nil
@@ -75,17 +86,17 @@ func (a Adjuster) Threaded() bool {
 	return slices.Contains([]string{"barrel", "clevis", "turnbuckle", "jam nuts"}, a.Kind)
 }
 
-// Led tells whether a run can be led by this sheet as yet: its one adjuster, on a
-// thread, sets one length. The others are for reading.
+// Led tells whether a run can be led by this sheet as yet: its one setting is measured,
+// by a thread, and is of one length. The others are for reading.
 func (s *Sheet) Led() bool {
-	a, p, _ := s.Setting()
+	a, p, _ := s.Lead()
 	targets := 0
 	for _, one := range s.Points {
 		if one.Target != nil {
 			targets++
 		}
 	}
-	return a != nil && len(s.Adjusters) == 1 && a.Threaded() && p.Quantity == quantity.Length && targets == 1 && len(s.Schools) == 0
+	return a != nil && len(s.Settings) == 1 && a.Threaded() && p.Quantity == quantity.Length && targets == 1 && len(s.Schools) == 0
 }
 
 // Reopened lists the ids of the points and checks that a move of the adjuster voids;

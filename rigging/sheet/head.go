@@ -46,7 +46,7 @@ func (s *Sheet) Head() Head {
 		Assumed:  s.HasAssumed(),
 		Led:      s.Led(),
 	}
-	if _, p, _ := s.Setting(); p != nil {
+	if _, p, _ := s.Lead(); p != nil {
 		h.Figure = &Figure{*p.Target, p.Quantity}
 	}
 	return h

@@ -54,7 +54,7 @@ func (s *Sheet) neededSteps() (out []neededStep) {
 			out = append(out, neededStep{kind, ": " + why})
 		}
 	}
-	a, _, _ := s.Setting()
+	a, _, _ := s.Lead()
 	add(a != nil, "found", "what is set is read as found first")
 	add(a != nil, "set", "something is set here")
 	add(a != nil && !a.MeasureOnly && a.Lock != nil, "lock", "what is set is locked")

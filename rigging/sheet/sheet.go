@@ -8,8 +8,10 @@ import (
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
+	"slices"
 
 	"brankel/rigging/quantity"
+	"brankel/rigging/rig"
 )
 
 // Format is the name of the open format and its version.
@@ -33,13 +35,20 @@ type Sheet struct {
 	Points     []Point      `json:"points" jsonschema:"minItems=1"`
 	LostMotion []LostMotion `json:"lost_motion"`
 	Checks     []Check      `json:"checks"`
-	Influence  []Influence  `json:"influence"`
+	Influence  []Influence  `json:"influence,omitempty"` // only where there is no rig
 	Voids      []Void       `json:"voids"`
 	Temporary  []Temporary  `json:"temporary"`
 	Off        []Off        `json:"off"`
 	Cautions   []Caution    `json:"cautions" jsonschema:"minItems=1"`
 	Steps      []Step       `json:"steps" jsonschema:"minItems=1"`
 	Recheck    Recheck      `json:"recheck"`
+
+	Rig         *rig.Rig                      `json:"rig,omitempty"`     // set so that everything here is right; nil where nobody knows the geometry
+	Nominal     map[string]map[string]float64 `json:"nominal,omitempty"` // settings by school, where a school ends elsewhere
+	Places      []Place                       `json:"places,omitempty"`  // such as left and right, or the wheels
+	Actions     []Action                      `json:"actions,omitempty"`
+	Settings    []Setting                     `json:"settings"`
+	VoidsCables []string                      `json:"voids_cables,omitempty"` // other cables whose last record is to be proved again
 
 	Schools   []School    `json:"schools,omitempty"`    // methods to choose from
 	Charts    []Chart     `json:"charts,omitempty"`     // what points are read against
@@ -48,6 +57,8 @@ type Sheet struct {
 	Forbidden []Forbidden `json:"forbidden_proofs,omitempty"`
 	FailsTo   string      `json:"fails_to,omitempty"` // where the works go when the cable breaks
 	Assumed   []string    `json:"assumed,omitempty"`  // paths of figures not yet confirmed against a source
+
+	influences []Influence // written and worked out from the rig, by WorkOut
 }
 
 // School is one of several ways to set the same rig; one is the manual's.
@@ -63,6 +74,8 @@ type Chart struct {
 	ID     string      `json:"id" jsonschema:"minLength=1"`
 	Name   string      `json:"name" jsonschema:"minLength=1"`
 	Over   string      `json:"over" jsonschema:"minLength=1"` // "air temperature, °C"
+	Reads  string      `json:"reads,omitempty"`               // the point that is read first
+	At     string      `json:"at,omitempty"`                  // what of the rig's at it is
 	Points [][]float64 `json:"points" jsonschema:"minItems=2"`
 }
 
@@ -119,6 +132,22 @@ type State struct {
 	ID   string `json:"id" jsonschema:"minLength=1"`
 	Name string `json:"name" jsonschema:"minLength=1"`
 	How  string `json:"how" jsonschema:"minLength=1"` // how it is proved
+
+	Made   *Patch `json:"made,omitempty"`   // what the rig is when it is so
+	Unmade *Patch `json:"unmade,omitempty"` // and when it is not
+}
+
+// Patch is what a state does to a rig and to where its control stands.
+type Patch struct {
+	At        map[string]any     `json:"at,omitempty"`
+	Condition map[string]any     `json:"condition,omitempty"`
+	Settings  map[string]float64 `json:"settings,omitempty"`
+}
+
+// Place is one of several alike, such as left and right.
+type Place struct {
+	ID   string `json:"id" jsonschema:"minLength=1"`
+	Name string `json:"name" jsonschema:"minLength=1"`
 }
 
 // AdjusterKinds are the kinds of adjuster.
@@ -145,6 +174,16 @@ type Adjuster struct {
 	MeasureOnly bool     `json:"measure_only,omitempty"`
 	DoesNotSet  string   `json:"does_not_set,omitempty"`
 	Lock        *Lock    `json:"lock,omitempty"`
+
+	Works string `json:"works,omitempty"` // what the rig calls it; {place} stands for the place
+	Each  bool   `json:"each,omitempty"`  // one at each place
+	Range *Range `json:"range,omitempty"` // what it can be set to at all, in the rig's unit; by its threads where it has a budget
+}
+
+// Range is the least and the most an adjuster can be set to.
+type Range struct {
+	Min float64 `json:"min" jsonschema:"minimum=-1000,maximum=1000"`
+	Max float64 `json:"max" jsonschema:"minimum=-1000,maximum=1000"`
 }
 
 // Way is one way to turn: relative to a landmark, and as seen.
@@ -180,7 +219,7 @@ type Point struct {
 	ID       string        `json:"id" jsonschema:"minLength=1"`
 	Name     string        `json:"name" jsonschema:"minLength=1"`
 	Between  string        `json:"between" jsonschema:"minLength=1"` // from where to where
-	Quantity quantity.Kind `json:"quantity" jsonschema:"enum=length,enum=angle,enum=force,enum=torque,enum=count,enum=speed"`
+	Quantity quantity.Kind `json:"quantity" jsonschema:"enum=length,enum=angle,enum=force,enum=torque,enum=count,enum=speed,enum=temperature"`
 	Position string        `json:"position,omitempty"` // of the control
 	States   []string      `json:"states,omitempty"`
 	Target   *float64      `json:"target,omitempty" jsonschema:"minimum=-50000,maximum=50000"`
@@ -192,6 +231,18 @@ type Point struct {
 	Finish     string `json:"finish,omitempty"` // what is wanted of a sense: silent, a whisper
 	Chart      string `json:"chart,omitempty"`  // the target lies on this chart
 	School     string `json:"school,omitempty"` // only by this method
+
+	Measures string         `json:"measures,omitempty"` // what the rig calls it; {place} stands for the place
+	At       map[string]any `json:"at,omitempty"`       // where the rig's control stands when it is read
+	Each     bool           `json:"each,omitempty"`     // at each place
+	Signed   *Signed        `json:"signed,omitempty"`   // it may lie on either side of nothing
+	Stop     string         `json:"stop,omitempty"`     // out of its limits it argues for this repair
+}
+
+// Signed are the words for the two sides of nothing.
+type Signed struct {
+	Positive string `json:"positive" jsonschema:"minLength=1"`
+	Negative string `json:"negative" jsonschema:"minLength=1"`
 }
 
 // Settle is what is done before a reading after a move counts.
@@ -212,7 +263,8 @@ type LostMotion struct {
 }
 
 // Check is proved by a function or a sense, not by a number. A loaded check may
-// be left open at signing and recorded later.
+// be left open at signing and recorded later. Without Proves it lies outside the rig's
+// model.
 type Check struct {
 	ID         string   `json:"id" jsonschema:"minLength=1"`
 	Name       string   `json:"name" jsonschema:"minLength=1"`
@@ -220,14 +272,54 @@ type Check struct {
 	Kind       string   `json:"kind" jsonschema:"enum=function,enum=sense"`
 	Loaded     bool     `json:"loaded,omitempty"`
 	Position   string   `json:"position,omitempty"`
-	Good       string   `json:"good" jsonschema:"minLength=1"`
-	Bad        string   `json:"bad" jsonschema:"minLength=1"`
-	PointsTo   string   `json:"points_to" jsonschema:"minLength=1"` // what a bad answer points to
-	Conditions []string `json:"conditions,omitempty"`               // noted with a loaded proof
-	School     string   `json:"school,omitempty"`                   // only by this method
+	Answers    []Answer `json:"answers" jsonschema:"minItems=2,maxItems=6"` // the good one first
+	Wanted     string   `json:"wanted,omitempty"`                           // the finish, where it is not the first
+	Conditions []string `json:"conditions,omitempty"`                       // noted with a loaded proof
+	School     string   `json:"school,omitempty"`                           // only by this method
+
+	Proves string         `json:"proves,omitempty"` // what the rig calls it; {place} stands for the place
+	At     map[string]any `json:"at,omitempty"`     // where the rig's control stands when it is asked
+	Each   bool           `json:"each,omitempty"`   // at each place
 }
 
-// Influence is what one turn out of an adjuster does to a point.
+// Answer is one answer to a check: the rig's words it stands for, what it points to, and
+// what would cure it.
+type Answer struct {
+	Says     string   `json:"says" jsonschema:"minLength=1"`
+	Sense    []string `json:"sense,omitempty"`
+	PointsTo string   `json:"points_to,omitempty"`
+	Side     string   `json:"side,omitempty" jsonschema:"enum=tight,enum=loose"` // of the window
+	Cure     *Cure    `json:"cure,omitempty"`
+	Stop     bool     `json:"stop,omitempty"` // it argues for a repair
+}
+
+// Cure is what to turn when an answer is given, and how many steps.
+type Cure struct {
+	Adjuster string  `json:"adjuster" jsonschema:"minLength=1"`
+	Way      string  `json:"way" jsonschema:"enum=out,enum=in"`
+	Steps    float64 `json:"steps" jsonschema:"exclusiveMinimum=0,maximum=1000"`
+}
+
+// Good is the answer that is wanted.
+func (c *Check) Good() Answer {
+	for _, a := range c.Answers {
+		if c.Wanted != "" && (a.Says == c.Wanted || slices.Contains(a.Sense, c.Wanted)) {
+			return a
+		}
+	}
+	if len(c.Answers) == 0 {
+		return Answer{} // a draft
+	}
+	return c.Answers[0]
+}
+
+// Answer is the answer in these words, nil when there is none.
+func (c *Check) Answer(says string) *Answer {
+	return find(c.Answers, says, func(a Answer) string { return a.Says })
+}
+
+// Influence is what one turn out of an adjuster does to a point. It follows from the
+// rig; where there is one, a written figure is checked against it.
 type Influence struct {
 	Adjuster string  `json:"adjuster" jsonschema:"minLength=1"`
 	Point    string  `json:"point" jsonschema:"minLength=1"`

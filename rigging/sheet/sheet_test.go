@@ -64,6 +64,7 @@ func TestABadSheetIsRefusedWithEveryFault(t *testing.T) {
 	faults := func(change func(m map[string]any)) fault.List {
 		var m map[string]any
 		require.NoError(t, json.Unmarshal(raw, &m))
+		m["influence"] = []any{map[string]any{"adjuster": "barrel", "point": "barrel-to-eye", "per_turn": 1}} // as the rig moves
 		change(m)
 		changed, _ := json.Marshal(m)
 		_, err := Parse(changed)
@@ -93,7 +94,9 @@ func TestABadSheetIsRefusedWithEveryFault(t *testing.T) {
 		{"points[2].states[0]", func(m map[string]any) { at(m, "points", 2)["states"] = []any{"dogs-hom"} }},
 		{"points[3].id", func(m map[string]any) { at(m, "points", 3)["id"] = "inner-home" }},
 		{"influence[0].point", func(m map[string]any) { at(m, "influence", 0)["point"] = "nowhere" }},
-		{"adjusters[0]", func(m map[string]any) { at(m, "influence", 0)["adjuster"] = "other" }},
+		{"influence[0].adjuster", func(m map[string]any) { at(m, "influence", 0)["adjuster"] = "other" }},
+		{"influence[0].per_turn", func(m map[string]any) { at(m, "influence", 0)["per_turn"] = 1.1 }},
+		{"adjusters[0]", func(m map[string]any) { at(m, "settings", 0)["adjusters"] = []any{} }},
 		{"voids[0].reopens[0]", func(m map[string]any) { at(m, "voids", 0)["reopens"] = []any{"gone"} }},
 		{"adjusters[0].threads.min", func(m map[string]any) { at(m, "adjusters", 0)["threads"].(map[string]any)["min"] = 30 }},
 		{"adjusters[0].lock", func(m map[string]any) { delete(at(m, "adjusters", 0), "lock") }},
@@ -235,7 +238,7 @@ func TestEverySkeletonIsWrittenButForItsFigures(t *testing.T) {
 		s := FamilyOf(f.ID).Skeleton()
 		assert.Empty(t, s.Figures(), "%s: a figure out of nowhere", f.ID)
 		for _, fault := range s.Faults() {
-			assert.Regexp(t, `pitch|per_turn|^applies`, fault.Field, "%s: %s", f.ID, fault.Message)
+			assert.Regexp(t, `pitch|back_off|steps|spread|^applies`, fault.Field, "%s: %s", f.ID, fault.Message)
 		}
 		assert.NotEmpty(t, s.Cautions, f.ID)
 		assert.NotEmpty(t, s.Checks, f.ID)

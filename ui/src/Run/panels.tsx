@@ -121,20 +121,16 @@ export function CheckPanel({ advice, run, send }: { advice: Advice; run: string;
         </Row>
       )}
       <Row>
-        <Button
-          onClick={() => {
-            answer('good');
-          }}
-        >
-          ✓ {check.good}
-        </Button>
-        <Button
-          onClick={() => {
-            answer('bad');
-          }}
-        >
-          ✕ {check.bad}
-        </Button>
+        {check.answers.map((a, i) => (
+          <Button
+            key={a}
+            onClick={() => {
+              answer(a);
+            }}
+          >
+            {i === 0 ? '✓' : '✕'} {a}
+          </Button>
+        ))}
       </Row>
       {problem && <Finding>{problem.detail}</Finding>}
     </>

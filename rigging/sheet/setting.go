@@ -1,0 +1,99 @@
+package sheet
+
+// Methods are the ways a setting is made; see docs/architecture.md.
+var Methods = []string{"measured", "felt", "locked, then backed off", "self-set", "counted", "chosen", "locked out"}
+
+// Action is what the hand does that is neither a turn nor a reading: strokes that settle,
+// a protractor zeroed, a wheel turned backwards.
+type Action struct {
+	ID      string   `json:"id" jsonschema:"minLength=1"`
+	Name    string   `json:"name" jsonschema:"minLength=1"`
+	Says    string   `json:"says" jsonschema:"minLength=1"`
+	Times   int      `json:"times,omitempty" jsonschema:"minimum=1,maximum=1000"`
+	Makes   []string `json:"makes,omitempty"`   // states
+	Unmakes []string `json:"unmakes,omitempty"` // states
+	Each    bool     `json:"each,omitempty"`    // at a place
+	Spoils  bool     `json:"spoils,omitempty"`  // a mishap: that place starts again
+}
+
+// Setting is one thing that is set, in the sheet's order. Which of the fields after
+// Supersedes it has follows from its method.
+type Setting struct {
+	ID        string   `json:"id" jsonschema:"minLength=1"`
+	Title     string   `json:"title" jsonschema:"minLength=1"`
+	As        string   `json:"as,omitempty"`     // the same for alternatives of different schools
+	School    string   `json:"school,omitempty"` // only by this one
+	Method    string   `json:"method"`
+	Adjusters []string `json:"adjusters,omitempty"`
+	Points    []string `json:"points,omitempty"`
+	Checks    []string `json:"checks,omitempty"`
+	Places    []string `json:"places,omitempty"` // each by itself
+	After     []string `json:"after,omitempty"`  // settings it stands on
+	Settle    *Settle  `json:"settle,omitempty"`
+	Lock      *Lock    `json:"lock,omitempty"`
+
+	Keeps      []string `json:"keeps,omitempty"`      // what its own purpose moves and therefore does not void
+	Supersedes []string `json:"supersedes,omitempty"` // points whose limits it replaces by its own
+
+	Stride float64 `json:"stride,omitempty" jsonschema:"minimum=0,maximum=100"` // felt: steps of a first try
+	Least  bool    `json:"least,omitempty"`                                     // felt: the least that serves
+	Taste  bool    `json:"taste,omitempty"`                                     // felt: to taste, inside the safe ends
+
+	Until   *Until   `json:"until,omitempty"`    // locked, then backed off
+	BackOff *BackOff `json:"back_off,omitempty"` // locked, then backed off
+	Times   int      `json:"times,omitempty" jsonschema:"minimum=0,maximum=20"`
+	Between string   `json:"between,omitempty"` // the action between one time and the next
+
+	Action string  `json:"action,omitempty"` // self-set by it
+	Spread float64 `json:"spread,omitempty" jsonschema:"minimum=0,maximum=1000"`
+	Trim   string  `json:"trim,omitempty" jsonschema:"enum=measured,enum=felt"`
+
+	Steps float64 `json:"steps,omitempty" jsonschema:"minimum=0,maximum=200"` // counted
+	Way   string  `json:"way,omitempty" jsonschema:"enum=out,enum=in"`
+	From  string  `json:"from,omitempty"` // the point it starts from
+	Then  string  `json:"then,omitempty"` // the point that proves it
+
+	Options []Option `json:"options,omitempty"` // chosen
+	By      string   `json:"by,omitempty"`      // the calculation that chooses
+
+	Temporary string `json:"temporary,omitempty"` // locked out: what holds it back
+	Check     string `json:"check,omitempty"`     // locked out: what proves it is given back
+}
+
+// Until is the answer that ends the turning.
+type Until struct {
+	Check  string `json:"check" jsonschema:"minLength=1"`
+	Answer string `json:"answer" jsonschema:"minLength=1"` // the rig's word
+}
+
+// BackOff is how far it is backed off after that, in the adjuster's steps.
+type BackOff struct {
+	Min float64 `json:"min" jsonschema:"minimum=0,maximum=200"`
+	Max float64 `json:"max" jsonschema:"minimum=0,maximum=200"`
+}
+
+// Option is one part or place to choose.
+type Option struct {
+	ID       string             `json:"id" jsonschema:"minLength=1"`
+	Name     string             `json:"name" jsonschema:"minLength=1"`
+	Setting  *float64           `json:"setting,omitempty" jsonschema:"minimum=0,maximum=100"`
+	Geometry map[string]float64 `json:"geometry,omitempty"` // figures of the rig with this part
+}
+
+// Setting is the setting of that id.
+func (s *Sheet) Setting(id string) *Setting {
+	return find(s.Settings, id, func(one Setting) string { return one.ID })
+}
+
+// Action is the action of that id.
+func (s *Sheet) Action(id string) *Action {
+	return find(s.Actions, id, func(a Action) string { return a.ID })
+}
+
+// Place is the place of that id.
+func (s *Sheet) Place(id string) *Place {
+	return find(s.Places, id, func(p Place) string { return p.ID })
+}
+
+// of tells whether something of one school is part of another: what has none is of all.
+func of(own, school string) bool { return own == "" || own == school }
