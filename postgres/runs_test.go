@@ -129,7 +129,7 @@ func TestAnEventIsFoundByItsIDWithWhatWasSent(t *testing.T) {
 func revision(t *testing.T, no int, target string) *sheet.Sheet {
 	raw, err := os.ReadFile("../demo/sheets/114.json")
 	require.NoError(t, err)
-	text := strings.NewReplacer(`"revision": 3`, fmt.Sprintf(`"revision": %d`, no), `"target": 143`, `"target": `+target).Replace(string(raw))
+	text := strings.NewReplacer(`"revision": 3`, fmt.Sprintf(`"revision": %d`, no), `: 143`, `: `+target).Replace(string(raw))
 	s, err := sheet.Parse([]byte(text))
 	require.NoError(t, err)
 	return s

@@ -13,6 +13,9 @@ import (
 	"brankel/rigging/fault"
 )
 
+// length is what of sheet 114 follows from the length it sets, and its rig with it.
+const length = `: 143`
+
 // draft is a demo sheet with something changed.
 func draft(t *testing.T, name string, pairs ...string) []byte {
 	raw, err := demo.Files.ReadFile("sheets/" + name + ".json")
@@ -25,18 +28,18 @@ func TestASheetIsKeptAsItsNextRevision(t *testing.T) {
 	page, err := s.KeepSheet(draft(t, "114"), nil)
 	require.NoError(t, err, "the same once more")
 	assert.Len(t, page.Revisions, 1)
-	_, err = s.KeepSheet(draft(t, "114", `"target": 143`, `"target": 144`), nil)
+	_, err = s.KeepSheet(draft(t, "114", length, `: 144`), nil)
 	assert.Equal(t, "revision", field(t, err))
-	page, err = s.KeepSheet(draft(t, "114", `"target": 143`, `"target": 144`, `"revision": 3`, `"revision": 4`), nil)
+	page, err = s.KeepSheet(draft(t, "114", length, `: 144`, `"revision": 3`, `"revision": 4`), nil)
 	require.NoError(t, err)
 	assert.Len(t, page.Revisions, 2)
 	assert.Equal(t, "points[2].target", page.Changed[0].Path)
 	assert.Contains(t, page.Words.Limits, "144 ± 0.5 mm")
 	assert.Contains(t, page.Words.Steps, "1 mm a turn, locked every ½ turn")
-	_, err = s.KeepSheet(draft(t, "114", `"target": 143`, `"target": 14300`, `"revision": 3`, `"revision": 5`), nil)
+	_, err = s.KeepSheet(draft(t, "114", length, `: 14300`, `"revision": 3`, `"revision": 5`), nil)
 	var asked fault.List
 	require.ErrorAs(t, err, &asked)
-	_, err = s.KeepSheet(draft(t, "114", `"target": 143`, `"target": 143.5`, `"revision": 3`, `"revision": 5`), []string{"points[2].target"})
+	_, err = s.KeepSheet(draft(t, "114", length, `: 143.5`, `"revision": 3`, `"revision": 5`), []string{"points[2].target"})
 	require.NoError(t, err)
 	_, err = s.Store.Verify()
 	require.NoError(t, err)
@@ -44,7 +47,7 @@ func TestASheetIsKeptAsItsNextRevision(t *testing.T) {
 
 func TestAFigureFarFromTheUsualIsAskedForOnce(t *testing.T) {
 	s := testdb.Shop(t)
-	far := draft(t, "114", `"target": 143`, `"target": 900`, `"revision": 3`, `"revision": 4`)
+	far := draft(t, "114", length, `: 900`, `"revision": 3`, `"revision": 4`)
 	_, err := s.KeepSheet(far, nil)
 	var asked fault.List
 	require.ErrorAs(t, err, &asked)
@@ -61,7 +64,7 @@ func TestADraftOfAnyShapeIsLookedAt(t *testing.T) {
 		`{}`, `[]`, `null`, `7`, `"x"`, ``, `{`, `{"points":[{}]}`, `{"charts":[{"points":[[1],[2,3],[]]}],"family":"flight-control-loop"}`,
 		`{"points":[{"id":"p","target":1.7e308,"plus":1e308,"quantity":"length"}]}`,
 		`{"lost_motion":[{"limit":1e300}]}`, `{"line":{"positions":[{"id":"a","name":"a","at":0}]},"adjusters":[{"threads":{"min":5,"max":5}}]}`,
-		string(draft(t, "721", `"per_turn": 36`, `"per_turn": 5e-324`)),
+		string(draft(t, "721", `"direct_rate": 44`, `"direct_rate": 5e-324`)),
 	} {
 		d := s.Check([]byte(raw))
 		out, err := json.Marshal(d)
@@ -83,7 +86,7 @@ func TestTheLibraryToldFromItsHeads(t *testing.T) {
 		n += len(a.Bars)
 		assert.Empty(t, a.Overlaps)
 	}
-	assert.Equal(t, 27, n)
+	assert.Equal(t, 29, n)
 	again, err := s.Library()
 	require.NoError(t, err)
 	assert.Equal(t, lib, again, "the same order each time")

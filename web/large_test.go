@@ -57,13 +57,14 @@ func TestSheetsThatAreTooLargeOrNoSheetsAreRefused(t *testing.T) {
 	assert.Equal(t, 413, c.do("POST", "/api/v1/drafts/check", `{"sheet":"`+strings.Repeat("x", 20<<20)+`"}`).Code)
 	all, err := c.shop.Store.Sheets()
 	require.NoError(t, err)
-	assert.Len(t, all, 27)
+	assert.Len(t, all, 29)
 	raw, err := os.ReadFile("../demo/sheets/114.json")
 	require.NoError(t, err)
 	one, err := sheet.Parse(raw)
 	require.NoError(t, err)
 	far := 1430.0
 	one.Points[2].Target, one.Revision = &far, 4
+	one.Rig.Geometry["barrel"], one.Rig.Geometry["nominal"] = far, far // so is the rig
 	body, _ := json.Marshal(map[string]any{"sheet": one})
 	assert.Contains(t, c.problem(c.do("POST", "/api/v1/sheets", string(body)), 422).Detail, "far from the usual")
 	body, _ = json.Marshal(map[string]any{"sheet": one, "confirmed": []string{"points[2].target"}})

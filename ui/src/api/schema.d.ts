@@ -960,11 +960,10 @@ export interface components {
             things: components["schemas"]["RunTodo"][];
         };
         RunAsk: {
+            answers: string[];
             ask: string;
-            bad: string;
             check: string;
             conditions: string[];
-            good: string;
             loaded?: boolean;
         };
         RunChoice: {
@@ -1248,6 +1247,7 @@ export interface components {
             work: boolean;
         };
         Sheet: {
+            actions?: components["schemas"]["SheetAction"][];
             adjusters: components["schemas"]["SheetAdjuster"][];
             applies: components["schemas"]["SheetEffectivity"];
             assumed?: string[];
@@ -1265,24 +1265,44 @@ export interface components {
             /** @enum {string} */
             format: "brankel.rig-sheet/1";
             id: string;
-            influence: components["schemas"]["SheetInfluence"][];
+            influence?: components["schemas"]["SheetInfluence"][];
             line: components["schemas"]["SheetLine"];
             lost_motion: components["schemas"]["SheetLostMotion"][];
+            nominal?: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
             off: components["schemas"]["SheetOff"][];
             part_rules?: components["schemas"]["SheetPartRule"][];
+            places?: components["schemas"]["SheetPlace"][];
             points: components["schemas"]["SheetPoint"][];
             prepare?: string[];
             recheck: components["schemas"]["SheetRecheck"];
             revision: number;
+            rig?: components["schemas"]["Rig"];
             schools?: components["schemas"]["SheetSchool"][];
+            settings: components["schemas"]["SheetSetting"][];
             source: components["schemas"]["SheetSource"];
             states: components["schemas"]["SheetState"][];
             steps: components["schemas"]["SheetStep"][];
             temporary: components["schemas"]["SheetTemporary"][];
             voids: components["schemas"]["SheetVoid"][];
+            voids_cables?: string[];
+        };
+        SheetAction: {
+            each?: boolean;
+            id: string;
+            makes?: string[];
+            name: string;
+            says: string;
+            spoils?: boolean;
+            times?: number;
+            unmakes?: string[];
         };
         SheetAdjuster: {
             does_not_set?: string;
+            each?: boolean;
             hooks?: string[];
             id: string;
             in: components["schemas"]["SheetWay"];
@@ -1295,9 +1315,20 @@ export interface components {
             notch?: string;
             out: components["schemas"]["SheetWay"];
             pitch?: number;
+            range?: components["schemas"]["SheetRange"];
             seen_from: string;
             step: number;
             threads?: components["schemas"]["SheetThreads"];
+            works?: string;
+        };
+        SheetAnswer: {
+            cure?: components["schemas"]["SheetCure"];
+            points_to?: string;
+            says: string;
+            sense?: string[];
+            /** @enum {string} */
+            side?: "tight" | "loose";
+            stop?: boolean;
         };
         SheetAxis: {
             bars: components["schemas"]["SheetBar"][];
@@ -1309,6 +1340,10 @@ export interface components {
             number: string;
             overlaps: components["schemas"]["SheetSpan"][];
             to: number;
+        };
+        SheetBackOff: {
+            max: number;
+            min: number;
         };
         SheetBar: {
             assumed: boolean;
@@ -1326,24 +1361,34 @@ export interface components {
             says: string;
         };
         SheetChart: {
+            at?: string;
             id: string;
             name: string;
             over: string;
             points: number[][];
+            reads?: string;
         };
         SheetCheck: {
+            answers: components["schemas"]["SheetAnswer"][];
             ask: string;
-            bad: string;
+            at?: Record<string, never>;
             conditions?: string[];
-            good: string;
+            each?: boolean;
             id: string;
             /** @enum {string} */
             kind: "function" | "sense";
             loaded?: boolean;
             name: string;
-            points_to: string;
             position?: string;
+            proves?: string;
             school?: string;
+            wanted?: string;
+        };
+        SheetCure: {
+            adjuster: string;
+            steps: number;
+            /** @enum {string} */
+            way: "out" | "in";
         };
         SheetDifference: {
             now: string;
@@ -1430,6 +1475,14 @@ export interface components {
             name: string;
             side?: string;
         };
+        SheetOption: {
+            geometry?: {
+                [key: string]: number;
+            };
+            id: string;
+            name: string;
+            setting?: number;
+        };
         SheetPart: {
             name: string;
             role: string;
@@ -1440,27 +1493,55 @@ export interface components {
             requires?: string;
             when?: string;
         };
+        SheetPatch: {
+            at?: Record<string, never>;
+            condition?: Record<string, never>;
+            settings?: {
+                [key: string]: number;
+            };
+        };
+        SheetPlace: {
+            id: string;
+            name: string;
+        };
         SheetPoint: {
+            at?: Record<string, never>;
             between: string;
             chart?: string;
+            each?: boolean;
             finish?: string;
             id: string;
             instrument?: string;
+            measures?: string;
             minus?: number;
             name: string;
             plus?: number;
             position?: string;
             /** @enum {string} */
-            quantity: "length" | "angle" | "force" | "torque" | "count" | "speed";
+            quantity: "length" | "angle" | "force" | "torque" | "count" | "speed" | "temperature";
             school?: string;
             settle?: components["schemas"]["SheetSettle"];
+            signed?: components["schemas"]["SheetSigned"];
             states?: string[];
+            stop?: string;
             target?: number;
         };
         SheetPosition: {
             at: number;
             id: string;
             name: string;
+        };
+        SheetProof: {
+            field: string;
+            met: boolean;
+            name: string;
+            school?: string;
+            shows: string;
+            wants: string;
+        };
+        SheetRange: {
+            max: number;
+            min: number;
         };
         SheetRecheck: {
             days?: number;
@@ -1473,9 +1554,49 @@ export interface components {
             name: string;
             says: string;
         };
+        SheetSetting: {
+            action?: string;
+            adjusters?: string[];
+            after?: string[];
+            as?: string;
+            back_off?: components["schemas"]["SheetBackOff"];
+            between?: string;
+            by?: string;
+            check?: string;
+            checks?: string[];
+            from?: string;
+            id: string;
+            keeps?: string[];
+            least?: boolean;
+            lock?: components["schemas"]["SheetLock"];
+            method: string;
+            options?: components["schemas"]["SheetOption"][];
+            places?: string[];
+            points?: string[];
+            school?: string;
+            settle?: components["schemas"]["SheetSettle"];
+            spread?: number;
+            steps?: number;
+            stride?: number;
+            supersedes?: string[];
+            taste?: boolean;
+            temporary?: string;
+            then?: string;
+            times?: number;
+            title: string;
+            /** @enum {string} */
+            trim?: "measured" | "felt";
+            until?: components["schemas"]["SheetUntil"];
+            /** @enum {string} */
+            way?: "out" | "in";
+        };
         SheetSettle: {
             says: string;
             times: number;
+        };
+        SheetSigned: {
+            negative: string;
+            positive: string;
         };
         SheetSource: {
             assumed?: boolean;
@@ -1493,7 +1614,9 @@ export interface components {
         SheetState: {
             how: string;
             id: string;
+            made?: components["schemas"]["SheetPatch"];
             name: string;
+            unmade?: components["schemas"]["SheetPatch"];
         };
         SheetStep: {
             access?: string;
@@ -1518,6 +1641,10 @@ export interface components {
         SheetTool: {
             name: string;
             size?: string;
+        };
+        SheetUntil: {
+            answer: string;
+            check: string;
         };
         SheetVoid: {
             moving: string;
@@ -1575,6 +1702,7 @@ export interface components {
         ShopDraft: {
             faults: components["schemas"]["Fault"][];
             preview: components["schemas"]["RunPreview"];
+            proofs: components["schemas"]["SheetProof"][];
             questions: components["schemas"]["Fault"][];
         };
         ShopDue: {
@@ -1658,6 +1786,7 @@ export interface components {
             hash: string;
             led: boolean;
             preview: components["schemas"]["RunPreview"];
+            proofs: components["schemas"]["SheetProof"][];
             revisions: components["schemas"]["ShopRevision"][];
             sheet: components["schemas"]["Sheet"];
             words: components["schemas"]["SheetWords"];
