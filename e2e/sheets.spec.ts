@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { Page } from '@playwright/test';
 import { expect, root, signIn, test } from './server';
 
 const file = (name: string, text: string) => ({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
@@ -7,7 +8,7 @@ const sheet114 = readFileSync(join(root, 'demo/sheets/114.json'), 'utf8');
 
 test('a sheet is found on its axis, read, exported byte for byte and taken in again', async ({ page, server }) => {
   await page.goto(`${server.url}/sheets`);
-  await expect(page.getByText('27 sheets for')).toBeVisible();
+  await expect(page.getByText('29 sheets for')).toBeVisible();
   await page.getByLabel('find a sheet').fill('lower drive');
   await page.getByRole('button', { name: /sheet 114 revision 3, 1850–2399/ }).click();
   await expect(page.getByRole('heading', { name: 'Sheet 114 · lower drive cable' })).toBeVisible();
@@ -38,50 +39,107 @@ test('a bad file tells every fault with its cure, and nothing is kept', async ({
   await input.setInputFiles(file('huge.json', `"${'x'.repeat(20_000_000)}"`));
   await expect(alert).toContainText('larger than any sheet');
   await page.reload();
-  await expect(page.getByText('27 sheets for')).toBeVisible();
+  await expect(page.getByText('29 sheets for')).toBeVisible();
 });
 
-test('a new sheet starts from its family without figures; script text stays text; undo and draft', async ({ page, server }) => {
+const write = async (page: Page, label: string | RegExp, text: string) => {
+  await page.getByLabel(label, { exact: true }).fill(text);
+};
+
+test('a new sheet is written where it is read; script text stays text; undo and draft', async ({ page, server }) => {
   await page.goto(`${server.url}/sheets`);
-  await page.getByLabel('new sheet for').selectOption('clutch');
+  await page.getByLabel('new sheet for').selectOption('throttle-cruise');
   await expect(page.getByRole('status').filter({ hasText: 'still to be written' })).toBeVisible();
-  const write = async (path: string, text: string) => {
-    await page.getByLabel(path, { exact: true }).fill(text);
-  };
-  await write('id', '399');
-  await write('cable', '<img src=x onerror=alert(1)>');
-  await write('source.title', 'measured on the van in the yard');
-  await page.getByRole('button', { name: 'add to chain of parts' }).click();
-  await write('chain[0].role', 'vehicle');
-  await write('chain[0].name', 'Oxbury 12 van');
-  await write('adjusters[0].pitch', '1,25');
-  await write('influence[0].per_turn', '4.8');
-  await write('points[0].target', '180');
-  await expect(page.getByText('180 mm is far from the usual 2 to 60 mm of a cable clutch')).toBeVisible();
+  await write(page, 'number of the sheet', '399');
+  await write(page, 'which cable', '<img src=x onerror=alert(1)>');
+  await write(page, 'where the figures come from', 'measured on the van in the yard');
+  await page.getByRole('button', { name: '+ part of the chain' }).click();
+  await write(page, 'part 1: its place in the chain', 'vehicle');
+  await write(page, 'part 1: which one', 'Oxbury 12 van');
+  await write(page, 'pitch of pedal cable nuts', '1,25');
+  await write(page, 'pitch of cruise cable nuts', '1');
+  const slack = page.getByLabel('target of slack at the cam, pedal cable');
+  await slack.fill('180');
+  await expect(page.getByText('180 mm is far from the usual 0 to 12 mm of a throttle with switch, then cruise')).toBeVisible();
   await page.reload();
-  await expect(page.getByLabel('points[0].target'), 'the draft is kept').toHaveValue('180');
-  await write('points[0].target', '16');
-  await write('points[0].target', '17');
+  await expect(slack, 'the draft is kept').toHaveValue('180');
+  await slack.fill('1');
+  await slack.fill('1.5');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByLabel('points[0].target')).toHaveValue('16');
+  await expect(slack).toHaveValue('1');
+  await page.getByRole('button', { name: '+ caution' }).click();
+  await write(page, 'name of caution', 'Nothing on the pedals.');
+  await page.getByRole('button', { name: 'add', exact: true }).click();
   await expect(page.getByText('Whole: it can be kept.')).toBeVisible();
   await page.getByRole('button', { name: 'Keep the sheet' }).click();
   await expect(page.getByRole('heading', { name: 'Sheet 399 · <img src=x onerror=alert(1)>' })).toBeVisible();
+  await expect(page.getByText('Nothing on the pedals.')).toBeVisible();
 
   await page.getByRole('button', { name: 'Revise it' }).click();
-  await write('points[0].target', '18');
+  await slack.fill('1.2');
   await expect(page.getByText('Whole: it can be kept.')).toBeVisible();
   await page.getByRole('button', { name: 'Keep the sheet' }).click();
-  await expect(page.getByRole('region', { name: 'Revisions' })).toContainText('points[0].target: 16 → 18');
+  await expect(page.getByRole('region', { name: 'Revisions' })).toContainText('points[0].target: 1 → 1.2');
 
   await page.getByRole('button', { name: 'Copy as a new one' }).click();
   await expect(page.getByRole('button', { name: 'assumed: confirm' }).first()).toBeVisible();
   await expect(page.getByText('“399” is')).toHaveCount(0);
 });
 
+test('a sheet is written from a manual with its rig; one contradiction is met and cured', async ({ page, server }) => {
+  await page.goto(`${server.url}/sheets`);
+  await page.getByLabel('new sheet for').selectOption('outboard-shift');
+  await write(page, 'number of the sheet', '299');
+  await write(page, 'which cable', 'shift');
+  await write(page, 'where the figures come from', 'Brindle 60, owner’s manual');
+  await write(page, 'first serial', '9100');
+  await page.getByRole('button', { name: '+ part of the chain' }).click();
+  await write(page, 'part 1: its place in the chain', 'engine');
+  await write(page, 'part 1: which one', 'Brindle 60 outboard');
+  for (const end of ['engine end', 'helm end']) {
+    await write(page, `pitch of ${end}`, '0.8');
+    await write(page, `least step of ${end}`, '0.5');
+  }
+  await write(page, 'target of eye to pin', '0');
+  await write(page, 'how far over, eye to pin', '0.4');
+  await write(page, 'how far under, eye to pin', '0.4');
+  await expect(page.getByText('Whole: it can be kept.')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Write down the rig' }).click();
+  const rig = page.getByRole('region', { name: 'Its rig' });
+  await expect(rig.getByText('missing: write a length').or(rig.getByText('write a length in mm')).first()).toBeVisible();
+  const figures: [string, string][] = [
+    ['throw of the helm box each way', '40'],
+    ['travel that locks forward', '37'],
+    ['travel that locks reverse', '36.5'],
+    ['how far from the pin neutral is still free', '2'],
+    ['thread of the ends, a turn', '0.8'],
+    ['eye beside its pin at setting 0', '1.6'],
+    ['threads in at the helm end, at setting 0', '14'],
+    ['threads in at the engine end, at setting 0', '15'],
+    ['threads that must stay in', '8'],
+  ];
+  for (const [label, text] of figures) await write(page, label, text);
+  for (const end of ['engine end', 'helm end']) {
+    await write(page, `least setting of ${end}`, '-6');
+    await write(page, `most setting of ${end}`, '6');
+  }
+  await expect(page.getByText('its rig shows 1.6 mm; wanted 0 ± 0.4 mm')).toBeVisible();
+  await expect(rig.getByText(/disagree/)).toBeVisible();
+  await page.getByRole('button', { name: 'Keep the sheet' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Nothing was kept' })).toContainText('its rig shows 1.6 mm');
+  // two turns up the cable at the helm end: then the eye falls on its pin
+  await write(page, 'helm end, setting where all is right', '-2');
+  await expect(page.getByText('✓ its rig shows 0 mm')).toBeVisible();
+  await expect(rig.getByText(/^✓ All \d agree/)).toBeVisible();
+  await page.getByRole('button', { name: 'Keep the sheet' }).click();
+  await expect(page.getByRole('heading', { name: 'Sheet 299 · shift' })).toBeVisible();
+  await expect(page.getByText('✓ its rig shows 0 mm')).toBeVisible();
+});
+
 test('who may not change sheets is not offered to', async ({ page, server }) => {
   await signIn(page, server.url, 'Tobin');
   await page.goto(`${server.url}/sheets`);
-  await expect(page.getByText('27 sheets for')).toBeVisible();
+  await expect(page.getByText('29 sheets for')).toBeVisible();
   await expect(page.getByLabel('new sheet for')).toHaveCount(0);
 });

@@ -74,12 +74,14 @@ type Draft struct {
 	Faults    []fault.Fault `json:"faults"`
 	Questions []fault.Fault `json:"questions"`
 	Proofs    []sheet.Proof `json:"proofs"` // the sheet against its rig
+	Words     sheet.Words   `json:"words"`
 	Preview   run.Preview   `json:"preview"`
 }
 
 // Check looks at a draft without keeping it.
 func (s *Shop) Check(raw []byte) Draft {
-	d := Draft{Faults: []fault.Fault{}, Questions: []fault.Fault{}, Proofs: []sheet.Proof{}, Preview: run.Preview{Rules: []run.Rule{}}}
+	d := Draft{Faults: []fault.Fault{}, Questions: []fault.Fault{}, Proofs: []sheet.Proof{}, Words: new(sheet.Sheet).Words(),
+		Preview: run.Preview{Rules: []run.Rule{}}}
 	one, err := s.readSheet(raw)
 	var faults fault.List
 	if errors.As(err, &faults) {
@@ -94,7 +96,7 @@ func (s *Shop) Check(raw []byte) Draft {
 	}
 	d.Preview = run.Draw(one)
 	d.Questions = append(d.Questions, one.Questions()...)
-	d.Proofs = one.Proofs()
+	d.Proofs, d.Words = one.Proofs(), one.Words()
 	return d
 }
 

@@ -203,7 +203,7 @@ func number(raw any, r rules, kind quantity.Kind, where string, f *Faults) float
 		f.Add(where, "this number is too large: write a finite one")
 	case string:
 		if kind == "" || r.plain {
-			f.Add(where, "write a plain number here, without quotes")
+			f.Add(where, r.wanted(reflect.Float64)+": a plain number, without quotes")
 			break
 		}
 		q, err := quantity.Parse(raw, kind.Unit(), kind)

@@ -39,7 +39,7 @@ func schemaOf(t reflect.Type, r rules) map[string]any {
 }
 
 func structSchema(t reflect.Type) map[string]any {
-	properties, required := map[string]any{}, []any{}
+	properties, required, order := map[string]any{}, []any{}, []any{}
 	for i, f := range fieldsOf(t) {
 		typ := t.Field(i).Type
 		one := schemaOf(typ, f.rules)
@@ -50,11 +50,18 @@ func structSchema(t reflect.Type) map[string]any {
 			one["unit"] = f.kind.Unit()
 		}
 		properties[f.name] = one
+		order = append(order, f.name) // properties have none of their own
 		if typ.Kind() != reflect.Pointer && f.preset == nil && !f.optional {
 			required = append(required, f.name)
 		}
 	}
-	return map[string]any{"type": "object", "properties": properties, "required": required, "additionalProperties": false}
+	return map[string]any{
+		"type":                 "object",
+		"properties":           properties,
+		"order":                order,
+		"required":             required,
+		"additionalProperties": false,
+	}
 }
 
 func textSchema(r rules) map[string]any {

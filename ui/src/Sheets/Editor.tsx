@@ -6,47 +6,27 @@ import { Navigate, useNavigate } from 'react-router';
 import { api, answered, type Problem, type Sheet } from '../api/client';
 import { Foot, Head } from '../parts/Frame';
 import { useDelayed } from '../useDelayed';
-import { put, type Schema, type Value } from './draft';
+import { put, type Value } from './draft';
+import { Drawn } from './Drawn';
 import { FaultList } from './FaultList';
-import type { Editing } from './Leaf';
-import { Node } from './Node';
-import { Drawn } from './SheetBody';
+import { Paper } from './paper/Paper';
+import type { PaperOf } from './paper/paper';
 import { dropDraft, keepDraft, keptDraft, useKeepSheet } from './useSheets';
 
 /** A sheet is written here: its line and rules are drawn as one types, every check is live, and nothing typed is lost. */
 export function EditorScreen() {
   const [first] = useState(() => keptDraft() as Value);
-  const { data: schema } = useQuery({
-    queryKey: ['schema'],
-    staleTime: Infinity,
-    queryFn: async () => (await (await fetch('/api/v1/rig-sheet.schema.json')).json()) as Schema,
-  });
   if (first === null) return <Navigate to="/sheets" replace />;
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" tab="A sheet being written" rooms />
-      {schema && <Draft root={schema} first={first} />}
+      <Draft first={first} />
       <Foot />
     </Box>
   );
 }
 
-const title: Record<string, string> = {
-  applies: 'For which units',
-  chain: 'Chain of parts',
-  line: 'The line',
-  lost_motion: 'Lost motion',
-  voids: 'A move reopens',
-  off: 'Taken off',
-  recheck: 'Look again',
-  part_rules: 'Parts that go together',
-  forbidden_proofs: 'Forbidden proofs',
-  fails_to: 'Fails to',
-};
-const head = ['id', 'revision', 'craft', 'family', 'cable', 'commands', 'fails_to'];
-const hidden = ['format', 'assumed'];
-
-function Draft({ root, first }: { root: Schema; first: Value }) {
+function Draft({ first }: { first: Value }) {
   const [history, setHistory] = useState<{ past: Value[]; now: Value }>({ past: [], now: first });
   const [confirmed, setConfirmed] = useState<string[]>([]);
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -66,22 +46,12 @@ function Draft({ root, first }: { root: Schema; first: Value }) {
   const undo = () => {
     setHistory((h) => (h.past.length > 0 ? { past: h.past.slice(0, -1), now: h.past.at(-1) ?? h.now } : h));
   };
-  const set: Editing['set'] = (path, value) => {
+  const set: NonNullable<PaperOf['set']> = (path, value) => {
     setHistory((h) => ({ past: [...h.past.slice(-200), h.now], now: put(h.now, path, value) }));
   };
   const sheet = now as Record<string, Value>;
   const faults = check?.faults ?? [];
   const questions = (check?.questions ?? []).filter((q) => !confirmed.includes(q.field));
-  const e: Editing = {
-    root,
-    set,
-    assumed: Array.isArray(sheet['assumed']) ? (sheet['assumed'] as string[]) : [],
-    faults: new Map(faults.map((f) => [f.field, f.message])),
-    questions: new Map(questions.map((f) => [f.field, f.message])),
-    confirm: (path) => {
-      setConfirmed([...confirmed, path]);
-    },
-  };
   const done = async () => {
     const answer = await keep(now, confirmed);
     if ('problem' in answer) {
@@ -91,9 +61,6 @@ function Draft({ root, first }: { root: Schema; first: Value }) {
     dropDraft();
     await go(`/sheets/${answer.hash}`);
   };
-  const fields = Object.entries(
-    root.properties ?? (root.$ref ? (root.$defs?.[root.$ref.replace('#/$defs/', '')]?.properties ?? {}) : {}),
-  ).filter(([key]) => !hidden.includes(key));
   const says =
     faults.length > 0
       ? `${faults.length} ${faults.length === 1 ? 'thing' : 'things'} still to be written or put right`
@@ -164,33 +131,17 @@ function Draft({ root, first }: { root: Schema; first: Value }) {
       <Box sx={{ px: { xs: 1.5, md: 2.75 }, py: 1 }}>
         {problem && <FaultList problem={problem} />}
         {check && <Drawn preview={check.preview} />}
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, rowGap: 0.5, my: 1.5 }}>
-          {fields
-            .filter(([key]) => head.includes(key))
-            .map(([key, sub]) => (
-              <Node key={key} e={e} schema={sub} path={[key]} value={sheet[key]} label={title[key] ?? key} />
-            ))}
-        </Box>
-        {fields
-          .filter(([key]) => !head.includes(key))
-          .map(([key, sub]) => (
-            <Box component="section" key={key} sx={{ mb: 2 }}>
-              <Box
-                component="h2"
-                sx={{
-                  m: 0,
-                  mb: 0.5,
-                  fontSize: 19,
-                  fontWeight: 600,
-                  borderBottom: '2px solid',
-                  borderColor: 'text.primary',
-                }}
-              >
-                {title[key] ?? (key[0] ?? '').toUpperCase() + key.slice(1)}
-              </Box>
-              <Node e={e} schema={sub} path={[key]} value={sheet[key]} label={title[key]?.toLowerCase() ?? key} />
-            </Box>
-          ))}
+        <Paper
+          sheet={now as unknown as Sheet}
+          words={check?.words ?? { limits: [], steps: [], locks: [] }}
+          proofs={check?.proofs ?? []}
+          set={set}
+          faults={new Map(faults.map((f) => [f.field, f.message]))}
+          questions={new Map(questions.map((f) => [f.field, f.message]))}
+          confirm={(path) => {
+            setConfirmed([...confirmed, path]);
+          }}
+        />
       </Box>
     </Box>
   );

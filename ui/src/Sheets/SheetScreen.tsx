@@ -7,8 +7,11 @@ import { problemIn } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
 import { useSession } from '../Session/useSession';
 import { FaultList } from './FaultList';
-import { Drawn, SheetBody } from './SheetBody';
+import { Drawn } from './Drawn';
+import { Paper } from './paper/Paper';
 import { useBegin, useSheetPage } from './useSheets';
+
+const none = new Map<string, string>();
 
 /** One sheet as a page: its line and rules, then all it says; its revisions, and what changed. */
 export function SheetScreen() {
@@ -67,7 +70,7 @@ function Page({ page }: { page: SheetPage }) {
       <Box sx={{ mt: 1 }}>
         <Drawn preview={page.preview} />
       </Box>
-      <SheetBody sheet={sheet} words={page.words} />
+      <Paper sheet={sheet} words={page.words} proofs={page.proofs} faults={none} questions={none} />
       {page.revisions.length > 1 && (
         <Box component="section" aria-label="Revisions" sx={{ borderTop: '2px solid', borderColor: 'text.primary', pt: 1.5 }}>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, fontSize: 17 }}>

@@ -1704,6 +1704,7 @@ export interface components {
             preview: components["schemas"]["RunPreview"];
             proofs: components["schemas"]["SheetProof"][];
             questions: components["schemas"]["Fault"][];
+            words: components["schemas"]["SheetWords"];
         };
         ShopDue: {
             day: string;

@@ -1,0 +1,110 @@
+import { Pick, Told, W } from './blanks';
+import { When, Yes } from './choices';
+import { Add, TakeOut } from './rows';
+import { Row } from './layout';
+import { list, usePaper } from './paper';
+
+const kinds = [
+  'barrel',
+  'clevis',
+  'turnbuckle',
+  'jam nuts',
+  'slider',
+  'star wheel',
+  'wedge',
+  'knob',
+  'quadrant',
+  'set screw',
+  'cam',
+  'slot pin',
+  'spring',
+  'automatic',
+].map((id) => ({ id, name: id }));
+const seen = ['clockwise', 'anticlockwise', 'along'].map((id) => ({ id, name: id }));
+const threaded = ['barrel', 'clevis', 'turnbuckle', 'jam nuts'];
+
+/** One thing the hand turns: its steps, its two ways as they look, how it is locked, what it does not set. */
+export function AdjusterBlock({ i }: { i: number }) {
+  const { sheet: s, words, edit } = usePaper();
+  const a = list(s.adjusters)[i];
+  if (!a) return null;
+  const at = ['adjusters', i];
+  if (!edit) {
+    return (
+      <Row head={`${a.name} (${a.kind}${a.each ? ', one at each place' : ''}):`}>
+        {words.steps[i]}
+        {(s.assumed ?? []).includes(`adjusters[${i}].pitch`) ? ' (assumed)' : ''}. Seen from {a.seen_from}:{' '}
+        {a.out.seen === 'along' ? '' : `${a.out.seen} is `}
+        {a.out.says}, {a.in.seen === 'along' ? '' : `${a.in.seen} is `}
+        {a.in.says}.{a.threads && ` Threads in: ${a.threads.min} to ${a.threads.max}.`}
+        {words.locks[i] && ` Lock: ${words.locks[i]}.`}
+        {a.does_not_set && (
+          <>
+            {' '}
+            <b>Does not set:</b> {a.does_not_set}
+          </>
+        )}
+      </Row>
+    );
+  }
+  const counts = list(s.points).filter((p) => p.quantity === 'count');
+  return (
+    <Row head={<W at={[...at, 'name']} label="what is turned" />}>
+      <Pick at={[...at, 'kind']} label={`kind of ${a.name}`} options={kinds} />
+      {threaded.includes(a.kind) ? (
+        <W at={[...at, 'pitch']} label={`pitch of ${a.name}`} hint="pitch" number unit="mm a turn, locked every" />
+      ) : (
+        <>
+          one step is called <W at={[...at, 'notch']} label={`one step of ${a.name} is called`} />, locked every
+        </>
+      )}
+      <W at={[...at, 'step']} label={`least step of ${a.name}`} number />
+      <br />
+      seen from <W at={[...at, 'seen_from']} label={`${a.name} is seen from`} />
+      <Pick at={[...at, 'out', 'seen']} label={`outward, ${a.name} turns`} options={seen} /> is
+      <W at={[...at, 'out', 'says']} label={`outward, ${a.name} goes`} />,
+      <Pick at={[...at, 'in', 'seen']} label={`inward, ${a.name} turns`} options={seen} /> is
+      <W at={[...at, 'in', 'says']} label={`inward, ${a.name} goes`} />
+      <br />
+      {a.threads ? (
+        <>
+          threads in, counted as <Pick at={[...at, 'threads', 'point']} label={`threads of ${a.name} are read as`} options={counts} />
+          <W at={[...at, 'threads', 'min']} label={`least threads of ${a.name}`} number /> to
+          <W at={[...at, 'threads', 'max']} label={`most threads of ${a.name}`} number />
+          <Told at={[...at, 'threads']} />
+        </>
+      ) : (
+        threaded.includes(a.kind) &&
+        counts.length > 0 && (
+          <Add at={[...at, 'threads']} what="threads that must stay in" make={() => ({ point: counts[0]?.id ?? '' })} whole />
+        )
+      )}
+      {s.rig && !a.threads && (
+        <>
+          it can be set from <W at={[...at, 'range', 'min']} label={`least setting of ${a.name}`} number /> to
+          <W at={[...at, 'range', 'max']} label={`most setting of ${a.name}`} number /> of its steps
+          <Told at={[...at, 'range']} />
+        </>
+      )}
+      {a.lock ? (
+        <>
+          lock: <W at={[...at, 'lock', 'says']} label={`how ${a.name} is locked`} />
+          <W at={[...at, 'lock', 'torque']} label={`torque of ${a.name}`} hint="torque" number unit="Nm" />
+          what stays finger tight: <W at={[...at, 'lock', 'nut']} label={`${a.name}: finger tight until then`} />
+        </>
+      ) : (
+        <Add at={[...at, 'lock']} what="how it is locked" make={() => ({ says: '', nut: '', back_off_min: 0, back_off_max: 0 })} whole />
+      )}
+      <Told at={[...at, 'lock']} />
+      <br />
+      <When at={[...at, 'does_not_set']}>
+        does not set: <W at={[...at, 'does_not_set']} label={`what ${a.name} does not set`} />
+      </When>
+      <Yes at={[...at, 'measure_only']} says="cannot be turned" />
+      {list(s.places).length > 0 && <Yes at={[...at, 'each']} says="one at each place" />}
+      <TakeOut at={at} name={a.name} />
+      <Told at={at} />
+      <Told at={[...at, 'works']} />
+    </Row>
+  );
+}

@@ -1,0 +1,96 @@
+import Box from '@mui/material/Box';
+import { Pick, Told, W } from './blanks';
+import { When, Yes } from './choices';
+import { Add, TakeOut } from './rows';
+import { Row } from './layout';
+import { list, usePaper } from './paper';
+import { Shown } from './PointBlock';
+
+const sides = [
+  { id: 'loose', name: 'too loose' },
+  { id: 'tight', name: 'too tight' },
+];
+const ways = [
+  { id: 'out', name: 'out' },
+  { id: 'in', name: 'in' },
+];
+
+/** So many clicks, notches, turns. */
+const steps = (n: number, one: string) => `${n} ${one}${n <= 1 ? '' : /ch$/.test(one) ? 'es' : 's'}`;
+
+/** One thing that is tried, with what each answer points to and what would cure it. */
+export function CheckBlock({ i }: { i: number }) {
+  const { sheet: s, edit } = usePaper();
+  const c = list(s.checks)[i];
+  if (!c) return null;
+  const at = ['checks', i];
+  const adjusters = list(s.adjusters);
+  return (
+    <Row
+      head={
+        <>
+          <W at={[...at, 'name']} label="what is tried" />
+          {!edit && c.loaded ? ' (loaded)' : ''}
+        </>
+      }
+    >
+      <W at={[...at, 'ask']} label="the question" />
+      {edit && (
+        <>
+          <Yes at={[...at, 'loaded']} says="under load" />
+          {list(s.places).length > 0 && <Yes at={[...at, 'each']} says="at each place" />}
+          <TakeOut at={at} name={c.name} />
+        </>
+      )}
+      <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+        {list(c.answers).map((a, j) => {
+          const here = [...at, 'answers', j];
+          const good = c.wanted ? a.says === c.wanted || list(a.sense).includes(c.wanted) : j === 0;
+          const turned = adjusters.find((x) => x.id === a.cure?.adjuster);
+          return (
+            <li key={j}>
+              <b>
+                {good ? '✓ ' : ''}
+                <W at={[...here, 'says']} label={`answer ${j + 1} to ${c.name}`} />
+              </b>
+              {edit && <Pick at={[...here, 'side']} label={`side of answer ${j + 1} to ${c.name}`} options={sides} none="neither side" />}
+              {!edit && a.side && ` (${sides.find((x) => x.id === a.side)?.name ?? ''})`}
+              {!edit && a.points_to && ': '}
+              <W at={[...here, 'points_to']} label="what it points to" />
+              {edit ? (
+                a.cure && (
+                  <>
+                    cure: <Pick at={[...here, 'cure', 'adjuster']} label="adjuster that cures it" options={adjusters} />
+                    <W at={[...here, 'cure', 'steps']} label="how far" number />
+                    <Pick at={[...here, 'cure', 'way']} label="which way" options={ways} />
+                  </>
+                )
+              ) : (
+                <>
+                  {turned &&
+                    a.cure &&
+                    ` Cure: ${turned.name}, ${steps(a.cure.steps, turned.notch ?? 'turn')} ${a.cure.way === 'out' ? turned.out.says : turned.in.says}.`}
+                  {a.stop && ' Repair first.'}
+                </>
+              )}
+              {edit && !a.cure && adjusters.length > 0 && !good && (
+                <Add
+                  at={[...here, 'cure']}
+                  what="what would cure it"
+                  make={() => ({ adjuster: adjusters[0]?.id ?? '', way: 'out', steps: 1 })}
+                  whole
+                />
+              )}
+              <TakeOut at={here} name={`answer ${j + 1} to ${c.name}`} />
+            </li>
+          );
+        })}
+      </Box>
+      <Add at={[...at, 'answers']} what="answer" make={() => ({ says: '', points_to: '' })} />
+      <When at={[...at, 'conditions']}>{!edit && `Note: ${list(c.conditions).join(', ')}.`}</When>
+      <Told at={at} />
+      <Told at={[...at, 'answers']} />
+      <Shown path={`checks[${i}].`} />
+    </Row>
+  );
+}

@@ -1,0 +1,78 @@
+import Box from '@mui/material/Box';
+import { Pick, Told, W } from './blanks';
+import { Any, When, Yes } from './choices';
+import { TakeOut } from './rows';
+import { Row } from './layout';
+import { list, usePaper } from './paper';
+
+const quantities = ['length', 'angle', 'force', 'torque', 'count', 'speed', 'temperature'].map((id) => ({ id, name: id }));
+const unit: Record<string, string> = { length: 'mm', angle: '°', force: 'N', torque: 'Nm', speed: 'rpm', temperature: '°C' };
+
+/** One thing that is read: its window, its way of reading, and what the sheet's rig shows there. */
+export function PointBlock({ i }: { i: number }) {
+  const { sheet: s, words, edit, get } = usePaper();
+  const p = list(s.points)[i];
+  if (!p) return null;
+  const at = ['points', i];
+  const positions = get(['line', 'positions']) as { id: string; name: string }[] | undefined;
+  const u = unit[p.quantity] ?? '';
+  return (
+    <Row head={<W at={[...at, 'name']} label="what is read" />}>
+      {edit ? (
+        <>
+          <W at={[...at, 'target']} label={`target of ${p.name}`} hint="target" number unit={u} /> +
+          <W at={[...at, 'plus']} label={`how far over, ${p.name}`} hint="over" number /> −
+          <W at={[...at, 'minus']} label={`how far under, ${p.name}`} hint="under" number />
+          <Pick at={[...at, 'quantity']} label={`kind of reading, ${p.name}`} options={quantities} />
+          <TakeOut at={at} name={p.name} />
+        </>
+      ) : (
+        <b>{words.limits[i]}</b>
+      )}
+      {edit ? ' ' : ', '}
+      <W at={[...at, 'between']} label="from where to where" />
+      <When at={[...at, 'position']}>
+        {'; '}
+        <Pick at={[...at, 'position']} label={`control, when ${p.name} is read`} options={list(positions)} none="any position" />
+      </When>
+      <When at={[...at, 'states']}>
+        {'; '}
+        <Any at={[...at, 'states']} label={`what must be so when ${p.name} is read`} options={list(s.states)} />
+      </When>
+      <When at={[...at, 'instrument']}>
+        {'; by '}
+        <W at={[...at, 'instrument']} label="instrument" />
+      </When>
+      <When at={[...at, 'school']}>
+        {list(s.schools).length > 0 && (
+          <Pick at={[...at, 'school']} label={`only by, ${p.name}`} options={list(s.schools)} none="every school" />
+        )}
+      </When>
+      {list(s.places).length > 0 && <Yes at={[...at, 'each']} says="at each place" />}
+      {p.signed && `. On either side: ${p.signed.positive}, or ${p.signed.negative}.`}
+      <When at={[...at, 'stop']}>
+        {edit ? ' Out of it, repair: ' : ' Out of it: '}
+        <W at={[...at, 'stop']} label="what to repair" />
+      </When>
+      <Told at={at} />
+      <Told at={[...at, 'chart']} />
+      <Shown path={`points[${i}].`} />
+    </Row>
+  );
+}
+
+/** What the rig shows where the sheet asks it. */
+export function Shown({ path }: { path: string }) {
+  const { proofs } = usePaper();
+  const of = list(proofs).filter((p) => p.field.startsWith(path));
+  if (of.length === 0) return null;
+  const wrong = of.filter((p) => !p.met);
+  const say = (p: (typeof of)[number]) => `${p.shows}${p.school ? ` by ${p.school}` : ''}`;
+  return (
+    <Box component="span" sx={{ display: 'block', fontSize: 16, color: wrong.length > 0 ? 'error.main' : 'success.main', fontWeight: 500 }}>
+      {wrong.length > 0
+        ? `✕ its rig shows ${[...new Set(wrong.map(say))].join(', ')}; wanted ${wrong[0]?.wants ?? ''}`
+        : `✓ its rig shows ${[...new Set(of.map(say))].join(', ')}`}
+    </Box>
+  );
+}

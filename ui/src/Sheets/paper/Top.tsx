@@ -1,0 +1,84 @@
+import { Pick, Told, W } from './blanks';
+import { When, Yes } from './choices';
+import { Part, Row } from './layout';
+import { idOf, list, usePaper } from './paper';
+import { Add, TakeOut } from './rows';
+
+const hands = ['standard', 'counter', 'either'].map((id) => ({ id, name: id }));
+const crafts = ['boat', 'car', 'trailer', 'aircraft'].map((id) => ({ id, name: id }));
+const units = ['drive', 'engine', 'vehicle', 'gearbox', 'trailer', 'aeroplane'].map((id) => ({ id, name: id }));
+
+/** What the cable commands, for which units, in which chain of parts, by which schools. */
+export function Top() {
+  const { sheet: s, edit } = usePaper();
+  return (
+    <>
+      {edit && (
+        <Part title="Which sheet">
+          <Row>
+            sheet <W at={['id']} label="number of the sheet" /> revision <W at={['revision']} label="revision" number /> of a{' '}
+            <Pick at={['craft']} label="craft" options={crafts} />, cable <W at={['cable']} label="which cable" />
+          </Row>
+          <Row>
+            for every <Pick at={['applies', 'unit']} label="kind of unit" options={units} /> from{' '}
+            <W at={['applies', 'from']} label="first serial" /> to <W at={['applies', 'to']} label="last serial" /> of
+            <Pick at={['applies', 'hand']} label="hand" options={hands} /> hand
+            <Told at={['applies']} />
+          </Row>
+        </Part>
+      )}
+      <Part title="What it commands">
+        <Row>
+          <W at={['commands']} label="what the cable commands" />
+        </Row>
+        <When at={['fails_to']}>
+          <Row head="When it breaks it goes to:">
+            <W at={['fails_to']} label="where it goes when it breaks" />
+          </Row>
+        </When>
+      </Part>
+      <Part title="Chain of parts">
+        {list(s.chain).map((c, i) => (
+          <Row key={i} head={<W at={['chain', i, 'role']} label={`part ${i + 1}: its place in the chain`} />}>
+            <W at={['chain', i, 'name']} label={`part ${i + 1}: which one`} />
+            <TakeOut at={['chain', i]} name={c.name} />
+          </Row>
+        ))}
+        <Told at={['chain']} />
+        <Add at={['chain']} what="part of the chain" make={() => ({ role: '', name: '' })} />
+        {s.part_rules?.map((r, i) => (
+          <Row key={i} head={r.part}>
+            {r.requires ? `requires ${r.requires}` : `excludes ${r.excludes ?? ''}`}
+            {r.when ? `, when ${r.when}` : ''}
+          </Row>
+        ))}
+      </Part>
+      {(s.schools ?? edit) && (
+        <Part title="Schools">
+          {list(s.schools).map((c, i) => (
+            <Row key={c.id} head={<W at={['schools', i, 'name']} label={`school ${i + 1}`} />}>
+              {!edit && c.manual ? '(the manual’s) ' : ''}
+              <W at={['schools', i, 'says']} label={`how school ${i + 1} does it`} />
+              {edit && <Yes at={['schools', i, 'manual']} says="the manual’s" />}
+              <TakeOut at={['schools', i]} name={c.name} />
+            </Row>
+          ))}
+          <Told at={['schools']} />
+          <Add
+            at={['schools']}
+            what="school"
+            named
+            make={(name) => ({
+              id: idOf(
+                name,
+                list(s.schools).map((x) => x.id),
+              ),
+              name,
+              says: '',
+            })}
+          />
+        </Part>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,62 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import type { ReactNode } from 'react';
+import { Told } from './blanks';
+import { small } from './looks';
+import { usePaper, type Path } from './paper';
+
+/** Any of several, by their names; each a button that is in or out. */
+export function Any({ at, label, options }: { at: Path; label: string; options: { id: string; name: string }[] }) {
+  const { get, set, edit } = usePaper();
+  const value = get(at);
+  const chosen = Array.isArray(value) ? (value as string[]) : [];
+  if (!edit) return <>{chosen.map((id) => options.find((o) => o.id === id)?.name ?? id).join(', ')}</>;
+  return (
+    <Box
+      component="span"
+      role="group"
+      aria-label={label}
+      sx={{ display: 'inline-flex', flexWrap: 'wrap', gap: 0.5, maxWidth: '100%', verticalAlign: 'baseline' }}
+    >
+      {options.map((o) => {
+        const on = chosen.includes(o.id);
+        return (
+          <Button
+            key={o.id}
+            aria-pressed={on}
+            sx={{ ...small, borderWidth: 1, color: 'text.primary', fontWeight: on ? 600 : 400 }}
+            onClick={() => {
+              const next = on ? chosen.filter((id) => id !== o.id) : [...chosen, o.id];
+              set?.(at, next.length > 0 ? next : undefined);
+            }}
+          >
+            {on ? '✓ ' : ''}
+            {o.name}
+          </Button>
+        );
+      })}
+      <Told at={at} />
+    </Box>
+  );
+}
+
+/** Something that is so or not. */
+export function Yes({ at, says }: { at: Path; says: string }) {
+  const { get, set, edit } = usePaper();
+  const on = get(at) === true;
+  if (!edit) return on ? <>{says}</> : null;
+  return (
+    <Button aria-pressed={on} sx={{ ...small, borderWidth: 1 }} onClick={() => set?.(at, on ? undefined : true)}>
+      {on ? '✓ ' : '○ '}
+      {says}
+    </Button>
+  );
+}
+
+/** A sentence around blanks: shown when something stands there, and always on a draft. */
+export function When({ at, children }: { at: Path; children: ReactNode }) {
+  const { get, edit } = usePaper();
+  const v = get(at);
+  const there = v !== undefined && v !== '' && v !== null && !(Array.isArray(v) && v.length === 0);
+  return edit || there ? <>{children}</> : null;
+}
