@@ -13,8 +13,8 @@ type clutchGeometry struct {
 	Datum         float64      `json:"datum" input:"plain,length,default=0" says:"free cable at setting 0"`
 	PerStep       float64      `json:"per_step" input:"plain,length,above0" says:"cable of one step"`
 	BearingClear  float64      `json:"bearing_clear" input:"plain,length,atleast0,default=0" says:"clearance the bearing wants"`
-	SlipAt        float64      `json:"slip_at" input:"plain,length,atleast0,default=0" says:"how far the bearing may ride before it slips"`
-	SpringForce   float64      `json:"spring_force" input:"plain,force,atleast0,default=0" says:"force of the assist spring" part:"another spring"`
+	SlipAt        float64      `json:"slip_at" input:"plain,length,atleast0,default=0" says:"how far it may ride before it slips"`
+	SpringForce   float64      `json:"spring_force" input:"plain,force,atleast0,default=0" says:"force of the spring" part:"another spring"`
 	Slope         float64      `json:"slope" input:"plain,atleast0,default=0" says:"force a mm, N/mm"`
 	ForceOver     *float64     `json:"force_over" input:"plain,length,above0" says:"pedal travel over which force is read"`
 	BuzzOver      *float64     `json:"buzz_over" input:"plain,length,above0" says:"free play over which the pedal buzzes"`
@@ -73,11 +73,17 @@ func clutch(g *clutchGeometry, c *clutchCondition) (*works, error) {
 	if g.ForceOver != nil {
 		w.reads("force", func(s *spot) float64 { return g.SpringForce + g.Slope*s.greater(0, *g.ForceOver-pedalFree(s)) })
 	}
-	w.tells("bearing", []string{"clear", "rides"}, func(s *spot) string { return word(s.atLeast(bearing(s), g.BearingClear), "clear", "rides") })
+	w.tells("bearing", []string{"clear", "rides"}, func(s *spot) string {
+		return word(s.atLeast(bearing(s), g.BearingClear),
+			"clear", "rides")
+	})
 	w.tells("release", []string{"clean", "clashes"}, func(s *spot) string { return word(s.atLeast(margin(s), 0), "clean", "clashes") })
 	w.tells("grip", []string{"holds", "slips"}, func(s *spot) string { return word(s.atLeast(bearing(s), -g.SlipAt), "holds", "slips") })
 	if g.BuzzOver != nil {
-		w.tells("pedal", []string{"quiet", "buzzes"}, func(s *spot) string { return word(s.atMost(pedalFree(s), *g.BuzzOver), "quiet", "buzzes") })
+		w.tells("pedal", []string{"quiet", "buzzes"}, func(s *spot) string {
+			return word(s.atMost(pedalFree(s), *g.BuzzOver), "quiet",
+				"buzzes")
+		})
 	}
 	return w, nil
 }

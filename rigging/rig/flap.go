@@ -11,14 +11,14 @@ import (
 // limits that cut it before, and the other side that follows the driven one.
 type flapGeometry struct {
 	Detents    []flapDetent `json:"detents" says:"detents, up first"`
-	Gain       float64      `json:"gain" input:"plain,above0" says:"surface for each degree of the lever" part:"another hole of the follow-up arm"`
+	Gain       float64      `json:"gain" input:"plain,above0" says:"surface for each degree of the lever" part:"another hole of the arm"`
 	Offset     float64      `json:"offset" input:"plain,angle,default=0" says:"surface at lever 0, rod at setting 0"`
 	RodPitch   float64      `json:"rod_pitch" input:"plain,angle,above0" says:"follow-up rod, a turn"`
-	GapUp      float64      `json:"gap_up" input:"plain,angle" says:"up switch's gap at setting 0, in surface degrees"`
-	GapDown    float64      `json:"gap_down" input:"plain,angle" says:"down switch's gap at setting 0, in surface degrees"`
+	GapUp      float64      `json:"gap_up" input:"plain,angle" says:"up switch's gap at setting 0, of the surface"`
+	GapDown    float64      `json:"gap_down" input:"plain,angle" says:"down switch's gap at setting 0, of the surface"`
 	GapPitch   float64      `json:"gap_pitch" input:"plain,angle,above0" says:"switch screws, a turn"`
-	CoastUp    float64      `json:"coast_up" input:"plain,angle,atleast0" says:"coast after the motor is cut, up" part:"a motor brake that holds"`
-	CoastDown  float64      `json:"coast_down" input:"plain,angle,atleast0" says:"coast after the motor is cut, down" part:"a motor brake that holds"`
+	CoastUp    float64      `json:"coast_up" input:"plain,angle,atleast0" says:"coast up, the motor cut" part:"a better motor brake"`
+	CoastDown  float64      `json:"coast_down" input:"plain,angle,atleast0" says:"coast down, the motor cut" part:"a better motor brake"`
 	LimitUp    float64      `json:"limit_up" input:"plain,angle" says:"up limit at setting 0"`
 	LimitDown  float64      `json:"limit_down" input:"plain,angle" says:"down limit at setting 0"`
 	LimitPitch float64      `json:"limit_pitch" input:"plain,angle,above0" says:"limit screws, a turn"`
@@ -116,6 +116,9 @@ func flapFollowUp(g *flapGeometry, c *flapCondition) (*works, error) {
 	cuts := []string{"cuts", "strains"}
 	w.tells("limit_up", cuts, func(s *spot) string { return word(s.atLeast(limitUp(s), 0), cuts[0], cuts[1]) })
 	w.tells("limit_down", cuts, func(s *spot) string { return word(s.atMost(limitDown(s), g.TrackEnd), cuts[0], cuts[1]) })
-	w.tells("sides", []string{"alike", "differ"}, func(s *spot) string { return word(s.atMost(s.size(apart(s)), g.AlikeTol), "alike", "differ") })
+	w.tells("sides", []string{"alike", "differ"}, func(s *spot) string {
+		return word(s.atMost(s.size(apart(s)), g.AlikeTol),
+			"alike", "differ")
+	})
 	return w, nil
 }

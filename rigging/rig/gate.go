@@ -10,7 +10,7 @@ type gateGeometry struct {
 	GapLeft    float64     `json:"gap_left" input:"plain,length" says:"gap left of the stop at setting 0"`
 	GapRight   float64     `json:"gap_right" input:"plain,length" says:"gap right of the stop at setting 0"`
 	PerTurn    float64     `json:"per_turn" input:"plain,length,above0" says:"centring stop, a turn"`
-	LeverRatio float64     `json:"lever_ratio" input:"plain,above0" says:"play at the lever for each mm of gap" part:"a lever of another ratio"`
+	LeverRatio float64     `json:"lever_ratio" input:"plain,above0" says:"play at the lever, a mm of gap" part:"a lever of another ratio"`
 	HangAt     float64     `json:"hang_at" input:"plain,length,atleast0" says:"how far off centre it still returns"`
 	Planes     []gatePlane `json:"planes" says:"planes of the gate"`
 }
@@ -50,7 +50,10 @@ func gearGate(g *gateGeometry, c *gateCondition) (*works, error) {
 	w.reads("gap.right", func(s *spot) float64 { return s.greater(0, right(s)) })
 	w.reads("play.left", func(s *spot) float64 { return g.LeverRatio * s.greater(0, left(s)) })
 	w.reads("play.right", func(s *spot) float64 { return g.LeverRatio * s.greater(0, right(s)) })
-	w.tells("centre", []string{"returns", "hangs"}, func(s *spot) string { return word(s.atMost(s.size(centre(s)), g.HangAt), "returns", "hangs") })
+	w.tells("centre", []string{"returns", "hangs"}, func(s *spot) string {
+		return word(s.atMost(s.size(centre(s)), g.HangAt),
+			"returns", "hangs")
+	})
 	for i := range g.Planes {
 		p := &g.Planes[i]
 		w.sets("screw." + p.Name)

@@ -13,7 +13,7 @@ type kickdownGeometry struct {
 	Bottom       float64  `json:"bottom" input:"plain,length,above0" says:"stroke of the valve until it bottoms"`
 	Kick         float64  `json:"kick" input:"plain,length,above0" says:"stroke at which it kicks down"`
 	PullAtFull   *float64 `json:"pull_at_full" input:"plain,length,above0" says:"pull at full throttle" part:"a lever that pulls otherwise"`
-	Radius       *float64 `json:"radius" input:"plain,length,above0" says:"radius of the throttle lever" part:"a throttle lever of another radius"`
+	Radius       *float64 `json:"radius" input:"plain,length,above0" says:"radius of the throttle lever" part:"a lever of another radius"`
 	IdleAngle    *float64 `json:"idle_angle" input:"plain,angle" says:"the lever's angle at idle"`
 	FullAngle    *float64 `json:"full_angle" input:"plain,angle" says:"the lever's angle at full throttle"`
 	Notch        float64  `json:"notch" input:"plain,length,above0" says:"slack of one notch"`
@@ -138,7 +138,10 @@ func kickdown(g *kickdownGeometry, c *kickdownCondition) (*works, error) {
 		return word(s.atLeast(reach(s), 0.995), "reaches it", "stops short")
 	})
 	w.tells("resistance", []string{"felt", "none"}, func(*spot) string { return word(on, "felt", "none") })
-	w.tells("bump", []string{"none", "bump"}, func(s *spot) string { return word(!on || s.atLeast(cableSlack(s), g.BumpSlack), "none", "bump") })
+	w.tells("bump", []string{"none", "bump"}, func(s *spot) string {
+		return word(!on || s.atLeast(cableSlack(s), g.BumpSlack),
+			"none", "bump")
+	})
 	if g.Road != nil {
 		w.tells("shifts", []string{"right", "early", "late"}, func(s *spot) string {
 			v := valve(s, g.Road.Throttle)

@@ -6,13 +6,13 @@ type loopGeometry struct {
 	DirectRate    float64 `json:"direct_rate" input:"plain,rate,above0" says:"stiffness of a direct cable"`
 	CrossRate     float64 `json:"cross_rate" input:"plain,rate,above0" says:"stiffness of the crossover"`
 	Lead          float64 `json:"lead" input:"plain,length,above0" says:"turnbuckle, length a turn"`
-	DirectLeft    float64 `json:"direct_left" input:"plain,length" says:"take-up of the left direct cable at setting 0" part:"a left direct cable of another length"`
-	DirectRight   float64 `json:"direct_right" input:"plain,length" says:"take-up of the right direct cable at setting 0" part:"a right direct cable of another length"`
-	Crossover     float64 `json:"crossover" input:"plain,length" says:"take-up of the crossover at setting 0" part:"a crossover of another length"`
+	DirectLeft    float64 `json:"direct_left" input:"plain,length" says:"take-up of the left direct cable" part:"another left direct cable"`
+	DirectRight   float64 `json:"direct_right" input:"plain,length" says:"take-up of the right direct cable" part:"another right direct cable"`
+	Crossover     float64 `json:"crossover" input:"plain,length" says:"take-up of the crossover" part:"another crossover"`
 	ThermalDirect float64 `json:"thermal_direct" input:"plain,default=0" says:"direct cable, mm for each °C"`
 	ThermalCross  float64 `json:"thermal_cross" input:"plain,default=0" says:"crossover, mm for each °C"`
 	AtAir         float64 `json:"at_air" input:"plain,temperature,default=20" says:"air at which the take-ups are meant"`
-	DegPerMM      float64 `json:"deg_per_mm" input:"plain,above0" says:"aileron for each mm at the bellcrank, °/mm" part:"another hole of the bellcrank"`
+	DegPerMM      float64 `json:"deg_per_mm" input:"plain,above0" says:"aileron, ° for each mm" part:"another bellcrank"`
 	RodLeft       float64 `json:"rod_left" input:"plain,angle,default=0" says:"left rod at setting 0"`
 	RodRight      float64 `json:"rod_right" input:"plain,angle,default=0" says:"right rod at setting 0"`
 	RodPitch      float64 `json:"rod_pitch" input:"plain,angle,above0" says:"rods, a turn"`

@@ -67,7 +67,10 @@ func outboardShift(g *outboardGeometry, c *outboardCondition) (*works, error) {
 	w.tells("forward", locks, func(s *spot) string { return word(s.atLeast(forward(s), 0), locks[0], locks[1]) })
 	w.tells("reverse", locks, func(s *spot) string { return word(s.atLeast(reverse(s), 0), locks[0], locks[1]) })
 	w.tells("water", water, func(s *spot) string { return onTheWater(s, forward(s), reverse(s), g.LoadExtra) })
-	w.tells("neutral", []string{"free", "drags"}, func(s *spot) string { return word(s.atMost(s.size(off(s)), g.NeutralFree), "free", "drags") })
+	w.tells("neutral", []string{"free", "drags"}, func(s *spot) string {
+		return word(s.atMost(s.size(off(s)), g.NeutralFree),
+			"free", "drags")
+	})
 	w.tells("threads", []string{"hold", "too few"}, func(s *spot) string {
 		return word(s.atLeast(s.lesser(helm(s), engine(s)), g.LeastThreads), "hold", "too few")
 	})

@@ -23,10 +23,11 @@ func Schema() []byte {
 		}})
 	}
 	all := map[string]any{
-		"$schema":     "https://json-schema.org/draft/2020-12/schema",
-		"title":       "Brankel rig",
-		"description": "Lengths in mm, angles in degrees, forces in N, temperatures in °C; settings in turns, clicks, notches or mm, outward positive.",
-		"oneOf":       kinds,
+		"$schema": "https://json-schema.org/draft/2020-12/schema",
+		"title":   "Brankel rig",
+		"description": "Lengths in mm, angles in degrees, forces in N, temperatures in °C; settings in turns, clicks, notches or mm, " +
+			"outward positive.",
+		"oneOf": kinds,
 	}
 	maps.Copy(all, input.Schema(reflect.TypeFor[Rig]()))
 	raw, err := json.MarshalIndent(all, "", "  ")

@@ -5,18 +5,18 @@ package rig
 type sternGeometry struct {
 	Hand        string   `json:"hand" input:"words=standard|counter,default=standard" says:"rotation"`
 	Barrel      float64  `json:"barrel" input:"plain,length,above0" says:"barrel to eye at setting 0"`
-	Nominal     float64  `json:"nominal" input:"plain,length,above0" says:"barrel to eye that shifts alike both ways"`
+	Nominal     float64  `json:"nominal" input:"plain,length,above0" says:"barrel to eye, alike both ways"`
 	Pitch       float64  `json:"pitch" input:"plain,length,above0" says:"barrel, a turn"`
 	Threads     float64  `json:"threads" input:"plain,count" says:"threads in the barrel at setting 0"`
 	Half        float64  `json:"half" input:"plain,length,atleast0" says:"what dogs half home add"`
 	UpperDatum  float64  `json:"upper_datum" input:"plain,length,default=0" says:"upper cable beside its stud at setting 0"`
 	UpperPitch  float64  `json:"upper_pitch" input:"plain,length,above0" says:"upper end, a turn"`
-	Throw       float64  `json:"throw" input:"plain,length,above0" says:"throw of the helm, from end to end" part:"another hole of the helm arm"`
+	Throw       float64  `json:"throw" input:"plain,length,above0" says:"throw of the helm, end to end" part:"another hole of the arm"`
 	NeedPush    float64  `json:"need_push" input:"plain,length,above0" says:"push that locks its gear"`
 	NeedPull    float64  `json:"need_pull" input:"plain,length,above0" says:"pull that locks its gear"`
 	NeutralFree float64  `json:"neutral_free" input:"plain,length,above0" says:"how far off neutral is still free"`
 	LoadExtra   float64  `json:"load_extra" input:"plain,length,atleast0,default=0" says:"travel that load asks in addition"`
-	SlotGain    float64  `json:"slot_gain" input:"plain,atleast0,default=0" says:"pull gained for each mm up the slot" part:"a plate with another slot"`
+	SlotGain    float64  `json:"slot_gain" input:"plain,atleast0,default=0" says:"pull for each mm up the slot" part:"another plate"`
 	CutOut      *float64 `json:"cut_out" input:"plain,length,above0" says:"pull at which the cut-out trips"`
 	CamDatum    float64  `json:"cam_datum" input:"plain,length,default=0" says:"switch cam in reverse at setting 0"`
 }
@@ -72,9 +72,15 @@ func sternDriveShift(g *sternGeometry, c *sternCondition) (*works, error) {
 	w.tells("forward", locks, func(s *spot) string { return word(s.atLeast(forward(s), 0), locks[0], locks[1]) })
 	w.tells("reverse", locks, func(s *spot) string { return word(s.atLeast(reverse(s), 0), locks[0], locks[1]) })
 	w.tells("water", water, func(s *spot) string { return onTheWater(s, forward(s), reverse(s), g.LoadExtra) })
-	w.tells("neutral", []string{"free", "drags"}, func(s *spot) string { return word(s.atMost(s.size(shift(s)), g.NeutralFree), "free", "drags") })
+	w.tells("neutral", []string{"free", "drags"}, func(s *spot) string {
+		return word(s.atMost(s.size(shift(s)), g.NeutralFree),
+			"free", "drags")
+	})
 	if g.CutOut != nil {
-		w.tells("cut_out", []string{"stays on", "cuts out"}, func(s *spot) string { return word(s.atMost(pull(s), *g.CutOut), "stays on", "cuts out") })
+		w.tells("cut_out", []string{"stays on", "cuts out"}, func(s *spot) string {
+			return word(s.atMost(pull(s), *g.CutOut),
+				"stays on", "cuts out")
+		})
 	}
 	return w, nil
 }

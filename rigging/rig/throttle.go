@@ -59,7 +59,10 @@ func throttleCruise(g *throttleGeometry, c *throttleCondition) (*works, error) {
 	w.reads("cam_full", full)
 	w.reads("cam_servo", byServo)
 
-	w.tells("rest_switch", []string{"clicks", "silent"}, func(s *spot) string { return word(s.atMost(released(s), g.SwitchAt), "clicks", "silent") })
+	w.tells("rest_switch", []string{"clicks", "silent"}, func(s *spot) string {
+		return word(s.atMost(released(s), g.SwitchAt),
+			"clicks", "silent")
+	})
 	w.tells("idle", []string{"right", "high"}, func(s *spot) string { return word(s.atMost(released(s), g.IdleAt), "right", "high") })
 	stop := []string{"on the stop", "short"}
 	w.tells("full_throttle", stop, func(s *spot) string { return word(s.atLeast(full(s), g.CamFull-0.5), stop[0], stop[1]) })

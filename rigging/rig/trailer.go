@@ -19,7 +19,7 @@ type trailerGeometry struct {
 	RodDatum      float64  `json:"rod_datum" input:"plain,length,default=0" says:"play of the rod at setting 0"`
 	RodPitch      float64  `json:"rod_pitch" input:"plain,length,above0" says:"rod nut, a turn"`
 	Ratio         float64  `json:"ratio" input:"plain,above0" says:"rod for each mm of clearance" part:"another expander"`
-	CouplerRatio  float64  `json:"coupler_ratio" input:"plain,above0" says:"rod for each mm of the coupler" part:"a coupler lever of another ratio"`
+	CouplerRatio  float64  `json:"coupler_ratio" input:"plain,above0" says:"rod for each mm of the coupler" part:"another coupler lever"`
 	CouplerStroke float64  `json:"coupler_stroke" input:"plain,length,above0" says:"stroke of the coupler"`
 	LeverRest     float64  `json:"lever_rest" input:"plain,angle" says:"the hand lever at rest"`
 	LeverPerMM    float64  `json:"lever_per_mm" input:"plain,above0" says:"lever angle for each mm of rod, °/mm"`

@@ -42,7 +42,7 @@ func TestASheetIsDrawnWithoutARun(t *testing.T) {
 		Adjusters: []sheet.Adjuster{{ID: "nut", Name: "equaliser nut", Kind: "jam nuts", Step: 0.5}},
 		Points:    []sheet.Point{{ID: "notches", Name: "notches", Quantity: "count", Target: &target, Minus: 1, Plus: 2}},
 		Influence: []sheet.Influence{{Adjuster: "nut", Point: "notches", PerTurn: -0.6}},
-		Settings: []sheet.Setting{{Method: "measured", Adjusters: []string{"nut"}, Points: []string{"notches"}}}}
+		Settings:  []sheet.Setting{{Method: "measured", Adjusters: []string{"nut"}, Points: []string{"notches"}}}}
 	s.WorkOut()
 	p := Draw(s)
 	require.Len(t, p.Rules, 1)

@@ -163,7 +163,8 @@ func TestNothingThatIsOnOrOffCanBeSigned(t *testing.T) {
 func TestAFailedCheckSaysWhereToLookAndLeadsBackToTheSetting(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12").lockAndRead("143.0 mm")
 	r.do(KindTakenOff, Thing{ID: "propeller-chock"}).do(KindPartBack, Thing{ID: "linkage-cover"})
-	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "turns free"}).do(KindCheck, Checked{Check: "forward-locks", Answer: "slips or ratchets"})
+	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "turns free"}).do(KindCheck, Checked{Check: "forward-locks",
+		Answer: "slips or ratchets"})
 	a := r.wants(DoSafe)
 	assert.Contains(t, a.Finding, "barrel stands too near the eye")
 	require.ErrorContains(t, r.try(KindMove, Move{Adjuster: "barrel", Turns: "½", Way: "out"}),

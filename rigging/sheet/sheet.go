@@ -43,7 +43,7 @@ type Sheet struct {
 	Steps      []Step       `json:"steps" jsonschema:"minItems=1"`
 	Recheck    Recheck      `json:"recheck"`
 
-	Rig         *rig.Rig                      `json:"rig,omitempty"`     // set so that everything here is right; nil where nobody knows the geometry
+	Rig         *rig.Rig                      `json:"rig,omitempty"`     // all right as it is set; nil where nobody knows it
 	Nominal     map[string]map[string]float64 `json:"nominal,omitempty"` // settings by school, where a school ends elsewhere
 	Places      []Place                       `json:"places,omitempty"`  // such as left and right, or the wheels
 	Actions     []Action                      `json:"actions,omitempty"`

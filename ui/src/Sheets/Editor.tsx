@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Navigate, useNavigate } from 'react-router';
 import { api, answered, type Problem, type Sheet } from '../api/client';
 import { Foot, Head } from '../parts/Frame';
@@ -51,6 +51,7 @@ function Draft({ first }: { first: Value }) {
   };
   const sheet = now as Record<string, Value>;
   const faults = check?.faults ?? [];
+  const told = useMemo(() => new Map(check?.faults.map((f) => [f.field, f.message])), [check]);
   const questions = (check?.questions ?? []).filter((q) => !confirmed.includes(q.field));
   const done = async () => {
     const answer = await keep(now, confirmed);
@@ -136,7 +137,7 @@ function Draft({ first }: { first: Value }) {
           words={check?.words ?? { limits: [], steps: [], locks: [] }}
           proofs={check?.proofs ?? []}
           set={set}
-          faults={new Map(faults.map((f) => [f.field, f.message]))}
+          faults={told}
           questions={new Map(questions.map((f) => [f.field, f.message]))}
           confirm={(path) => {
             setConfirmed([...confirmed, path]);

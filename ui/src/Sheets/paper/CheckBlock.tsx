@@ -69,7 +69,7 @@ export function CheckBlock({ i }: { i: number }) {
                 <>
                   {turned &&
                     a.cure &&
-                    ` Cure: ${turned.name}, ${steps(a.cure.steps, turned.notch ?? 'turn')} ${a.cure.way === 'out' ? turned.out.says : turned.in.says}.`}
+                    ` Cure: ${turned.name}, ${steps(a.cure.steps, turned.notch ?? 'turn')} ${turned[a.cure.way].says}.`}
                   {a.stop && ' Repair first.'}
                 </>
               )}

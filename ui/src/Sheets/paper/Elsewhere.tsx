@@ -24,7 +24,7 @@ export function placeOf(sheet: Value, path: string): string {
   const [, head = '', at] = /^([a-z_]+)(?:\[(\d+)\])?/.exec(path) ?? [];
   const entry = at === undefined ? undefined : valueAt(sheet, [head, Number(at)]);
   const of = (key: string) => valueAt(entry, [key]);
-  const name = [of('title'), of('name'), of('says'), of('moving')].find((x) => typeof x === 'string' && x !== '');
+  const name = [of('title'), of('name'), of('says'), of('moving')].find((x): x is string => typeof x === 'string' && x !== '');
   return [what[head] ?? head.replaceAll('_', ' '), name].filter(Boolean).join(' ');
 }
 
@@ -33,7 +33,13 @@ export function Elsewhere() {
   const { sheet, faults } = usePaper();
   const [hidden, setHidden] = useState<string[]>([]);
   useEffect(() => {
-    setHidden([...faults.keys()].filter((path) => !document.getElementById(`tell-${path}`)));
+    // the blanks are on the page only once this has been drawn
+    const drawn = requestAnimationFrame(() => {
+      setHidden([...faults.keys()].filter((path) => !document.getElementById(`tell-${path}`)));
+    });
+    return () => {
+      cancelAnimationFrame(drawn);
+    };
   }, [faults]);
   const shown = hidden.filter((path) => faults.has(path));
   if (shown.length === 0) return null;

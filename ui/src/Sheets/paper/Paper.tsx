@@ -4,6 +4,7 @@ import { CheckBlock } from './CheckBlock';
 import { Part } from './layout';
 import { list, PaperContext, type PaperOf } from './paper';
 import { PointBlock } from './PointBlock';
+import { Elsewhere } from './Elsewhere';
 import { First } from './First';
 import { Last } from './Last';
 import { More } from './More';
@@ -27,6 +28,7 @@ export function Paper(of: PaperOf) {
   const edit = of.set !== undefined;
   return (
     <PaperContext.Provider value={of}>
+      {edit && <Elsewhere />}
       <Box sx={{ columns: edit ? 1 : { xs: 1, md: 2, lg: 3 }, columnGap: 4, mt: 2 }}>
         <Top />
         <First />

@@ -163,7 +163,7 @@ export function RigBlock() {
   return (
     <Part title="Its rig">
       <Row
-        head={all === 0 ? 'Nothing to hold against it yet.' : met === all ? `✓ All ${all} agree:` : `✕ ${all - met} of ${all} disagree:`}
+        head={all === 0 ? 'Nothing to hold against it yet.' : met === all ? `✓ All ${all} agree:` : `✕ ${all - met} of ${all} do not:`}
       >
         {all > 0 && 'what this sheet asks, against what its rig shows where everything is right.'}
       </Row>

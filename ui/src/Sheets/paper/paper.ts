@@ -40,6 +40,7 @@ export function idOf(name: string, taken: string[]): string {
   const plain = name
     .toLowerCase()
     .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')
     .slice(0, 40);
