@@ -67,9 +67,7 @@ export function CheckBlock({ i }: { i: number }) {
                 )
               ) : (
                 <>
-                  {turned &&
-                    a.cure &&
-                    ` Cure: ${turned.name}, ${steps(a.cure.steps, turned.notch ?? 'turn')} ${turned[a.cure.way].says}.`}
+                  {turned && a.cure && ` Cure: ${turned.name}, ${steps(a.cure.steps, turned.notch ?? 'turn')} ${turned[a.cure.way].says}.`}
                   {a.stop && ' Repair first.'}
                 </>
               )}
