@@ -282,13 +282,14 @@ func BenchmarkImport200kB(b *testing.B) {
 	require.NoError(b, err)
 	var s Sheet
 	require.NoError(b, json.Unmarshal(raw, &s))
+	long := strings.Repeat("long ", 55)
 	for i := 0; len(raw) < 200_000; i++ {
-		one := s.Checks[0]
-		one.ID = fmt.Sprint("check-", i)
-		s.Checks = append(s.Checks, one)
-		if i%100 == 0 {
-			raw = s.JSON()
+		one := Check{ID: fmt.Sprint("check-", i), Name: "one", Ask: long, Kind: "sense"}
+		for j := range 5 {
+			one.Answers = append(one.Answers, Answer{Says: fmt.Sprint(long, j), PointsTo: long})
 		}
+		s.Checks = append(s.Checks, one)
+		raw = s.JSON()
 	}
 	b.Run("import", func(b *testing.B) {
 		for b.Loop() {

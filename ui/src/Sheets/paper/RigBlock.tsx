@@ -162,7 +162,7 @@ export function RigBlock() {
   const all = list(proofs).length;
   return (
     <Part title="Its rig">
-      <Row head={all === 0 ? 'Nothing to hold against it yet.' : met === all ? `✓ All ${all} agree:` : `✕ ${all - met} of ${all} do not:`}>
+      <Row head={all === 0 ? 'Nothing to hold against it.' : met === all ? `✓ All ${all} agree:` : `✕ ${all - met} of ${all} do not:`}>
         {all > 0 && 'what this sheet asks, against what its rig shows where everything is right.'}
       </Row>
       <Told at={['rig']} />
