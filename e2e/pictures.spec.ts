@@ -37,7 +37,7 @@ test('the bench', async ({ page, server }) => {
 test('sheets, a machine, people', async ({ page, server }) => {
   await page.goto(`${server.url}/sheets`);
   await page.getByLabel('find a sheet').fill('boat');
-  await page.getByText('27 sheets').waitFor();
+  await page.getByText('29 sheets').waitFor();
   await page.screenshot({ path: picture('sheets') });
   await page.getByLabel('find a sheet').fill('aileron');
   await page.getByRole('button', { name: /sheet 721/ }).click();

@@ -4,13 +4,15 @@ import (
 	"maps"
 	"slices"
 	"strings"
+	"unicode/utf8"
 
 	"brankel/rigging/fault"
 	"brankel/rigging/input"
 )
 
-// mostNames is how many sides, wheels, hooks, planes or detents a rig may have.
-const mostNames = 24
+// mostNames is how many sides, wheels, hooks, planes or detents a rig may have,
+// longestName how many letters one of them.
+const mostNames, longestName = 24, 60
 
 // checkNames tells names that are empty or stand twice at their places, and lists that
 // are too long; key is the field of an entry that holds its name.
@@ -22,6 +24,7 @@ func checkNames(f *input.Faults, names []string, list, key string) {
 			at = input.Join(at, key)
 		}
 		f.AddIf(strings.TrimSpace(name) == "", at, "write a name")
+		f.AddIf(utf8.RuneCountInString(name) > longestName, at, "say it in 60 letters")
 		f.AddIf(slices.Contains(names[:i], name), at, "this name stands here twice: give each its own")
 	}
 }

@@ -61,6 +61,8 @@ func shapeWords(k jsonschema.ErrorKind) string {
 		return fmt.Sprintf("this has %d letters: say it in %d", k.Got, k.Want)
 	case *kind.MaxItems:
 		return fmt.Sprintf("these are %d: write %d at the most", k.Got, k.Want)
+	case *kind.MaxProperties:
+		return fmt.Sprintf("these are %d: write %d at the most", k.Got, k.Want)
 	case *kind.Pattern:
 		return "write letters, figures, - and _ only, beginning with a letter or figure"
 	case *kind.MinItems:

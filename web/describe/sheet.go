@@ -53,6 +53,8 @@ func limit(s *jsonschema.Schema) {
 		if s.Items != nil {
 			limit(s.Items)
 		}
+	case s.Type == "object" && s.Properties == nil && s.Ref == "":
+		s.MaxProperties = ptr(longestList)
 	case s.Type == "string" && len(s.Enum) == 0 && s.Format == "" && s.Pattern == "":
 		s.MaxLength = ptr(longestText)
 	}

@@ -102,7 +102,7 @@ function Draft({ first }: { first: Value }) {
           role="status"
           sx={{
             fontSize: 17,
-            flex: '1 1 200px',
+            flex: '1 1 100px',
             color: faults.length > 0 ? 'error.main' : 'text.primary',
             fontWeight: 500,
           }}

@@ -60,16 +60,16 @@ export function AdjusterBlock({ i }: { i: number }) {
       )}
       <W at={[...at, 'step']} label={`least step of ${a.name}`} number />
       <br />
-      seen from <W at={[...at, 'seen_from']} label={`${a.name} is seen from`} />
-      <Pick at={[...at, 'out', 'seen']} label={`outward, ${a.name} turns`} options={seen} /> is
+      seen from <W at={[...at, 'seen_from']} label={`${a.name} is seen from`} />{' '}
+      <Pick at={[...at, 'out', 'seen']} label={`outward, ${a.name} turns`} options={seen} /> is{' '}
       <W at={[...at, 'out', 'says']} label={`outward, ${a.name} goes`} />,
-      <Pick at={[...at, 'in', 'seen']} label={`inward, ${a.name} turns`} options={seen} /> is
+      <Pick at={[...at, 'in', 'seen']} label={`inward, ${a.name} turns`} options={seen} /> is{' '}
       <W at={[...at, 'in', 'says']} label={`inward, ${a.name} goes`} />
       <br />
       {a.threads ? (
         <>
           threads in, counted as <Pick at={[...at, 'threads', 'point']} label={`threads of ${a.name} are read as`} options={counts} />
-          <W at={[...at, 'threads', 'min']} label={`least threads of ${a.name}`} number /> to
+          <W at={[...at, 'threads', 'min']} label={`least threads of ${a.name}`} number /> to{' '}
           <W at={[...at, 'threads', 'max']} label={`most threads of ${a.name}`} number />
           <Told at={[...at, 'threads']} />
         </>
@@ -81,8 +81,9 @@ export function AdjusterBlock({ i }: { i: number }) {
       )}
       {s.rig && !a.threads && (
         <>
-          it can be set from <W at={[...at, 'range', 'min']} label={`least setting of ${a.name}`} number /> to
+          it can be set from <W at={[...at, 'range', 'min']} label={`least setting of ${a.name}`} number /> to{' '}
           <W at={[...at, 'range', 'max']} label={`most setting of ${a.name}`} number /> of its steps
+          <br />
           <Told at={[...at, 'range']} />
         </>
       )}

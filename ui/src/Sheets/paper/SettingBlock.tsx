@@ -5,7 +5,7 @@ import { Add, TakeOut } from './rows';
 import { AdjusterBlock } from './AdjusterBlock';
 import { CheckBlock } from './CheckBlock';
 import { Row } from './layout';
-import { list, usePaper } from './paper';
+import { idOf, list, usePaper } from './paper';
 import { PointBlock } from './PointBlock';
 import { methods } from './methods';
 
@@ -133,7 +133,12 @@ function Method({ i }: { i: number }) {
     case 'locked, then backed off':
       return (
         <Row>
-          Turn until <b>{check?.name ?? '…'}</b> says{' '}
+          Turn until{' '}
+          {!edit && (
+            <>
+              <b>{check?.name ?? '…'}</b> says{' '}
+            </>
+          )}
           {edit ? (
             one.until ? (
               <>
@@ -194,7 +199,14 @@ function Method({ i }: { i: number }) {
             at={[...at, 'options']}
             what="choice"
             named
-            make={(name) => ({ id: name.slice(0, 40), name, setting: list(one.options).length })}
+            make={(name) => ({
+              id: idOf(
+                name,
+                list(one.options).map((o) => o.id),
+              ),
+              name,
+              setting: list(one.options).length,
+            })}
           />
         </Row>
       );
