@@ -213,8 +213,8 @@ func (s *Sheet) provePoint(path string, p *Point, school string) (out []Proof) {
 		}
 		at[c.At] = point[0]
 		band := calc.Band{Min: point[1] - p.Minus, Max: point[1] + p.Plus}
-		wants := fmt.Sprintf("%s to %s %s at %s", quantity.Number(band.Min, 2), quantity.Number(band.Max, 2), s.UnitOf(p),
-			quantity.Number(point[0], 1))
+		ends := quantity.Number(band.Min, 2) + " to " + quantity.Number(band.Max, 2)
+		wants := fmt.Sprintf("%s at %s", withUnit(ends, s.UnitOf(p)), quantity.Number(point[0], 1))
 		out = append(out, s.readings(path+".chart", p, school, settings, at, band, wants)...)
 	}
 	return out
@@ -237,7 +237,7 @@ func (s *Sheet) readings(
 			continue
 		}
 		v = p.shown(v)
-		shows := strings.TrimSpace(quantity.Number(v, 3) + " " + s.UnitOf(p))
+		shows := withUnit(quantity.Number(v, 3), s.UnitOf(p))
 		out = append(out, Proof{path, named(p.Name, place), school, wants, shows, band.In(v)})
 	}
 	return out

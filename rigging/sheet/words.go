@@ -45,6 +45,14 @@ func (s *Sheet) UnitOf(p *Point) string {
 	return ""
 }
 
+// withUnit writes a figure with its unit: 143 mm, 12°, 5.
+func withUnit(figure, unit string) string {
+	if unit == "°" {
+		return figure + unit
+	}
+	return strings.TrimSpace(figure + " " + unit)
+}
+
 func (s *Sheet) limits(p *Point) string {
 	if p.Target == nil {
 		if p.Chart != "" {
@@ -60,7 +68,7 @@ func (s *Sheet) limits(p *Point) string {
 	case p.Minus > 0:
 		band = " ± " + n(p.Minus)
 	}
-	return strings.TrimSpace(n(*p.Target) + band + " " + s.UnitOf(p))
+	return withUnit(n(*p.Target)+band, s.UnitOf(p))
 }
 
 func (a Adjuster) stepSays() string {

@@ -27,7 +27,9 @@ export function PointBlock({ i }: { i: number }) {
           <TakeOut at={at} name={p.name} />
         </>
       ) : (
-        <b>{words.limits[i]}</b>
+        <Box component="b" sx={{ whiteSpace: 'nowrap' }}>
+          {words.limits[i]}
+        </Box>
       )}
       {edit ? ' ' : ', '}
       <W at={[...at, 'between']} label="from where to where" />
@@ -43,12 +45,18 @@ export function PointBlock({ i }: { i: number }) {
         {'; by '}
         <W at={[...at, 'instrument']} label="instrument" />
       </When>
-      <When at={[...at, 'school']}>
-        {list(s.schools).length > 0 && (
+      {list(s.schools).length > 0 && (
+        <When at={[...at, 'school']}>
+          {edit ? '' : '; by the school '}
           <Pick at={[...at, 'school']} label={`only by, ${p.name}`} options={list(s.schools)} none="every school" />
-        )}
-      </When>
-      {list(s.places).length > 0 && <Yes at={[...at, 'each']} says="at each place" />}
+        </When>
+      )}
+      {list(s.places).length > 0 && (
+        <>
+          {!edit && p.each ? '; ' : ''}
+          <Yes at={[...at, 'each']} says="at each place" />
+        </>
+      )}
       {p.signed && `. On either side: ${p.signed.positive}, or ${p.signed.negative}.`}
       <When at={[...at, 'stop']}>
         {edit ? ' Out of it, repair: ' : ' Out of it: '}

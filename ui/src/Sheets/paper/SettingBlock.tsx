@@ -35,7 +35,7 @@ export function SettingBlock({ i, shown }: { i: number; shown: (kind: 'adjusters
   return (
     <Box
       component="section"
-      aria-label={one.title}
+      aria-label={`${i + 1}. ${one.title}`}
       sx={{ breakInside: 'avoid', mb: 2.5, borderLeft: '4px solid', borderColor: 'text.primary', pl: 1.75 }}
     >
       <Box component="h3" sx={{ m: 0, fontSize: 20, fontWeight: 600 }}>
@@ -47,7 +47,7 @@ export function SettingBlock({ i, shown }: { i: number; shown: (kind: 'adjusters
         <When at={[...at, 'school']}>
           {list(s.schools).length > 0 && (
             <>
-              {edit ? '' : ', by '}
+              {edit ? '' : ', by the school '}
               <Pick at={[...at, 'school']} label={`school of ${one.title}`} options={list(s.schools)} none="every school" />
             </>
           )}

@@ -1,5 +1,5 @@
 /** How small buttons and blanks look within a text. */
-export const small = { minHeight: 40, py: 0, px: 1, fontSize: 16 } as const;
+export const small = { minWidth: 0, maxWidth: '100%', whiteSpace: 'normal', minHeight: 40, py: 0, px: 1, fontSize: 16 } as const;
 
 export const field = {
   font: 'inherit',
@@ -23,4 +23,5 @@ export const inText = {
   maxWidth: '100%',
   mr: 0.75,
   verticalAlign: 'baseline',
+  '& > *': { minWidth: 0, maxWidth: '100%' },
 } as const;
