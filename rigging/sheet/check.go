@@ -34,12 +34,9 @@ var compiled = sync.OnceValue(func() *jsonschema.Schema {
 // Parse reads a sheet in the open format. A bad one is refused with every
 // fault (fault.List), each with its path and what to write; unknown keys are faults.
 func Parse(raw []byte) (*Sheet, error) {
-	if err := strict.Check(raw); err != nil {
-		return nil, fault.List{*err.(*fault.Fault)}
-	}
-	doc, err := jsonschema.UnmarshalJSON(bytes.NewReader(raw))
+	doc, err := strict.Value(raw) // as the schema wants it too: numbers as json.Number
 	if err != nil {
-		return nil, fault.List{*fault.At("", "this is no JSON: %s", err)}
+		return nil, fault.List{*err.(*fault.Fault)}
 	}
 	if err := compiled().Validate(doc); err != nil {
 		return nil, shapeFaults(err.(*jsonschema.ValidationError))
