@@ -37,7 +37,7 @@ test('the bench is sound for screen readers, by day and by lamp', async ({ page,
 
 test('sheets, machines and people are sound for screen readers, by day and by lamp', async ({ page, server }) => {
   for (const [path, shown] of [
-    ['/sheets', '29 sheets for'],
+    ['/sheets', '30 sheets for'],
     ['/machine/mail', 'Change the card'],
     ['/machine/new', 'Keep the card'],
     ['/people', 'tension gauge 2'],

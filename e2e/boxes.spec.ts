@@ -34,7 +34,7 @@ test('no text of a drawing meets a line or another text, at any width', async ({
   await page.getByText('Chain hash').waitFor();
   await look('a record');
   await page.goto(`${server.url}/sheets`);
-  await page.getByText('29 sheets').waitFor();
+  await page.getByText('30 sheets').waitFor();
   await look('the library');
 });
 

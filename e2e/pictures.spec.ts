@@ -37,16 +37,19 @@ test('the bench', async ({ page, server }) => {
 test('sheets, a machine, people', async ({ page, server }) => {
   await page.goto(`${server.url}/sheets`);
   await page.getByLabel('find a sheet').fill('boat');
-  await page.getByText('29 sheets').waitFor();
+  await page.getByText('30 sheets').waitFor();
   await page.screenshot({ path: picture('sheets') });
-  await page.getByLabel('find a sheet').fill('aileron');
-  await page.getByRole('button', { name: /sheet 721/ }).click();
-  await page.getByRole('heading', { name: 'Sheet 721' }).waitFor();
+  await page.getByLabel('find a sheet').fill('both drive cables');
+  await page.getByRole('button', { name: /sheet 136/ }).click();
+  const settings = page.getByRole('heading', { name: 'Settings, in their order' });
+  const up = () => settings.evaluate((h) => window.scrollTo(0, h.getBoundingClientRect().top + window.scrollY - 90));
+  await settings.waitFor();
+  await up();
   await page.screenshot({ path: picture('sheet') });
-  await page.getByRole('button', { name: 'Copy as a new one' }).click();
-  await page.getByRole('button', { name: 'assumed: confirm' }).first().waitFor();
-  await page.getByText('things still').or(page.getByText('thing still')).waitFor();
-  await page.getByRole('heading', { name: 'Adjusters' }).scrollIntoViewIfNeeded();
+  await page.getByRole('button', { name: 'Revise it' }).click();
+  await page.getByLabel('target of barrel to eye').fill('153');
+  await page.getByText('its rig shows 152 mm; wanted 153').waitFor();
+  await up();
   await page.screenshot({ path: picture('sheet-draft') });
   await page.goto(`${server.url}/machine/ferry`);
   await page.getByRole('heading', { name: 'Ferry pick-up' }).waitFor();

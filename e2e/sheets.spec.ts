@@ -8,7 +8,7 @@ const sheet114 = readFileSync(join(root, 'demo/sheets/114.json'), 'utf8');
 
 test('a sheet is found on its axis, read, exported byte for byte and taken in again', async ({ page, server }) => {
   await page.goto(`${server.url}/sheets`);
-  await expect(page.getByText('29 sheets for')).toBeVisible();
+  await expect(page.getByText('30 sheets for')).toBeVisible();
   await page.getByLabel('find a sheet').fill('lower drive');
   await page.getByRole('button', { name: /sheet 114 revision 3, 1850–2399/ }).click();
   await expect(page.getByRole('heading', { name: 'Sheet 114 · lower drive cable' })).toBeVisible();
@@ -39,7 +39,7 @@ test('a bad file tells every fault with its cure, and nothing is kept', async ({
   await input.setInputFiles(file('huge.json', `"${'x'.repeat(20_000_000)}"`));
   await expect(alert).toContainText('larger than any sheet');
   await page.reload();
-  await expect(page.getByText('29 sheets for')).toBeVisible();
+  await expect(page.getByText('30 sheets for')).toBeVisible();
 });
 
 const write = async (page: Page, label: string | RegExp, text: string) => {
@@ -140,6 +140,6 @@ test('a sheet is written from a manual with its rig; one contradiction is met an
 test('who may not change sheets is not offered to', async ({ page, server }) => {
   await signIn(page, server.url, 'Tobin');
   await page.goto(`${server.url}/sheets`);
-  await expect(page.getByText('29 sheets for')).toBeVisible();
+  await expect(page.getByText('30 sheets for')).toBeVisible();
   await expect(page.getByLabel('new sheet for')).toHaveCount(0);
 });

@@ -319,7 +319,7 @@ func TestAFolderWithOneBadFileLeavesNothingOfItsKind(t *testing.T) {
 	require.Error(t, err)
 	heads, err := s.Store.Heads()
 	require.NoError(t, err)
-	assert.Len(t, heads, 29)
+	assert.Len(t, heads, 30)
 
 	raw, err := demo.Files.ReadFile("runs/2026-11-avocet.json")
 	require.NoError(t, err)

@@ -20,7 +20,7 @@ func TestWhatIsExportedIsImportedTheSame(t *testing.T) {
 		return files
 	}
 	files := out(first)
-	assert.Len(t, files, 30)
+	assert.Len(t, files, 31)
 	raw, err := demo.Files.ReadFile("sheets/721.json")
 	require.NoError(t, err)
 	assert.Equal(t, string(raw), string(files["sheets/721.json"].Data), "byte for byte")

@@ -86,7 +86,7 @@ func TestTheLibraryToldFromItsHeads(t *testing.T) {
 		n += len(a.Bars)
 		assert.Empty(t, a.Overlaps)
 	}
-	assert.Equal(t, 29, n)
+	assert.Equal(t, 30, n)
 	again, err := s.Library()
 	require.NoError(t, err)
 	assert.Equal(t, lib, again, "the same order each time")

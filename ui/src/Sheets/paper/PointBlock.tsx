@@ -10,7 +10,7 @@ const unit: Record<string, string> = { length: 'mm', angle: '°', force: 'N', to
 
 /** One thing that is read: its window, its way of reading, and what the sheet's rig shows there. */
 export function PointBlock({ i }: { i: number }) {
-  const { sheet: s, words, edit, get } = usePaper();
+  const { sheet: s, words, proofs, edit, get } = usePaper();
   const p = list(s.points)[i];
   if (!p) return null;
   const at = ['points', i];
@@ -20,9 +20,9 @@ export function PointBlock({ i }: { i: number }) {
     <Row head={<W at={[...at, 'name']} label="what is read" />}>
       {edit ? (
         <>
-          <W at={[...at, 'target']} label={`target of ${p.name}`} hint="target" number unit={u} /> +
-          <W at={[...at, 'plus']} label={`how far over, ${p.name}`} hint="over" number /> −
-          <W at={[...at, 'minus']} label={`how far under, ${p.name}`} hint="under" number />
+          <W at={[...at, 'target']} label={`target of ${p.name}`} hint="target" silent number unit={u} /> +
+          <W at={[...at, 'plus']} label={`how far over, ${p.name}`} hint="over" silent number /> −
+          <W at={[...at, 'minus']} label={`how far under, ${p.name}`} hint="under" silent number />
           <Pick at={[...at, 'quantity']} label={`kind of reading, ${p.name}`} options={quantities} />
           <TakeOut at={at} name={p.name} />
         </>
@@ -62,6 +62,9 @@ export function PointBlock({ i }: { i: number }) {
         {edit ? ' Out of it, repair: ' : ' Out of it: '}
         <W at={[...at, 'stop']} label="what to repair" />
       </When>
+      {!list(proofs).some((x) => !x.met && x.field === `points[${i}].target`) && <Told at={[...at, 'target']} />}
+      <Told at={[...at, 'plus']} />
+      <Told at={[...at, 'minus']} />
       <Told at={at} />
       <Told at={[...at, 'chart']} />
       <Shown path={`points[${i}].`} />
@@ -77,7 +80,11 @@ export function Shown({ path }: { path: string }) {
   const wrong = of.filter((p) => !p.met);
   const say = (p: (typeof of)[number]) => `${p.shows}${p.school ? ` by ${p.school}` : ''}`;
   return (
-    <Box component="span" sx={{ display: 'block', fontSize: 16, color: wrong.length > 0 ? 'error.main' : 'success.main', fontWeight: 500 }}>
+    <Box
+      component="span"
+      id={wrong[0] && `tell-${wrong[0].field}`}
+      sx={{ display: 'block', fontSize: 16, color: wrong.length > 0 ? 'error.main' : 'success.main', fontWeight: 500 }}
+    >
       {wrong.length > 0
         ? `✕ its rig shows ${[...new Set(wrong.map(say))].join(', ')}; wanted ${wrong[0]?.wants ?? ''}`
         : `✓ its rig shows ${[...new Set(of.map(say))].join(', ')}`}

@@ -51,12 +51,14 @@ export function W({
   unit = '',
   number = false,
   hint = number ? '' : label,
+  silent = false,
 }: {
   at: Path;
   label: string;
   unit?: string;
   number?: boolean;
   hint?: string;
+  silent?: boolean; // what is wrong with it is told at the end of its line
 }) {
   const { get, set, edit, faults, questions } = usePaper();
   const { assumed, confirm } = useAssumed(at);
@@ -111,7 +113,7 @@ export function W({
           assumed: confirm
         </Button>
       )}
-      <Told at={at} />
+      {!silent && <Told at={at} />}
     </Box>
   );
 }
