@@ -1,5 +1,7 @@
 package run
 
+import "brankel/rigging/sheet"
+
 // Do is what the mechanic is asked to do now.
 type Do string
 
@@ -57,15 +59,16 @@ type Advice struct {
 
 // Want is a reading wanted.
 type Want struct {
-	Point    string      `json:"point"`
-	Name     string      `json:"name"`
-	Between  string      `json:"between"`
-	Quantity string      `json:"quantity"`
-	Unit     string      `json:"unit"`
-	UnitSays string      `json:"unit_says"` // what is counted or read: threads, notches, mm
-	Position string      `json:"position,omitempty"`
-	States   []WantState `json:"states"`
-	Last     string      `json:"last,omitempty"` // the reading before, in words
+	Point    string        `json:"point"`
+	Name     string        `json:"name"`
+	Between  string        `json:"between"`
+	Quantity string        `json:"quantity"`
+	Unit     string        `json:"unit"`
+	UnitSays string        `json:"unit_says"` // what is counted or read: threads, notches, mm
+	Position string        `json:"position,omitempty"`
+	States   []WantState   `json:"states"`
+	Sides    *sheet.Signed `json:"sides,omitempty"` // it lies on one of them
+	Last     string        `json:"last,omitempty"`  // the reading before, in words
 }
 
 // WantState is a state to be confirmed with a tap, and how it is proved.

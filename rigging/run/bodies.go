@@ -45,12 +45,14 @@ type Reading struct {
 	End       string        `json:"end,omitempty"`
 	Unit      string        `json:"unit,omitempty"`
 	States    []string      `json:"states,omitempty"`
+	Side      string        `json:"side,omitempty"` // positive or negative, of a point that lies on either side of nothing
 	Gauge     string        `json:"gauge,omitempty"`
 	Value     float64       `json:"value"`
 	GaugeName string        `json:"gauge_name,omitempty"`
 	Overdue   string        `json:"overdue,omitempty"` // since when its calibration had run out
 	Doubt     float64       `json:"doubt,omitempty"`   // half the width
 	Name      string        `json:"name,omitempty"`    // of the point
+	SideSays  string        `json:"side_says,omitempty"`
 	Quantity  quantity.Kind `json:"quantity,omitempty"`
 	Missing   []string      `json:"missing,omitempty"` // states the sheet demands that were not confirmed: not judged
 }

@@ -1,6 +1,7 @@
 package run
 
 import (
+	"os"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -53,4 +54,39 @@ func TestASheetIsDrawnWithoutARun(t *testing.T) {
 	assert.True(t, r.From < 4 && r.To > 7)
 	assert.Empty(t, p.Line.Of, "notches are no length along the cable")
 	assert.Nil(t, Draw(&sheet.Sheet{}).Line, "a draft without positions is not drawn yet")
+}
+
+// What lies on either side of nothing is read as a size and a side, never with a minus.
+func TestAReadingOnEitherSide(t *testing.T) {
+	raw, err := os.ReadFile("../../demo/sheets/201.json")
+	require.NoError(t, err)
+	s, err := sheet.Parse(raw)
+	require.NoError(t, err)
+	st := Fold(s, nil)
+	st.Identity = &Identified{Sheet: s.Hash()}
+	for _, c := range []struct {
+		text, side string
+		value      float64
+		says       string
+		field      string
+	}{
+		{"0.6", "negative", -0.6, "eye to pin read: 0.6 mm short of the pin", ""},
+		{"0.6", "positive", 0.6, "eye to pin read: 0.6 mm past the pin", ""},
+		{"0", "", 0, "eye to pin read: 0.0 mm", ""},
+		{"0.6", "", 0, "", "body.side"},
+		{"0.6", "left", 0, "", "body.side"},
+		{"-0.6", "positive", 0, "", "body.text"},
+	} {
+		read, err := Understand(Bench{}, st, Reading{Point: "eye-to-pin", Text: c.text, Side: c.side})
+		if c.field != "" {
+			require.ErrorContains(t, err, c.field, "%+v", c)
+			continue
+		}
+		require.NoError(t, err)
+		assert.InDelta(t, c.value, read.Value, 1e-9)
+		assert.Equal(t, c.says, saysReading(read))
+		assert.Equal(t, c.says, "eye to pin read: "+reads(s.Point("eye-to-pin"), read.Value))
+	}
+	_, err = Understand(Bench{}, st, Reading{Point: "threads", Text: "12", Side: "positive"})
+	assert.ErrorContains(t, err, "body.side")
 }

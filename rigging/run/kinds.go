@@ -3,9 +3,9 @@ package run
 import (
 	"encoding/json"
 	"fmt"
+	"math"
 
 	"brankel/rigging/fault"
-	"brankel/rigging/quantity"
 	"brankel/rigging/strict"
 )
 
@@ -133,7 +133,15 @@ func saysIdentified(i Identified) string {
 }
 
 func saysReading(r Reading) string {
-	return r.Name + " read: " + quantity.Quantity{Kind: r.Quantity, Value: r.Value}.Text()
+	return r.Name + " read: " + r.shown()
+}
+
+// shown is the value as it was read.
+func (r Reading) shown() string {
+	if r.SideSays != "" {
+		return onSide(text(r.Quantity, math.Abs(r.Value)), r.SideSays)
+	}
+	return text(r.Quantity, r.Value)
 }
 
 func saysDecided(d Decided) string {

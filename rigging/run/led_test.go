@@ -2,6 +2,7 @@ package run
 
 import (
 	"fmt"
+	"math"
 	"os"
 	"path/filepath"
 	"strconv"
@@ -29,7 +30,10 @@ func (d *driver) reading(w *Want) Reading {
 	a, p, _ := d.s.Lead()
 	switch {
 	case w.Point == p.ID:
-		r.Text = strconv.FormatFloat(d.length, 'f', 3, 64)
+		r.Text = strconv.FormatFloat(math.Abs(d.length), 'f', 3, 64)
+		if p.Signed != nil {
+			r.Side = map[bool]string{true: "negative", false: "positive"}[d.length < 0]
+		}
 	case a.Threads != nil && w.Point == a.Threads.Point:
 		r.Text = fmt.Sprint((a.Threads.Min + a.Threads.Max) / 2)
 	}
@@ -118,9 +122,6 @@ func TestEverySheetThatLeadsARunLeadsItToItsSignature(t *testing.T) {
 		led++
 		t.Run(s.ID, func(t *testing.T) {
 			d := &driver{rigOf(t, Bench{Family: s.Family, Cable: s.Cable}, s), s, *p.Target - 3*in.PerTurn}
-			if d.length < 0 {
-				d.length = *p.Target + 3*in.PerTurn
-			}
 			for range 80 {
 				if !d.step(Next(d.state())) || d.state().Signed != nil {
 					break

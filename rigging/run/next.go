@@ -164,7 +164,7 @@ func (st State) asFound() Advice {
 // read asks for one reading, and says why the last one could not be compared.
 func (st State) read(p *sheet.Point) Advice {
 	w := &Want{Point: p.ID, Name: p.Name, Between: p.Between, Quantity: string(p.Quantity), Unit: p.Quantity.Unit(),
-		UnitSays: st.Sheet.UnitOf(p), States: []WantState{}}
+		UnitSays: st.Sheet.UnitOf(p), States: []WantState{}, Sides: p.Signed}
 	for _, id := range p.States {
 		t := st.Sheet.State(id)
 		w.States = append(w.States, WantState{t.ID, t.Name, t.How})
@@ -180,9 +180,9 @@ func (st State) read(p *sheet.Point) Advice {
 		a.More = append(a.More, "Tap what you have proved. Without all of it the reading is kept, but not judged.")
 	}
 	if old := st.pending(p.ID); old != nil {
-		w.Last = text(p.Quantity, old.Value) + ", not judged"
+		w.Last = reads(p, old.Value) + ", not judged"
 		a.Finding = fmt.Sprintf("%s was kept, but cannot be compared: %s not confirmed. Read it again with all states so.",
-			text(p.Quantity, old.Value), strings.Join(old.Missing, ", "))
+			reads(p, old.Value), strings.Join(old.Missing, ", "))
 	}
 	return a
 }
@@ -192,7 +192,7 @@ func (st State) set() Advice {
 	lo, hi := s.limits()
 	now := fmt.Sprintf(
 		"It measures %s; the sheet wants %s to %s.",
-		text(s.Point.Quantity, s.Judge.Value),
+		reads(s.Point, s.Judge.Value),
 		quantity.Number(lo, 1),
 		text(s.Point.Quantity, hi),
 	)
@@ -252,7 +252,7 @@ func (st State) turn(s *Setting, now string) Advice {
 		WaySays: w.Says, Seen: w.Seen, SeenFrom: s.Adjuster.SeenFrom, After: out.After}
 	a := Advice{Do: DoMove, Move: turn,
 		Say: say(plain("Turn the "+s.Adjuster.Name+" "), Piece{turnsText(out.Turns) + " " + w.Says, "turn"}, plain("."))}
-	should := fmt.Sprintf("Seen from %s, %s. It should then measure %s", s.Adjuster.SeenFrom, w.Seen, text(s.Point.Quantity, out.After))
+	should := fmt.Sprintf("Seen from %s, %s. It should then measure %s", s.Adjuster.SeenFrom, w.Seen, reads(s.Point, out.After))
 	if out.EngagedAfter != nil {
 		turn.ThreadsLeft = quantity.Turns(*out.EngagedAfter)
 		should += fmt.Sprintf(
@@ -310,7 +310,7 @@ func (st State) settle() Advice {
 		should := t.Value + s.PerTurn*st.netSince(s.Adjuster.ID, t)
 		a.More = append(
 			[]string{
-				fmt.Sprintf("It was %s; after the turns it should be %s.", text(s.Point.Quantity, t.Value), text(s.Point.Quantity, should)),
+				fmt.Sprintf("It was %s; after the turns it should be %s.", reads(s.Point, t.Value), reads(s.Point, should)),
 			},
 			a.More...)
 	}

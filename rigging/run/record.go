@@ -165,7 +165,7 @@ func (st State) result() []Field {
 	lo, hi := s.limits()
 	add("wanted", fmt.Sprintf("%s, %s to %s mm", s.Point.Name, quantity.Number(lo, 1), quantity.Number(hi, 1)))
 	if t := st.latest(s.Point.ID, Found); t != nil {
-		add("as found", text(s.Point.Quantity, t.Value)+withDoubt(t))
+		add("as found", reads(s.Point, t.Value)+withDoubt(t))
 	} else if st.moved() || st.Locked != nil {
 		add("as found", "not read")
 	}
@@ -173,13 +173,13 @@ func (st State) result() []Field {
 		add("moved", turnsText(m.Value)+" "+way(s.Adjuster, m.Way).Says+", by "+m.By)
 	}
 	if t := st.latest(s.Point.ID, Set); t != nil {
-		add("settled", text(s.Point.Quantity, t.Value)+withDoubt(t))
+		add("settled", reads(s.Point, t.Value)+withDoubt(t))
 	}
 	if t := st.latest(s.Point.ID, LockedStage); t != nil {
-		add("locked", text(s.Point.Quantity, t.Value)+withDoubt(t))
+		add("locked", reads(s.Point, t.Value)+withDoubt(t))
 	}
 	if s.Now != nil {
-		add("as left", text(s.Point.Quantity, s.Judge.Value)+", "+verdictWords[s.Judge.Verdict])
+		add("as left", reads(s.Point, s.Judge.Value)+", "+verdictWords[s.Judge.Verdict])
 	}
 	add("response", st.answer(s))
 	add("drift", st.drift(s))

@@ -187,7 +187,7 @@ func last[T any](list []T, n int) []T { return list[max(0, len(list)-n):] }
 // judged adds the verdict and the margin to each end in half turns.
 func (r *Rule) judged(s *Setting, step float64, worked bool) {
 	r.Verdict = s.Judge.Verdict
-	r.Words = fmt.Sprintf("%s: %s, window %s to %s mm, %s", s.Point.Name, text(s.Point.Quantity, s.Judge.Value),
+	r.Words = fmt.Sprintf("%s: %s, window %s to %s mm, %s", s.Point.Name, reads(s.Point, s.Judge.Value),
 		quantity.Number(r.Min, 1), quantity.Number(r.Max, 1), verdictWords[r.Verdict])
 	if worked && len(r.Marks) > 0 {
 		left := &r.Marks[len(r.Marks)-1]

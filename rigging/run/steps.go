@@ -177,7 +177,7 @@ func (st State) foundDone() (bool, string, bool) {
 	}
 	j := st.judge(s.Point, t)
 	lo, hi := s.limits()
-	summary := text(s.Point.Quantity, j.Value)
+	summary := reads(s.Point, j.Value)
 	switch j.Side {
 	case "low":
 		summary += ", " + quantity.Number(lo-j.Value, 1) + " short"
@@ -215,7 +215,7 @@ func (st State) settingStep(kind string) (done bool, summary string, again bool)
 	case "settle":
 		done = !wrong && s.Now != nil && !st.unanswered(s)
 		if t := st.latest(s.Point.ID, Set); t != nil {
-			summary = text(s.Point.Quantity, t.Value)
+			summary = reads(s.Point, t.Value)
 			again = st.movedSince(t)
 		}
 		return done, summary, again
@@ -223,7 +223,7 @@ func (st State) settingStep(kind string) (done bool, summary string, again bool)
 	t := st.latest(s.Point.ID, LockedStage)
 	done = st.Locked != nil && t != nil && !st.movedSince(t) && !wrong
 	if t != nil {
-		summary, again = text(s.Point.Quantity, t.Value), st.movedSince(t)
+		summary, again = reads(s.Point, t.Value), st.movedSince(t)
 	}
 	return done, summary, again
 }

@@ -1,11 +1,13 @@
 package run
 
 import (
+	"math"
 	"slices"
 	"strings"
 
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
+	"brankel/rigging/sheet"
 )
 
 // Understand reads what was typed for a point, or the start and end marks on the
@@ -16,7 +18,7 @@ func Understand(b Bench, st State, r Reading) (Reading, error) {
 	if err := (Incoming{Bench: b, State: st}).withSheet(); err != nil {
 		return r, err
 	}
-	r = Reading{Point: r.Point, Text: r.Text, Start: r.Start, End: r.End, Unit: r.Unit, States: r.States, Gauge: r.Gauge}
+	r = Reading{Point: r.Point, Text: r.Text, Start: r.Start, End: r.End, Unit: r.Unit, States: r.States, Side: r.Side, Gauge: r.Gauge}
 	p := st.Sheet.Point(r.Point)
 	if p == nil {
 		return r, fault.At("body.point", "the sheet has no such point")
@@ -60,12 +62,33 @@ func Understand(b Bench, st State, r Reading) (Reading, error) {
 	if err != nil {
 		return r, err
 	}
-	if most := p.Quantity.Most(); r.Value > most {
+	if err := takeSide(&r, p.Signed); err != nil {
+		return r, err
+	}
+	if most := p.Quantity.Most(); math.Abs(r.Value) > most {
 		return r, fault.At("body.text", "%s is more than a %s here can be: up to %s; look at the unit",
 			text(p.Quantity, r.Value), p.Quantity, text(p.Quantity, most))
 	}
 	err = withGauge(&r, b, p.Quantity)
 	return r, err
+}
+
+// takeSide gives the value the sign of the side on which it lies.
+func takeSide(r *Reading, sides *sheet.Signed) error {
+	switch {
+	case sides == nil && r.Side != "":
+		return fault.At("body.side", "this reading has no sides: leave it out")
+	case sides == nil:
+	case r.Side == "positive":
+		r.SideSays = sides.Positive
+	case r.Side == "negative":
+		r.Value, r.SideSays = -r.Value+0, sides.Negative
+	case r.Side != "":
+		return fault.At("body.side", "choose positive or negative")
+	case r.Value != 0:
+		return fault.At("body.side", "say on which side it lies: %s or %s", sides.Positive, sides.Negative)
+	}
+	return nil
 }
 
 func readMarks(r *Reading, read func(s, field string) (float64, error)) error {

@@ -1,6 +1,8 @@
 package run
 
 import (
+	"math"
+	"strings"
 	"unicode"
 	"unicode/utf8"
 
@@ -20,6 +22,23 @@ func firstLetter(s string, change func(rune) rune) string {
 }
 
 func text(k quantity.Kind, v float64) string { return quantity.Quantity{Kind: k, Value: v}.Text() }
+
+// reads is a value of a point as it is read: on which side of nothing it lies, never a minus.
+func reads(p *sheet.Point, v float64) string {
+	side := ""
+	switch {
+	case p.Signed == nil:
+		return text(p.Quantity, v)
+	case text(p.Quantity, math.Abs(v)) == text(p.Quantity, 0):
+	case v < 0:
+		side = p.Signed.Negative
+	default:
+		side = p.Signed.Positive
+	}
+	return onSide(text(p.Quantity, math.Abs(v)), side)
+}
+
+func onSide(size, side string) string { return strings.TrimSpace(size + " " + side) }
 
 func mm(v float64) string { return quantity.Number(v, 2) + " mm" }
 

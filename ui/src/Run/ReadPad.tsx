@@ -26,6 +26,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
   const [end, setEnd] = useStored(`${draft}.end`);
   const [unit, setUnit] = useStored(`unit.${want.quantity}`, want.unit);
   const [marks, setMarks] = useStored('marks');
+  const [side, setSide] = useStored(`${draft}.side`);
   const [refused, setRefused] = useState({ field: '', says: '', of: '' });
   const fitting = gauges.filter((g) => g.quantity === want.quantity);
   const [kept, setGauge] = useStored(`gauge.${want.quantity}`, fitting[0]?.id ?? '');
@@ -34,8 +35,8 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
   const doubt = doubts.find((d) => d.gauge === gauge)?.says;
   const length = want.quantity === 'length';
   const byMarks = length && marks !== '';
-  const typed = JSON.stringify([text, start, end, byMarks]);
-  const { meaning, problem } = useMeaning(run, { point: want.point, text, start, end, unit }, byMarks);
+  const typed = JSON.stringify([text, start, end, byMarks, side]);
+  const { meaning, problem } = useMeaning(run, { point: want.point, text, start, end, unit, ...(want.sides ? { side } : {}) }, byMarks);
   const confirmed = states === '' ? [] : states.split(' ');
   const complete = byMarks ? start !== '' && end !== '' : text !== '';
   const open = want.states.filter((s) => !confirmed.includes(s.id));
@@ -52,13 +53,13 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
       setRefused({ field: 'text', says: 'write what the gauge shows first', of: typed });
       return;
     }
-    const what = byMarks ? { start, end } : { text };
+    const what = { ...(byMarks ? { start, end } : { text }), ...(want.sides && side ? { side } : {}) };
     const problemNow = await send('reading', { point: want.point, ...what, unit, states: confirmed, gauge, value: 0 });
     if (problemNow) {
       setRefused({ field: problemNow.field ?? '', says: problemNow.detail, of: typed });
       return;
     }
-    for (const clear of [setText, setStart, setEnd, setStates]) clear('');
+    for (const clear of [setText, setStart, setEnd, setStates, setSide]) clear('');
   };
 
   const units = length
@@ -86,32 +87,35 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
         )
       }
       above={
-        byMarks && (
-          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 17 }}>
-            <label htmlFor="start-mark">start mark</label>
-            <Box
-              component="input"
-              id="start-mark"
-              value={start}
-              onChange={(e) => {
-                setStart(e.target.value);
-              }}
-              autoComplete="off"
-              sx={{
-                font: 'inherit',
-                fontSize: 22,
-                fontWeight: 600,
-                width: '100%',
-                minHeight: 44,
-                px: 1,
-                bgcolor: 'sheet',
-                color: 'text.primary',
-                border: '1.5px solid',
-                borderColor: refused.field === 'body.start' && refused.of === typed ? 'error.main' : 'text.primary',
-              }}
-            />
-          </Box>
-        )
+        <>
+          {want.sides && <Sides of={want.sides} value={side} onChange={setSide} />}
+          {byMarks && (
+            <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 17 }}>
+              <label htmlFor="start-mark">start mark</label>
+              <Box
+                component="input"
+                id="start-mark"
+                value={start}
+                onChange={(e) => {
+                  setStart(e.target.value);
+                }}
+                autoComplete="off"
+                sx={{
+                  font: 'inherit',
+                  fontSize: 22,
+                  fontWeight: 600,
+                  width: '100%',
+                  minHeight: 44,
+                  px: 1,
+                  bgcolor: 'sheet',
+                  color: 'text.primary',
+                  border: '1.5px solid',
+                  borderColor: refused.field === 'body.start' && refused.of === typed ? 'error.main' : 'text.primary',
+                }}
+              />
+            </Box>
+          )}
+        </>
       }
     >
       {doubt && (
@@ -143,6 +147,15 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
       )}
     </Pad>
   );
+}
+
+/** On which side of nothing it lies: asked for, so that nobody writes a minus. */
+function Sides({ of, value, onChange }: { of: NonNullable<Want['sides']>; value: string; onChange: (id: string) => void }) {
+  const options = [
+    { id: 'negative', name: of.negative },
+    { id: 'positive', name: of.positive },
+  ];
+  return <OneOf label="side" options={options} value={value} onChange={onChange} />;
 }
 
 /** Which gauge, as a blank in the label. */

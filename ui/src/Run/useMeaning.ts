@@ -8,6 +8,7 @@ export interface Typed {
   start: string;
   end: string;
   unit: string;
+  side?: string;
 }
 
 /** What the typed reading means, or what to write instead; worked out by the server, kept by nobody. */
@@ -21,9 +22,10 @@ export function useMeaning(run: string, typed: Typed, marks: boolean): { meaning
     retry: false,
     staleTime: Infinity,
     queryFn: () => {
-      const body = marks
+      const what = marks
         ? { point: now.point, start: now.start, end: now.end, unit: now.unit, value: 0 }
         : { point: now.point, text: now.text, unit: now.unit, value: 0 };
+      const body = { ...what, ...(now.side ? { side: now.side } : {}) };
       return answered(api.POST('/api/v1/runs/{run}/understand', { params: { path: { run } }, body }));
     },
   });

@@ -1089,6 +1089,8 @@ export interface components {
             overdue?: string;
             point: string;
             quantity?: string;
+            side?: string;
+            side_says?: string;
             start?: string;
             states?: string[];
             text?: string;
@@ -1219,6 +1221,7 @@ export interface components {
             point: string;
             position?: string;
             quantity: string;
+            sides?: components["schemas"]["SheetSigned"];
             states: components["schemas"]["RunWantState"][];
             unit: string;
             unit_says: string;
