@@ -147,3 +147,29 @@ test('a chain that was changed behind our back is told on the run and on the rec
   await page.goto(`${server.url}/record/2026-11-avocet`);
   await expect(page.getByText('The chain of this record is broken')).toBeVisible();
 });
+
+test('what lies on either side of its pin is read with its side', async ({ page, server }) => {
+  const id = 'b2b7b8f0-0000-4000-8000-0000000000aa';
+  const opened = await page.request.post(`${server.url}/api/v1/runs`, { data: { id, machine: 'knot', cable: 'shift' } });
+  expect(opened.ok(), await opened.text()).toBe(true);
+  await page.goto(`${server.url}/run/${id}`);
+  const m = new Mechanic(page);
+  await m.complain('Ratchets in forward');
+  await m.tap('This is the plate');
+  await m.says('safe');
+  const heading = async () => (await m.now().getByRole('heading').textContent()) ?? '';
+  while ((await heading()).includes('safe')) {
+    const seq = await m.now().getAttribute('data-seq');
+    await m.now().locator('button[aria-pressed="false"]').first().click();
+    await expect.poll(() => m.now().getAttribute('data-seq')).not.toBe(seq);
+  }
+  await m.says('eye to pin');
+  await m.type('2.4');
+  await expect(page.getByText('say on which side it lies: past the pin or short of the pin')).toBeVisible();
+  await page.getByRole('radio', { name: 'short of the pin' }).click();
+  await expect(page.getByText('= 2.4 mm short of the pin')).toBeVisible();
+  await m.read('2.4', ['neutral found', 'helm in neutral']);
+  await m.says('threads');
+  await m.read('15');
+  await m.says('3 turns off the cable');
+});

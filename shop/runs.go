@@ -161,18 +161,17 @@ func (s *Shop) OpenRun(id, machine, cable string) (RunView, error) {
 }
 
 // Understand says what a reading that was typed means, without keeping it.
-func (s *Shop) Understand(id string, r run.Reading) (quantity.Quantity, error) {
+func (s *Shop) Understand(id string, r run.Reading) (run.Reading, error) {
 	o, err := s.open(id)
 	if err != nil {
-		return quantity.Quantity{}, err
+		return r, err
 	}
 	defer o.done()
 	b, err := s.bench(o, false)
 	if err != nil {
-		return quantity.Quantity{}, err
+		return r, err
 	}
-	r, err = run.Understand(b, o.state, r)
-	return quantity.Quantity{Kind: r.Quantity, Value: r.Value}, err
+	return run.Understand(b, o.state, r)
 }
 
 // Which says which sheet a serial leads to, and how its neighbours differ.

@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"errors"
 	"io"
+	"math"
 	"net/http"
 	"slices"
 	"strconv"
@@ -16,6 +17,7 @@ import (
 	"brankel/postgres"
 	"brankel/rigging/calc"
 	"brankel/rigging/fault"
+	"brankel/rigging/quantity"
 	"brankel/rigging/rig"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
@@ -219,8 +221,9 @@ func (s *server) understand(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	q, err := s.in(c).Understand(c.Param("run"), in)
-	return answer(c, Meaning{q.Value, q.Text(), q.Also()}, err)
+	r, err := s.in(c).Understand(c.Param("run"), in)
+	also := quantity.Quantity{Kind: r.Quantity, Value: math.Abs(r.Value)}.Also()
+	return answer(c, Meaning{r.Value, r.Shown(), also}, err)
 }
 
 func (s *server) which(c *echo.Context) error {

@@ -133,11 +133,11 @@ func saysIdentified(i Identified) string {
 }
 
 func saysReading(r Reading) string {
-	return r.Name + " read: " + r.shown()
+	return r.Name + " read: " + r.Shown()
 }
 
-// shown is the value as it was read.
-func (r Reading) shown() string {
+// Shown is the value as it was read: with its side, never with a minus.
+func (r Reading) Shown() string {
 	if r.SideSays != "" {
 		return onSide(text(r.Quantity, math.Abs(r.Value)), r.SideSays)
 	}

@@ -209,7 +209,7 @@ func (st State) fetch() []string {
 func (st State) lines() []ReadLine {
 	out := []ReadLine{}
 	for _, t := range last(st.Readings, mostLines) {
-		l := ReadLine{Event: t.Event, Name: t.Name, Stage: t.Stage, Text: t.shown(), By: t.By}
+		l := ReadLine{Event: t.Event, Name: t.Name, Stage: t.Stage, Text: t.Shown(), By: t.By}
 		if len(t.Missing) > 0 {
 			l.Note = "not judged"
 		} else if t.Old {
