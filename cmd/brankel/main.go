@@ -11,6 +11,8 @@
 //	brankel calc --list        the names and what they answer
 //	brankel rig answer         what a rig shows, JSON in, JSON out
 //	brankel rig answer --cases FILE    an array of cases
+//	brankel rehearse           a run played against a rig, JSON in, JSON out
+//	brankel rehearse --cases FILE      an array of them
 //	brankel schema [rig] | openapi   the published documents
 package main
 
@@ -33,7 +35,7 @@ import (
 )
 
 const usage = "write: brankel serve [--demo] | import DIR | export DIR | demo | verify | rebuild | calc NAME | " +
-	"calc --cases FILE | calc --list | rig answer | rig answer --cases FILE | schema [rig] | openapi"
+	"calc --cases FILE | calc --list | rig answer | rig answer --cases FILE | rehearse | rehearse --cases FILE | schema [rig] | openapi"
 
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
@@ -52,6 +54,8 @@ func command(ctx context.Context, args []string) int {
 	switch name := args[0]; {
 	case name == "calc":
 		return calculate(args[1:], os.Stdin, os.Stdout, os.Stderr)
+	case name == "rehearse":
+		return rehearsal(args[1:], os.Stdin, os.Stdout, os.Stderr)
 	case name == "rig":
 		return rigs(args[1:], os.Stdin, os.Stdout, os.Stderr)
 	case name == "schema" && len(args) == 2 && args[1] == "rig":

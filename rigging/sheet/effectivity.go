@@ -309,3 +309,24 @@ func (e *Effectivity) faults() (f fault.List) {
 	}
 	return f
 }
+
+// One is a unit that the sheet is for: the first of its range.
+func (e *Effectivity) One() Unit {
+	text := e.From
+	if e.After != "" {
+		text = e.After
+	}
+	s, err := ParseSerial(text)
+	if err != nil { // it has no lower end
+		s = Serial{Number: 1}
+	}
+	if e.After != "" {
+		s.Number, s.Suffix = s.Number+1, ""
+	}
+	s.Prefix = e.Prefix
+	hand := e.Hand
+	if hand == "either" {
+		hand = "standard"
+	}
+	return Unit{Serial: s.String(), Hand: hand, Variant: e.Variant, Chain: e.Members}
+}

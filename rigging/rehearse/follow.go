@@ -1,0 +1,111 @@
+package rehearse
+
+import (
+	"encoding/json"
+	"fmt"
+	"time"
+
+	"brankel/rigging/fault"
+	"brankel/rigging/run"
+)
+
+// noon is when every rehearsed run begins; each event takes a minute.
+var noon = time.Date(2026, 1, 2, 12, 0, 0, 0, time.UTC)
+
+// log has an event admitted and keeps it, as the shop would.
+func (h *hand) log(kind run.Kind, body any) error {
+	raw, err := json.Marshal(body)
+	if err != nil {
+		return err
+	}
+	n := len(h.events)
+	at := noon.Add(time.Duration(n) * time.Minute)
+	e := run.Event{ID: fmt.Sprintf("r%d", n+1), Run: "rehearsal", Seq: n + 1, Kind: kind, By: "the hand", At: at, Received: at, Body: raw}
+	if e, err = run.Admit(h.bench, h.state, e); err != nil {
+		return fault.Below(string(kind), err)
+	}
+	prev := ""
+	if n > 0 {
+		prev = h.events[n-1].Hash
+	}
+	h.events = append(h.events, e.Seal(prev))
+	if !h.state.Carry(h.events[n]) {
+		h.state = run.Fold(h.q.Sheet, h.events)
+	}
+	return nil
+}
+
+// follow does the one thing the advice says.
+func (h *hand) follow(a run.Advice) error {
+	switch a.Do {
+	case run.DoComplaint:
+		return h.log(run.KindComplaint, run.Complaint{Words: "a rehearsal", Shows: "yes"})
+	case run.DoIdentify:
+		u := h.q.Sheet.Applies.One()
+		return h.log(run.KindIdentified, run.Identified{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant})
+	case run.DoSafe, run.DoRestore:
+		return h.confirm(a.Things)
+	case run.DoRead:
+		return h.read(a.Read)
+	case run.DoMove:
+		return h.turn(a.Move)
+	case run.DoSettle:
+		return h.log(run.KindSettled, a.Settle)
+	case run.DoLock:
+		h.drift(a.Lock.Adjuster)
+		return h.log(run.KindLocked, run.Locked{Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
+	case run.DoCheck:
+		return h.try(a.Check)
+	case run.DoAgain:
+		return h.log(run.KindRetried, run.Retried{Outcome: "cured"})
+	case run.DoDecide:
+		return h.decide(a)
+	case run.DoSign:
+		h.out.Outcome = "signed"
+		return h.log(run.KindSigned, run.Signed{Name: "the hand"})
+	}
+	return fault.At("sheet", "the advice ends in %q", string(a.Do))
+}
+
+// confirm taps the first that is open.
+func (h *hand) confirm(things []run.Todo) error {
+	for _, t := range things {
+		if t.Done {
+			continue
+		}
+		var body any = run.Thing{ID: t.ID, Name: t.Name, Side: t.Side}
+		if t.Kind == run.KindCaution {
+			body = run.Named{ID: t.ID}
+		}
+		return h.log(t.Kind, body) // one tap, then look again
+	}
+	return fault.At("sheet", "nothing is left to confirm and the advice still asks for it")
+}
+
+// decide takes what Brankel argues for. A repair or another part ends the rehearsal, and
+// so does a move that was not answered: the hand would have to find out why.
+func (h *hand) decide(a run.Advice) error {
+	why := said(a.Say) + " " + a.Finding
+	for _, c := range a.Choices {
+		switch {
+		case !c.Argued:
+		case c.About == "response":
+			h.stop(why)
+			return nil
+		case c.Choice == run.ChoiceRepair:
+			h.stop(why)
+			return h.log(run.KindDecided, run.Decided{About: c.About, Choice: c.Choice, Reason: "as argued"})
+		default:
+			return h.log(run.KindDecided, run.Decided{About: c.About, Choice: c.Choice, Reason: "as argued"})
+		}
+	}
+	h.stop(why)
+	return nil
+}
+
+func said(pieces []run.Piece) (out string) {
+	for _, p := range pieces {
+		out += p.Text
+	}
+	return out
+}

@@ -1,0 +1,162 @@
+// Package rehearse plays a whole run against the rig of its sheet: a hand that does as
+// the advice says, reads what the rig shows through gauges that doubt, turns what it is
+// told, and signs when it may. It is the proof that the advice sets rigs. The same
+// question gives the same run: what is random is seeded, and there is no clock.
+package rehearse
+
+import (
+	"maps"
+	"math/rand/v2"
+	"slices"
+	"strings"
+
+	"brankel/rigging/fault"
+	"brankel/rigging/rig"
+	"brankel/rigging/run"
+	"brankel/rigging/sheet"
+)
+
+// mostEvents is how long a run may be: one that goes on is going round in a circle.
+const mostEvents = 300
+
+// Question is what is rehearsed: a sheet, the settings as found and what is worn or
+// wrong, in the rig's own names; At is what of the rig's at holds all the time, such as
+// the air.
+type Question struct {
+	Sheet     *sheet.Sheet
+	School    string
+	Settings  map[string]float64
+	Condition map[string]any
+	At        map[string]any
+	Gauges    []run.Gauge
+	Seed      uint64
+	Hand      string // careful
+}
+
+// Outcome is how it went. Outcome is signed or stopped; Why is what Brankel argued for
+// when it stopped. Moves are events of turning, Rounds readings after them, Turns their
+// sum whatever their way.
+type Outcome struct {
+	Outcome  string      `json:"outcome"`
+	Why      string      `json:"why"`
+	Rig      Stands      `json:"rig"`
+	Moves    int         `json:"moves"`
+	Rounds   int         `json:"rounds"`
+	Turns    float64     `json:"turns"`
+	Readings int         `json:"readings"`
+	Seconds  float64     `json:"seconds"` // of computing, where somebody has a clock
+	Events   []run.Event `json:"events"`
+}
+
+// Stands is the rig as it stands in the end, with where each adjuster was found.
+type Stands struct {
+	Settings  map[string]float64 `json:"settings"`
+	Condition map[string]any     `json:"condition"`
+}
+
+// hand is the one who works.
+type hand struct {
+	q      Question
+	bench  run.Bench
+	state  run.State
+	events []run.Event
+	out    Outcome
+
+	settings  map[string]float64
+	condition map[string]any
+	rand      *rand.Rand
+	bias      map[string]float64 // of each gauge, for the whole run
+	turned    bool               // since the last reading
+}
+
+// Rehearse plays the run. The error is a *fault.Fault of what cannot be rehearsed.
+func Rehearse(q Question) (Outcome, error) {
+	h, err := newHand(q)
+	if err != nil {
+		return Outcome{}, err
+	}
+	for len(h.events) < mostEvents {
+		if err := h.follow(run.Next(h.state)); err != nil {
+			return Outcome{}, err
+		}
+		if h.out.Outcome != "" {
+			return h.finish(), nil
+		}
+	}
+	h.stop("It went round in a circle.")
+	return h.finish(), nil
+}
+
+func newHand(q Question) (*hand, error) {
+	switch {
+	case q.Sheet == nil:
+		return nil, fault.At("sheet", "write the sheet, or the number of one")
+	case q.Sheet.Rig == nil:
+		return nil, fault.At("sheet", "this sheet has no rig: there is nothing to rehearse against")
+	case !q.Sheet.Led():
+		return nil, fault.At("sheet", "no run leads through this sheet yet: it is worked by hand")
+	case q.Hand != "" && q.Hand != "careful":
+		return nil, fault.At("hand", "write careful")
+	case q.School != "" && !slices.ContainsFunc(q.Sheet.Schools, func(s sheet.School) bool { return s.ID == q.School }):
+		return nil, fault.At("school", "the sheet has no school %q", q.School)
+	}
+	h := &hand{
+		q:         q,
+		bench:     run.Bench{Family: q.Sheet.Family, Cable: q.Sheet.Cable, Sheets: sheet.Heads([]*sheet.Sheet{q.Sheet}), Gauges: q.Gauges},
+		state:     run.Fold(q.Sheet, nil),
+		settings:  maps.Clone(q.Sheet.Rig.Settings),
+		condition: maps.Clone(q.Condition),
+		rand:      rand.New(rand.NewPCG(q.Seed, 0)),
+		bias:      map[string]float64{},
+	}
+	if h.settings == nil {
+		h.settings = map[string]float64{}
+	}
+	if h.condition == nil {
+		h.condition = map[string]any{}
+	}
+	maps.Copy(h.settings, q.Settings)
+	found := map[string]any{}
+	for name, v := range h.settings {
+		found[name] = v
+	}
+	if given, ok := h.condition["found"].(map[string]any); ok {
+		maps.Copy(found, given)
+	}
+	h.condition["found"] = found
+	for _, g := range q.Gauges { // in their order, so that a seed means one thing
+		h.bias[g.ID] = (2*h.rand.Float64() - 1) * max(0, g.Doubt-g.Resolution/2)
+	}
+	_, _, err := h.model(nil, nil)
+	return h, err
+}
+
+// model is the rig as it stands, with what some states make of it, its control at at.
+func (h *hand) model(states []string, at map[string]any) (*rig.Model, rig.At, error) {
+	r := *h.q.Sheet.Rig
+	r.Settings, r.Condition = maps.Clone(h.settings), maps.Clone(h.condition)
+	place := maps.Clone(h.q.At)
+	if place == nil {
+		place = map[string]any{}
+	}
+	for _, id := range states {
+		if st := h.q.Sheet.State(id); st != nil && st.Made != nil {
+			maps.Copy(place, st.Made.At)
+			maps.Copy(r.Condition, st.Made.Condition)
+		}
+	}
+	maps.Copy(place, at)
+	m, err := r.Model()
+	if err != nil {
+		return nil, rig.At{}, err
+	}
+	where, err := m.At(place)
+	return m, where, fault.Below("at", err)
+}
+
+func (h *hand) stop(why string) { h.out.Outcome, h.out.Why = "stopped", strings.TrimSpace(why) }
+
+func (h *hand) finish() Outcome {
+	h.out.Rig, h.out.Events = Stands{h.settings, h.condition}, h.events
+	return h.out
+}
