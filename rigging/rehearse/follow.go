@@ -3,10 +3,12 @@ package rehearse
 import (
 	"encoding/json"
 	"fmt"
+	"slices"
 	"time"
 
 	"brankel/rigging/fault"
 	"brankel/rigging/run"
+	"brankel/rigging/sheet"
 )
 
 // noon is when every rehearsed run begins; each event takes a minute.
@@ -37,6 +39,9 @@ func (h *hand) log(kind run.Kind, body any) error {
 
 // follow does the one thing the advice says.
 func (h *hand) follow(a run.Advice) error {
+	if h.mayLeaveOut(a.Step) {
+		return h.log(run.KindSkipped, run.Skipped{Step: a.Step, Reason: "no time"})
+	}
 	switch a.Do {
 	case run.DoComplaint:
 		return h.log(run.KindComplaint, run.Complaint{Words: "a rehearsal", Shows: "yes"})
@@ -65,6 +70,13 @@ func (h *hand) follow(a run.Advice) error {
 		return h.log(run.KindSigned, run.Signed{Name: "the hand"})
 	}
 	return fault.At("sheet", "the advice ends in %q", string(a.Do))
+}
+
+// mayLeaveOut tells whether a hasty hand leaves the step out.
+func (h *hand) mayLeaveOut(step string) bool {
+	return h.q.Hand == "hasty" && slices.ContainsFunc(h.q.Sheet.Steps, func(s sheet.Step) bool {
+		return s.ID == step && slices.Contains(run.Skippable, s.Kind) && h.state.Skipped[step] == ""
+	})
 }
 
 // confirm taps the first that is open.

@@ -16,6 +16,11 @@ import (
 	"brankel/rigging/sheet"
 )
 
+// Hands are the ways of working. The careful one does everything that is asked; the hasty
+// one leaves out what may be left out, and one time in five taps a state that it has not
+// made.
+var Hands = []string{"careful", "hasty"}
+
 // mostEvents is how long a run may be: one that goes on is going round in a circle.
 const mostEvents = 300
 
@@ -30,7 +35,7 @@ type Question struct {
 	At        map[string]any
 	Gauges    []run.Gauge
 	Seed      uint64
-	Hand      string // careful
+	Hand      string // careful, or hasty: see Hands
 }
 
 // Outcome is how it went. Outcome is signed or stopped; Why is what Brankel argued for
@@ -46,6 +51,8 @@ type Outcome struct {
 	Readings int         `json:"readings"`
 	Seconds  float64     `json:"seconds"` // of computing, where somebody has a clock
 	Events   []run.Event `json:"events"`
+
+	Untrue int `json:"-"` // states that were tapped and were not so
 }
 
 // Stands is the rig as it stands in the end, with where each adjuster was found.
@@ -95,8 +102,8 @@ func newHand(q Question) (*hand, error) {
 		return nil, fault.At("sheet", "this sheet has no rig: there is nothing to rehearse against")
 	case !q.Sheet.Led():
 		return nil, fault.At("sheet", "no run leads through this sheet yet: it is worked by hand")
-	case q.Hand != "" && q.Hand != "careful":
-		return nil, fault.At("hand", "write careful")
+	case q.Hand != "" && !slices.Contains(Hands, q.Hand):
+		return nil, fault.At("hand", "write careful or hasty")
 	case q.School != "" && !slices.ContainsFunc(q.Sheet.Schools, func(s sheet.School) bool { return s.ID == q.School }):
 		return nil, fault.At("school", "the sheet has no school %q", q.School)
 	}
@@ -127,23 +134,30 @@ func newHand(q Question) (*hand, error) {
 	for _, g := range q.Gauges { // in their order, so that a seed means one thing
 		h.bias[g.ID] = (2*h.rand.Float64() - 1) * max(0, g.Doubt-g.Resolution/2)
 	}
-	_, _, err := h.model(nil, nil)
+	_, _, err := h.model(nil, nil, nil)
 	return h, err
 }
 
-// model is the rig as it stands, with what some states make of it, its control at at.
-func (h *hand) model(states []string, at map[string]any) (*rig.Model, rig.At, error) {
+// model is the rig as it stands, with what some states make of it and others do not, its
+// control at at.
+func (h *hand) model(made, unmade []string, at map[string]any) (*rig.Model, rig.At, error) {
 	r := *h.q.Sheet.Rig
 	r.Settings, r.Condition = maps.Clone(h.settings), maps.Clone(h.condition)
 	place := maps.Clone(h.q.At)
 	if place == nil {
 		place = map[string]any{}
 	}
-	for _, id := range states {
-		if st := h.q.Sheet.State(id); st != nil && st.Made != nil {
-			maps.Copy(place, st.Made.At)
-			maps.Copy(r.Condition, st.Made.Condition)
+	patch := func(p *sheet.Patch) {
+		if p != nil {
+			maps.Copy(place, p.At)
+			maps.Copy(r.Condition, p.Condition)
 		}
+	}
+	for _, id := range made {
+		patch(h.q.Sheet.State(id).Made)
+	}
+	for _, id := range unmade {
+		patch(h.q.Sheet.State(id).Unmade)
 	}
 	maps.Copy(place, at)
 	m, err := r.Model()

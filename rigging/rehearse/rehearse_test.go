@@ -158,6 +158,58 @@ func reachable(t *testing.T, s *sheet.Sheet, q Question) bool {
 	return false
 }
 
+// A hasty hand taps what is not so and leaves out what may be. Whatever it does, nothing
+// dangerous is signed: nothing is left on or off, no answer counts that a later move
+// voided. How often it signed what is not so is printed: see docs/rehearsal.md.
+func TestAHastyHandSignsNothingDangerous(t *testing.T) {
+	right, wrong, stopped, trapped, untrue := 0, 0, 0, 0, 0
+	for _, s := range led(t) {
+		for seed := range uint64(100) {
+			q := asked(rand.New(rand.NewPCG(seed, 9)), s, seed)
+			q.Hand = "hasty"
+			where := fmt.Sprintf("sheet %s, seed %d: %v %v", s.ID, seed, q.Settings, q.Condition)
+			out, err := Rehearse(q)
+			require.NoError(t, err, where)
+			require.NotContains(t, out.Why, "circle", where)
+			untrue += out.Untrue
+			if out.Untrue > 0 {
+				trapped++
+			}
+			if out.Outcome == "stopped" {
+				stopped++
+				continue
+			}
+			st := run.Fold(s, out.Events)
+			require.Empty(t, st.On, where)
+			require.Empty(t, st.Off, where)
+			moved := 0
+			for _, m := range st.Moves {
+				moved = max(moved, m.Seq)
+			}
+			for id, a := range st.Checks {
+				require.True(t, a.Seq > moved || a.Void, "%s: %s was proved before the last move", where, id)
+			}
+			m, good := shown(t, s, out.Rig), true
+			for _, p := range s.Points {
+				if band, ok := p.Limits(); ok && p.Measures != "" {
+					v := m.Readings[p.Measures]
+					good = good && v >= band.Min-0.1-1e-9 && v <= band.Max+0.1+1e-9
+				}
+			}
+			if good {
+				right++
+			} else {
+				wrong++
+			}
+		}
+	}
+	assert.Greater(t, right, 100)
+	assert.Greater(t, untrue, 500, "it should have tapped what is not so")
+	assert.Less(t, wrong*20, trapped, "most of it is caught before the signature")
+	t.Logf("hasty: %d signed and right, %d signed and wrong, %d stopped; %d states tapped that were not so, in %d runs",
+		right, wrong, stopped, untrue, trapped)
+}
+
 // The same question gives the same run, to the last hash.
 func TestARehearsalRepeats(t *testing.T) {
 	s := led(t)[0]

@@ -15,11 +15,18 @@ import (
 func (h *hand) read(w *run.Want) error {
 	p := h.q.Sheet.Point(w.Point)
 	r := run.Reading{Point: w.Point, Text: "0"}
+	var made, unmade []string
 	for _, s := range w.States {
 		r.States = append(r.States, s.ID)
+		if h.hurries() {
+			unmade = append(unmade, s.ID)
+			h.out.Untrue++
+		} else {
+			made = append(made, s.ID)
+		}
 	}
 	if p.Measures != "" {
-		m, at, err := h.model(r.States, p.At)
+		m, at, err := h.model(made, unmade, p.At)
 		if err != nil {
 			return err
 		}
@@ -55,6 +62,9 @@ func (h *hand) read(w *run.Want) error {
 	}
 	return h.log(run.KindReading, r)
 }
+
+// hurries is one time in five of what a hasty hand does.
+func (h *hand) hurries() bool { return h.q.Hand == "hasty" && h.rand.IntN(5) == 0 }
 
 // gauge is the workshop's finest for a quantity.
 func (h *hand) gauge(of quantity.Kind) *run.Gauge {
@@ -109,7 +119,7 @@ func (h *hand) try(ask *run.Ask) error {
 	c := h.q.Sheet.Check(ask.Check)
 	body := run.Checked{Check: c.ID, Answer: ask.Answers[0]}
 	if c.Proves != "" {
-		m, at, err := h.model(nil, c.At)
+		m, at, err := h.model(nil, nil, c.At)
 		if err != nil {
 			return err
 		}
