@@ -173,3 +173,27 @@ test('what lies on either side of its pin is read with its side', async ({ page,
   await m.read('15');
   await m.says('3 turns off the cable');
 });
+
+test('the next move and the last value are read aloud once somebody asks for it', async ({ page, server }) => {
+  await page.addInitScript(() => {
+    const heard: string[] = [];
+    Object.assign(window, { heard });
+    window.speechSynthesis.speak = (u) => heard.push(u.text);
+  });
+  const heard = () => page.evaluate(() => (window as unknown as { heard: string[] }).heard);
+  const m = new Mechanic(page);
+  await m.toFound(server);
+  expect(await heard(), 'off by default').toEqual([]);
+  await m.tap('read aloud');
+  await expect.poll(async () => (await heard()).at(-1)).toContain('Read the barrel to eye.');
+  await m.read('139.4 mm', states);
+  await m.read('12½');
+  await expect.poll(async () => (await heard()).at(-1)).toBe(
+    'threads in the barrel: 12.5. Turn the barrel 3 and a half turns away from the eye.',
+  );
+  await m.tap('✓ read aloud');
+  const n = (await heard()).length;
+  await m.tap('Turned 3½');
+  await m.says('Work the helm');
+  expect(await heard()).toHaveLength(n);
+});

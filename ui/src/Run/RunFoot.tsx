@@ -3,6 +3,8 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { RunView } from '../api/client';
 import { Foot } from '../parts/Frame';
+import { useStored } from '../stored';
+import { canSpeak, useAloud } from './aloud';
 import { useAsk } from './panels';
 import type { Send } from './useRun';
 
@@ -13,6 +15,8 @@ export function RunFoot({ run, send, onTurn, onStop }: { run: RunView; send: Sen
   const { view } = run;
   const [undoing, setUndoing] = useState(false);
   const { ask, problem } = useAsk(send);
+  const [aloud, setAloud] = useStored('aloud');
+  useAloud(aloud !== '', view);
   const back = view.back;
   return (
     <Foot>
@@ -64,6 +68,18 @@ export function RunFoot({ run, send, onTurn, onStop }: { run: RunView; send: Sen
       {view.adjuster && !view.signed && view.advice.do !== 'move' && (
         <Button variant="text" sx={link} onClick={onTurn}>
           log a turn
+        </Button>
+      )}
+      {canSpeak() && (
+        <Button
+          variant="text"
+          aria-pressed={aloud !== ''}
+          sx={link}
+          onClick={() => {
+            setAloud(aloud ? '' : 'yes');
+          }}
+        >
+          {aloud ? '✓ ' : ''}read aloud
         </Button>
       )}
       {!view.signed && (
