@@ -50,7 +50,7 @@ func Draw(s *sheet.Sheet) Preview {
 	if a, point, _ := s.Lead(); a != nil {
 		l.Barrel, l.Pinned, l.Between, l.Position = a.Name, a.MeasureOnly, point.Name, point.Position
 		l.Of = ""
-		if point.Quantity == quantity.Length {
+		if point.Quantity == quantity.Length && point.Signed == nil {
 			l.Of = text(point.Quantity, *point.Target)
 		}
 		for _, id := range point.States {

@@ -311,6 +311,12 @@ func (st State) line(s *Setting, a Advice) *Line {
 		Threads:   0.5,
 		States:    []LineState{},
 	}
+	if l.Bends == 0 {
+		out.Bends = ""
+	}
+	if s.Point.Signed != nil {
+		out.Of = "" // it lies beside nothing: no length to draw
+	}
 	if t := s.Adjuster.Threads; t != nil && s.Threads != nil {
 		out.Threads = math.Max(0, math.Min(1, (*s.Threads-t.Min)/(t.Max-t.Min)))
 		out.Say = fmt.Sprintf("%s threads in, %s at least", quantity.Turns(*s.Threads), quantity.Number(t.Min, 0))

@@ -125,10 +125,10 @@ export function Pad({ label, value, onChange, onTake, unit, says, error, take, r
           </Button>
         ))}
       </Box>
-      {children}
       <Button type="submit" variant={ready ? 'contained' : 'outlined'}>
         {take}
       </Button>
+      {children}
     </Box>
   );
 }

@@ -34,7 +34,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
 
   const doubt = doubts.find((d) => d.gauge === gauge)?.says;
   const length = want.quantity === 'length';
-  const byMarks = length && marks !== '';
+  const byMarks = length && !want.sides && marks !== '';
   const typed = JSON.stringify([text, start, end, byMarks, side]);
   const { meaning, problem } = useMeaning(run, { point: want.point, text, start, end, unit, ...(want.sides ? { side } : {}) }, byMarks);
   const confirmed = states === '' ? [] : states.split(' ');
@@ -133,7 +133,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
           {doubt}
         </Box>
       )}
-      {length && (
+      {length && !want.sides && (
         <Button
           type="button"
           variant="text"
