@@ -113,3 +113,33 @@ func TestASkeletonACopyAndARevisionAreDrafts(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, heads[0].Revision+1, next.Revision)
 }
+
+// A draft is held against its rig as it is looked at: what agrees, what does not, and the
+// fault at the same place; what is kept agrees.
+func TestADraftIsHeldAgainstItsRig(t *testing.T) {
+	s := testdb.Shop(t)
+	d := s.Check(draft(t, "136"))
+	assert.Empty(t, d.Faults)
+	require.Len(t, d.Proofs, 10)
+	for _, p := range d.Proofs {
+		assert.True(t, p.Met, "%+v", p)
+	}
+	assert.Contains(t, d.Words.Limits, "152 ± 0.5 mm")
+
+	d = s.Check(draft(t, "136", `"target": 152`, `"target": 153`))
+	require.Len(t, d.Faults, 1)
+	assert.Equal(t, "points[0].target", d.Faults[0].Field)
+	var unmet []string
+	for _, p := range d.Proofs {
+		if !p.Met {
+			unmet = append(unmet, p.Field+": "+p.Shows+", not "+p.Wants)
+		}
+	}
+	assert.Equal(t, []string{"points[0].target: 152 mm, not 153 ± 0.5 mm"}, unmet)
+	_, err := s.KeepSheet(draft(t, "136", `"target": 152`, `"target": 153`, `"revision": 1`, `"revision": 2`), nil)
+	assert.ErrorContains(t, err, "its rig shows 152 mm")
+
+	page, err := s.KeepSheet(draft(t, "136", `: 152`, `: 153`, `"nominal": 148`, `"nominal": 149`, `"revision": 1`, `"revision": 2`), nil)
+	require.NoError(t, err)
+	assert.Len(t, page.Proofs, 10)
+}
