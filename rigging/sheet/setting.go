@@ -1,6 +1,6 @@
 package sheet
 
-// Methods are the ways a setting is made; see docs/architecture.md.
+// Methods are the ways a setting is made; methodFields says what each asks for.
 var Methods = []string{"measured", "felt", "locked, then backed off", "self-set", "counted", "chosen", "locked out"}
 
 // Action is what the hand does that is neither a turn nor a reading: strokes that settle,
