@@ -74,11 +74,13 @@ export function PointBlock({ i }: { i: number }) {
 
 /** What the rig shows where the sheet asks it. */
 export function Shown({ path }: { path: string }) {
-  const { proofs } = usePaper();
+  const { sheet, proofs } = usePaper();
   const of = list(proofs).filter((p) => p.field.startsWith(path));
   if (of.length === 0) return null;
   const wrong = of.filter((p) => !p.met);
-  const say = (p: (typeof of)[number]) => `${p.shows}${p.school ? ` by ${p.school}` : ''}`;
+  const schools = new Map(list(sheet.schools).map((x) => [x.id, x.name]));
+  const alike = new Set(of.map((p) => p.shows)).size === 1;
+  const say = (p: (typeof of)[number]) => `${p.shows}${p.school && !alike ? ` (${schools.get(p.school) ?? p.school})` : ''}`;
   return (
     <Box
       component="span"
