@@ -71,16 +71,17 @@ func (s *Shop) SheetPage(hash string) (SheetPage, error) {
 // Draft is a sheet that is being written: what is wrong with it, what is
 // questioned, and how it looks.
 type Draft struct {
-	Faults    []fault.Fault `json:"faults"`
-	Questions []fault.Fault `json:"questions"`
-	Proofs    []sheet.Proof `json:"proofs"` // the sheet against its rig
-	Words     sheet.Words   `json:"words"`
-	Preview   run.Preview   `json:"preview"`
+	Faults    []fault.Fault  `json:"faults"`
+	Questions []fault.Fault  `json:"questions"`
+	Proofs    []sheet.Proof  `json:"proofs"` // the sheet against its rig
+	Words     sheet.Words    `json:"words"`
+	Names     sheet.RigNames `json:"names"` // what its rig has
+	Preview   run.Preview    `json:"preview"`
 }
 
 // Check looks at a draft without keeping it.
 func (s *Shop) Check(raw []byte) Draft {
-	d := Draft{Faults: []fault.Fault{}, Questions: []fault.Fault{}, Proofs: []sheet.Proof{}, Words: new(sheet.Sheet).Words(),
+	d := Draft{Faults: []fault.Fault{}, Questions: []fault.Fault{}, Proofs: []sheet.Proof{}, Words: new(sheet.Sheet).Words(), Names: new(sheet.Sheet).RigNames(),
 		Preview: run.Preview{Rules: []run.Rule{}}}
 	one, err := s.readSheet(raw)
 	var faults fault.List
@@ -96,7 +97,7 @@ func (s *Shop) Check(raw []byte) Draft {
 	}
 	d.Preview = run.Draw(one)
 	d.Questions = append(d.Questions, one.Questions()...)
-	d.Proofs, d.Words = one.Proofs(), one.Words()
+	d.Proofs, d.Words, d.Names = one.Proofs(), one.Words(), one.RigNames()
 	return d
 }
 

@@ -146,6 +146,17 @@ func TestInfluencesFollowFromTheRig(t *testing.T) {
 	assert.Nil(t, s.influence("crossover", "travel-up"), "a cable moves no stop")
 }
 
+// Whoever writes a sheet chooses from what its rig has.
+func TestRigNamesForWhoWrites(t *testing.T) {
+	s, _ := parsed(t, read(t, "721"))
+	n := s.RigNames()
+	assert.Equal(t, []string{"direct_{place}", "direct_left", "direct_right", "crossover", "rod_{place}", "rod_left", "rod_right"}, n.Adjusters)
+	assert.Contains(t, n.Readings, "flap_edge.{place}")
+	assert.Contains(t, n.Senses, "hands_off")
+	s.Rig.Geometry["lead"] = -1.0
+	assert.Empty(t, s.RigNames().Readings, "a rig that is not whole yet")
+}
+
 // BenchmarkAgainstItsRig holds the sheet with the most to prove against its rig, beside
 // all that is done to take it in.
 func BenchmarkAgainstItsRig(b *testing.B) {

@@ -136,6 +136,7 @@ function Draft({ first }: { first: Value }) {
           sheet={now as unknown as Sheet}
           words={check?.words ?? { limits: [], steps: [], locks: [] }}
           proofs={check?.proofs ?? []}
+          names={check?.names}
           set={set}
           faults={told}
           questions={new Map(questions.map((f) => [f.field, f.message]))}

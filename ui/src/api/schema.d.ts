@@ -1551,6 +1551,11 @@ export interface components {
             hours?: number;
             km?: number;
         };
+        SheetRigNames: {
+            adjusters: string[];
+            readings: string[];
+            senses: string[];
+        };
         SheetSchool: {
             id: string;
             manual?: boolean;
@@ -1704,6 +1709,7 @@ export interface components {
         };
         ShopDraft: {
             faults: components["schemas"]["Fault"][];
+            names: components["schemas"]["SheetRigNames"];
             preview: components["schemas"]["RunPreview"];
             proofs: components["schemas"]["SheetProof"][];
             questions: components["schemas"]["Fault"][];

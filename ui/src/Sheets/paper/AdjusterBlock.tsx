@@ -1,5 +1,5 @@
 import { Pick, Told, W } from './blanks';
-import { When, Yes } from './choices';
+import { OfRig, When, Yes } from './choices';
 import { Add, TakeOut } from './rows';
 import { Row } from './layout';
 import { list, usePaper } from './paper';
@@ -103,6 +103,7 @@ export function AdjusterBlock({ i }: { i: number }) {
       </When>
       <Yes at={[...at, 'measure_only']} says="cannot be turned" />
       {list(s.places).length > 0 && <Yes at={[...at, 'each']} says="one at each place" />}
+      <OfRig at={[...at, 'works']} kind="adjusters" says={`what ${a.name} works of the rig`} />
       <TakeOut at={at} name={a.name} />
       <Told at={at} />
       <Told at={[...at, 'works']} />

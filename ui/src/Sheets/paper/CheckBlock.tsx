@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { Pick, Told, W } from './blanks';
-import { When, Yes } from './choices';
+import { OfRig, When, Yes } from './choices';
 import { Add, TakeOut } from './rows';
 import { Row } from './layout';
 import { list, usePaper } from './paper';
@@ -85,7 +85,18 @@ export function CheckBlock({ i }: { i: number }) {
         })}
       </Box>
       <Add at={[...at, 'answers']} what="answer" make={() => ({ says: '', points_to: '' })} />
-      <When at={[...at, 'conditions']}>{!edit && `Note: ${list(c.conditions).join(', ')}.`}</When>
+      <OfRig at={[...at, 'proves']} kind="senses" says={`what ${c.name} proves of the rig`} />
+      <When at={[...at, 'conditions']}>
+        Note:{' '}
+        {list(c.conditions).map((one, j) => (
+          <span key={j}>
+            {j > 0 && !edit ? ', ' : ''}
+            <W at={[...at, 'conditions', j]} label={`condition ${j + 1} of ${c.name}`} />
+            <TakeOut at={[...at, 'conditions', j]} name={one} />
+          </span>
+        ))}
+        <Add at={[...at, 'conditions']} what="what is noted with it" make={() => ''} />
+      </When>
       <Told at={at} />
       <Told at={[...at, 'answers']} />
       <Shown path={`checks[${i}].`} />

@@ -1,9 +1,11 @@
 import { readDay } from '../../days';
 import { Pick, Told, W } from './blanks';
 import { Any, Yes } from './choices';
+import { Charts } from './Charts';
 import { Part, Row } from './layout';
 import { list, usePaper } from './paper';
 import { Add, TakeOut } from './rows';
+import { Steps } from './Steps';
 
 /** What follows: what voids what, the steps of the work, the source. */
 export function Last() {
@@ -22,39 +24,19 @@ export function Last() {
         <Add at={['voids']} what="what a move reopens" make={() => ({ moving: list(s.adjusters)[0]?.id ?? '', reopens: [] })} />
         {s.voids_cables && <Row head="Other cables to be proved again:">{s.voids_cables.join(', ')}</Row>}
       </Part>
-      {s.charts?.map((c, i) => (
-        <Part key={c.id} title={c.name}>
-          <Row>
-            {c.over}: {c.points.map((p) => p.join(' → ').replaceAll('-', '−')).join(' · ')}
-            <Told at={['charts', i]} />
-          </Row>
-        </Part>
-      ))}
-      {s.forbidden_proofs && (
+      <Charts />
+      {(s.forbidden_proofs ?? edit) && (
         <Part title="Never">
-          {s.forbidden_proofs.map((f) => (
-            <Row key={f.says} head={f.says}>
-              {f.why}
+          {list(s.forbidden_proofs).map((f, i) => (
+            <Row key={i} head={<W at={['forbidden_proofs', i, 'says']} label={`proof ${i + 1} that must not be made`} />}>
+              <W at={['forbidden_proofs', i, 'why']} label={`why proof ${i + 1} must not be made`} />
+              <TakeOut at={['forbidden_proofs', i]} name={f.says} />
             </Row>
           ))}
+          <Add at={['forbidden_proofs']} what="proof that must not be made" make={() => ({ says: '', why: '' })} />
         </Part>
       )}
-      <Part title="Steps">
-        {list(s.steps).map((x, i) => (
-          <Row key={x.id} head={<W at={['steps', i, 'title']} label={`step ${i + 1}`} />}>
-            {[
-              x.access,
-              x.tools?.map((t) => `${t.name} ${t.size ?? ''}`.trim()).join(', '),
-              x.hands && `${x.hands.pairs} ${x.hands.pairs === 1 ? 'pair' : 'pairs'} of hands, ${x.hands.where}`,
-              x.alone && `alone: ${x.alone.how} (${x.alone.risk})`,
-            ]
-              .filter(Boolean)
-              .join('; ')}
-            <Told at={['steps', i, 'kind']} />
-          </Row>
-        ))}
-        <Told at={['steps']} />
-      </Part>
+      <Steps />
       <Part title="Source">
         <Row>
           {edit ? (

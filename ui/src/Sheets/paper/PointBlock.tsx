@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { Pick, Told, W } from './blanks';
-import { Any, When, Yes } from './choices';
+import { Any, OfRig, When, Yes } from './choices';
 import { TakeOut } from './rows';
 import { Row } from './layout';
 import { list, usePaper } from './paper';
@@ -62,6 +62,7 @@ export function PointBlock({ i }: { i: number }) {
         {edit ? ' Out of it, repair: ' : ' Out of it: '}
         <W at={[...at, 'stop']} label="what to repair" />
       </When>
+      <OfRig at={[...at, 'measures']} kind="readings" says={`what ${p.name} reads of the rig`} />
       {!list(proofs).some((x) => !x.met && x.field === `points[${i}].target`) && <Told at={[...at, 'target']} />}
       <Told at={[...at, 'plus']} />
       <Told at={[...at, 'minus']} />

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
-import { Told } from './blanks';
+import { Pick, Told } from './blanks';
 import { small } from './looks';
 import { usePaper, type Path } from './paper';
 
@@ -59,4 +59,18 @@ export function When({ at, children }: { at: Path; children: ReactNode }) {
   const v = get(at);
   const there = v !== undefined && v !== '' && v !== null && !(Array.isArray(v) && v.length === 0);
   return edit || there ? <>{children}</> : null;
+}
+
+/** What of the rig it is: offered while a sheet with a rig is written. */
+export function OfRig({ at, kind, says }: { at: Path; kind: 'adjusters' | 'readings' | 'senses'; says: string }) {
+  const { edit, names } = usePaper();
+  const of = names?.[kind] ?? [];
+  if (!edit || of.length === 0) return null;
+  const options = of.map((id) => ({ id, name: id.replace('.{place}', ', each').replace('_{place}', ', each').replaceAll(/[._]/g, ' ') }));
+  return (
+    <>
+      {' of the rig: '}
+      <Pick at={at} label={says} options={options} none="none of it" />
+    </>
+  );
 }

@@ -1,0 +1,51 @@
+import { Told, W } from './blanks';
+import { When } from './choices';
+import { Part, Row } from './layout';
+import { list, usePaper } from './paper';
+import { Add, TakeOut } from './rows';
+
+/** The steps of the work: where one gets at it, what to fetch, how many hands. */
+export function Steps() {
+  const { sheet: s, edit } = usePaper();
+  return (
+    <Part title="Steps">
+      {list(s.steps).map((x, i) => {
+        const at = ['steps', i];
+        return (
+          <Row key={x.id || i} head={<W at={[...at, 'title']} label={`step ${i + 1}`} />}>
+            <When at={[...at, 'access']}>
+              <W at={[...at, 'access']} label={`how one gets at it, step ${i + 1}`} />
+            </When>
+            {list(x.tools).map((t, j) => (
+              <span key={j}>
+                {edit ? ' ' : j > 0 ? ', ' : x.access ? '; ' : ''}
+                <W at={[...at, 'tools', j, 'name']} label={`tool ${j + 1} of step ${i + 1}`} />
+                {!edit && t.size ? ' ' : ''}
+                <W at={[...at, 'tools', j, 'size']} label={`size of tool ${j + 1} of step ${i + 1}`} hint="size" />
+                <TakeOut at={[...at, 'tools', j]} name={t.name} />
+              </span>
+            ))}
+            <Add at={[...at, 'tools']} what="tool" make={() => ({ name: '' })} />
+            {x.hands ? (
+              <>
+                {edit ? ' ' : '; '}
+                <W at={[...at, 'hands', 'pairs']} label={`pairs of hands, step ${i + 1}`} number />
+                {x.hands.pairs === 1 ? ' pair' : ' pairs'} of hands, <W at={[...at, 'hands', 'where']} label={`where, step ${i + 1}`} />
+              </>
+            ) : (
+              <Add at={[...at, 'hands']} what="hands" make={() => ({ pairs: 2, where: '' })} whole />
+            )}
+            {x.alone && (
+              <>
+                {edit ? ' ' : '; '}alone: <W at={[...at, 'alone', 'how']} label={`alone, step ${i + 1}`} /> (
+                <W at={[...at, 'alone', 'risk']} label={`its risk, step ${i + 1}`} />)
+              </>
+            )}
+            <Told at={[...at, 'kind']} />
+          </Row>
+        );
+      })}
+      <Told at={['steps']} />
+    </Part>
+  );
+}
