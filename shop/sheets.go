@@ -81,8 +81,15 @@ type Draft struct {
 
 // Check looks at a draft without keeping it.
 func (s *Shop) Check(raw []byte) Draft {
-	d := Draft{Faults: []fault.Fault{}, Questions: []fault.Fault{}, Proofs: []sheet.Proof{}, Words: new(sheet.Sheet).Words(), Names: new(sheet.Sheet).RigNames(),
-		Preview: run.Preview{Rules: []run.Rule{}}}
+	nothing := new(sheet.Sheet)
+	d := Draft{
+		Faults:    []fault.Fault{},
+		Questions: []fault.Fault{},
+		Proofs:    nothing.Proofs(),
+		Words:     nothing.Words(),
+		Names:     nothing.RigNames(),
+		Preview:   run.Draw(nothing),
+	}
 	one, err := s.readSheet(raw)
 	var faults fault.List
 	if errors.As(err, &faults) {

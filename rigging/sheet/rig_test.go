@@ -150,7 +150,8 @@ func TestInfluencesFollowFromTheRig(t *testing.T) {
 func TestRigNamesForWhoWrites(t *testing.T) {
 	s, _ := parsed(t, read(t, "721"))
 	n := s.RigNames()
-	assert.Equal(t, []string{"direct_{place}", "direct_left", "direct_right", "crossover", "rod_{place}", "rod_left", "rod_right"}, n.Adjusters)
+	all := []string{"direct_{place}", "direct_left", "direct_right", "crossover", "rod_{place}", "rod_left", "rod_right"}
+	assert.Equal(t, all, n.Adjusters)
 	assert.Contains(t, n.Readings, "flap_edge.{place}")
 	assert.Contains(t, n.Senses, "hands_off")
 	s.Rig.Geometry["lead"] = -1.0
