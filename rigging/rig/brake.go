@@ -55,7 +55,7 @@ func drag(s *spot, clearance, whisper, lockAt float64) string {
 	return "silent"
 }
 
-// mean of what is left of some clearances when none may be below nothing.
+// gaps is the mean of some clearances when none may be below nothing.
 func gaps(s *spot, n int, of func(s *spot, i int) float64) float64 {
 	sum := 0.0
 	for i := range n {

@@ -63,6 +63,7 @@ export function CheckBlock({ i }: { i: number }) {
                     cure: <Pick at={[...here, 'cure', 'adjuster']} label="adjuster that cures it" options={adjusters} />
                     <W at={[...here, 'cure', 'steps']} label="how far" number />
                     <Pick at={[...here, 'cure', 'way']} label="which way" options={ways} />
+                    <TakeOut at={[...here, 'cure']} name={`what would cure answer ${j + 1} to ${c.name}`} />
                   </>
                 )
               ) : (
