@@ -17,6 +17,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/internal/testdb"
+	"brankel/rigging/rig"
 	"brankel/rigging/sheet"
 	"brankel/shop"
 	"brankel/web"
@@ -178,4 +179,7 @@ func TestPublishedDocumentsAreCurrent(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, string(web.OpenAPI()), string(committed))
 	assert.Equal(t, string(describe.Sheet()), string(sheet.Schema()))
+	committed, err = os.ReadFile("../ui/api/rig.schema.json")
+	require.NoError(t, err)
+	assert.Equal(t, string(rig.Schema()), string(committed))
 }

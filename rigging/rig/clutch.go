@@ -42,7 +42,7 @@ type clutchCondition struct {
 }
 
 type clutchAt struct {
-	Settled bool `json:"settled" input:"default=true"`
+	Settled bool `json:"settled" input:"default=true" says:"settled"`
 }
 
 // clutch: wear moves the fork toward the cable and so takes free play away; the free

@@ -51,8 +51,8 @@ type flapCondition struct {
 }
 
 type flapAt struct {
-	Detent *string `json:"detent"`
-	From   string  `json:"from" input:"words=up|down,default=up"`
+	Detent *string `json:"detent" says:"detent of the lever"`
+	From   string  `json:"from" input:"words=up|down,default=up" says:"where the surface came from"`
 }
 
 // flapFollowUp: the motor runs until the surface comes within the switch's gap of where

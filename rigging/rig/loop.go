@@ -29,8 +29,8 @@ type loopCondition struct {
 }
 
 type loopAt struct {
-	Air    *float64 `json:"air" input:"plain,temperature"`
-	Pinned bool     `json:"pinned" input:"default=false"`
+	Air    *float64 `json:"air" input:"plain,temperature" says:"temperature of the air"`
+	Pinned bool     `json:"pinned" input:"default=false" says:"both bellcranks pinned"`
 }
 
 // flightControlLoop: with the wheel held centred the three cables share one tension and

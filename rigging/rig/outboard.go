@@ -21,7 +21,7 @@ type outboardCondition struct {
 }
 
 type outboardAt struct {
-	Control string `json:"control" input:"words=neutral|forward|reverse,default=neutral"`
+	Control string `json:"control" input:"words=neutral|forward|reverse,default=neutral" says:"control"`
 }
 
 var (

@@ -29,8 +29,8 @@ type pushPullCondition struct {
 }
 
 type pushPullAt struct {
-	Knob any    `json:"knob" input:"plain,length,words=in|mid|out,default=mid"`
-	Last string `json:"last" input:"words=push|pull,default=push"`
+	Knob any    `json:"knob" input:"plain,length,words=in|mid|out,default=mid" says:"knob, a word or mm"`
+	Last string `json:"last" input:"words=push|pull,default=push" says:"moved last by"`
 }
 
 // enginePushPull: the knob's travel less the rod end's place less the lash is the arm's.

@@ -27,8 +27,8 @@ type sternCondition struct {
 }
 
 type sternAt struct {
-	Last     string `json:"last" input:"words=push|pull,default=push"`
-	DogsHome bool   `json:"dogs_home" input:"default=true"`
+	Last     string `json:"last" input:"words=push|pull,default=push" says:"moved last by"`
+	DogsHome bool   `json:"dogs_home" input:"default=true" says:"dogs home"`
 }
 
 // sternDriveShift: play and lash shorten the stroke both ways, a barrel off its nominal

@@ -22,8 +22,8 @@ type throttleCondition struct {
 }
 
 type throttleAt struct {
-	Control string   `json:"control" input:"words=released|full|servo,default=released"`
-	Servo   *float64 `json:"servo" input:"plain,length,atleast0"`
+	Control string   `json:"control" input:"words=released|full|servo,default=released" says:"control"`
+	Servo   *float64 `json:"servo" input:"plain,length,atleast0" says:"drawn by the servo"`
 }
 
 // throttleCruise: slack is taken up before the cam turns; a cruise cable set too tight

@@ -154,6 +154,7 @@ func TestRigNamesForWhoWrites(t *testing.T) {
 	assert.Equal(t, all, n.Adjusters)
 	assert.Contains(t, n.Readings, "flap_edge.{place}")
 	assert.Contains(t, n.Senses, "hands_off")
+	assert.Equal(t, []string{"holds", "rolls left", "rolls right"}, n.Words["hands_off"])
 	s.Rig.Geometry["lead"] = -1.0
 	assert.Empty(t, s.RigNames().Readings, "a rig that is not whole yet")
 }

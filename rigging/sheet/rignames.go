@@ -11,11 +11,13 @@ type RigNames struct {
 	Adjusters []string `json:"adjusters"`
 	Readings  []string `json:"readings"`
 	Senses    []string `json:"senses"`
+
+	Words map[string][]string `json:"words"` // of each sense, the good one first
 }
 
 // RigNames lists them; empty where there is no rig, or one that is not whole yet.
 func (s *Sheet) RigNames() RigNames {
-	out := RigNames{[]string{}, []string{}, []string{}}
+	out := RigNames{[]string{}, []string{}, []string{}, map[string][]string{}}
 	if s.Rig == nil {
 		return out
 	}
@@ -30,7 +32,11 @@ func (s *Sheet) RigNames() RigNames {
 		out.Readings = s.named(out.Readings, name)
 	}
 	for _, name := range m.Senses() {
+		before := len(out.Senses)
 		out.Senses = s.named(out.Senses, name)
+		for _, one := range out.Senses[before:] {
+			out.Words[one] = m.Words(name)
+		}
 	}
 	return out
 }

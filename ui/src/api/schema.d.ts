@@ -1555,6 +1555,9 @@ export interface components {
             adjusters: string[];
             readings: string[];
             senses: string[];
+            words: {
+                [key: string]: string[];
+            };
         };
         SheetSchool: {
             id: string;

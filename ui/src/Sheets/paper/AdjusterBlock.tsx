@@ -1,7 +1,8 @@
 import { Pick, Told, W } from './blanks';
 import { OfRig, When, Yes } from './choices';
-import { Add, TakeOut } from './rows';
+import { Add, Many, TakeOut } from './rows';
 import { Row } from './layout';
+import { LockBlanks } from './LockBlanks';
 import { list, usePaper } from './paper';
 
 const kinds = [
@@ -20,6 +21,7 @@ const kinds = [
   'spring',
   'automatic',
 ].map((id) => ({ id, name: id }));
+const ways = ['out', 'in'].map((id) => ({ id, name: id }));
 const seen = ['clockwise', 'anticlockwise', 'along'].map((id) => ({ id, name: id }));
 const threaded = ['barrel', 'clevis', 'turnbuckle', 'jam nuts'];
 
@@ -60,7 +62,14 @@ export function AdjusterBlock({ i }: { i: number }) {
       )}
       <W at={[...at, 'step']} label={`least step of ${a.name}`} number />
       <br />
-      seen from <W at={[...at, 'seen_from']} label={`${a.name} is seen from`} />{' '}
+      {a.kind === 'quadrant' && (
+        <>
+          its places: <Many at={[...at, 'hooks']} label={`place of ${a.name}`} what="place to choose" />
+          <br />
+        </>
+      )}
+      turned <Pick at={[...at, 'lengthens']} label={`${a.name} lengthens when turned`} options={ways} /> it lengthens; seen from{' '}
+      <W at={[...at, 'seen_from']} label={`${a.name} is seen from`} />{' '}
       <Pick at={[...at, 'out', 'seen']} label={`outward, ${a.name} turns`} options={seen} /> is{' '}
       <W at={[...at, 'out', 'says']} label={`outward, ${a.name} goes`} />,
       <Pick at={[...at, 'in', 'seen']} label={`inward, ${a.name} turns`} options={seen} /> is{' '}
@@ -87,16 +96,7 @@ export function AdjusterBlock({ i }: { i: number }) {
           <Told at={[...at, 'range']} />
         </>
       )}
-      {a.lock ? (
-        <>
-          lock: <W at={[...at, 'lock', 'says']} label={`how ${a.name} is locked`} />
-          <W at={[...at, 'lock', 'torque']} label={`torque of ${a.name}`} hint="torque" number unit="Nm" />
-          what stays finger tight: <W at={[...at, 'lock', 'nut']} label={`${a.name}: finger tight until then`} />
-        </>
-      ) : (
-        <Add at={[...at, 'lock']} what="how it is locked" make={() => ({ says: '', nut: '', back_off_min: 0, back_off_max: 0 })} whole />
-      )}
-      <Told at={[...at, 'lock']} />
+      <LockBlanks at={[...at, 'lock']} name={a.name} />
       <br />
       <When at={[...at, 'does_not_set']}>
         does not set: <W at={[...at, 'does_not_set']} label={`what ${a.name} does not set`} />

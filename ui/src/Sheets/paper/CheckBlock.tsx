@@ -1,11 +1,17 @@
 import Box from '@mui/material/Box';
 import { Pick, Told, W } from './blanks';
-import { OfRig, When, Yes } from './choices';
-import { Add, TakeOut } from './rows';
+import { Any, OfRig, When, Yes } from './choices';
+import { fields, useRigFields } from './fields';
+import { Add, Many, TakeOut } from './rows';
 import { Row } from './layout';
 import { list, usePaper } from './paper';
 import { Shown } from './PointBlock';
+import { Sets } from './Sets';
 
+const kinds = [
+  { id: 'function', name: 'function: it does or does not' },
+  { id: 'sense', name: 'sense: felt, seen or heard' },
+];
 const sides = [
   { id: 'loose', name: 'too loose' },
   { id: 'tight', name: 'too tight' },
@@ -20,11 +26,14 @@ const steps = (n: number, one: string) => `${n} ${one}${n <= 1 ? '' : /ch$/.test
 
 /** One thing that is tried, with what each answer points to and what would cure it. */
 export function CheckBlock({ i }: { i: number }) {
-  const { sheet: s, edit } = usePaper();
+  const { sheet: s, edit, names, get } = usePaper();
+  const { at: places } = useRigFields(s.family);
   const c = list(s.checks)[i];
   if (!c) return null;
   const at = ['checks', i];
   const adjusters = list(s.adjusters);
+  const words = names?.words[c.proves ?? ''] ?? [];
+  const positions = list(get(['line', 'positions']) as { id: string; name: string }[] | undefined);
   return (
     <Row
       head={
@@ -39,6 +48,11 @@ export function CheckBlock({ i }: { i: number }) {
         <>
           <Yes at={[...at, 'loaded']} says="under load" />
           {list(s.places).length > 0 && <Yes at={[...at, 'each']} says="at each place" />}
+          <Pick at={[...at, 'kind']} label={`${c.name} is a`} options={kinds} />
+          <Pick at={[...at, 'position']} label={`control, for ${c.name}`} options={positions} none="any position" />
+          {list(s.schools).length > 0 && (
+            <Pick at={[...at, 'school']} label={`only by, ${c.name}`} options={list(s.schools)} none="every school" />
+          )}
           <TakeOut at={at} name={c.name} />
         </>
       )}
@@ -80,23 +94,42 @@ export function CheckBlock({ i }: { i: number }) {
                   whole
                 />
               )}
+              {edit && (c.proves ?? a.sense) && (
+                <>
+                  stands for{' '}
+                  <Any
+                    at={[...here, 'sense']}
+                    label={`words of the rig for answer ${j + 1} to ${c.name}`}
+                    options={words.map((w) => ({ id: w, name: w }))}
+                  />
+                </>
+              )}
+              {edit && !good && <Yes at={[...here, 'stop']} says="repair first" />}
               <TakeOut at={here} name={`answer ${j + 1} to ${c.name}`} />
             </li>
           );
         })}
       </Box>
       <Add at={[...at, 'answers']} what="answer" make={() => ({ says: '', points_to: '' })} />
+      {edit && (
+        <>
+          wanted{' '}
+          <Pick
+            at={[...at, 'wanted']}
+            label={`the answer wanted of ${c.name}`}
+            options={list(c.answers).map((a) => ({
+              id: list(a.sense).find((w) => w === c.wanted) ?? list(a.sense)[0] ?? a.says,
+              name: a.says,
+            }))}
+            none="the first"
+          />
+          {(s.rig ?? c.at) && <Sets at={[...at, 'at']} of={fields(places)} label={`the rig, for ${c.name}`} />}
+          <Told at={[...at, 'at']} />
+        </>
+      )}
       <OfRig at={[...at, 'proves']} kind="senses" says={`what ${c.name} proves of the rig`} />
       <When at={[...at, 'conditions']}>
-        Note:{' '}
-        {list(c.conditions).map((one, j) => (
-          <span key={j}>
-            {j > 0 && !edit ? ', ' : ''}
-            <W at={[...at, 'conditions', j]} label={`condition ${j + 1} of ${c.name}`} />
-            <TakeOut at={[...at, 'conditions', j]} name={one} />
-          </span>
-        ))}
-        <Add at={[...at, 'conditions']} what="what is noted with it" make={() => ''} />
+        Note: <Many at={[...at, 'conditions']} label={`condition of ${c.name},`} what="what is noted with it" />
       </When>
       <Told at={at} />
       <Told at={[...at, 'answers']} />

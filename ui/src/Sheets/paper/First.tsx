@@ -1,8 +1,11 @@
+import { Actions } from './Actions';
 import { Told, W } from './blanks';
 import { When } from './choices';
 import { Part, Row } from './layout';
 import { idOf, list, usePaper } from './paper';
 import { Add, TakeOut } from './rows';
+import { States } from './States';
+import { Worn } from './Worn';
 
 /** What comes before anything is turned. */
 export function First() {
@@ -76,57 +79,18 @@ export function First() {
           />
         </Part>
       )}
-      {(edit || list(s.states).length > 0) && (
-        <Part title="What must be so">
-          {list(s.states).map((t, i) => (
-            <Row key={t.id} head={<W at={['states', i, 'name']} label={`state ${i + 1}`} />}>
-              <W at={['states', i, 'how']} label={`how ${t.name} is made`} />
-              <TakeOut at={['states', i]} name={t.name} />
-            </Row>
-          ))}
-          <Add
-            at={['states']}
-            what="state"
-            named
-            make={(name) => ({
-              id: idOf(
-                name,
-                list(s.states).map((x) => x.id),
-              ),
-              name,
-              how: '',
-            })}
-          />
-        </Part>
-      )}
-      {list(s.actions).length > 0 && (
-        <Part title="By hand">
-          {list(s.actions).map((a, i) => (
-            <Row key={a.id} head={<W at={['actions', i, 'name']} label={`action ${i + 1}`} />}>
-              <W at={['actions', i, 'says']} label={`what is done, ${a.name}`} />
-              {!edit && a.times ? ` ${a.times} times.` : ''}
-              {!edit && a.spoils ? ' Then that place starts again.' : ''}
-            </Row>
-          ))}
-        </Part>
-      )}
-      {list(s.lost_motion).length > 0 && (
-        <Part title="Worn parts first">
-          {list(s.lost_motion).map((l, i) => (
-            <Row key={l.id} head={<W at={['lost_motion', i, 'name']} label="lost motion" />}>
-              at most <W at={['lost_motion', i, 'limit']} label={`limit of ${l.name}`} number unit="mm" />.{' '}
-              <W at={['lost_motion', i, 'over']} label="where to look when it is over" />
-            </Row>
-          ))}
-        </Part>
-      )}
-      {s.prepare && (
+      <States />
+      <Actions />
+      <Worn />
+      {(s.prepare ?? edit) && (
         <Part title="A new cable, before it is set">
-          {s.prepare.map((_, i) => (
+          {list(s.prepare).map((one, i) => (
             <Row key={i} head={`${i + 1}`}>
               <W at={['prepare', i]} label={`preparation ${i + 1}`} />
+              <TakeOut at={['prepare', i]} name={one} />
             </Row>
           ))}
+          <Add at={['prepare']} what="what is done to a new cable" make={() => ''} />
         </Part>
       )}
     </>

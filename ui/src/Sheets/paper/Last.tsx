@@ -1,10 +1,10 @@
 import { readDay } from '../../days';
 import { Pick, Told, W } from './blanks';
-import { Any, Yes } from './choices';
+import { Any, When, Yes } from './choices';
 import { Charts } from './Charts';
 import { Part, Row } from './layout';
 import { list, usePaper } from './paper';
-import { Add, TakeOut } from './rows';
+import { Add, Many, TakeOut } from './rows';
 import { Steps } from './Steps';
 
 /** What follows: what voids what, the steps of the work, the source. */
@@ -22,8 +22,13 @@ export function Last() {
           </Row>
         ))}
         <Add at={['voids']} what="what a move reopens" make={() => ({ moving: list(s.adjusters)[0]?.id ?? '', reopens: [] })} />
-        {s.voids_cables && <Row head="Other cables to be proved again:">{s.voids_cables.join(', ')}</Row>}
+        <When at={['voids_cables']}>
+          <Row head="Other cables to be proved again:">
+            <Many at={['voids_cables']} label="other cable to be proved again" what="other cable of the machine" />
+          </Row>
+        </When>
       </Part>
+      {edit && !s.rig && <ByHand />}
       <Charts />
       {(s.forbidden_proofs ?? edit) && (
         <Part title="Never">
@@ -73,5 +78,31 @@ export function Last() {
         </Row>
       </Part>
     </>
+  );
+}
+
+/** What a turn does, where no rig tells it. */
+function ByHand() {
+  const { sheet: s } = usePaper();
+  return (
+    <Part title="What a turn does">
+      {list(s.influence).map((_, i) => {
+        const at = ['influence', i];
+        return (
+          <Row key={i}>
+            one turn out of <Pick at={[...at, 'adjuster']} label={`turned, line ${i + 1}`} options={list(s.adjusters)} /> moves{' '}
+            <Pick at={[...at, 'point']} label={`moved by it, line ${i + 1}`} options={list(s.points)} /> by{' '}
+            <W at={[...at, 'per_turn']} label={`by how much, line ${i + 1}`} number />
+            <TakeOut at={at} name={`what a turn does, line ${i + 1}`} />
+            <Told at={at} />
+          </Row>
+        );
+      })}
+      <Add
+        at={['influence']}
+        what="what a turn does"
+        make={() => ({ adjuster: list(s.adjusters)[0]?.id ?? '', point: list(s.points)[0]?.id ?? '', per_turn: '' })}
+      />
+    </Part>
   );
 }

@@ -3,6 +3,7 @@ import { Pick, Told, W } from './blanks';
 import { Any, OfRig, When, Yes } from './choices';
 import { TakeOut } from './rows';
 import { Row } from './layout';
+import { PointMore } from './PointMore';
 import { list, usePaper } from './paper';
 
 const quantities = ['length', 'angle', 'force', 'torque', 'count', 'speed', 'temperature'].map((id) => ({ id, name: id }));
@@ -57,7 +58,15 @@ export function PointBlock({ i }: { i: number }) {
           <Yes at={[...at, 'each']} says="at each place" />
         </>
       )}
-      {p.signed && `. On either side: ${p.signed.positive}, or ${p.signed.negative}.`}
+      {edit ? (
+        <PointMore i={i} />
+      ) : (
+        <>
+          {p.signed && `. On either side: ${p.signed.positive}, or ${p.signed.negative}.`}
+          {p.settle && ` Before it counts: ${p.settle.says}.`}
+          {p.finish && ` Left ${p.finish}.`}
+        </>
+      )}
       <When at={[...at, 'stop']}>
         {edit ? ' Out of it, repair: ' : ' Out of it: '}
         <W at={[...at, 'stop']} label="what to repair" />

@@ -1,36 +1,13 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useQuery } from '@tanstack/react-query';
 import { pathOf, type Value } from '../draft';
 import { Pick, Told, W } from './blanks';
 import { Yes } from './choices';
+import { fields, useRigFields, type Field } from './fields';
 import { Add, TakeOut } from './rows';
 import { Part, Row } from './layout';
+import { Sets } from './Sets';
 import { list, usePaper, type Path } from './paper';
-
-interface Field {
-  type?: string;
-  title?: string;
-  unit?: string;
-  enum?: string[];
-  properties?: Record<string, Field>;
-  order?: string[];
-  required?: string[];
-  items?: Field;
-}
-interface RigSchema {
-  oneOf: { title: string; properties: { geometry: Field } }[];
-}
-
-/** What a family's rigs are made of, with the words for it. */
-export const useGeometry = (family: string) =>
-  useQuery({
-    queryKey: ['rig schema'],
-    staleTime: Infinity,
-    queryFn: async () => (await (await fetch('/api/v1/rig.schema.json')).json()) as RigSchema,
-  }).data?.oneOf.find((f) => f.title === family)?.properties.geometry;
-
-const fields = (f: Field | undefined): [string, Field][] => (f?.order ?? []).map((k) => [k, f?.properties?.[k] ?? {}]);
 
 const empty = (f: Field): Value =>
   f.type === 'object'
@@ -141,7 +118,7 @@ function Inline({ at, field, first }: { at: Path; field: Field; first: boolean }
 /** The geometry the sheet stands on, where its adjusters end, and whether the sheet is true of it. */
 export function RigBlock() {
   const { sheet: s, edit, set, proofs } = usePaper();
-  const geometry = useGeometry(s.family);
+  const { geometry } = useRigFields(s.family);
   if (!geometry || (!s.rig && !edit)) return null;
   if (!s.rig)
     return (
@@ -204,14 +181,13 @@ function Nominal() {
           {e.name} <W at={['rig', 'settings', e.key]} label={`${e.name}, setting where all is right`} number />
         </span>
       ))}
-      {!edit &&
-        Object.entries(s.nominal ?? {}).map(([school, own]) => (
-          <span key={school}>
-            ; by {list(s.schools).find((x) => x.id === school)?.name ?? school}:{' '}
-            {Object.entries(own)
-              .map(([key, v]) => `${ends.find((e) => e.key === key)?.name ?? key} ${String(v).replace('-', '−')}`)
-              .join(', ')}
-          </span>
+      {list(s.schools)
+        .filter((x) => edit || s.nominal?.[x.id])
+        .map((x) => (
+          <Box key={x.id} component="span" sx={{ display: 'block' }}>
+            by {x.name} it ends elsewhere:{' '}
+            <Sets at={['nominal', x.id]} of={ends.map((e) => [e.key, { title: e.name }])} label={`by ${x.name}`} />
+          </Box>
         ))}
       {ends.map((e) => (
         <Told key={pathOf(['rig', 'settings', e.key])} at={['rig', 'settings', e.key]} />

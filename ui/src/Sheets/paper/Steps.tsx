@@ -1,8 +1,24 @@
-import { Told, W } from './blanks';
+import { Pick, Told, W } from './blanks';
 import { When } from './choices';
 import { Part, Row } from './layout';
-import { list, usePaper } from './paper';
-import { Add, TakeOut } from './rows';
+import { idOf, list, usePaper } from './paper';
+import { Add, Many, TakeOut, Up } from './rows';
+
+const kinds = [
+  { id: 'complaint', name: 'the complaint' },
+  { id: 'identify', name: 'which machine and sheet' },
+  { id: 'safe', name: 'make it safe' },
+  { id: 'worn', name: 'worn parts' },
+  { id: 'found', name: 'as found' },
+  { id: 'set', name: 'set' },
+  { id: 'settle', name: 'settle' },
+  { id: 'lock', name: 'lock' },
+  { id: 'restore', name: 'put back' },
+  { id: 'functions', name: 'functions' },
+  { id: 'again', name: 'read again' },
+  { id: 'loaded', name: 'under load' },
+  { id: 'sign', name: 'sign' },
+];
 
 /** The steps of the work: where one gets at it, what to fetch, how many hands. */
 export function Steps() {
@@ -35,16 +51,39 @@ export function Steps() {
             ) : (
               <Add at={[...at, 'hands']} what="hands" make={() => ({ pairs: 2, where: '' })} whole />
             )}
-            {x.alone && (
+            {x.alone ? (
               <>
                 {edit ? ' ' : '; '}alone: <W at={[...at, 'alone', 'how']} label={`alone, step ${i + 1}`} /> (
                 <W at={[...at, 'alone', 'risk']} label={`its risk, step ${i + 1}`} />)
+                <TakeOut at={[...at, 'alone']} name={`the way alone, step ${i + 1}`} />
               </>
+            ) : (
+              <Add at={[...at, 'alone']} what="a way alone" make={() => ({ how: '', risk: '' })} whole />
             )}
-            <Told at={[...at, 'kind']} />
+            <When at={[...at, 'fixtures']}>
+              {edit ? ' to fetch: ' : '; to fetch: '}
+              <Many at={[...at, 'fixtures']} label={`fixture of step ${i + 1},`} what="fixture or part to fetch" />
+            </When>
+            {edit && <Pick at={[...at, 'kind']} label={`kind of step ${i + 1}`} options={kinds} />}
+            <Up at={at} name={x.title} />
+            <TakeOut at={at} name={x.title} />
+            <Told at={at} />
           </Row>
         );
       })}
+      <Add
+        at={['steps']}
+        what="step"
+        named
+        make={(title) => ({
+          id: idOf(
+            title,
+            list(s.steps).map((x) => x.id),
+          ),
+          kind: 'functions',
+          title,
+        })}
+      />
       <Told at={['steps']} />
     </Part>
   );

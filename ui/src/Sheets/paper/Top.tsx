@@ -3,6 +3,7 @@ import { When, Yes } from './choices';
 import { Part, Row } from './layout';
 import { idOf, list, usePaper } from './paper';
 import { Add, TakeOut } from './rows';
+import { Applies, LineBlanks, PartRules, Places } from './TopMore';
 
 const hands = ['standard', 'counter', 'either'].map((id) => ({ id, name: id }));
 const crafts = ['boat', 'car', 'trailer', 'aircraft'].map((id) => ({ id, name: id }));
@@ -25,6 +26,7 @@ export function Top() {
             <Pick at={['applies', 'hand']} label="hand" options={hands} /> hand
             <Told at={['applies']} />
           </Row>
+          <Applies />
         </Part>
       )}
       <Part title="What it commands">
@@ -46,13 +48,10 @@ export function Top() {
         ))}
         <Told at={['chain']} />
         <Add at={['chain']} what="part of the chain" make={() => ({ role: '', name: '' })} />
-        {s.part_rules?.map((r, i) => (
-          <Row key={i} head={r.part}>
-            {r.requires ? `requires ${r.requires}` : `excludes ${r.excludes ?? ''}`}
-            {r.when ? `, when ${r.when}` : ''}
-          </Row>
-        ))}
+        <PartRules />
       </Part>
+      <Places />
+      {edit && <LineBlanks />}
       {(s.schools ?? edit) && (
         <Part title="Schools">
           {list(s.schools).map((c, i) => (

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
+import { pathOf } from '../draft';
 import { Pick, Told } from './blanks';
 import { small } from './looks';
 import { usePaper, type Path } from './paper';
@@ -11,14 +12,16 @@ export function Any({ at, label, options }: { at: Path; label: string; options: 
   const value = get(at);
   const chosen = Array.isArray(value) ? (value as string[]) : [];
   if (!edit) return <>{chosen.map((id) => options.find((o) => o.id === id)?.name ?? id).join(', ')}</>;
+  const gone = chosen.filter((id) => !options.some((o) => o.id === id)).map((id) => ({ id, name: id }));
   return (
     <Box
       component="span"
+      id={`at-${pathOf(at)}`}
       role="group"
       aria-label={label}
       sx={{ display: 'inline-flex', flexWrap: 'wrap', gap: 0.5, maxWidth: '100%', verticalAlign: 'baseline' }}
     >
-      {options.map((o) => {
+      {[...options, ...gone].map((o) => {
         const on = chosen.includes(o.id);
         return (
           <Button
@@ -40,13 +43,18 @@ export function Any({ at, label, options }: { at: Path; label: string; options: 
   );
 }
 
-/** Something that is so or not. */
-export function Yes({ at, says }: { at: Path; says: string }) {
+/** Something that is so or not; a plain one says no too, where nothing would mean something else. */
+export function Yes({ at, says, plain = false }: { at: Path; says: string; plain?: boolean }) {
   const { get, set, edit } = usePaper();
   const on = get(at) === true;
   if (!edit) return on ? <>{says}</> : null;
   return (
-    <Button aria-pressed={on} sx={{ ...small, borderWidth: 1 }} onClick={() => set?.(at, on ? undefined : true)}>
+    <Button
+      id={`at-${pathOf(at)}`}
+      aria-pressed={on}
+      sx={{ ...small, borderWidth: 1 }}
+      onClick={() => set?.(at, on ? (plain ? false : undefined) : true)}
+    >
       {on ? '✓ ' : '○ '}
       {says}
     </Button>
@@ -63,8 +71,9 @@ export function When({ at, children }: { at: Path; children: ReactNode }) {
 
 /** What of the rig it is: offered while a sheet with a rig is written. */
 export function OfRig({ at, kind, says }: { at: Path; kind: 'adjusters' | 'readings' | 'senses'; says: string }) {
-  const { edit, names } = usePaper();
-  const of = names?.[kind] ?? [];
+  const { edit, names, get } = usePaper();
+  const here = get(at);
+  const of = [...new Set([...(names?.[kind] ?? []), ...(typeof here === 'string' ? [here] : [])])];
   if (!edit || of.length === 0) return null;
   const options = of.map((id) => ({ id, name: id.replace('.{place}', ', each').replace('_{place}', ', each').replaceAll(/[._]/g, ' ') }));
   return (

@@ -10,7 +10,7 @@ export interface PaperOf {
   sheet: Sheet;
   words: SheetPage['words'];
   proofs: SheetPage['proofs'];
-  names?: { adjusters: string[]; readings: string[]; senses: string[] } | undefined; // what its rig has, for who writes
+  names?: { adjusters: string[]; readings: string[]; senses: string[]; words: Record<string, string[]> } | undefined; // what its rig has, for who writes
   set?: (path: Path, value: Value | undefined) => void;
   faults: Map<string, string>;
   questions: Map<string, string>;

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Value } from '../draft';
+import { W } from './blanks';
 import { field, small } from './looks';
 import { usePaper, type Path } from './paper';
 
@@ -76,5 +77,45 @@ export function Add({
         add
       </Button>
     </Box>
+  );
+}
+
+/** Moves an entry before the one above it. */
+export function Up({ at, name }: { at: Path; name: string }) {
+  const { get, set, edit } = usePaper();
+  const i = Number(at.at(-1));
+  const list = get(at.slice(0, -1));
+  if (!edit || i === 0 || !Array.isArray(list)) return null;
+  return (
+    <Button
+      variant="text"
+      aria-label={`move ${name} up`}
+      sx={{ ...small, minWidth: 40 }}
+      onClick={() => {
+        const [one] = list.slice(i, i + 1);
+        if (one !== undefined) set?.(at.slice(0, -1), [...list.slice(0, i - 1), one, list[i - 1] ?? null, ...list.slice(i + 1)]);
+      }}
+    >
+      ↑
+    </Button>
+  );
+}
+
+/** Several words in a row, each with a blank of its own. */
+export function Many({ at, label, what }: { at: Path; label: string; what: string }) {
+  const { get, edit } = usePaper();
+  const here = get(at);
+  const all = Array.isArray(here) ? here : [];
+  return (
+    <>
+      {all.map((one, i) => (
+        <span key={i}>
+          {i > 0 && !edit ? ', ' : ''}
+          <W at={[...at, i]} label={`${label} ${i + 1}`} />
+          <TakeOut at={[...at, i]} name={typeof one === 'string' && one ? one : `${label} ${i + 1}`} />
+        </span>
+      ))}
+      <Add at={at} what={what} make={() => ''} />
+    </>
   );
 }

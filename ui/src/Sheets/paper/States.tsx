@@ -1,0 +1,54 @@
+import Box from '@mui/material/Box';
+import { Told, W } from './blanks';
+import { fields, useRigFields } from './fields';
+import { Part, Row } from './layout';
+import { idOf, list, usePaper, type Path } from './paper';
+import { Add, TakeOut } from './rows';
+import { Sets } from './Sets';
+
+/** What must be so before a reading means anything, how it is made, and what the rig is then. */
+export function States() {
+  const { sheet: s, edit } = usePaper();
+  if (!edit && list(s.states).length === 0) return null;
+  return (
+    <Part title="What must be so">
+      {list(s.states).map((t, i) => (
+        <Row key={t.id} head={<W at={['states', i, 'name']} label={`state ${i + 1}`} />}>
+          <W at={['states', i, 'how']} label={`how ${t.name} is made`} />
+          <TakeOut at={['states', i]} name={t.name} />
+          <Made at={['states', i, 'made']} head="The rig then:" label={`of the rig, ${t.name}`} />
+          <Made at={['states', i, 'unmade']} head="Not made:" label={`of the rig, without ${t.name}`} />
+        </Row>
+      ))}
+      <Add
+        at={['states']}
+        what="state"
+        named
+        make={(name) => ({
+          id: idOf(
+            name,
+            list(s.states).map((x) => x.id),
+          ),
+          name,
+          how: '',
+        })}
+      />
+    </Part>
+  );
+}
+
+/** What a state makes of the rig: where its control stands, what is worn or wrong, how it is set. */
+function Made({ at, head, label }: { at: Path; head: string; label: string }) {
+  const { sheet: s, edit, get } = usePaper();
+  const of = useRigFields(s.family);
+  if (get(at) === undefined && !(edit && s.rig)) return null;
+  const turned = list(s.adjusters).flatMap((a) => (a.works && !a.each ? [[a.works, { type: 'number', title: a.name }] as const] : []));
+  return (
+    <Box component="span" sx={{ display: 'block', fontSize: 16, color: 'quiet' }}>
+      {head} <Sets at={[...at, 'at']} of={fields(of.at)} label={`control ${label}`} />{' '}
+      <Sets at={[...at, 'condition']} of={fields(of.condition)} label={`condition ${label}`} />{' '}
+      <Sets at={[...at, 'settings']} of={turned.map(([k, f]) => [k, f])} label={`setting ${label}`} />
+      <Told at={at} />
+    </Box>
+  );
+}
