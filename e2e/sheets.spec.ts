@@ -132,9 +132,22 @@ test('a sheet is written from a manual with its rig; one contradiction is met an
   await write(page, 'helm end, setting where all is right', '-2');
   await expect(page.getByText('✓ its rig shows 0 mm')).toBeVisible();
   await expect(rig.getByText(/^✓ All \d agree/)).toBeVisible();
+  // what must be so when it is read, and what the rig is without it
+  await page.getByRole('button', { name: '+ state' }).click();
+  await write(page, 'name of state', 'helm held in forward');
+  await page.getByRole('button', { name: 'add', exact: true }).click();
+  await write(page, 'how helm held in forward is made', 'The lever is tied in forward.');
+  await page.getByRole('button', { name: '+ what the rig is then' }).last().click();
+  await page.getByLabel('control of the rig, helm held in forward').selectOption('control');
+  await page.getByLabel('control of the rig, helm held in forward: control').selectOption('forward');
+  await page
+    .getByRole('group', { name: 'what must be so when eye to pin is read' })
+    .getByRole('button', { name: 'helm held in forward' })
+    .click();
   await page.getByRole('button', { name: 'Keep the sheet' }).click();
   await expect(page.getByRole('heading', { name: 'Sheet 299 · shift' })).toBeVisible();
   await expect(page.getByText('✓ its rig shows 0 mm')).toBeVisible();
+  await expect(page.getByText('The rig then: control forward')).toBeVisible();
 });
 
 test('who may not change sheets is not offered to', async ({ page, server }) => {

@@ -58,7 +58,7 @@ type kickdownCondition struct {
 }
 
 type kickdownAt struct {
-	Throttle any `json:"throttle" input:"plain,words=idle|full,default=idle" says:"throttle, a word or a part of it"`
+	Throttle any `json:"throttle" input:"plain,words=idle|full,default=idle" says:"throttle"`
 }
 
 func (g *kickdownGeometry) pull(u float64) float64 {

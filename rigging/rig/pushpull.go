@@ -29,7 +29,7 @@ type pushPullCondition struct {
 }
 
 type pushPullAt struct {
-	Knob any    `json:"knob" input:"plain,length,words=in|mid|out,default=mid" says:"knob, a word or mm"`
+	Knob any    `json:"knob" input:"plain,length,words=in|mid|out,default=mid" says:"knob"`
 	Last string `json:"last" input:"words=push|pull,default=push" says:"moved last by"`
 }
 

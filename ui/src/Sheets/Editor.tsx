@@ -81,7 +81,7 @@ function Draft({ first }: { first: Value }) {
     >
       <Box
         sx={{
-          position: 'sticky',
+          position: { xs: 'static', md: 'sticky' },
           top: 0,
           zIndex: 2,
           bgcolor: 'background.default',

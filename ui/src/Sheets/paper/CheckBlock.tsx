@@ -123,7 +123,9 @@ export function CheckBlock({ i }: { i: number }) {
             }))}
             none="the first"
           />
-          {(s.rig ?? c.at) && <Sets at={[...at, 'at']} of={fields(places)} label={`the rig, for ${c.name}`} />}
+          {(s.rig ?? c.at) && (
+            <Sets at={[...at, 'at']} of={fields(places)} label={`the rig, for ${c.name}`} more="where its control stands" />
+          )}
           <Told at={[...at, 'at']} />
         </>
       )}

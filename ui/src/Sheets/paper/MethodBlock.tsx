@@ -165,7 +165,7 @@ function OptionBlanks({ at, one, first, of }: { at: Path; one: { name: string };
       {(sheet.rig || get([...at, 'geometry'])) && (
         <>
           place on its adjuster <W at={[...at, 'setting']} label={`${of}: its place, from 0`} number /> with{' '}
-          <Sets at={[...at, 'geometry']} of={figures(geometry)} label={`figure of ${one.name}`} />
+          <Sets at={[...at, 'geometry']} of={figures(geometry)} label={`figure of ${one.name}`} more="figure of the rig" />
         </>
       )}
       <TakeOut at={at} name={one.name} />

@@ -32,7 +32,9 @@ export function PointMore({ i }: { i: number }) {
       {' left '}
       <W at={[...at, 'finish']} label={`finish of ${p.name}`} hint="finish" />
       <SettleBlanks at={[...at, 'settle']} name={p.name} />
-      {(s.rig || p.at) && <Sets at={[...at, 'at']} of={fields(places)} label={`the rig, when ${p.name} is read`} />}
+      {(s.rig || p.at) && (
+        <Sets at={[...at, 'at']} of={fields(places)} label={`the rig, when ${p.name} is read`} more="where its control stands" />
+      )}
       <Told at={[...at, 'at']} />
     </>
   );

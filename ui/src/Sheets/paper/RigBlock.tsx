@@ -186,7 +186,7 @@ function Nominal() {
         .map((x) => (
           <Box key={x.id} component="span" sx={{ display: 'block' }}>
             by {x.name} it ends elsewhere:{' '}
-            <Sets at={['nominal', x.id]} of={ends.map((e) => [e.key, { title: e.name }])} label={`by ${x.name}`} />
+            <Sets at={['nominal', x.id]} of={ends.map((e) => [e.key, { title: e.name }])} label={`by ${x.name}`} more="where it ends" />
           </Box>
         ))}
       {ends.map((e) => (

@@ -7,7 +7,7 @@ import { usePaper, type Path } from './paper';
 import { TakeOut } from './rows';
 
 /** What of a rig is otherwise here: each that is named with its blank, the others to choose from. */
-export function Sets({ at, of, label }: { at: Path; of: [string, Field][]; label: string }) {
+export function Sets({ at, of, label, more }: { at: Path; of: [string, Field][]; label: string; more: string }) {
   const { get, set, edit } = usePaper();
   const here = (get(at) ?? {}) as Record<string, unknown>;
   const named = [...of.filter(([k]) => here[k] !== undefined), ...Object.keys(here).flatMap((k) => missing(of, k))];
@@ -33,7 +33,7 @@ export function Sets({ at, of, label }: { at: Path; of: [string, Field][]; label
           }}
           sx={{ ...field, ...small, color: 'primary.main' }}
         >
-          <option value="">+ {label}</option>
+          <option value="">+ {more}</option>
           {rest.map(([k, f]) => (
             <option key={k} value={k}>
               {f.title ?? k}

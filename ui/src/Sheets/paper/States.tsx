@@ -16,8 +16,8 @@ export function States() {
         <Row key={t.id} head={<W at={['states', i, 'name']} label={`state ${i + 1}`} />}>
           <W at={['states', i, 'how']} label={`how ${t.name} is made`} />
           <TakeOut at={['states', i]} name={t.name} />
-          <Made at={['states', i, 'made']} head="The rig then:" label={`of the rig, ${t.name}`} />
-          <Made at={['states', i, 'unmade']} head="Not made:" label={`of the rig, without ${t.name}`} />
+          <Made at={['states', i, 'made']} head="The rig then:" label={`of the rig, ${t.name}`} add="what the rig is then" />
+          <Made at={['states', i, 'unmade']} head="Not made:" label={`of the rig, without ${t.name}`} add="what it is without" />
         </Row>
       ))}
       <Add
@@ -38,16 +38,17 @@ export function States() {
 }
 
 /** What a state makes of the rig: where its control stands, what is worn or wrong, how it is set. */
-function Made({ at, head, label }: { at: Path; head: string; label: string }) {
+function Made({ at, head, label, add }: { at: Path; head: string; label: string; add: string }) {
   const { sheet: s, edit, get } = usePaper();
   const of = useRigFields(s.family);
-  if (get(at) === undefined && !(edit && s.rig)) return null;
+  if (get(at) === undefined) return edit && s.rig ? <Add at={at} what={add} make={() => ({})} whole /> : null;
   const turned = list(s.adjusters).flatMap((a) => (a.works && !a.each ? [[a.works, { type: 'number', title: a.name }] as const] : []));
   return (
     <Box component="span" sx={{ display: 'block', fontSize: 16, color: 'quiet' }}>
-      {head} <Sets at={[...at, 'at']} of={fields(of.at)} label={`control ${label}`} />{' '}
-      <Sets at={[...at, 'condition']} of={fields(of.condition)} label={`condition ${label}`} />{' '}
-      <Sets at={[...at, 'settings']} of={turned.map(([k, f]) => [k, f])} label={`setting ${label}`} />
+      {head} <Sets at={[...at, 'at']} of={fields(of.at)} label={`control ${label}`} more="control" />{' '}
+      <Sets at={[...at, 'condition']} of={fields(of.condition)} label={`condition ${label}`} more="condition" />{' '}
+      <Sets at={[...at, 'settings']} of={turned.map(([k, f]) => [k, f])} label={`setting ${label}`} more="setting" />
+      <TakeOut at={at} name={`what it makes ${label}`} />
       <Told at={at} />
     </Box>
   );

@@ -6,8 +6,8 @@ import { Add, TakeOut } from './rows';
 /** Lost motion: one thing read twice, pushed home and eased out, with what is too much of it. */
 export function Worn() {
   const { sheet: s, edit } = usePaper();
-  if (!edit && list(s.lost_motion).length === 0) return null;
   const lengths = list(s.points).filter((p) => p.quantity === 'length');
+  if (list(s.lost_motion).length === 0 && !(edit && lengths.length > 1)) return null;
   return (
     <Part title="Worn parts first">
       {list(s.lost_motion).map((l, i) => {
