@@ -171,7 +171,9 @@ test('what lies on either side of its pin is read with its side', async ({ page,
   await m.read('2.4', ['neutral found', 'helm in neutral']);
   await m.says('threads');
   await m.read('15');
-  await m.says('3 turns off the cable');
+  await m.says('threads at the helm end');
+  await m.read('14');
+  await m.says('off the cable');
 });
 
 test('the next move and the last value are read aloud once somebody asks for it', async ({ page, server }) => {

@@ -8,6 +8,7 @@ import (
 	"sync"
 	"testing"
 	"testing/fstest"
+	"testing/fstest"
 	"time"
 
 	"github.com/stretchr/testify/assert"
@@ -255,7 +256,16 @@ func TestARunWithoutASheetHasARecord(t *testing.T) {
 
 func TestNoRunIsOpenedOnSheetsThatLeadNone(t *testing.T) {
 	s := testdb.Shop(t)
-	_, err := s.OpenRun("r-oyster", "oyster", "clutch")
+	raw, err := demo.Files.ReadFile("sheets/302.json")
+	require.NoError(t, err)
+	var one map[string]any
+	require.NoError(t, json.Unmarshal(raw, &one))
+	delete(one, "rig") // now nobody knows what a turn does
+	one["revision"] = 9
+	raw, err = json.Marshal(one)
+	require.NoError(t, err)
+	require.NoError(t, s.Import(fstest.MapFS{"sheets/302.json": {Data: raw}}))
+	_, err = s.OpenRun("r-oyster", "oyster", "clutch")
 	assert.Equal(t, "cable", field(t, err))
 	_, err = s.Run("r-oyster")
 	assert.ErrorIs(t, err, postgres.ErrNotFound)

@@ -26,7 +26,7 @@ func TestTheDemoShowsEveryMarkOnTheFloor(t *testing.T) {
 	assert.Equal(t, "proof: proof owed: on the water", marks["avocet"])
 	assert.Equal(t, "stop: Waiting for the repair", marks["dunlin"])
 	assert.Equal(t, "none: not set yet", marks["scoter"])
-	assert.Equal(t, "none: a sheet to work by", marks["oyster"])
+	assert.Equal(t, "none: not set yet", marks["oyster"])
 	require.NotNil(t, bays.Open)
 	assert.Equal(t, "Launch Wigeon · lower drive cable", bays.Open.Title)
 	assert.Equal(t, []string{"joint nut"}, bays.Open.Resume.FingerTight)

@@ -54,13 +54,17 @@ func (h *hand) follow(a run.Advice) error {
 		return h.read(a.Read)
 	case run.DoMove:
 		return h.turn(a.Move)
+	case run.DoAction:
+		return h.log(run.KindAction, a.Action)
+	case run.DoChoose:
+		return h.fit(a.Choose)
 	case run.DoSettle:
 		return h.log(run.KindSettled, a.Settle)
 	case run.DoLock:
-		h.drift(a.Lock.Adjuster)
-		return h.log(run.KindLocked, run.Locked{Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
+		h.drift(a.Lock)
+		return h.log(run.KindLocked, run.Locked{Setting: a.Lock.Setting, Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
 	case run.DoCheck:
-		return h.try(a.Check)
+		return h.check(a)
 	case run.DoAgain:
 		return h.log(run.KindRetried, run.Retried{Outcome: "cured"})
 	case run.DoDecide:
@@ -89,6 +93,9 @@ func (h *hand) confirm(things []run.Todo) error {
 		if t.Kind == run.KindCaution {
 			body = run.Named{ID: t.ID}
 		}
+		if t.Kind == run.KindTakenOff {
+			h.givenBack(t.ID)
+		}
 		return h.log(t.Kind, body) // one tap, then look again
 	}
 	return fault.At("sheet", "nothing is left to confirm and the advice still asks for it")
@@ -98,6 +105,9 @@ func (h *hand) confirm(things []run.Todo) error {
 // so does a move that was not answered: the hand would have to find out why.
 func (h *hand) decide(a run.Advice) error {
 	why := said(a.Say) + " " + a.Finding
+	if len(a.Choices) > 0 && a.Choices[0].About == "school" {
+		return h.log(run.KindDecided, run.Decided{About: "school", Choice: h.school(), Reason: "as it is set here"})
+	}
 	for _, c := range a.Choices {
 		switch {
 		case !c.Argued:
@@ -112,6 +122,31 @@ func (h *hand) decide(a run.Advice) error {
 		}
 	}
 	h.stop(why)
+	return nil
+}
+
+// school is the one that is rehearsed: the manual's unless another is named.
+func (h *hand) school() string {
+	if h.q.School != "" {
+		return h.q.School
+	}
+	return h.q.Sheet.Manual()
+}
+
+// check answers; what was answered bad is cured as the advice offers, or not at all.
+func (h *hand) check(a run.Advice) error {
+	if !h.answeredBad(a.Check.Check) {
+		return h.try(a.Check)
+	}
+	for _, c := range a.Choices {
+		if c.Argued {
+			return h.decide(a)
+		}
+	}
+	if a.Cure != nil {
+		return h.turn(a.Cure)
+	}
+	h.stop(a.Finding)
 	return nil
 }
 

@@ -52,7 +52,8 @@ type Outcome struct {
 	Seconds  float64     `json:"seconds"` // of computing, where somebody has a clock
 	Events   []run.Event `json:"events"`
 
-	Untrue int `json:"-"` // states that were tapped and were not so
+	Untrue   int            `json:"-"` // states that were tapped and were not so
+	geometry map[string]any // with the parts that were fitted
 }
 
 // Stands is the rig as it stands in the end, with where each adjuster was found.
@@ -71,9 +72,11 @@ type hand struct {
 
 	settings  map[string]float64
 	condition map[string]any
+	geometry  map[string]any
 	rand      *rand.Rand
 	bias      map[string]float64 // of each gauge, for the whole run
 	turned    bool               // since the last reading
+	tried     map[string]bool    // adjusters that would not turn once
 }
 
 // Rehearse plays the run. The error is a *fault.Fault of what cannot be rehearsed.
@@ -111,10 +114,12 @@ func newHand(q Question) (*hand, error) {
 		q:         q,
 		bench:     run.Bench{Family: q.Sheet.Family, Cable: q.Sheet.Cable, Sheets: sheet.Heads([]*sheet.Sheet{q.Sheet}), Gauges: q.Gauges},
 		state:     run.Fold(q.Sheet, nil),
-		settings:  maps.Clone(q.Sheet.Rig.Settings),
+		settings:  maps.Clone(q.Sheet.For(q.School).Rig.Settings),
 		condition: maps.Clone(q.Condition),
+		geometry:  q.Sheet.Rig.Geometry,
 		rand:      rand.New(rand.NewPCG(q.Seed, 0)),
 		bias:      map[string]float64{},
+		tried:     map[string]bool{},
 	}
 	if h.settings == nil {
 		h.settings = map[string]float64{}
@@ -124,8 +129,12 @@ func newHand(q Question) (*hand, error) {
 	}
 	maps.Copy(h.settings, q.Settings)
 	found := map[string]any{}
-	for name, v := range h.settings {
-		found[name] = v
+	if m, err := q.Sheet.Rig.Model(); err == nil {
+		for _, a := range m.Adjusters() {
+			if a.Places == 0 { // what is chosen slips nowhere
+				found[a.Name] = h.settings[a.Name]
+			}
+		}
 	}
 	if given, ok := h.condition["found"].(map[string]any); ok {
 		maps.Copy(found, given)
@@ -142,7 +151,7 @@ func newHand(q Question) (*hand, error) {
 // control at at.
 func (h *hand) model(made, unmade []string, at map[string]any) (*rig.Model, rig.At, error) {
 	r := *h.q.Sheet.Rig
-	r.Settings, r.Condition = maps.Clone(h.settings), maps.Clone(h.condition)
+	r.Geometry, r.Settings, r.Condition = h.geometry, maps.Clone(h.settings), maps.Clone(h.condition)
 	place := maps.Clone(h.q.At)
 	if place == nil {
 		place = map[string]any{}
@@ -151,6 +160,7 @@ func (h *hand) model(made, unmade []string, at map[string]any) (*rig.Model, rig.
 		if p != nil {
 			maps.Copy(place, p.At)
 			maps.Copy(r.Condition, p.Condition)
+			maps.Copy(r.Settings, p.Settings)
 		}
 	}
 	for _, id := range made {
@@ -171,6 +181,6 @@ func (h *hand) model(made, unmade []string, at map[string]any) (*rig.Model, rig.
 func (h *hand) stop(why string) { h.out.Outcome, h.out.Why = "stopped", strings.TrimSpace(why) }
 
 func (h *hand) finish() Outcome {
-	h.out.Rig, h.out.Events = Stands{h.settings, h.condition}, h.events
+	h.out.Rig, h.out.Events, h.out.geometry = Stands{h.settings, h.condition}, h.events, h.geometry
 	return h.out
 }

@@ -3,20 +3,31 @@ package rehearse
 import (
 	"encoding/json"
 	"fmt"
+	"maps"
 	"math"
 	"math/rand/v2"
 	"os"
 	"path/filepath"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"brankel/rigging/calc"
+	"brankel/rigging/quantity"
+	"brankel/rigging/rig"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
 )
 
-func led(t testing.TB) (out []*sheet.Sheet) {
+// ways are the demo sheets with a rig, by each of their schools.
+type way struct {
+	*sheet.Sheet
+	school string
+}
+
+func led(t testing.TB) (out []way) {
 	files, err := filepath.Glob("../../demo/sheets/*.json")
 	require.NoError(t, err)
 	for _, f := range files {
@@ -24,8 +35,15 @@ func led(t testing.TB) (out []*sheet.Sheet) {
 		require.NoError(t, err)
 		s, err := sheet.Parse(raw)
 		require.NoError(t, err)
-		if s.Led() && s.Rig != nil {
-			out = append(out, s)
+		require.True(t, s.Led(), f)
+		if s.Rig == nil {
+			continue
+		}
+		if len(s.Schools) == 0 {
+			out = append(out, way{s, ""})
+		}
+		for _, one := range s.Schools {
+			out = append(out, way{s, one.ID})
 		}
 	}
 	return out
@@ -34,144 +52,170 @@ func led(t testing.TB) (out []*sheet.Sheet) {
 var gauges = []run.Gauge{
 	{ID: "calliper", Name: "calliper", Quantity: "length", Resolution: 0.1, Doubt: 0.1},
 	{ID: "protractor", Name: "protractor", Quantity: "angle", Resolution: 0.1, Doubt: 0.2},
+	{ID: "scale", Name: "pull scale", Quantity: "force", Resolution: 0.5, Doubt: 1},
 }
 
 // asked is a rig found anywhere, sometimes with something wrong.
-func asked(r *rand.Rand, s *sheet.Sheet, seed uint64) Question {
-	q := Question{Sheet: s, Gauges: gauges, Seed: seed, Settings: map[string]float64{}, Condition: map[string]any{}}
+func asked(r *rand.Rand, w way, seed uint64) Question {
+	q := Question{Sheet: w.Sheet, School: w.school, Gauges: gauges, Seed: seed, Settings: map[string]float64{}, Condition: map[string]any{},
+		At: map[string]any{}}
+	s := w.For(w.school)
+	var turned []string
 	for i := range s.Adjusters {
 		a := &s.Adjusters[i]
-		if span, ok := s.RangeOf(a, ""); ok && a.Works != "" {
-			steps := math.Floor((span.Max - span.Min) / max(a.Step, 0.25))
-			q.Settings[a.Works] = span.Min + max(a.Step, 0.25)*float64(r.IntN(int(steps)+1))
+		span, ok := s.RangeOf(a, "")
+		if !ok || a.Works == "" || len(a.Hooks) > 0 {
+			continue
+		}
+		steps := math.Floor((span.Max - span.Min) / max(a.Step, 0.25))
+		q.Settings[a.Works] = span.Min + max(a.Step, 0.25)*float64(r.IntN(int(steps)+1))
+		turned = append(turned, a.Works)
+	}
+	for _, c := range s.Charts {
+		if c.At != "" {
+			q.At[c.At] = math.Round(c.Points[0][0] + r.Float64()*(c.Points[len(c.Points)-1][0]-c.Points[0][0]))
 		}
 	}
-	first := s.Adjusters[0].Works
+	if len(turned) == 0 {
+		return q // a pinned barrel
+	}
+	one := turned[r.IntN(len(turned))]
 	switch r.IntN(6) {
 	case 0:
-		q.Condition["slips"] = map[string]any{first: 0.1 + 0.9*r.Float64()}
+		q.Condition["slips"] = map[string]any{one: 0.1 + 0.9*r.Float64()}
 	case 1:
-		q.Condition["seized"] = []any{first}
+		q.Condition["seized"] = []any{one}
 	case 2:
-		q.Condition["lock_drift"] = map[string]any{first: r.Float64() - 0.5}
+		q.Condition["lock_drift"] = map[string]any{one: r.Float64() - 0.5}
 	}
 	return q
 }
 
+func (q Question) where() string {
+	return fmt.Sprintf("sheet %s by %q, seed %d: %v %v %v", q.Sheet.ID, q.School, q.Seed, q.Settings, q.Condition, q.At)
+}
+
 // What is signed is truly so: every limit within the gauge's doubt, every proof good. What
-// is stopped has no setting of this adjuster that serves, or something wrong to stop for.
-// No run goes round in a circle.
+// is stopped has something wrong to stop for: where nothing slips and nothing is seized,
+// every rig is set, wherever it was found. No run goes round in a circle.
 func TestTheAdviceSetsRigs(t *testing.T) {
 	signed, stopped, moved := 0, 0, 0
-	for _, s := range led(t) {
-		for seed := range uint64(60) {
-			r := rand.New(rand.NewPCG(seed, 9))
-			q := asked(r, s, seed)
-			where := fmt.Sprintf("sheet %s, seed %d: %v %v", s.ID, seed, q.Settings, q.Condition)
+	for _, w := range led(t) {
+		for seed := range uint64(seeds(t)) {
+			q := asked(rand.New(rand.NewPCG(seed, 9)), w, seed)
 			out, err := Rehearse(q)
-			require.NoError(t, err, where)
-			require.NoError(t, run.Verify(out.Events), where)
-			require.NotContains(t, out.Why, "circle", where)
-			require.Less(t, len(out.Events), mostEvents, where)
+			require.NoError(t, err, q.where())
+			require.NoError(t, run.Verify(out.Events), q.where())
+			require.NotContains(t, out.Why, "circle", q.where())
+			require.Less(t, len(out.Events), mostEvents, q.where())
 			if out.Outcome == "stopped" {
 				stopped++
-				require.NotEmpty(t, out.Why, where)
-				wrong := q.Condition["slips"] != nil || q.Condition["seized"] != nil
-				require.True(t, wrong || s.Adjusters[0].MeasureOnly || !reachable(t, s, q), "%s: stopped for nothing: %s", where, out.Why)
+				require.NotEmpty(t, out.Why, q.where())
+				wrong := q.Condition["slips"] != nil || q.Condition["seized"] != nil || w.Adjusters[0].MeasureOnly
+				require.True(t, wrong, "%s: stopped for nothing: %s", q.where(), out.Why)
 				continue
 			}
 			signed++
 			if out.Moves > 0 {
 				moved++
 			}
-			m := shown(t, s, out.Rig)
-			for _, p := range s.Points {
-				if band, ok := p.Limits(); ok && p.Measures != "" {
-					v := m.Readings[p.Measures]
-					require.True(t, v >= band.Min-0.1-1e-9 && v <= band.Max+0.1+1e-9, "%s: signed with %s at %v", where, p.Name, v)
-				}
-			}
-			for _, c := range s.Checks {
-				if c.Proves != "" && !c.Loaded {
-					require.Contains(t, c.Good().Sense, m.Senses[c.Proves], "%s: signed with %s", where, c.Name)
-				}
-			}
-			require.LessOrEqual(t, out.Moves, 4, where)
+			require.Empty(t, untrue(t, w, q, out, true), q.where())
 		}
 	}
-	assert.Greater(t, signed, 200)
-	assert.Greater(t, moved, 150)
-	assert.Greater(t, stopped, 50)
+	assert.Greater(t, signed, 20*seeds(t))
+	assert.Greater(t, moved, 15*seeds(t))
+	assert.Greater(t, stopped, 2*seeds(t))
 	t.Logf("%d signed, %d of them turned; %d stopped for cause", signed, moved, stopped)
 }
 
-// shown is what the rig shows as it stands, all states made.
-func shown(t *testing.T, s *sheet.Sheet, stands Stands) (out struct {
-	Readings map[string]float64
-	Senses   map[string]string
-}) {
-	r := *s.Rig
-	r.Settings, r.Condition = stands.Settings, stands.Condition
-	m, err := r.Model()
-	require.NoError(t, err)
-	at, err := m.At(nil)
-	require.NoError(t, err)
-	answer, err := m.Answer(at)
-	require.NoError(t, err)
-	out.Readings, out.Senses = answer.Readings, answer.Senses
-	return out
+// seeds is how many rigs of each sheet are rehearsed; fewer with -short.
+func seeds(t *testing.T) int {
+	if testing.Short() {
+		return 20
+	}
+	return 200
 }
 
-// reachable tells whether the first adjuster alone, in its steps and with the thread it
-// has, meets every limit by more than the doubt.
-func reachable(t *testing.T, s *sheet.Sheet, q Question) bool {
-	a := &s.Adjusters[0]
-	span, ok := s.RangeOf(a, "")
-	require.True(t, ok)
-	for n := -200.0; n <= 200; n++ {
-		set := q.Settings[a.Works] + n*a.Step
-		if set < span.Min || set > span.Max {
-			continue
-		}
-		settings := map[string]float64{}
-		for name, v := range q.Settings {
-			settings[name] = v
-		}
-		settings[a.Works] = set
-		m := shown(t, s, Stands{settings, nil})
-		good := true
-		for _, p := range s.Points {
-			if band, limited := p.Limits(); limited && p.Measures != "" {
-				v := m.Readings[p.Measures]
-				good = good && v >= band.Min+0.2 && v <= band.Max-0.2
+// untrue lists what a rig does not really meet in the end: limits by more than the doubt of
+// the workshop's gauge, and answers that are not the wanted one.
+func untrue(t *testing.T, w way, q Question, out Outcome, checks bool) (bad []string) {
+	s := w.For(w.school)
+	ask := func(states []string, at map[string]any) *rig.Answer {
+		r := *s.Rig
+		r.Geometry, r.Settings, r.Condition = out.geometry, maps.Clone(out.Rig.Settings), maps.Clone(out.Rig.Condition)
+		place := maps.Clone(q.At)
+		for _, id := range states {
+			if p := s.State(id).Made; p != nil {
+				maps.Copy(place, p.At)
+				maps.Copy(r.Condition, p.Condition)
+				maps.Copy(r.Settings, p.Settings)
 			}
 		}
-		for _, c := range s.Checks {
-			if c.Proves != "" && !c.Loaded {
-				good = good && m.Senses[c.Proves] == c.Good().Sense[0]
-			}
-		}
-		if good {
-			return true
+		maps.Copy(place, at)
+		m, err := r.Model()
+		require.NoError(t, err)
+		where, err := m.At(place)
+		require.NoError(t, err)
+		answer, err := m.Answer(where)
+		require.NoError(t, err)
+		return &answer
+	}
+	superseded := map[string]bool{}
+	for _, one := range s.Settings {
+		for _, id := range one.Supersedes {
+			superseded[id] = true
 		}
 	}
-	return false
+	for i := range s.Points {
+		p := &s.Points[i]
+		band, ok := p.Limits()
+		if c := s.Chart(p.Chart); c != nil {
+			target, inside := c.Value(q.At[c.At].(float64))
+			require.True(t, inside)
+			band, ok = calc.Band{Min: target - p.Minus, Max: target + p.Plus}, true
+		}
+		if !ok || p.Measures == "" || superseded[p.ID] {
+			continue
+		}
+		doubt := 1e-9
+		for _, g := range gauges {
+			if g.Quantity == p.Quantity {
+				doubt += g.Doubt
+			}
+		}
+		v := ask(p.States, p.At).Readings[p.Measures]
+		if p.Quantity == quantity.Count {
+			v = math.Floor(v + 1e-9)
+		}
+		if v < band.Min-doubt || v > band.Max+doubt {
+			bad = append(bad, fmt.Sprintf("%s at %.3f, wanted %.3f to %.3f", p.Name, v, band.Min, band.Max))
+		}
+	}
+	for i := range s.Checks {
+		c := &s.Checks[i]
+		if c.Proves == "" || !checks {
+			continue
+		}
+		if word := ask(nil, c.At).Senses[c.Proves]; !slices.Contains(c.Good().Sense, word) {
+			bad = append(bad, c.Name+": "+word)
+		}
+	}
+	return bad
 }
 
 // A hasty hand taps what is not so and leaves out what may be. Whatever it does, nothing
 // dangerous is signed: nothing is left on or off, no answer counts that a later move
 // voided. How often it signed what is not so is printed: see docs/rehearsal.md.
 func TestAHastyHandSignsNothingDangerous(t *testing.T) {
-	right, wrong, stopped, trapped, untrue := 0, 0, 0, 0, 0
-	for _, s := range led(t) {
-		for seed := range uint64(100) {
-			q := asked(rand.New(rand.NewPCG(seed, 9)), s, seed)
+	right, wrong, stopped, trapped, tapped := 0, 0, 0, 0, 0
+	for _, w := range led(t) {
+		for seed := range uint64(seeds(t) / 4) {
+			q := asked(rand.New(rand.NewPCG(seed, 9)), w, seed)
 			q.Hand = "hasty"
-			where := fmt.Sprintf("sheet %s, seed %d: %v %v", s.ID, seed, q.Settings, q.Condition)
 			out, err := Rehearse(q)
-			require.NoError(t, err, where)
-			require.NotContains(t, out.Why, "circle", where)
-			untrue += out.Untrue
+			require.NoError(t, err, q.where())
+			require.NotContains(t, out.Why, "circle", q.where())
+			tapped += out.Untrue
 			if out.Untrue > 0 {
 				trapped++
 			}
@@ -179,35 +223,23 @@ func TestAHastyHandSignsNothingDangerous(t *testing.T) {
 				stopped++
 				continue
 			}
-			st := run.Fold(s, out.Events)
-			require.Empty(t, st.On, where)
-			require.Empty(t, st.Off, where)
-			moved := 0
-			for _, m := range st.Moves {
-				moved = max(moved, m.Seq)
-			}
+			st := run.Fold(w.Sheet, out.Events)
+			require.Empty(t, st.On, q.where())
+			require.Empty(t, st.Off, q.where())
 			for id, a := range st.Checks {
-				require.True(t, a.Seq > moved || a.Void, "%s: %s was proved before the last move", where, id)
+				require.True(t, a.Void || a.Good || st.Skipped["functions"] != "", "%s: %s stands as %s", q.where(), id, a.Answer)
 			}
-			m, good := shown(t, s, out.Rig), true
-			for _, p := range s.Points {
-				if band, ok := p.Limits(); ok && p.Measures != "" {
-					v := m.Readings[p.Measures]
-					good = good && v >= band.Min-0.1-1e-9 && v <= band.Max+0.1+1e-9
-				}
-			}
-			if good {
+			if len(untrue(t, w, q, out, false)) == 0 {
 				right++
 			} else {
 				wrong++
 			}
 		}
 	}
-	assert.Greater(t, right, 100)
-	assert.Greater(t, untrue, 500, "it should have tapped what is not so")
-	assert.Less(t, wrong*20, trapped, "most of it is caught before the signature")
+	assert.Greater(t, right, 3*seeds(t))
+	assert.Greater(t, tapped, seeds(t), "it should have tapped what is not so")
 	t.Logf("hasty: %d signed and right, %d signed and wrong, %d stopped; %d states tapped that were not so, in %d runs",
-		right, wrong, stopped, untrue, trapped)
+		right, wrong, stopped, tapped, trapped)
 }
 
 // The same question gives the same run, to the last hash.

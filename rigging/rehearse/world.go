@@ -8,12 +8,13 @@ import (
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
 	"brankel/rigging/run"
+	"brankel/rigging/sheet"
 )
 
 // read takes a reading as the rig shows it: with the bias of its gauge, rounded to what
 // the gauge can show; counts as they are heard, whole.
 func (h *hand) read(w *run.Want) error {
-	p := h.q.Sheet.Point(w.Point)
+	p := h.state.Sheet.Point(w.Point)
 	r := run.Reading{Point: w.Point, Text: "0"}
 	var made, unmade []string
 	for _, s := range w.States {
@@ -24,6 +25,9 @@ func (h *hand) read(w *run.Want) error {
 		} else {
 			made = append(made, s.ID)
 		}
+	}
+	if v, ok := h.around(p.ID); ok {
+		r.Text = strconv.FormatFloat(math.Round(v*10)/10, 'f', -1, 64)
 	}
 	if p.Measures != "" {
 		m, at, err := h.model(made, unmade, p.At)
@@ -77,22 +81,126 @@ func (h *hand) gauge(of quantity.Kind) *run.Gauge {
 	return best
 }
 
-// turn does what it is told; what is seized will not.
-func (h *hand) turn(t *run.Turn) error {
-	a := h.q.Sheet.Adjuster(t.Adjuster)
-	if h.holds("seized", a.Works) {
-		h.stop("It would not turn.")
-		return h.log(run.KindStuck, run.Stuck{Adjuster: t.Adjuster})
+// around is what stands around the rig and a chart lies over: the air.
+func (h *hand) around(point string) (float64, bool) {
+	for _, c := range h.q.Sheet.Charts {
+		if c.Reads != point || c.At == "" {
+			continue
+		}
+		if v, ok := h.q.At[c.At].(float64); ok {
+			return v, true
+		}
+		if v, ok := h.geometry["at_"+c.At].(float64); ok {
+			return v, true
+		}
+		return 20, true // what the rig begins at
 	}
+	return 0, false
+}
+
+// turn does what it is told; what is seized will not, nor does anything go further than it
+// can.
+func (h *hand) turn(t *run.Turn) error {
+	a := h.state.Sheet.Adjuster(t.Adjuster)
 	by := t.Turns
 	if t.Way == "in" {
 		by = -by
 	}
+	stuck := h.holds("seized", a.Works)
+	if t.Until && !stuck {
+		var err error
+		if by, err = h.untilLocked(t, a); err != nil {
+			return err
+		}
+		stuck = by == 0
+	}
+	if span, ok := h.state.Sheet.RangeOf(a, ""); ok {
+		to := min(max(h.settings[a.Works]+by, span.Min), span.Max) // as far as it goes
+		by = to - h.settings[a.Works]
+		stuck = stuck || math.Abs(by) < 0.01
+	}
+	if stuck {
+		if h.tried[a.ID+t.Way] {
+			h.stop("It would not turn.")
+		}
+		h.tried[a.ID+t.Way] = true
+		return h.log(run.KindStuck, run.Stuck{Adjuster: t.Adjuster, Way: t.Way})
+	}
 	h.settings[a.Works] += by
 	h.out.Moves++
-	h.out.Turns += t.Turns
+	h.out.Turns += math.Abs(by)
 	h.turned = true
-	return h.log(run.KindMove, run.Move{Adjuster: t.Adjuster, Turns: strconv.FormatFloat(t.Turns, 'f', -1, 64), Way: t.Way})
+	return h.log(run.KindMove, run.Move{Adjuster: t.Adjuster, Setting: t.Setting, Until: t.Until,
+		Turns: strconv.FormatFloat(math.Abs(by), 'f', -1, 64), Way: t.Way})
+}
+
+// untilLocked is how far it turns until its check says that it is locked, 0 when it never
+// does.
+func (h *hand) untilLocked(t *run.Turn, a *sheet.Adjuster) (float64, error) {
+	one := h.state.Sheet.Setting(t.Setting)
+	c := h.state.Sheet.Check(one.Until.Check)
+	step := max(a.Step, 0.125)
+	if t.Way == "in" {
+		step = -step
+	}
+	was := h.settings[a.Works]
+	defer func() { h.settings[a.Works] = was }()
+	for n := 1.0; n <= 400; n++ {
+		h.settings[a.Works] = was + n*step
+		if span, ok := h.state.Sheet.RangeOf(a, ""); ok && (h.settings[a.Works] < span.Min || h.settings[a.Works] > span.Max) {
+			return 0, nil
+		}
+		m, at, err := h.model(nil, nil, c.At)
+		if err != nil {
+			return 0, err
+		}
+		answer, err := m.Answer(at)
+		if err != nil {
+			return 0, err
+		}
+		word := answer.Senses[c.Proves]
+		if free := t.Text == "until it is free"; !free && word == one.Until.Answer || free && !tight(c, word) {
+			return n * step, nil
+		}
+	}
+	return 0, nil
+}
+
+// tight tells whether a word of the rig stands for an answer of what is too tight.
+func tight(c *sheet.Check, word string) bool {
+	return slices.ContainsFunc(c.Answers, func(a sheet.Answer) bool { return a.Side == "tight" && slices.Contains(a.Sense, word) })
+}
+
+// fit puts in the part that is argued for.
+func (h *hand) fit(c *run.Choose) error {
+	one := h.state.Sheet.Setting(c.Setting)
+	for _, o := range one.Options {
+		if o.ID != c.Options[0].ID {
+			continue
+		}
+		h.geometry = o.Fitted(h.geometry)
+		for _, id := range one.Adjusters {
+			if a := h.state.Sheet.Adjuster(id); a != nil && a.Works != "" && o.Setting != nil {
+				h.settings[a.Works] = *o.Setting
+			}
+		}
+	}
+	return h.log(run.KindChosen, run.Choosing{Setting: c.Setting, Option: c.Options[0].ID})
+}
+
+// givenBack lets what was held back take up its slack by itself.
+func (h *hand) givenBack(thing string) {
+	nominal := h.state.Sheet.Rig.Settings
+	for _, one := range h.state.Sheet.Settings {
+		if one.Temporary != thing || one.Method != "locked out" {
+			continue
+		}
+		for _, id := range one.Adjusters {
+			if works := h.state.Sheet.Adjuster(id).Works; !h.holds("seized", works) {
+				h.settings[works] = nominal[works]
+			}
+		}
+	}
 }
 
 func (h *hand) holds(list, name string) bool {
@@ -106,17 +214,23 @@ func (h *hand) holds(list, name string) bool {
 }
 
 // drift is what locking moves.
-func (h *hand) drift(adjuster string) {
-	a := h.q.Sheet.Adjuster(adjuster)
+func (h *hand) drift(l *run.LockAsk) {
+	ids := []string{l.Adjuster}
+	if l.Adjuster == "" {
+		ids = h.state.Sheet.Setting(l.Setting).Adjusters
+	}
 	steps, _ := h.condition["lock_drift"].(map[string]any)
-	if by, ok := steps[a.Works].(float64); ok {
-		h.settings[a.Works] += by * max(a.Step, 0.01)
+	for _, id := range ids {
+		a := h.state.Sheet.Adjuster(id)
+		if by, ok := steps[a.Works].(float64); ok {
+			h.settings[a.Works] += by * max(a.Step, 0.01)
+		}
 	}
 }
 
 // try answers a check as the rig tells it; what lies outside the model is well.
 func (h *hand) try(ask *run.Ask) error {
-	c := h.q.Sheet.Check(ask.Check)
+	c := h.state.Sheet.Check(ask.Check)
 	body := run.Checked{Check: c.ID, Answer: ask.Answers[0]}
 	if c.Proves != "" {
 		m, at, err := h.model(nil, nil, c.At)
@@ -132,9 +246,6 @@ func (h *hand) try(ask *run.Ask) error {
 				body.Answer = one.Says
 			}
 		}
-	}
-	if body.Answer != ask.Answers[0] && h.answeredBad(c.ID) {
-		h.stop(c.Name + ": " + body.Answer + ". " + c.Answer(body.Answer).PointsTo)
 	}
 	return h.log(run.KindCheck, body)
 }

@@ -184,7 +184,7 @@ func admitDeviation(in Incoming, d Deviation) (Deviation, error) {
 var Skippable = []string{"complaint", "worn", "functions", "again"}
 
 func admitSkipped(in Incoming, s Skipped) (Skipped, error) {
-	for _, step := range in.plan() {
+	for _, step := range in.walk() {
 		if step.ID == s.Step {
 			if !slices.Contains(Skippable, step.Kind) {
 				return s, fault.At("body.step", "this step cannot be left out")

@@ -7,6 +7,7 @@ import (
 
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
+	"brankel/rigging/sheet"
 )
 
 // hands is the fault of hands in the linkage before a sheet was chosen or while what
@@ -53,15 +54,27 @@ func admitMove(in Incoming, m Move) (Move, error) {
 	if err := in.unsafe("anything is turned"); err != nil {
 		return m, err
 	}
+	if m.Setting != "" && in.Sheet.Setting(m.Setting) == nil {
+		return m, fault.At("body.setting", "the sheet sets no such thing")
+	}
 	var err error
-	if m.Value, err = turnsOf(m.Turns, "turns"); err != nil {
+	if m.Value, err = m.counted(); err != nil {
 		return m, err
 	}
-	if m.Value < leastTurn || m.Value > mostTurns {
-		return m, fault.At("body.turns", "write the turns made, from %g to %d, and no more than the thread has", leastTurn, mostTurns)
-	}
-	m.Name, m.Says = a.Name, way(a, m.Way).Says
+	m.Name, m.Says, m.Unit = a.Name, way(a, m.Way).Says, notch(a)
 	return m, oneOf(m.Way, "way", "in", "out")
+}
+
+// counted is how far it was turned; until it locked need not be counted.
+func (m Move) counted() (float64, error) {
+	if m.Until && m.Turns == "" {
+		return 0, nil
+	}
+	v, err := turnsOf(m.Turns, "turns")
+	if err == nil && (v < leastTurn || v > mostTurns) {
+		err = fault.At("body.turns", "write the turns made, from %g to %d, and no more than the thread has", leastTurn, mostTurns)
+	}
+	return v, err
 }
 
 // What one move may be: a hundredth is less than a hand can tell, and no thread of a
@@ -89,6 +102,11 @@ func admitStuck(in Incoming, s Stuck) (Stuck, error) {
 	if in.Sheet.Adjuster(s.Adjuster) == nil {
 		return s, fault.At("body.adjuster", "the sheet has no such adjuster")
 	}
+	if s.Way != "" {
+		if err := oneOf(s.Way, "way", "in", "out"); err != nil {
+			return s, err
+		}
+	}
 	return s, short(s.Note, "note", longestText)
 }
 
@@ -98,7 +116,10 @@ func admitSettled(in Incoming, s Settled) (Settled, error) {
 	if err := in.hands("it is worked"); err != nil {
 		return s, err
 	}
-	if in.Sheet.Point(s.Point) == nil {
+	switch {
+	case s.Setting != "" && in.Sheet.Setting(s.Setting) == nil:
+		return s, fault.At("body.setting", "the sheet sets no such thing")
+	case (s.Point != "" || s.Setting == "") && in.Sheet.Point(s.Point) == nil:
 		return s, fault.At("body.point", "the sheet has no such point")
 	}
 	if s.Times < 1 || s.Times > mostStrokes {
@@ -111,10 +132,11 @@ func admitLocked(in Incoming, l Locked) (Locked, error) {
 	if err := in.withSheet(); err != nil {
 		return l, err
 	}
-	a := in.Sheet.Adjuster(l.Adjuster)
-	if a == nil || a.Lock == nil {
+	lock := in.lockOf(l)
+	if lock == nil {
 		return l, fault.At("body.adjuster", "the sheet has no such adjuster to lock")
 	}
+	l.Name = in.lockName(l)
 	if err := in.unsafe("anything is locked"); err != nil {
 		return l, err
 	}
@@ -122,14 +144,66 @@ func admitLocked(in Incoming, l Locked) (Locked, error) {
 	if l.Value, err = turnsOf(l.BackOff, "back_off"); err != nil {
 		return l, err
 	}
-	if l.Value < a.Lock.BackOffMin-1e-9 || l.Value > a.Lock.BackOffMax+1e-9 {
+	if l.Value < lock.BackOffMin-1e-9 || l.Value > lock.BackOffMax+1e-9 {
 		return l, fault.At("body.back_off", "the sheet wants it backed off %s to %s of a turn: set it so, then write what it is",
-			quantity.Turns(a.Lock.BackOffMin), quantity.Turns(a.Lock.BackOffMax))
+			quantity.Turns(lock.BackOffMin), quantity.Turns(lock.BackOffMax))
 	}
-	if a.Lock.Pin != "" && !l.Pin {
-		return l, fault.At("body.pin", "put the %s in, then tap it", a.Lock.Pin)
+	if lock.Pin != "" && !l.Pin {
+		return l, fault.At("body.pin", "put the %s in, then tap it", lock.Pin)
 	}
 	return l, nil
+}
+
+// lockOf is the lock that an entry is about: of an adjuster, or of a setting itself.
+func (st State) lockOf(l Locked) *sheet.Lock {
+	if l.Adjuster != "" {
+		if a := st.Sheet.Adjuster(l.Adjuster); a != nil {
+			return a.Lock
+		}
+		return nil
+	}
+	if one := st.Sheet.Setting(l.Setting); one != nil {
+		return one.Lock
+	}
+	return nil
+}
+
+func (st State) lockName(l Locked) string {
+	if a := st.Sheet.Adjuster(l.Adjuster); a != nil {
+		return a.Name
+	}
+	return st.Sheet.Setting(l.Setting).Title
+}
+
+func admitAction(in Incoming, a Acting) (Acting, error) {
+	if err := in.hands("anything is worked"); err != nil {
+		return a, err
+	}
+	one := in.Sheet.Action(a.Action)
+	switch {
+	case one == nil:
+		return a, fault.At("body.action", "the sheet knows nothing of the kind that is done by hand")
+	case a.Setting != "" && in.Sheet.Setting(a.Setting) == nil:
+		return a, fault.At("body.setting", "the sheet sets no such thing")
+	}
+	a.Name, a.Says = one.Name, one.Says
+	return a, nil
+}
+
+func admitChosen(in Incoming, c Choosing) (Choosing, error) {
+	if err := in.hands("anything is fitted"); err != nil {
+		return c, err
+	}
+	s := in.known(c.Setting)
+	if s == nil || s.Of.Method != "chosen" {
+		return c, fault.At("body.setting", "nothing is chosen there")
+	}
+	o := s.option(c.Option)
+	if o == nil {
+		return c, fault.At("body.option", "there is no such part or place to choose")
+	}
+	c.Title, c.Name = s.Of.Title, o.Name
+	return c, nil
 }
 
 func admitCheck(in Incoming, c Checked) (Checked, error) {

@@ -13,6 +13,8 @@ const (
 	DoRead      Do = "read"    // Read
 	DoMove      Do = "move"    // Move
 	DoSettle    Do = "settle"  // Settle
+	DoAction    Do = "action"  // Action
+	DoChoose    Do = "choose"  // Choose
 	DoLock      Do = "lock"    // Lock
 	DoRestore   Do = "restore" // Things
 	DoCheck     Do = "check"   // Check
@@ -39,7 +41,7 @@ type Piece struct {
 }
 
 // Advice is the one thing to do now. Its zero value advises nothing; Next never gives
-// it. Of Read, Move, Check, Lock and Settle one at most is set, the one that goes with
+// it. Of Read, Move, Check, Lock, Settle, Action and Choose one at most is set, the one that goes with
 // Do; Choices may come with any of them.
 type Advice struct {
 	Step    string   `json:"step"`
@@ -49,6 +51,10 @@ type Advice struct {
 	Finding string   `json:"finding,omitempty"` // what was found and speaks against going on
 	Read    *Want    `json:"read,omitempty"`
 	Move    *Turn    `json:"move,omitempty"`
+	Plan    []Turn   `json:"plan,omitempty"` // all turns of a coupled move, of which Move is the next
+	Cure    *Turn    `json:"cure,omitempty"` // what would cure a bad answer
+	Action  *Acting  `json:"action,omitempty"`
+	Choose  *Choose  `json:"choose,omitempty"`
 	Check   *Ask     `json:"check,omitempty"`
 	Lock    *LockAsk `json:"lock,omitempty"`
 	Settle  *Settled `json:"settle,omitempty"`
@@ -80,12 +86,17 @@ type WantState struct {
 
 // Turn is a move to make.
 type Turn struct {
+	Setting     string  `json:"setting,omitempty"` // in the course of which it is made
 	Adjuster    string  `json:"adjuster"`
+	Name        string  `json:"name"`
 	Turns       float64 `json:"turns"`
 	TurnsSay    string  `json:"turns_say"` // "3½"
-	Way         string  `json:"way"`       // out, in
-	WaySays     string  `json:"way_says"`  // "away from the eye"
-	Seen        string  `json:"seen"`      // clockwise, anticlockwise
+	Text        string  `json:"text"`      // "3½ turns", "2 clicks", "until it is locked"
+	Until       bool    `json:"until,omitempty"`
+	Done        bool    `json:"done,omitempty"`
+	Way         string  `json:"way"`      // out, in
+	WaySays     string  `json:"way_says"` // "away from the eye"
+	Seen        string  `json:"seen"`     // clockwise, anticlockwise
 	SeenFrom    string  `json:"seen_from"`
 	After       float64 `json:"after"`
 	ThreadsLeft string  `json:"threads_left,omitempty"`
@@ -102,12 +113,26 @@ type Ask struct {
 
 // LockAsk is the locking to do.
 type LockAsk struct {
-	Adjuster string `json:"adjuster"`
+	Setting  string `json:"setting,omitempty"`
+	Adjuster string `json:"adjuster,omitempty"`
 	BackOff  string `json:"back_off"` // the turn suggested
 	Least    string `json:"least"`
 	Most     string `json:"most"`
 	Nut      string `json:"nut"`
 	Pin      string `json:"pin,omitempty"`
+}
+
+// Choose is a part or a place to choose and fit.
+type Choose struct {
+	Setting string         `json:"setting"`
+	Title   string         `json:"title"`
+	Options []ChooseOption `json:"options"` // the one argued for first
+}
+
+// ChooseOption is one of them.
+type ChooseOption struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
 }
 
 // Todo is one tap: a caution to confirm, a thing to put on or take off.

@@ -115,7 +115,7 @@ func (r *rig) turn(turns, way string) *rig {
 
 func (r *rig) settle() *rig {
 	r.t.Helper()
-	return r.do(KindSettled, Settled{"barrel-to-eye", 3})
+	return r.do(KindSettled, Settled{Point: "barrel-to-eye", Times: 3})
 }
 
 func (r *rig) lockAndRead(length string) *rig {

@@ -62,10 +62,13 @@ type Reading struct {
 type Move struct {
 	Adjuster string  `json:"adjuster"`
 	Turns    string  `json:"turns"`
-	Way      string  `json:"way"` // out, in
+	Way      string  `json:"way"`               // out, in
+	Setting  string  `json:"setting,omitempty"` // in the course of which it was turned
+	Until    bool    `json:"until,omitempty"`   // turned until it locked, however far that was
 	Value    float64 `json:"value"`
 	Name     string  `json:"name,omitempty"`
 	Says     string  `json:"says,omitempty"`
+	Unit     string  `json:"unit,omitempty"` // notch, click; turns where there is none
 }
 
 func (m Move) signed() float64 {
@@ -78,18 +81,39 @@ func (m Move) signed() float64 {
 // Stuck is an adjuster that will not turn.
 type Stuck struct {
 	Adjuster string `json:"adjuster"`
+	Way      string `json:"way,omitempty"` // that it will not go; "" for neither
 	Note     string `json:"note,omitempty"`
 }
 
 // Settled is a control stroked before a reading counts.
 type Settled struct {
-	Point string `json:"point"`
-	Times int    `json:"times"`
+	Point   string `json:"point,omitempty"`
+	Setting string `json:"setting,omitempty"`
+	Times   int    `json:"times"`
+}
+
+// Acting is something done by hand that is neither a turn nor a reading. Name and Says are
+// filled in here.
+type Acting struct {
+	Action  string `json:"action"`
+	Setting string `json:"setting,omitempty"`
+	Name    string `json:"name,omitempty"`
+	Says    string `json:"says,omitempty"`
+}
+
+// Choosing is one of several parts or places, fitted. Title and Name are filled in here.
+type Choosing struct {
+	Setting string `json:"setting"`
+	Option  string `json:"option"`
+	Title   string `json:"title,omitempty"`
+	Name    string `json:"name,omitempty"`
 }
 
 // Locked is an adjuster locked: how far the joint nut was backed off, and the pin.
 type Locked struct {
-	Adjuster string  `json:"adjuster"`
+	Adjuster string  `json:"adjuster,omitempty"`
+	Setting  string  `json:"setting,omitempty"` // whose own lock it is, where it is no adjuster's
+	Name     string  `json:"name,omitempty"`
 	BackOff  string  `json:"back_off"`
 	Pin      bool    `json:"pin"`
 	Value    float64 `json:"value"` // turns backed off

@@ -107,11 +107,33 @@ func struckOut(events []Event) map[string]bool {
 // was read at all; the hash is "" when it was not, or when no sheet applies. What was
 // struck out does not count.
 func Pinned(events []Event) (hash string, identified bool) {
+	i, ok := plateRead(events)
+	return i.Sheet, ok
+}
+
+// SchoolOf is the school that was chosen after the serial was read, "" before that.
+func SchoolOf(events []Event) (school string) {
+	void := struckOut(events)
+	for _, e := range events {
+		switch {
+		case void[e.ID]:
+		case e.Kind == KindIdentified:
+			school = ""
+		case e.Kind == KindDecided:
+			if d := bodyOf[Decided](e); d.About == aboutSchool {
+				school = d.Choice
+			}
+		}
+	}
+	return school
+}
+
+func plateRead(events []Event) (Identified, bool) {
 	void := struckOut(events)
 	for i := len(events) - 1; i >= 0; i-- {
 		if e := events[i]; e.Kind == KindIdentified && !void[e.ID] {
-			return bodyOf[Identified](e).Sheet, true
+			return bodyOf[Identified](e), true
 		}
 	}
-	return "", false
+	return Identified{}, false
 }

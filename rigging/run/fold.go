@@ -12,13 +12,22 @@ import (
 // nothing is advised. An event that stands there twice counts once, one that was
 // taken back not at all.
 func Fold(s *sheet.Sheet, events []Event) State {
+	school := SchoolOf(events)
 	st := State{
-		Sheet:      s,
+		Sheet:      s.For(school),
+		Pinned:     s,
+		School:     school,
 		Cautions:   map[string]bool{},
 		Checks:     map[string]Answered{},
 		Decisions:  map[string]Decided{},
 		Deviations: map[string]Deviation{},
 		Skipped:    map[string]string{},
+		Stuck:      map[string]Stuck{},
+		Settles:    map[string]int{},
+		Locks:      map[string]Fastened{},
+		Chosen:     map[string]string{},
+		GivenBack:  map[string]bool{},
+		Afresh:     map[string]int{},
 		byPoint:    map[string][]int{},
 	}
 	void := struckOut(events)
@@ -40,7 +49,7 @@ func Fold(s *sheet.Sheet, events []Event) State {
 // is another one) and all has to be folded anew.
 func (st *State) Carry(events ...Event) bool {
 	for _, e := range events {
-		if e.Kind == KindCorrected || e.Kind == KindIdentified {
+		if e.Kind == KindCorrected || e.Kind == KindIdentified || e.Kind == KindDecided && bodyOf[Decided](e).About == aboutSchool {
 			return false
 		}
 	}
@@ -72,14 +81,31 @@ func (st *State) apply(e Event) {
 func foldComplaint(st *State, _ Event, c Complaint)   { st.Complaint = &c }
 func foldIdentified(st *State, _ Event, i Identified) { st.Identity = &i }
 func foldCaution(st *State, _ Event, n Named)         { st.Cautions[n.ID] = true }
-func foldOn(st *State, _ Event, t Thing)              { st.On = append(st.On, t) }
-func foldTakenOff(st *State, _ Event, t Thing)        { st.On = without(st.On, t) }
 func foldOff(st *State, _ Event, t Thing)             { st.Off = append(st.Off, t) }
 func foldPartBack(st *State, _ Event, t Thing)        { st.Off = without(st.Off, t) }
 func foldSkipped(st *State, _ Event, s Skipped)       { st.Skipped[s.Step] = s.Reason }
 func foldNote(st *State, _ Event, n Note)             { st.Notes = append(st.Notes, n.Text) }
 func foldPaused(st *State, _ Event, n Note)           { st.Paused = n.Text }
 func foldCorrected(*State, Event, Corrected)          {}
+
+func foldOn(st *State, _ Event, t Thing) {
+	st.On = append(st.On, t)
+	delete(st.GivenBack, t.ID)
+}
+
+// foldTakenOff remembers what a setting held back: it needs not go on again to be safe.
+func foldTakenOff(st *State, _ Event, t Thing) {
+	st.On = without(st.On, t)
+	if st.Sheet == nil {
+		return
+	}
+	for i := range st.Sheet.Settings {
+		if one := &st.Sheet.Settings[i]; t.ID != "" && one.Temporary == t.ID {
+			st.GivenBack[t.ID] = true
+			st.void(one.Check)
+		}
+	}
+}
 
 func same(a, b Thing) bool { return a.ID == b.ID && a.Name == b.Name && a.Side == b.Side }
 
@@ -99,15 +125,17 @@ func foldReading(st *State, e Event, r Reading) {
 
 // stage is which of the four readings a reading taken now would be.
 func (st *State) stage(point string) Stage {
-	_, set, _ := st.Sheet.Lead()
+	one := st.owner(point)
+	if one == nil {
+		return Found
+	}
+	locked, _ := st.locked(one)
 	switch {
-	case set == nil || set.ID != point:
-		return Found
-	case st.Locked != nil:
+	case locked:
 		return LockedStage
-	case !st.moved():
+	case st.movedIn(one) == nil:
 		return Found
-	case set.Settle != nil && !st.Settled:
+	case st.settleOf(one, point) != nil && !st.settled(one):
 		return First
 	}
 	return Set
@@ -116,8 +144,8 @@ func (st *State) stage(point string) Stage {
 func foldMove(st *State, e Event, m Move) {
 	st.work()
 	st.Moves = append(st.Moves, Moved{m, e.By, e.At, e.Seq, st.Epoch})
-	st.Locked, st.Settled, st.Stuck = nil, false, nil
-	st.reopen(m.Adjuster)
+	delete(st.Stuck, m.Adjuster)
+	st.reopen(m.Adjuster, m.Setting)
 }
 
 // work begins a new epoch: readings before it are of another setting.
@@ -128,22 +156,66 @@ func (st *State) work() {
 
 func foldStuck(st *State, _ Event, s Stuck) {
 	st.Epoch++
-	st.Stuck = &s
+	st.Stuck[s.Adjuster] = s
 }
 
-func foldSettled(st *State, _ Event, _ Settled) {
+func foldSettled(st *State, _ Event, s Settled) {
 	st.work()
-	st.Settled = true
+	id := s.Setting
+	if one := st.owner(s.Point); id == "" && one != nil {
+		id = one.ID
+	}
+	st.Settles[id] = st.Epoch
 }
 
 func foldLocked(st *State, e Event, l Locked) {
 	st.work()
-	st.Locked, st.LockedBy = &l, e.By
+	st.Locks[lockKey(l.Setting, l.Adjuster)] = Fastened{l, e.By, st.Epoch}
+	if st.Sheet == nil {
+		return
+	}
+	for i := range st.Sheet.Settings { // locking moves what was set: what was felt is felt again
+		one := &st.Sheet.Settings[i]
+		if one.ID == l.Setting || l.Adjuster != "" && slices.Contains(one.Adjusters, l.Adjuster) {
+			for _, id := range one.Checks {
+				st.void(id)
+			}
+		}
+	}
+}
+
+// foldAction keeps what was done by hand. A mishap has the settings of what it spoils
+// begin again.
+func foldAction(st *State, e Event, a Acting) {
+	st.work()
+	st.Done = append(st.Done, Acted{a.Action, st.Epoch, e.Seq})
+	one := st.Sheet.Action(a.Action)
+	if one == nil || !one.Spoils {
+		return
+	}
+	for _, s := range st.Sheet.SpoiltBy(one) {
+		st.Afresh[s.ID] = st.Epoch
+	}
+}
+
+// foldChosen is a part fitted: a move of what it is chosen for.
+func foldChosen(st *State, e Event, c Choosing) {
+	st.work()
+	st.Chosen[c.Setting] = c.Option
+	adjuster := ""
+	if one := st.Sheet.Setting(c.Setting); one != nil && len(one.Adjusters) > 0 {
+		adjuster = one.Adjusters[0]
+	}
+	m := Move{Adjuster: adjuster, Setting: c.Setting, Name: c.Title, Says: c.Name}
+	st.Moves = append(st.Moves, Moved{m, e.By, e.At, e.Seq, st.Epoch})
+	st.reopen(adjuster, c.Setting)
 }
 
 func foldCheck(st *State, e Event, c Checked) {
 	st.Worked = true
-	st.Checks[c.Check] = Answered{Checked: c, By: e.By, At: e.At, Seq: e.Seq}
+	a := Answered{Checked: c, By: e.By, At: e.At, Seq: e.Seq, Epoch: st.Epoch}
+	st.Checks[c.Check] = a
+	st.Answers = append(st.Answers, a)
 	delete(st.Decisions, "check:"+c.Check)
 	if check := st.Sheet.Check(c.Check); check != nil && check.Loaded {
 		delete(st.Decisions, "loaded")
@@ -161,17 +233,16 @@ func foldDecided(st *State, _ Event, d Decided) {
 		st.forget(d.About)
 	case ChoiceAfresh:
 		st.Epoch++
+		if id, ok := strings.CutPrefix(d.About, "tries:"); ok {
+			st.Afresh[id] = st.Epoch
+		}
 		delete(st.Decisions, d.About)
 	}
 }
 
 // forget makes the answer to a check count no more ("check:" and its id).
 func (st *State) forget(about string) {
-	id := strings.TrimPrefix(about, "check:")
-	if c, ok := st.Checks[id]; ok {
-		c.Void = true
-		st.Checks[id] = c
-	}
+	st.void(strings.TrimPrefix(about, "check:"))
 	delete(st.Decisions, about)
 }
 
@@ -190,13 +261,20 @@ func (st *State) repaired(about string) {
 	st.Epoch++
 	st.Worked = false
 	st.Repaired = len(st.Moves)
-	st.Locked, st.Settled, st.Stuck = nil, false, nil
+	clear(st.Locks)
+	clear(st.Settles)
+	clear(st.Stuck)
+	clear(st.Chosen)
+	if st.Sheet != nil {
+		for i := range st.Sheet.Settings {
+			st.Afresh[st.Sheet.Settings[i].ID] = st.Epoch
+		}
+	}
 	for i := range st.Readings {
 		st.Readings[i].Old = true
 	}
-	for id, c := range st.Checks {
-		c.Void = true
-		st.Checks[id] = c
+	for id := range st.Checks {
+		st.void(id)
 	}
 	st.RetriedOld = st.Retried != nil
 	clear(st.Decisions)
@@ -206,16 +284,31 @@ func (st *State) repaired(about string) {
 	}
 }
 
-// reopen voids what a move of the adjuster reopens.
-func (st *State) reopen(adjuster string) {
+// reopen voids what a move of the adjuster reopens; what the setting in whose course it was
+// turned moves by its own purpose stays.
+func (st *State) reopen(adjuster, setting string) {
+	one := st.Sheet.Setting(setting)
 	for _, id := range st.Sheet.Reopened(adjuster) {
-		if c, ok := st.Checks[id]; ok {
-			c.Void = true
-			st.Checks[id] = c
+		if one != nil && slices.Contains(one.Keeps, id) {
+			continue
 		}
+		st.void(id)
 		delete(st.Deviations, id)
+	}
+	if one != nil {
+		for _, id := range one.Checks {
+			st.void(id)
+		}
 	}
 	st.RetriedOld = st.Retried != nil
 	delete(st.Decisions, "response")
 	delete(st.Decisions, "loaded")
+}
+
+// void makes the answer to a check count no more.
+func (st *State) void(check string) {
+	if c, ok := st.Checks[check]; ok {
+		c.Void = true
+		st.Checks[check] = c
+	}
 }

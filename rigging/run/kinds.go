@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"math"
+	"strings"
 
 	"brankel/rigging/fault"
 	"brankel/rigging/strict"
@@ -26,6 +27,8 @@ const (
 	KindStuck      Kind = "stuck"
 	KindSettled    Kind = "settled"
 	KindLocked     Kind = "locked"
+	KindAction     Kind = "action"
+	KindChosen     Kind = "chosen"
 	KindCheck      Kind = "check"
 	KindRetried    Kind = "retried"
 	KindDecided    Kind = "decided"
@@ -94,13 +97,15 @@ func init() {
 		KindPartBack:   row(admitPartBack, foldPartBack, func(t Thing) string { return t.Name + " back on" }),
 		KindReading:    row(admitReading, foldReading, saysReading),
 		KindMove: row(admitMove, foldMove,
-			func(m Move) string { return fmt.Sprintf("%s turned %s %s", m.Name, turnsText(m.Value), m.Says) }),
+			saysMove),
 		KindStuck: row(admitStuck, foldStuck, func(Stuck) string { return "the adjuster would not turn" }),
 		KindSettled: row(admitSettled, foldSettled,
 			func(s Settled) string { return fmt.Sprintf("settled, %d times", s.Times) }),
 		KindLocked: row(admitLocked, foldLocked,
-			func(l Locked) string { return "locked, nut backed off " + turnsText(l.Value) }),
-		KindCheck: row(admitCheck, foldCheck, func(c Checked) string { return c.Name + ": " + c.Answer }).afterSign(),
+			saysLocked),
+		KindAction: row(admitAction, foldAction, func(a Acting) string { return a.Name + " done" }),
+		KindChosen: row(admitChosen, foldChosen, func(c Choosing) string { return c.Title + ": " + c.Name + " fitted" }),
+		KindCheck:  row(admitCheck, foldCheck, func(c Checked) string { return c.Name + ": " + c.Answer }).afterSign(),
 		KindRetried: row(admitRetried, foldRetried,
 			func(r Retried) string { return "the complaint was tried again: " + r.Outcome }),
 		KindDecided: row(admitDecided, foldDecided, saysDecided),
@@ -130,6 +135,20 @@ func saysIdentified(i Identified) string {
 		return "serial " + i.Serial + " read: no sheet applies"
 	}
 	return "sheet " + i.Name + " chosen for serial " + i.Serial
+}
+
+func saysMove(m Move) string {
+	if m.Until {
+		return m.Name + " turned " + m.Says + " until it locked"
+	}
+	return fmt.Sprintf("%s turned %s %s", m.Name, stepsText(m.Unit, m.Value), m.Says)
+}
+
+func saysLocked(l Locked) string {
+	if l.Value == 0 {
+		return strings.TrimSpace(l.Name + " locked")
+	}
+	return "locked, nut backed off " + turnsText(l.Value)
 }
 
 func saysReading(r Reading) string {

@@ -27,15 +27,15 @@ func (st State) next() Advice {
 		if step.Status != StatusNow {
 			continue
 		}
-		a := st.adviceFor(step.Kind)
+		a := st.adviceFor(step)
 		a.Step = step.ID
 		return a
 	}
 	return Advice{Do: DoNothing, Say: say(plain("Nothing is left to do."))}
 }
 
-func (st State) adviceFor(kind string) Advice {
-	switch kind {
+func (st State) adviceFor(step StepState) Advice {
+	switch step.Kind {
 	case "complaint":
 		return Advice{Do: DoComplaint, Say: say(plain("What does the owner say?")),
 			More: []string{"In the owner's words. Then try it, before anything is touched."}}
@@ -45,17 +45,26 @@ func (st State) adviceFor(kind string) Advice {
 		return st.safe()
 	case "worn":
 		return st.worn()
-	case "found":
-		return st.asFound()
-	case "set":
-		return st.set()
-	case "settle":
-		return st.settle()
-	case "lock":
-		return st.lock()
+	case "found", "set", "settle", "lock":
+		for _, s := range st.about(step.ID) {
+			if done, _, _ := methodOf(s).progress(st, s, Phase(step.Kind)); !done {
+				return methodOf(s).advise(st, s, Phase(step.Kind))
+			}
+		}
+		return Advice{Do: DoNothing}
+	case "setting":
+		for _, s := range st.about(step.ID) {
+			if done, _, _ := st.settingDone(s); !done {
+				return st.adviseSetting(s)
+			}
+		}
+		return Advice{Do: DoNothing}
 	case "restore":
 		return st.restore()
 	case "functions":
+		if a := st.unstood(); a != nil {
+			return st.readStanding(a)
+		}
 		return st.checks(false)
 	case "again":
 		return Advice{Do: DoAgain, Say: say(plain("Try the complaint again.")),
@@ -71,9 +80,15 @@ func (st State) adviceFor(kind string) Advice {
 func (st State) safe() Advice {
 	a := Advice{Do: DoSafe, Say: say(plain("Make it safe.")), Things: st.todos(), More: []string{"Tap each when it is so."}}
 	if c, answer := st.failed(); c != nil {
+		if st.Decisions["check:"+c.ID].Choice == ChoiceRepair {
+			return st.arguedRepair("check:"+c.ID, failure(c, answer), "")
+		}
 		a.Say = say(plain("Make it safe again, then go back to the setting."))
 		a.Finding = failure(c, answer)
 		a.Choices = ways(c)
+		if st.repairs(c, st.Checks[c.ID]) {
+			a.Choices = append(a.Choices, Choice{About: "check:" + c.ID, Choice: ChoiceRepair, Label: "Repair first", Argued: true})
+		}
 	}
 	return a
 }
@@ -106,6 +121,9 @@ func (st State) complaintWords() string {
 }
 
 func (st State) identify() Advice {
+	if len(st.choices()) > 0 && st.Identity != nil && st.Identity.Sheet != "" {
+		return st.askSchool()
+	}
 	a := Advice{Do: DoIdentify, Say: say(plain("Read the serial off the plate.")),
 		More: []string{"The figures belong to the unit, not to the boat around it."}}
 	if st.Identity != nil && st.Identity.Sheet == "" {
@@ -129,6 +147,18 @@ func (st State) worn() Advice {
 				"A setting on worn parts reads well today and is out again next week.")
 		}
 	}
+	for _, a := range st.wornPoints() {
+		if a.Now == nil {
+			out := st.read(a.Point)
+			out.Caution = st.hands()
+			return out
+		}
+		if a.wrong() && st.Decisions["worn:"+a.Point.ID].Choice != ChoiceGoOn {
+			return st.arguedRepair("worn:"+a.Point.ID, fmt.Sprintf("%s: %s, allowed %s to %s. %s", upper(a.Point.Name),
+				reads(a.Point, a.Judge.Value), quantity.Number(a.Band.Min, 1), text(a.Point.Quantity, a.Band.Max), a.Point.Stop),
+				"A setting on worn parts reads well today and is out again next week.")
+		}
+	}
 	return Advice{Do: DoNothing}
 }
 
@@ -149,16 +179,6 @@ func (st State) arguedRepair(about, finding, why string) Advice {
 
 func (st State) hands() string {
 	return "Hands out of the linkage while anyone is at the " + st.Sheet.Line.Control + "."
-}
-
-func (st State) asFound() Advice {
-	s := st.setting()
-	if st.latest(s.Point.ID, "") == nil {
-		a := st.read(s.Point)
-		a.Caution = st.hands()
-		return a
-	}
-	return st.read(st.Sheet.Point(s.Adjuster.Threads.Point))
 }
 
 // read asks for one reading, and says why the last one could not be compared.
@@ -187,169 +207,10 @@ func (st State) read(p *sheet.Point) Advice {
 	return a
 }
 
-func (st State) set() Advice {
-	s := st.setting()
-	lo, hi := s.limits()
-	now := fmt.Sprintf(
-		"It measures %s; the sheet wants %s to %s.",
-		reads(s.Point, s.Judge.Value),
-		quantity.Number(lo, 1),
-		text(s.Point.Quantity, hi),
-	)
-	if s.Judge.Verdict == Unsteady {
-		return st.unsteady(s)
-	}
-	if s.Adjuster.MeasureOnly {
-		a := st.arguedRepair("pinned", now+" This barrel is pinned to its cable: it can be measured, not set.",
-			"No turn will bring it in. A new cable is the remedy.")
-		if st.Decisions["pinned"].Choice != ChoiceRepair {
-			a.Say = say(plain("Replace the cable."))
-			a.Choices = []Choice{{About: "pinned", Choice: ChoiceRepair, Label: "Replace the cable", Argued: true}}
-		}
-		return a
-	}
-	if a, found := st.responseFinding(s); found {
-		return a
-	}
-	return st.turn(s, now)
-}
-
-// unsteady asks for more readings, or for the cause: then all is read afresh.
-func (st State) unsteady(s *Setting) Advice {
-	a := st.read(s.Point)
-	a.Finding = "The readings do not agree with each other: that is a finding. " +
-		"Look for slack, a dirty thread or a moving mark; strike out a slip."
-	a.Choices = []Choice{{About: "unsteady", Choice: ChoiceAfresh, Label: "Found why: read afresh", Reason: true}}
-	return a
-}
-
-// responseFinding speaks when the last move did not do what it should.
-func (st State) responseFinding(s *Setting) (Advice, bool) {
-	if !st.unanswered(s) {
-		return Advice{}, false
-	}
-	finding := fmt.Sprintf("The turns should have moved it %s a turn; it moved %s.", mm(s.Book), mm(s.Response.PerTurn))
-	head, look := "It did not answer.", "Look for a barrel that slips on its thread, a frayed inner, a far end that is not "+
-		"connected, or another adjuster that was turned."
-	if s.Response.Verdict == "reversed" {
-		head, look = "It went the wrong way.", "Look whether the turns were logged the right way round, and whether this is the right adjuster."
-	}
-	return Advice{Do: DoDecide, Say: say(plain(head), plain(" Find out why before turning more.")), Finding: finding,
-		More: []string{look}, Choices: []Choice{{About: "response", Choice: ChoiceGoOn, Label: "Found it: go on", Reason: true,
-			Argued: true}}}, true
-}
-
-func (st State) turn(s *Setting, now string) Advice {
-	out, err := s.solve()
-	if err != nil {
-		return Advice{Do: DoDecide, Say: say(plain("This cannot be worked out.")), Finding: err.Error()}
-	}
-	if out.Turns == 0 {
-		return st.cannotReach(s, now, *out.LimitedBy, out.ShortBy)
-	}
-	w := way(s.Adjuster, out.Direction)
-	turn := &Turn{Adjuster: s.Adjuster.ID, Turns: out.Turns, TurnsSay: quantity.Turns(out.Turns), Way: out.Direction,
-		WaySays: w.Says, Seen: w.Seen, SeenFrom: s.Adjuster.SeenFrom, After: out.After}
-	a := Advice{Do: DoMove, Move: turn,
-		Say: say(plain("Turn the "+s.Adjuster.Name+" "), Piece{turnsText(out.Turns) + " " + w.Says, "turn"}, plain("."))}
-	should := fmt.Sprintf("Seen from %s, %s. It should then measure %s", s.Adjuster.SeenFrom, w.Seen, reads(s.Point, out.After))
-	if out.EngagedAfter != nil {
-		turn.ThreadsLeft = quantity.Turns(*out.EngagedAfter)
-		should += fmt.Sprintf(
-			", with %s threads still in (never fewer than %s)",
-			turn.ThreadsLeft,
-			quantity.Number(s.Adjuster.Threads.Min, 0),
-		)
-	}
-	a.More = append(a.More, should+".")
-	if s.Learnt {
-		a.More = append(a.More, fmt.Sprintf("Reckoned with %s a turn as it moved last time; the book says %s.", mm(s.PerTurn), mm(s.Book)))
-	}
-	if out.LimitedBy != nil {
-		a.Finding = reason(s, *out.LimitedBy, out.ShortBy)
-	}
-	if st.Stuck != nil {
-		a.Finding = "It would not turn. Free it first: forcing it twists the cable. A seized thread is a new part."
-	}
-	a.Caution = st.hands()
-	return a
-}
-
-func reason(s *Setting, limitedBy string, short float64) string {
-	if limitedBy == "step" {
-		return fmt.Sprintf("No %s turn lands inside: the nearest stays %s outside. Look for a finer thread or another end to move.",
-			strings.ToLower(quantity.Turns(s.Adjuster.Step)), mm(short))
-	}
-	return fmt.Sprintf(
-		"The thread runs out %s before the limit. That is a finding: look at the other end, the far fitting, wear, or the wrong part. "+
-			"Not a few more turns.",
-		mm(short),
-	)
-}
-
-func (st State) cannotReach(s *Setting, now, limitedBy string, short float64) Advice {
-	a := st.arguedRepair("reach", now+" "+reason(s, limitedBy, short), "No setting of this adjuster will serve.")
-	if st.Decisions["reach"].Choice != ChoiceRepair {
-		a.Say = say(plain("There is no setting that serves."))
-		a.Choices = []Choice{{About: "reach", Choice: ChoiceRepair, Label: "Look elsewhere first", Argued: true}}
-	}
-	return a
-}
-
-func (st State) settle() Advice {
-	s := st.setting()
-	if s.Point.Settle != nil && !st.Settled && st.moved() {
-		return Advice{Do: DoSettle, Say: say(plain(upper(s.Point.Settle.Says) + ".")),
-			More:    []string{"A length right after the turn is only a first reading: let it settle."},
-			Settle:  &Settled{s.Point.ID, s.Point.Settle.Times},
-			Caution: st.hands()}
-	}
-	a := st.read(s.Point)
-	a.Say = say(plain("Read the " + s.Point.Name + " again."))
-	if t := st.before(s.Point.ID, &Taken{Epoch: st.Epoch}); t != nil {
-		should := t.Value + s.PerTurn*st.netSince(s.Adjuster.ID, t)
-		a.More = append(
-			[]string{
-				fmt.Sprintf("It was %s; after the turns it should be %s.", reads(s.Point, t.Value), reads(s.Point, should)),
-			},
-			a.More...)
-	}
-	return a
-}
-
-func (st State) lock() Advice {
-	s := st.setting()
-	l := s.Adjuster.Lock
-	if st.Locked == nil {
-		a := Advice{Do: DoLock, Say: say(plain(upper(l.Says) + ".")),
-			Lock: &LockAsk{
-				Adjuster: s.Adjuster.ID,
-				BackOff:  quantity.Turns(l.BackOffMin),
-				Least:    quantity.Turns(l.BackOffMin),
-				Most:     quantity.Turns(l.BackOffMax),
-				Nut:      l.Nut,
-				Pin:      l.Pin,
-			},
-			More: []string{
-				fmt.Sprintf(
-					"Back the %s off between %s and %s of a turn.",
-					l.Nut,
-					quantity.Turns(l.BackOffMin),
-					quantity.Turns(l.BackOffMax),
-				),
-			}}
-		if s.Judge.Verdict == Close {
-			a.Finding = "It stands at the edge: inside, but closer to the limit than the gauge can tell."
-		}
-		return a
-	}
-	a := st.read(s.Point)
-	a.Say = say(plain("Locked. Read the " + s.Point.Name + " once more."))
-	a.More = append([]string{"Locking moves what was set."}, a.More...)
-	return a
-}
-
 func (st State) restore() Advice {
+	if a := st.unstood(); a != nil {
+		return st.readStanding(a)
+	}
 	a := Advice{Do: DoRestore, Say: say(plain("What went on comes off, what came off goes back."))}
 	for _, t := range st.On {
 		a.Things = append(a.Things, Todo{Kind: KindTakenOff, ID: t.ID, Name: t.Name, Side: t.Side})
@@ -389,8 +250,17 @@ func (st State) ask(c *sheet.Check, answer Answered, answered bool) Advice {
 		a.More = append(a.More, "It was proved before the last move: prove it again.")
 	case answered && answer.Void:
 		a.More = append(a.More, "It was answered before: that answer counts no more.")
+	case answered && st.Decisions["check:"+c.ID].Choice == ChoiceRepair:
+		return st.arguedRepair("check:"+c.ID, failure(c, answer.Answer), "")
 	case answered:
 		a.Finding = failure(c, answer.Answer)
+		if a.Cure = st.cure(c, answer); a.Cure != nil {
+			a.More = append(a.More, fmt.Sprintf("What would cure it: %s %s %s.", a.Cure.Name, a.Cure.Text, a.Cure.WaySays))
+		}
+		if st.repairs(c, answer) {
+			a.Cure = nil
+			a.Choices = append(a.Choices, Choice{About: "check:" + c.ID, Choice: ChoiceRepair, Label: "Repair first", Argued: true})
+		}
 		a.More = append(a.More, "Log a turn to go back to the setting, or answer again when it is cured.")
 	}
 	if c.Loaded {

@@ -3,6 +3,7 @@ package run
 import (
 	"fmt"
 	"slices"
+	"strings"
 	"time"
 
 	"brankel/rigging/quantity"
@@ -62,7 +63,7 @@ const Foot = "The maker's manual and the licensed person decide. This record say
 // MakeRecord writes the record of a state and the events behind it. broken is why the
 // chain of events can not be trusted, "" when it is whole.
 func MakeRecord(h Heading, st State, events []Event, broken string) Record {
-	r := Record{Heading: h, Broken: broken, Rules: nonNil(st.Rules()), Complaint: []Field{}, Lines: entries(events), Result: st.result(),
+	r := Record{Heading: h, Broken: broken, Rules: nonNil(st.AllRules()), Complaint: []Field{}, Lines: entries(events), Result: st.result(),
 		Checks: st.checked(), Open: nonNil(st.openChecks()), Deviations: nonNil(st.deviations()), Hash: st.LastHash, Through: st.Seq,
 		Foot: Foot}
 	if st.Complaint != nil {
@@ -158,47 +159,94 @@ func (st State) result() []Field {
 			out = append(out, Field{name, text})
 		}
 	}
-	s := st.setting()
-	if s == nil || st.Identity == nil || st.Identity.Sheet == "" {
+	if st.Sheet == nil || st.Identity == nil || st.Identity.Sheet == "" {
 		return out
 	}
-	lo, hi := s.limits()
-	add("wanted", fmt.Sprintf("%s, %s to %s mm", s.Point.Name, quantity.Number(lo, 1), quantity.Number(hi, 1)))
-	if t := st.latest(s.Point.ID, Found); t != nil {
-		add("as found", reads(s.Point, t.Value)+withDoubt(t))
-	} else if st.moved() || st.Locked != nil {
-		add("as found", "not read")
+	for _, s := range st.settings() {
+		group := ""
+		if len(st.Sheet.Settings) > 1 {
+			group = s.Of.Title + ": "
+		}
+		st.settingResult(s, func(name, text string) { add(group+name, text) })
 	}
-	for _, m := range st.Moves {
-		add("moved", turnsText(m.Value)+" "+way(s.Adjuster, m.Way).Says+", by "+m.By)
-	}
-	if t := st.latest(s.Point.ID, Set); t != nil {
-		add("settled", reads(s.Point, t.Value)+withDoubt(t))
-	}
-	if t := st.latest(s.Point.ID, LockedStage); t != nil {
-		add("locked", reads(s.Point, t.Value)+withDoubt(t))
-	}
-	if s.Now != nil {
-		add("as left", reads(s.Point, s.Judge.Value)+", "+verdictWords[s.Judge.Verdict])
-	}
-	add("response", st.answer(s))
-	add("drift", st.drift(s))
 	for _, l := range st.Sheet.LostMotion {
 		if lost := st.Lost(l); lost != nil {
 			add(l.Name, fmt.Sprintf("%s of %s allowed", text(quantity.Length, lost.Lost), text(quantity.Length, l.Limit)))
 		}
 	}
-	if s.Threads != nil {
-		add("threads in", quantity.Turns(*s.Threads)+", at least "+quantity.Number(s.Adjuster.Threads.Min, 0))
+	for i := range st.Sheet.Adjusters {
+		a := &st.Sheet.Adjusters[i]
+		if a.Threads == nil {
+			continue
+		}
+		if t := st.latest(a.Threads.Point, ""); t != nil {
+			name := "threads in"
+			if len(st.Sheet.Adjusters) > 1 {
+				name += ", " + a.Name
+			}
+			add(name, quantity.Turns(t.Value-st.netSince(a.ID, t))+", at least "+quantity.Number(a.Threads.Min, 0))
+		}
 	}
 	return out
+}
+
+// settingResult is what stands on the record of one setting.
+func (st State) settingResult(s *Setting, add func(name, text string)) {
+	of := func(a *Aim, name string) string {
+		if s.single() {
+			return name
+		}
+		return name + ", " + a.Point.Name
+	}
+	for _, a := range s.Aims {
+		if a.Limited {
+			ends := quantity.Number(a.Band.Min, 1) + " to " + text(a.Point.Quantity, a.Band.Max)
+			if s.single() {
+				ends = a.Point.Name + ", " + ends
+			}
+			add(of(a, "wanted"), ends)
+		}
+		locked, _ := st.locked(s.Of)
+		if t := st.latest(a.Point.ID, Found); t != nil {
+			add(of(a, "as found"), reads(a.Point, t.Value)+withDoubt(t))
+		} else if a.Limited && (st.movedIn(s.Of) != nil || locked) {
+			add(of(a, "as found"), "not read")
+		}
+	}
+	for _, m := range st.Moves {
+		if m.Setting == s.Of.ID || m.Setting == "" && slices.Contains(s.Of.Adjusters, m.Adjuster) {
+			says := saysMove(m.Move)
+			if len(s.Turned) == 1 {
+				says = strings.TrimPrefix(says, m.Name+" turned ")
+			}
+			add("moved", says+", by "+m.By)
+		}
+	}
+	for _, a := range s.Aims {
+		if t := st.latest(a.Point.ID, Set); t != nil {
+			add(of(a, "settled"), reads(a.Point, t.Value)+withDoubt(t))
+		}
+		if t := st.latest(a.Point.ID, LockedStage); t != nil {
+			add(of(a, "locked"), reads(a.Point, t.Value)+withDoubt(t))
+		}
+		if a.Limited && a.Now != nil {
+			add(of(a, "as left"), reads(a.Point, a.Judge.Value)+", "+verdictWords[a.Judge.Verdict])
+		}
+	}
+	if s.Of.Method == "self-set" {
+		add("set itself", st.spreadSays(s))
+	}
+	if s.single() {
+		add("response", st.answer(s))
+		add("drift", st.drift(s))
+	}
 }
 
 func withDoubt(t *Taken) string {
 	if t.GaugeName == "" {
 		return ", gauge not named"
 	}
-	return fmt.Sprintf(", %s ± %s mm", gaugeOf(t.Reading), quantity.Number(t.Doubt, 2))
+	return fmt.Sprintf(", %s ± %s %s", gaugeOf(t.Reading), quantity.Number(t.Doubt, 2), t.Quantity.Unit())
 }
 
 func (st State) checked() []Field {

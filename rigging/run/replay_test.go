@@ -29,7 +29,7 @@ var anything = map[Kind][]any{
 		Reading{Point: "barrel-to-eye", Text: "139.4", States: allStates}, Reading{Point: "barrel-to-eye", Text: "143"},
 	},
 	KindMove:      {Move{Adjuster: "barrel", Turns: "3½", Way: "out"}, Move{Adjuster: "barrel", Turns: "1", Way: "in"}},
-	KindSettled:   {Settled{"barrel-to-eye", 3}},
+	KindSettled:   {Settled{Point: "barrel-to-eye", Times: 3}},
 	KindLocked:    {Locked{Adjuster: "barrel", BackOff: "½", Pin: true}},
 	KindCheck:     {Checked{Check: "neutral-free", Answer: "turns free"}, Checked{Check: "forward-locks", Answer: "slips or ratchets"}},
 	KindRetried:   {Retried{Outcome: "better"}},
@@ -90,6 +90,10 @@ func fold2(events []Event) naive {
 				turns = -turns
 			}
 			n.net += turns
+		case KindDecided:
+			if bodyOf[Decided](e).Choice == ChoiceRepaired {
+				n.net = 0 // counted from where it was found then
+			}
 		case KindCheck:
 			c := bodyOf[Checked](e)
 			n.answers[c.Check], n.answered[c.Check] = c.Answer, e.Seq
@@ -165,10 +169,11 @@ func TestEveryPrefixFoldsAndReplaysTheSame(t *testing.T) {
 		if st.Signed != nil {
 			reached["signatures"]++
 		}
-		if u := Show(st).Back; u != nil && st.Signed == nil && st.unsafe("") == nil {
+		if back := Show(st).Back; len(back) > 0 && st.Signed == nil && st.unsafe("") == nil {
 			reached["undone"]++
+			u := back[0]
 			r.do(KindMove, Move{Adjuster: u.Adjuster, Turns: u.Turns, Way: u.Way})
-			require.Nil(rt, Show(r.state()).Back)
+			require.Empty(rt, Show(r.state()).Back)
 		}
 	})
 	for _, what := range []string{"moves", "signatures", "undone", "struck out"} {

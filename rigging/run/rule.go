@@ -93,14 +93,120 @@ func (r *Rule) tickSay(step float64, what string) {
 	}
 }
 
-// Rules are the limits of the sheet with the readings so far.
-func (st State) Rules() (out []Rule) {
-	if s := st.setting(); s != nil {
+// Rules are the limits of what is set now, with the readings so far, and of what is worn.
+func (st State) Rules() []Rule {
+	s := st.setting()
+	if s == nil {
+		return st.wornRules()
+	}
+	return append(st.rulesOf(s), st.wornRules()...)
+}
+
+// AllRules are those of every setting, in the order of the sheet.
+func (st State) AllRules() (out []Rule) {
+	for _, s := range st.settings() {
+		out = append(out, st.rulesOf(s)...)
+	}
+	return append(out, st.wornRules()...)
+}
+
+func (st State) rulesOf(s *Setting) (out []Rule) {
+	if s.single() {
 		out = append(out, st.settingRule(s))
-		if r := st.threadRule(s); r != nil {
+		if r := st.threadRule(s.Turned[0]); r != nil {
+			out = append(out, *r)
+		}
+		return out
+	}
+	plan := st.plan(s)
+	for _, a := range s.Aims {
+		if a.Limited {
+			out = append(out, st.aimRule(s, a, plan))
+		}
+	}
+	for _, t := range s.Turned {
+		if r := st.threadRule(t); r != nil {
 			out = append(out, *r)
 		}
 	}
+	return out
+}
+
+// aimRule is the rule of one of several readings, with where the turns to be made take it.
+func (st State) aimRule(s *Setting, a *Aim, p *plan) Rule {
+	unit := a.Point.Quantity.Unit()
+	if a.Point.Quantity == quantity.Count {
+		unit = ""
+	}
+	width := a.Band.Max - a.Band.Min
+	r := Rule{ID: a.Point.ID, Name: a.Point.Name, Unit: unit, Min: a.Band.Min, Max: a.Band.Max, Marks: []Mark{},
+		From: a.Band.Min - width*0.6, To: a.Band.Max + width*0.6,
+		Words: fmt.Sprintf("%s: not yet read, window %s to %s %s", a.Point.Name, quantity.Number(a.Band.Min, 2),
+			quantity.Number(a.Band.Max, 2), unit)}
+	step, name := s.stepOf(st.Sheet, a.Point.ID)
+	st.readingMarks(&r, a.Point.ID, width/4)
+	if a.Now != nil {
+		r.Verdict = a.Judge.Verdict
+		r.Words = fmt.Sprintf("%s: %s, window %s to %s %s, %s", a.Point.Name, reads(a.Point, a.Judge.Value),
+			quantity.Number(r.Min, 2), quantity.Number(r.Max, 2), unit, verdictWords[r.Verdict])
+		r.left(st.movedIn(s.Of) != nil)
+		r.spare(a.Judge.Value, step, name)
+	}
+	if p != nil && len(p.left()) > 0 {
+		for i, aim := range p.aims {
+			if v := p.out.Predicted[i]; aim.Point.ID == a.Point.ID {
+				r.Marks = append(r.Marks, Mark{"should", v, "should be " + quantity.Number(v, 1)})
+				r.stretch(v, width/4)
+			}
+		}
+	}
+	r.scale(width / 8)
+	r.tickSay(step, name)
+	return r
+}
+
+// stepOf is what one step of the first adjuster that moves a reading does to it, and what
+// that step is called.
+func (s *Setting) stepOf(of *sheet.Sheet, point string) (step float64, name string) {
+	for _, t := range s.Turned {
+		if in := of.InfluenceOf(t.Adjuster.ID, point); in != nil {
+			return math.Abs(in.PerTurn) * t.step(), stepsText(notch(t.Adjuster), t.step()) + " of the " + t.Adjuster.Name
+		}
+	}
+	return 0, ""
+}
+
+// spare adds the margin to each end in the adjuster's own steps.
+func (r *Rule) spare(now, step float64, name string) {
+	if step <= 0 {
+		return
+	}
+	out, err := calc.Window(calc.WindowInput{Now: now, Loosest: r.Min, Tightest: r.Max, Step: step})
+	if err != nil || out.StepsToLoose == nil {
+		return
+	}
+	say := func(n float64, end string) string {
+		switch {
+		case n < 0:
+			return "outside " + end
+		case n == 0:
+			return "less than " + name + " to " + end
+		}
+		return quantity.Number(n, 0) + " × " + name + " to " + end
+	}
+	r.Margins = say(*out.StepsToLoose, "the low end") + ", " + say(*out.StepsToTight, "the high end")
+	r.Words += "; " + r.Margins
+}
+
+// left makes the newest mark the one that it stands at.
+func (r *Rule) left(worked bool) {
+	if worked && len(r.Marks) > 0 {
+		left := &r.Marks[len(r.Marks)-1]
+		left.Kind, left.Label = "left", "stands at "+quantity.Number(left.At, 1)
+	}
+}
+
+func (st State) wornRules() (out []Rule) {
 	if st.Sheet == nil {
 		return out
 	}
@@ -135,11 +241,16 @@ func (r *Rule) stretch(v, room float64) {
 func (st State) settingRule(s *Setting) Rule {
 	lo, hi := s.limits()
 	step := math.Abs(s.PerTurn) / 2
-	r := Rule{ID: s.Point.ID, Name: s.Point.Name, Unit: "mm", Min: lo, Max: hi, Marks: []Mark{}, From: lo - 3*step, To: hi + 3*step,
-		Words: fmt.Sprintf("%s: not yet read, window %s to %s mm", s.Point.Name, quantity.Number(lo, 1), quantity.Number(hi, 1))}
+	unit := s.Point.Quantity.Unit()
+	if s.Point.Quantity == quantity.Count {
+		unit = ""
+	}
+	r := Rule{ID: s.Point.ID, Name: s.Point.Name, Unit: unit, Min: lo, Max: hi, Marks: []Mark{}, From: lo - 3*step, To: hi + 3*step,
+		Words: fmt.Sprintf("%s: not yet read, window %s to %s %s", s.Point.Name, quantity.Number(lo, 1), quantity.Number(hi, 1), unit)}
 	st.readingMarks(&r, s.Point.ID, 2*step)
 	if s.Now != nil {
-		r.judged(s, step, st.moved() || st.Locked != nil)
+		locked, _ := st.locked(s.Of)
+		r.judged(s, step, st.movedIn(s.Of) != nil || locked)
 	}
 	if out, err := s.solve(); err == nil && s.Now != nil && s.Judge.wrong() && out.Turns > 0 && !s.Adjuster.MeasureOnly {
 		r.Marks = append(r.Marks, Mark{"should", out.After, "should be " + quantity.Number(out.After, 1)})
@@ -187,12 +298,9 @@ func last[T any](list []T, n int) []T { return list[max(0, len(list)-n):] }
 // judged adds the verdict and the margin to each end in half turns.
 func (r *Rule) judged(s *Setting, step float64, worked bool) {
 	r.Verdict = s.Judge.Verdict
-	r.Words = fmt.Sprintf("%s: %s, window %s to %s mm, %s", s.Point.Name, reads(s.Point, s.Judge.Value),
-		quantity.Number(r.Min, 1), quantity.Number(r.Max, 1), verdictWords[r.Verdict])
-	if worked && len(r.Marks) > 0 {
-		left := &r.Marks[len(r.Marks)-1]
-		left.Kind, left.Label = "left", "stands at "+quantity.Number(left.At, 1)
-	}
+	r.Words = fmt.Sprintf("%s: %s, window %s to %s %s, %s", s.Point.Name, reads(s.Point, s.Judge.Value),
+		quantity.Number(r.Min, 1), quantity.Number(r.Max, 1), r.Unit, verdictWords[r.Verdict])
+	r.left(worked)
 	out, err := calc.Window(calc.WindowInput{Now: s.Judge.Value, Loosest: r.Min, Tightest: r.Max, Step: step})
 	if err != nil || out.StepsToLoose == nil {
 		return
@@ -220,26 +328,30 @@ func margin(halfTurns float64, end string) string {
 	return quantity.Number(halfTurns, 0) + " half turns to " + end
 }
 
-func (st State) threadRule(s *Setting) *Rule {
-	t := s.Adjuster.Threads
-	if t == nil || s.Threads == nil {
+func (st State) threadRule(of *Turned) *Rule {
+	t := of.Adjuster.Threads
+	if t == nil || of.Threads == nil {
 		return nil
 	}
 	found := st.latest(t.Point, "")
-	r := &Rule{ID: t.Point, Name: "threads in", Unit: "threads", Min: t.Min, Max: t.Max, From: math.Max(0, t.Min-3), To: t.Max + 2,
+	name := "threads in"
+	if len(st.Sheet.Adjusters) > 1 {
+		name += ", " + of.Adjuster.Name
+	}
+	r := &Rule{ID: t.Point, Name: name, Unit: "threads", Min: t.Min, Max: t.Max, From: math.Max(0, t.Min-3), To: t.Max + 2,
 		Verdict: In, Marks: []Mark{{"found", found.Value, "as found " + quantity.Turns(found.Value)}}}
-	if *s.Threads < t.Min || *s.Threads > t.Max {
+	if *of.Threads < t.Min || *of.Threads > t.Max {
 		r.Verdict = Out
 	}
-	if *s.Threads != found.Value {
-		r.Marks = append(r.Marks, Mark{"left", *s.Threads, quantity.Turns(*s.Threads)})
+	if *of.Threads != found.Value {
+		r.Marks = append(r.Marks, Mark{"left", *of.Threads, quantity.Turns(*of.Threads)})
 	}
 	for _, m := range r.Marks {
 		r.stretch(m.At, 1)
 	}
 	r.scale(1)
 	r.tickSay(1, "a thread")
-	r.Words = fmt.Sprintf("%s threads in, between %s and %s", quantity.Turns(*s.Threads), quantity.Number(t.Min, 0), quantity.Number(t.Max, 0))
+	r.Words = fmt.Sprintf("%s threads in, between %s and %s", quantity.Turns(*of.Threads), quantity.Number(t.Min, 0), quantity.Number(t.Max, 0))
 	return r
 }
 

@@ -36,7 +36,7 @@ func TestOneBarrelFromComplaintToSignature(t *testing.T) {
 	assert.Equal(t, "It answered as the turns say: 1 mm a turn.", v.Answer)
 	assert.Equal(t, "less than half a turn to the low end, 1 half turn to the high end", v.Rules[0].Margins)
 	assert.Equal(t, []string{"joint nut"}, v.Resume.FingerTight)
-	assert.Equal(t, "3½ turns toward the eye", v.Back.Says)
+	assert.Equal(t, "3½ turns toward the eye", v.Back[0].Says)
 
 	r.wants(DoLock)
 	r.lockAndRead("143.1 mm")
@@ -246,8 +246,8 @@ func TestBodiesAreRefusedWithTheirField(t *testing.T) {
 		{"body.text", KindReading, Reading{Point: "barrel-to-eye", Text: strings.Repeat("1", 4000)}},
 		{"body.serial", KindIdentified, Identified{Serial: "the old one", Hand: "standard"}},
 		{"body.pin", KindLocked, Locked{Adjuster: "barrel", BackOff: "¼"}},
-		{"body.times", KindSettled, Settled{"barrel-to-eye", 1_000_000}},
-		{"body.point", KindSettled, Settled{"nose", 3}},
+		{"body.times", KindSettled, Settled{Point: "barrel-to-eye", Times: 1_000_000}},
+		{"body.point", KindSettled, Settled{Point: "nose", Times: 3}},
 		{"body.step", KindSkipped, Skipped{"safe", "in a hurry"}},
 		{"body.conditions.wind", KindCheck, Checked{Check: "neutral-free", Answer: "turns free", Conditions: map[string]string{"wind": "4"}}},
 		{"body.name", KindPutOn, Thing{Name: long}},

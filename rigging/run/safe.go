@@ -18,7 +18,7 @@ func (st State) todos() (out []Todo) {
 		out = append(out, Todo{Kind: KindCaution, ID: c.ID, Name: c.Says, Done: st.Cautions[c.ID]})
 	}
 	for _, t := range st.Sheet.Temporary {
-		out = append(out, Todo{Kind: KindPutOn, ID: t.ID, Name: t.Name, Why: t.Why, Done: has(st.On, t.ID)})
+		out = append(out, Todo{Kind: KindPutOn, ID: t.ID, Name: t.Name, Why: t.Why, Done: has(st.On, t.ID) || st.GivenBack[t.ID]})
 	}
 	for _, o := range st.Sheet.Off {
 		out = append(out, Todo{Kind: KindPartOff, ID: o.ID, Name: o.Name, Side: o.Side, Done: has(st.Off, o.ID)})
@@ -73,6 +73,9 @@ func (st State) failed() (*sheet.Check, string) {
 	}
 	for i, c := range st.Sheet.Checks {
 		a, ok := st.Checks[c.ID]
+		if st.ofSetting(c.ID) {
+			continue // its setting asks it again
+		}
 		left := c.Loaded && st.Decisions["loaded"].Choice == ChoiceOpen || !c.Loaded && st.skipped("functions")
 		if !ok || a.Void || a.Good || left {
 			continue
@@ -91,7 +94,7 @@ func (st State) skipped(kind string) bool {
 // handsWanted tells whether there is work left for hands in the linkage: a step
 // between making safe and restoring that is not done, or a check to be cured.
 func (st State) handsWanted() bool {
-	if c, _ := st.failed(); c != nil {
+	if c, _ := st.failed(); c != nil || st.unstood() != nil {
 		return true
 	}
 	from, to := place(st.Sheet.Steps, "safe"), place(st.Sheet.Steps, "restore")
@@ -99,9 +102,16 @@ func (st State) handsWanted() bool {
 		if i <= from || to >= 0 && i >= to || st.Skipped[step.ID] != "" || step.Kind == "sign" {
 			continue
 		}
-		if done, _, _ := st.step(step.Kind); !done {
+		if done, _, _ := st.step(step); !done {
 			return true
 		}
 	}
 	return false
+}
+
+// ofSetting tells whether a setting asks the check in its course.
+func (st State) ofSetting(check string) bool {
+	return slices.ContainsFunc(st.Sheet.Settings, func(one sheet.Setting) bool {
+		return slices.Contains(one.Checks, check) || one.Check == check
+	})
 }

@@ -86,7 +86,7 @@ func TestEveryKindSaysWhatHappenedWithoutItsSheet(t *testing.T) {
 		{KindMove, Move{Name: "barrel", Says: "away from the eye", Value: 3.5}, "barrel turned 3½ turns away from the eye"},
 		{KindMove, Move{Name: "barrel", Says: "away from the eye", Value: 0.05}, "barrel turned 0.05 turn away from the eye"},
 		{KindStuck, Stuck{Adjuster: "barrel"}, "the adjuster would not turn"},
-		{KindSettled, Settled{"p", 3}, "settled, 3 times"},
+		{KindSettled, Settled{Point: "p", Times: 3}, "settled, 3 times"},
 		{KindLocked, Locked{Value: 0.25}, "locked, nut backed off ¼ turn"},
 		{KindCheck, Checked{Name: "forward", Answer: "locks"}, "forward: locks"},
 		{KindRetried, Retried{Outcome: "better"}, "the complaint was tried again: better"},

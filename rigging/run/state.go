@@ -45,15 +45,23 @@ type Moved struct {
 // Answered is a check on the record; Void when a later move or repair reopened it.
 type Answered struct {
 	Checked
-	By   string
-	At   time.Time
-	Seq  int
-	Void bool
+	By    string
+	At    time.Time
+	Seq   int
+	Epoch int
+	Void  bool
+}
+
+// Acted is something done by hand, on the record.
+type Acted struct {
+	Action string
+	Epoch  int
+	Seq    int
 }
 
 // State is all that the events say. Its zero value with empty maps is a run that was
 // just opened. Pointers are nil until the event came that sets them; Retried goes with
-// RetriedOld, Locked with LockedBy, and the fields of the signature go together.
+// RetriedOld, and the fields of the signature go together.
 type State struct {
 	Sheet *sheet.Sheet // the run is pinned to; nil before that, or when none applies
 	// Expected is the sheet that the serial on file leads to, for the fetch list and the
@@ -68,11 +76,17 @@ type State struct {
 	Off        []Thing // parts still off
 	Readings   []Taken
 	Moves      []Moved
-	Repaired   int // how many of Moves were made before a repair
-	Stuck      *Stuck
-	Settled    bool // since the last move
-	Locked     *Locked
-	LockedBy   string
+	Repaired   int                 // how many of Moves were made before a repair
+	Stuck      map[string]Stuck    // by adjuster
+	Settles    map[string]int      // when each setting was settled last
+	Locks      map[string]Fastened // by adjuster, or by setting
+	Answers    []Answered          // all of them, in order
+	Done       []Acted             // by hand, in order
+	Chosen     map[string]string   // option by setting
+	GivenBack  map[string]bool     // what a setting held back for the work
+	Pinned     *sheet.Sheet        // the sheet as it is kept; Sheet is that as its school works it
+	School     string              // chosen, "" before
+	Afresh     map[string]int      // since when what was tried of a setting counts
 	Epoch      int
 	Worked     bool // something was read, moved or answered by this sheet
 	Checks     map[string]Answered
@@ -101,10 +115,10 @@ type State struct {
 // workedOut is what was worked out of a state already: standing and view of the same
 // state work nothing out twice.
 type workedOut struct {
-	setting *Setting
-	steps   []StepState
-	advice  *Advice
-	known   bool // setting
+	settings []*Setting
+	steps    []StepState
+	advice   *Advice
+	known    bool // settings
 }
 
 // remembering is the state with room to remember what is worked out of it.
@@ -124,6 +138,22 @@ func (st State) Expecting(s *sheet.Sheet) State {
 
 // moved tells whether anything was turned since as found, or since a repair.
 func (st State) moved() bool { return len(st.Moves) > st.Repaired }
+
+// stuck tells whether an adjuster would not turn that way.
+func (st State) stuck(adjuster, way string) bool {
+	s, ok := st.Stuck[adjuster]
+	return ok && (s.Way == "" || s.Way == way)
+}
+
+// at is where an adjuster stood at an epoch, from where it was found, outward positive.
+func (st State) at(adjuster string, epoch int) (net float64) {
+	for _, m := range st.Moves[st.Repaired:] {
+		if m.Adjuster == adjuster && m.Epoch <= epoch {
+			net += m.signed()
+		}
+	}
+	return net
+}
 
 // Last is the last thing done, in words; "" before anything was.
 func (st State) Last() string {

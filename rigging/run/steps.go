@@ -2,6 +2,7 @@ package run
 
 import (
 	"fmt"
+	"slices"
 
 	"brankel/rigging/quantity"
 	"brankel/rigging/sheet"
@@ -38,10 +39,13 @@ var bare = []sheet.Step{
 	{ID: "identify", Kind: "identify", Title: "Which sheet"},
 }
 
-func (st State) plan() []sheet.Step {
+// walk are the steps of this run, in their order.
+func (st State) walk() []sheet.Step {
 	switch {
 	case st.Sheet != nil:
-		return st.Sheet.Steps
+		return slices.DeleteFunc(slices.Clone(st.Sheet.Steps), func(s sheet.Step) bool {
+			return s.Kind == "setting" && len(st.Sheet.Of(&s)) == 0 // another school's
+		})
 	case st.Expected != nil && st.Identity == nil:
 		return st.Expected.Steps
 	}
@@ -63,7 +67,7 @@ func (st State) workOutSteps() []StepState {
 	var out []StepState
 	c, _ := st.failed()
 	found, failed := false, c != nil
-	for _, step := range st.plan() {
+	for _, step := range st.walk() {
 		s := StepState{ID: step.ID, Kind: step.Kind, Title: step.Title, Access: step.Access, Status: StatusLater}
 		if step.Hands != nil {
 			s.Hands = pairs(step.Hands.Pairs) + ", " + step.Hands.Where
@@ -71,7 +75,7 @@ func (st State) workOutSteps() []StepState {
 		if step.Alone != nil {
 			s.Alone = "Alone: " + step.Alone.How + ". Risk: " + step.Alone.Risk + "."
 		}
-		done, summary, again := st.step(step.Kind)
+		done, summary, again := st.step(step)
 		s.Summary = summary
 		switch {
 		case st.Skipped[step.ID] != "":
@@ -98,7 +102,8 @@ func pairs(n int) string {
 
 // step says whether a kind of step is done, what there is to say of it, and
 // whether it was done before a move voided it.
-func (st State) step(kind string) (done bool, summary string, again bool) {
+func (st State) step(of sheet.Step) (done bool, summary string, again bool) {
+	kind := of.Kind
 	if st.Sheet == nil && kind != "complaint" && kind != "identify" {
 		return false, "", false
 	}
@@ -109,21 +114,26 @@ func (st State) step(kind string) (done bool, summary string, again bool) {
 		}
 	case "identify":
 		if st.Identity != nil && st.Identity.Sheet != "" {
-			return true, "serial " + st.Identity.Serial + ", " + st.Identity.Hand + " hand", false
+			says := "serial " + st.Identity.Serial + ", " + st.Identity.Hand + " hand"
+			if name := st.schoolName(); name != "" {
+				says += ", " + name
+			}
+			return len(st.choices()) == 0, says, false
 		}
 	case "safe":
 		return st.Identity != nil && (len(st.undone()) == 0 || !st.handsWanted()), count(len(st.On), "still on"), false
 	case "worn":
 		return st.wornDone()
-	case "found":
-		return st.foundDone()
-	case "set", "settle", "lock":
-		return st.settingStep(kind)
+	case "found", "set", "settle", "lock":
+		return st.allDone(of, func(s *Setting) (bool, string, bool) { return methodOf(s).progress(st, s, Phase(kind)) })
+	case "setting":
+		return st.allDone(of, st.settingDone)
 	case "restore":
 		open := len(st.On) + len(st.Off)
-		return open == 0 && !st.handsWanted(), count(open, "to put right"), false
+		return open == 0 && !st.handsWanted() && st.unstood() == nil, count(open, "to put right"), false
 	case "functions":
-		return st.checksDone(false)
+		done, summary, again = st.checksDone(false)
+		return done && st.unstood() == nil, summary, again
 	case "again":
 		if st.Retried != nil {
 			return !st.RetriedOld, st.Retried.Outcome, st.RetriedOld
@@ -159,92 +169,55 @@ func (st State) wornDone() (bool, string, bool) {
 		summary = fmt.Sprintf("lost motion %s, limit %s", quantity.Number(lost.Lost, 1), quantity.Number(l.Limit, 1))
 		done = done && (lost.Verdict == "in" || st.Decisions["lost:"+l.ID].Choice == ChoiceGoOn)
 	}
+	for _, a := range st.wornPoints() {
+		if a.Now == nil {
+			return false, summary, false
+		}
+		summary = reads(a.Point, a.Judge.Value)
+		done = done && (!a.wrong() || st.Decisions["worn:"+a.Point.ID].Choice == ChoiceGoOn)
+	}
 	return done, summary, false
 }
 
-func (st State) foundDone() (bool, string, bool) {
-	s := st.setting()
-	if s == nil {
-		return true, "", false
-	}
-	t := st.latest(s.Point.ID, Found)
-	if t == nil && st.latest(s.Point.ID, "") == nil {
-		return false, "", false
-	}
-	threads := s.Adjuster.Threads == nil || s.Adjuster.MeasureOnly || s.Threads != nil
-	if t == nil { // it was turned or locked before anybody read it
-		return threads, notFound, false
-	}
-	j := st.judge(s.Point, t)
-	lo, hi := s.limits()
-	summary := reads(s.Point, j.Value)
-	switch j.Side {
-	case "low":
-		summary += ", " + quantity.Number(lo-j.Value, 1) + " short"
-	case "high":
-		summary += ", " + quantity.Number(j.Value-hi, 1) + " over"
-	default:
-		summary += ", inside"
-	}
-	return threads, summary, false
-}
-
-const notFound = "as found not read"
-
-// settingStep: set is done once no move is called for, settle once a reading
-// after the last move counts, lock once the locked reading is inside.
-func (st State) settingStep(kind string) (done bool, summary string, again bool) {
-	s := st.setting()
-	if s == nil {
-		return true, "", false
-	}
-	wrong := s.Now == nil && !st.moved() || s.Now != nil && (s.Judge.wrong() || s.Judge.Verdict == Unsteady) && !st.left(s)
-	if s.Adjuster.MeasureOnly {
-		return s.Now != nil && !wrong, "not adjustable", false
-	}
-	switch kind {
-	case "set":
-		if net := st.NetTurns(s.Adjuster.ID); st.moved() && net != 0 {
-			summary = netText(s.Adjuster, net)
-		} else if st.moved() {
-			summary = "back as found"
-		} else if !wrong {
-			summary = "no move needed"
+// allDone tells whether all that a step is about is done; it says how many of several are.
+func (st State) allDone(step sheet.Step, progress func(*Setting) (bool, string, bool)) (done bool, summary string, again bool) {
+	n, all := 0, st.about(step.ID)
+	for _, s := range all {
+		ok, says, was := progress(s)
+		if ok {
+			n++
 		}
-		return !wrong && !st.unanswered(s), summary, st.moved() && wrong
-	case "settle":
-		done = !wrong && s.Now != nil && !st.unanswered(s)
-		if t := st.latest(s.Point.ID, Set); t != nil {
-			summary = reads(s.Point, t.Value)
-			again = st.movedSince(t)
+		summary, again = says, again || was
+	}
+	if len(all) > 1 {
+		summary = fmt.Sprintf("%d of %d", n, len(all))
+	}
+	return n == len(all), summary, again && n < len(all)
+}
+
+// about are the settings that a step is about.
+func (st State) about(step string) (out []*Setting) {
+	if st.Sheet == nil {
+		return nil
+	}
+	for i := range st.Sheet.Steps {
+		if st.Sheet.Steps[i].ID != step {
+			continue
 		}
-		return done, summary, again
+		for _, one := range st.Sheet.Of(&st.Sheet.Steps[i]) {
+			if s := st.known(one.ID); s != nil {
+				out = append(out, s)
+			}
+		}
 	}
-	t := st.latest(s.Point.ID, LockedStage)
-	done = st.Locked != nil && t != nil && !st.movedSince(t) && !wrong
-	if t != nil {
-		summary, again = reads(s.Point, t.Value), st.movedSince(t)
-	}
-	return done, summary, again
+	return out
 }
-
-// unanswered tells whether the last move had no fitting answer and nobody has
-// said why.
-func (st State) unanswered(s *Setting) bool {
-	if s.Response == nil || st.Decisions["response"].Choice == ChoiceGoOn {
-		return false
-	}
-	return s.Response.Verdict == "reversed" || s.Response.Verdict == "no response"
-}
-
-// left tells whether the point was left out of its limits by request.
-func (st State) left(s *Setting) bool { _, ok := st.Deviations[s.Point.ID]; return ok }
 
 func netText(a *sheet.Adjuster, net float64) string {
 	if net < 0 {
-		return turnsText(-net) + " " + a.In.Says
+		return stepsText(notch(a), -net) + " " + a.In.Says
 	}
-	return turnsText(net) + " " + a.Out.Says
+	return stepsText(notch(a), net) + " " + a.Out.Says
 }
 
 func (st State) checksDone(loaded bool) (done bool, summary string, again bool) {

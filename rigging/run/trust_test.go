@@ -107,7 +107,7 @@ func TestWhatMakesItSafeMustBeOnNotHaveBeenOn(t *testing.T) {
 	}{
 		{KindMove, Move{Adjuster: "barrel", Turns: "1", Way: "out"}},
 		{KindReading, Reading{Point: "barrel-to-eye", Text: "139.4", States: allStates}},
-		{KindSettled, Settled{"barrel-to-eye", 3}},
+		{KindSettled, Settled{Point: "barrel-to-eye", Times: 3}},
 		{KindLocked, Locked{Adjuster: "barrel", BackOff: "¼", Pin: true}},
 	} {
 		assert.ErrorContains(t, r.try(c.kind, c.body), "propeller chock on", c.kind)

@@ -56,7 +56,7 @@ func Understand(b Bench, st State, r Reading) (Reading, error) {
 	var err error
 	if r.Start != "" || r.End != "" {
 		err = readMarks(&r, read)
-	} else if r.Value, err = read(r.Text, "text"); err == nil && r.Value < 0 {
+	} else if r.Value, err = read(r.Text, "text"); err == nil && r.Value < 0 && p.Quantity != quantity.Temperature {
 		err = fault.At("body.text", "this cannot be below zero: write what stands on the gauge")
 	}
 	if err != nil {

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 	"time"
 
 	"brankel/rigging/quantity"
@@ -12,7 +13,7 @@ import (
 
 // View is what a screen shows of a run: nothing is left to work out there.
 //
-// Line, Back and Adjuster are nil until a sheet is chosen that sets something. Broken is
+// Line is nil until a sheet is chosen that sets something. Broken is
 // "" unless what was written can not be trusted or read any more; then nothing is advised.
 type View struct {
 	Seq       int         `json:"seq"`
@@ -27,13 +28,14 @@ type View struct {
 	Off       []Thing     `json:"off"`
 	Safe      []Todo      `json:"safe"`   // what makes it safe, done or not
 	Unsafe    bool        `json:"unsafe"` // some of it is not so: nothing is turned or read
-	Back      *Undo       `json:"back,omitempty"`
+	Back      []Undo      `json:"back"`   // each adjuster that does not stand as found
 	Resume    Resume      `json:"resume"`
 	Answer    string      `json:"answer,omitempty"` // did it respond as the turns say
 	Drift     string      `json:"drift,omitempty"`  // what locking moved
 	Fetch     []string    `json:"fetch"`
 	Applies   string      `json:"applies,omitempty"` // the sheet and why
-	Adjuster  *Ways       `json:"adjuster,omitempty"`
+	Adjusters []Ways      `json:"adjusters"`
+	Setting   string      `json:"setting,omitempty"` // what is set now, where there are several
 	Blockers  []string    `json:"blockers"`
 	Skippable bool        `json:"skippable"`
 	Notes     []string    `json:"notes"`
@@ -41,12 +43,13 @@ type View struct {
 	LastEvent string      `json:"last_event,omitempty"` // the one that can be struck out
 }
 
-// Ways is the adjuster for logging a turn at any time; nil when it cannot turn.
+// Ways is an adjuster for logging a turn at any time; what cannot be turned is none.
 type Ways struct {
 	ID   string `json:"id"`
 	Name string `json:"name"`
 	Out  string `json:"out"`
 	In   string `json:"in"`
+	Unit string `json:"unit,omitempty"` // what one step is called, turns where there is none
 }
 
 // ReadLine is one reading in words.
@@ -124,6 +127,8 @@ func Show(st State) View {
 		Fetch:     st.fetch(),
 		Blockers:  nonNil(st.Blockers()),
 		Notes:     nonNil(last(st.Notes, mostLines)),
+		Back:      []Undo{},
+		Adjusters: []Ways{},
 		LastEvent: st.LastEvent,
 	}
 	v.Resume = st.resume(v.Advice)
@@ -155,11 +160,20 @@ func Show(st State) View {
 	if s == nil {
 		return v
 	}
+	if len(st.Sheet.Settings) > 1 {
+		v.Setting = s.Of.Title
+	}
 	v.Line = st.line(s, v.Advice)
 	v.Answer, v.Drift = st.answer(s), st.drift(s)
-	if !s.Adjuster.MeasureOnly {
-		v.Adjuster = &Ways{s.Adjuster.ID, s.Adjuster.Name, s.Adjuster.Out.Says, s.Adjuster.In.Says}
-		v.Back = st.back(s)
+	for i := range st.Sheet.Adjusters {
+		a := &st.Sheet.Adjusters[i]
+		if a.MeasureOnly || len(a.Hooks) > 0 {
+			continue
+		}
+		v.Adjusters = append(v.Adjusters, Ways{a.ID, a.Name, a.Out.Says, a.In.Says, notch(a)})
+		if u := st.back(a); u != nil {
+			v.Back = append(v.Back, *u)
+		}
 	}
 	return v
 }
@@ -230,23 +244,35 @@ func (st State) resume(a Advice) Resume {
 	for _, p := range a.Say {
 		r.Next += p.Text
 	}
-	if s := st.setting(); s != nil && s.Adjuster.Lock != nil && st.Locked == nil && st.moved() {
-		r.FingerTight = append(r.FingerTight, s.Adjuster.Lock.Nut)
+	for _, s := range st.settings() {
+		for _, l := range st.locks(s.Of) {
+			if st.movedIn(s.Of) != nil && st.fastened(s.Of, l) == nil && !slices.Contains(r.FingerTight, l.lock.Nut) {
+				r.FingerTight = append(r.FingerTight, l.lock.Nut)
+			}
+		}
 	}
 	return r
 }
 
-func (st State) back(s *Setting) *Undo {
-	net := st.NetTurns(s.Adjuster.ID)
-	if net == 0 {
+// back is the way to where an adjuster was found; nil when it stands there, or when it was
+// turned until it locked and nobody counted.
+func (st State) back(a *sheet.Adjuster) *Undo {
+	net := st.NetTurns(a.ID)
+	uncounted := slices.ContainsFunc(st.Moves[st.Repaired:], func(m Moved) bool {
+		return m.Adjuster == a.ID && m.Until && m.Value == 0
+	})
+	if math.Abs(net) < 1e-9 || uncounted {
 		return nil
 	}
 	direction := "in"
 	if net < 0 {
 		direction = "out"
 	}
-	return &Undo{s.Adjuster.ID, quantity.Turns(math.Abs(net)), direction,
-		turnsText(math.Abs(net)) + " " + way(s.Adjuster, direction).Says}
+	says := stepsText(notch(a), math.Abs(net)) + " " + way(a, direction).Says
+	if len(st.Sheet.Adjusters) > 1 {
+		says = a.Name + ": " + says
+	}
+	return &Undo{a.ID, quantity.Turns(math.Abs(net)), direction, says}
 }
 
 func (st State) answer(s *Setting) string {
@@ -256,12 +282,12 @@ func (st State) answer(s *Setting) string {
 	r := s.Response
 	switch r.Verdict {
 	case "as expected":
-		return fmt.Sprintf("It answered as the turns say: %s a turn.", mm(r.PerTurn))
+		return fmt.Sprintf("It answered as the turns say: %s a turn.", per(s.Point, r.PerTurn))
 	case "too small to tell":
 		return "The move was too small for this gauge to tell whether it answered."
 	case "weak", "strong":
 		return fmt.Sprintf("It answered %s: %s a turn, the book says %s. The next turn is reckoned with what was found.",
-			map[string]string{"weak": "weakly", "strong": "strongly"}[r.Verdict], mm(r.PerTurn), mm(s.Book))
+			map[string]string{"weak": "weakly", "strong": "strongly"}[r.Verdict], per(s.Point, r.PerTurn), per(s.Point, s.Book))
 	case "no response":
 		return "It did not answer the turns."
 	}
@@ -269,8 +295,11 @@ func (st State) answer(s *Setting) string {
 }
 
 func (st State) drift(s *Setting) string {
+	if s.Point == nil {
+		return ""
+	}
 	locked := st.latest(s.Point.ID, LockedStage)
-	if locked == nil || st.movedSince(locked) {
+	if locked == nil || st.touchedSince(locked) {
 		return ""
 	}
 	before := st.latest(s.Point.ID, Set)
@@ -284,7 +313,7 @@ func (st State) drift(s *Setting) string {
 	if math.Abs(d) < 0.05 {
 		return "Locking did not move it."
 	}
-	return fmt.Sprintf("Locking moved it by %s mm.", signed(d))
+	return strings.TrimSpace(fmt.Sprintf("Locking moved it by %s %s", signed(d), s.Point.Quantity.Unit())) + "."
 }
 
 func signed(v float64) string {
@@ -296,26 +325,35 @@ func signed(v float64) string {
 
 func (st State) line(s *Setting, a Advice) *Line {
 	l := st.Sheet.Line
+	locked, _ := st.locked(s.Of)
 	out := &Line{
 		Control:   l.Control,
 		Positions: l.Positions,
 		Bends:     quantity.Number(l.Bends, 0) + "° of bend",
 		Anchor:    l.Anchor,
 		Works:     l.Works,
-		Barrel:    s.Adjuster.Name,
-		Pinned:    s.Adjuster.MeasureOnly,
 		Turn:      a.Move,
-		Between:   s.Point.Name,
-		Of:        text(s.Point.Quantity, *s.Point.Target),
-		Locked:    st.Locked != nil,
+		Locked:    locked,
 		Threads:   0.5,
 		States:    []LineState{},
 	}
 	if l.Bends == 0 {
 		out.Bends = ""
 	}
-	if s.Point.Signed != nil {
-		out.Of = "" // it lies beside nothing: no length to draw
+	turned := s.Adjuster
+	if a.Move != nil {
+		turned = st.Sheet.Adjuster(a.Move.Adjuster)
+	}
+	if turned != nil {
+		out.Barrel, out.Pinned = turned.Name, turned.MeasureOnly
+	}
+	if s.Point == nil {
+		st.lineStates(out, s, a, nil)
+		return out
+	}
+	out.Between = s.Point.Name
+	if s.Point.Quantity == quantity.Length && s.Point.Signed == nil { // else there is no length to draw
+		out.Of = text(s.Point.Quantity, *s.Point.Target)
 	}
 	if t := s.Adjuster.Threads; t != nil && s.Threads != nil {
 		out.Threads = math.Max(0, math.Min(1, (*s.Threads-t.Min)/(t.Max-t.Min)))
@@ -323,9 +361,15 @@ func (st State) line(s *Setting, a Advice) *Line {
 	}
 	latest := st.latest(s.Point.ID, "")
 	if latest != nil {
-		out.Now, out.Stale = quantity.Number(latest.Value, 1), st.movedSince(latest)
+		out.Now, out.Stale = quantity.Number(latest.Value, 1), st.touchedSince(latest)
 		out.Off = *s.Point.Target - latest.Value
 	}
+	st.lineStates(out, s, a, latest)
+	return out
+}
+
+// lineStates is what of the works is to be so for what is read or tried now.
+func (st State) lineStates(out *Line, s *Setting, a Advice, latest *Taken) {
 	var point *sheet.Point
 	if a.Read != nil {
 		point = st.Sheet.Point(a.Read.Point)
@@ -352,5 +396,4 @@ func (st State) line(s *Setting, a Advice) *Line {
 			out.Inner = "pushed"
 		}
 	}
-	return out
 }

@@ -57,6 +57,36 @@ func turnsText(turns float64) string {
 	return s + " turns"
 }
 
+// stepsText is a number of steps of an adjuster as they are counted: 3½ turns, 2 clicks.
+func stepsText(notch string, n float64) string {
+	switch {
+	case notch == "":
+		return turnsText(n)
+	case n <= 1 && n > 0:
+		return quantity.Turns(n) + " " + notch
+	case strings.HasSuffix(notch, "ch") || strings.HasSuffix(notch, "s"):
+		return quantity.Turns(n) + " " + notch + "es"
+	}
+	return quantity.Turns(n) + " " + notch + "s"
+}
+
+// notch is what one step of an adjuster is called, "" where it is turned.
+func notch(a *sheet.Adjuster) string {
+	if a.Threaded() {
+		return ""
+	}
+	return a.Notch
+}
+
+// per is a change of a point by one turn, in its unit.
+func per(p *sheet.Point, v float64) string {
+	unit := p.Quantity.Unit()
+	if p.Quantity == quantity.Count {
+		unit = ""
+	}
+	return strings.TrimSpace(quantity.Number(v, 2) + " " + unit)
+}
+
 func nonNil[T any](list []T) []T {
 	if list == nil {
 		return []T{}

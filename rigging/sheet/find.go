@@ -2,8 +2,6 @@ package sheet
 
 import (
 	"slices"
-
-	"brankel/rigging/quantity"
 )
 
 func find[T any](list []T, id string, of func(T) string) *T {
@@ -86,17 +84,31 @@ func (a Adjuster) Threaded() bool {
 	return slices.Contains([]string{"barrel", "clevis", "turnbuckle", "jam nuts"}, a.Kind)
 }
 
-// Led tells whether a run can be led by this sheet as yet: its one setting is measured,
-// by a thread, and is of one length. The others are for reading.
+// Led tells whether a run can be led by this sheet: something is set, and what a turn does
+// to what is measured is known, from its rig or as it is written.
 func (s *Sheet) Led() bool {
-	a, p, _ := s.Lead()
-	targets := 0
-	for _, one := range s.Points {
-		if one.Target != nil {
-			targets++
+	for _, school := range s.schools() {
+		as := s.For(school)
+		for i := range as.Settings {
+			if !as.answers(&as.Settings[i]) {
+				return false
+			}
 		}
 	}
-	return a != nil && len(s.Settings) == 1 && a.Threaded() && p.Quantity == quantity.Length && targets == 1 && len(s.Schools) == 0
+	return len(s.Settings) > 0
+}
+
+// answers tells whether it is known what turning does to some reading with limits that the
+// setting puts right.
+func (s *Sheet) answers(one *Setting) bool {
+	if one.Method != "measured" {
+		return true
+	}
+	return slices.ContainsFunc(one.Points, func(id string) bool {
+		p := s.Point(id)
+		return p != nil && (p.Target != nil || p.Chart != "") &&
+			slices.ContainsFunc(one.Adjusters, func(a string) bool { return s.influence(a, id) != nil })
+	})
 }
 
 // Reopened lists the ids of the points and checks that a move of the adjuster voids;
@@ -111,4 +123,21 @@ func (s *Sheet) Reopened(adjuster string) []string {
 		}
 	}
 	return nil
+}
+
+// Chart is the chart of that id, nil when there is none.
+func (s *Sheet) Chart(id string) *Chart {
+	return find(s.Charts, id, func(c Chart) string { return c.ID })
+}
+
+// Value is what the chart says at a place between its ends; ok is false beyond them: a
+// chart is never drawn on.
+func (c *Chart) Value(at float64) (v float64, ok bool) {
+	for i := 1; i < len(c.Points); i++ {
+		from, to := c.Points[i-1], c.Points[i]
+		if len(from) == 2 && len(to) == 2 && at >= from[0] && at <= to[0] && to[0] > from[0] {
+			return from[1] + (to[1]-from[1])*(at-from[0])/(to[0]-from[0]), true
+		}
+	}
+	return 0, false
 }

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"maps"
 	"math"
+	"slices"
 	"strings"
 
 	"brankel/rigging/calc"
@@ -36,12 +37,7 @@ func (s *Sheet) schools() []string {
 
 // nominal are the settings at which everything is right by a school.
 func (s *Sheet) nominal(school string) map[string]float64 {
-	out := maps.Clone(s.Rig.Settings)
-	if out == nil {
-		out = map[string]float64{}
-	}
-	maps.Copy(out, s.Nominal[school])
-	return out
+	return merged(s.Rig.Settings, s.Nominal[school])
 }
 
 // Model is the sheet's rig set for a school, in the states that are made, its control
@@ -118,15 +114,14 @@ func (s *Sheet) Influences() []Influence { return s.influences }
 
 // WorkOut works out what follows from the rig. It is done once, before the sheet is used.
 func (s *Sheet) WorkOut() {
+	s.worked = &asWorked{by: map[string]*Sheet{}}
+	s.workOut(s.Manual())
+}
+
+func (s *Sheet) workOut(school string) {
 	s.influences = append([]Influence{}, s.Influence...)
 	if s.Rig == nil {
 		return
-	}
-	school := s.schools()[0]
-	for i := range s.Schools {
-		if s.Schools[i].Manual {
-			school = s.Schools[i].ID
-		}
 	}
 	for i := range s.Points {
 		p := &s.Points[i]
@@ -143,10 +138,40 @@ func (s *Sheet) WorkOut() {
 			per, err := m.Influence(fill(a.Works, place[0].ID), fill(p.Measures, place[0].ID), where)
 			if err == nil && math.Abs(per) >= leastChange && s.influence(a.ID, p.ID) == nil {
 				s.influences = append(s.influences, Influence{a.ID, p.ID, per})
+				s.findFlats(a, p, m, where, place[0])
 			}
 		}
 	}
 }
+
+// findFlats notes what a point reads at an end of the adjuster's range where turning does
+// nothing more: a valve on its stop, a spring that is not reached.
+func (s *Sheet) findFlats(a *Adjuster, p *Point, m *rig.Model, where rig.At, place Place) {
+	r, ok := s.RangeOf(a, s.Manual())
+	if !ok {
+		return
+	}
+	works, measures := fill(a.Works, place.ID), fill(p.Measures, place.ID)
+	for _, end := range []float64{r.Min, r.Max} {
+		there := m.Set(map[string]float64{works: end})
+		per, err := there.Influence(works, measures, where)
+		answer, wrong := there.Answer(where)
+		if err != nil || wrong != nil || math.Abs(per) >= leastChange {
+			continue
+		}
+		if s.flats == nil {
+			s.flats = map[string][]float64{}
+		}
+		s.flats[p.ID] = append(s.flats[p.ID], answer.Readings[measures])
+	}
+}
+
+// Flat is what a point reads where turning does nothing more: such a reading says only "at
+// most" or "at least".
+func (s *Sheet) Flat(point string) []float64 { return s.flats[point] }
+
+// InfluenceOf is what is known of an adjuster and a point, nil when nothing.
+func (s *Sheet) InfluenceOf(adjuster, point string) *Influence { return s.influence(adjuster, point) }
 
 // influence is what is known of an adjuster and a point, nil when nothing.
 func (s *Sheet) influence(adjuster, point string) *Influence {
@@ -304,4 +329,71 @@ func signed(way string, steps float64) float64 {
 		return -steps
 	}
 	return steps
+}
+
+// Ranked are the options of a setting, those that the rig of the sheet is right with first.
+func (s *Sheet) Ranked(one *Setting) []Option {
+	met := map[string]int{}
+	for _, o := range one.Options {
+		met[o.ID] = s.metWith(one, o)
+	}
+	out := slices.Clone(one.Options)
+	slices.SortStableFunc(out, func(a, b Option) int { return met[b.ID] - met[a.ID] })
+	return out
+}
+
+// metWith counts what of the setting's readings and checks the rig meets with an option.
+func (s *Sheet) metWith(one *Setting, o Option) (met int) {
+	if s.Rig == nil {
+		return 0
+	}
+	with, r := *s, *s.Rig
+	r.Geometry, r.Settings = o.Fitted(r.Geometry), maps.Clone(r.Settings)
+	for _, id := range one.Adjusters {
+		if a := s.Adjuster(id); a != nil && a.Works != "" && o.Setting != nil {
+			r.Settings = merged(r.Settings, map[string]float64{a.Works: *o.Setting})
+		}
+	}
+	with.Rig, with.Nominal = &r, nil
+	for i := range s.Points {
+		if contains(one.Points, s.Points[i].ID) {
+			met += metIn(with.provePoint("", &s.Points[i], ""))
+		}
+	}
+	for i := range s.Checks {
+		if contains(one.Checks, s.Checks[i].ID) {
+			met += metIn(with.proveCheck("", &s.Checks[i], ""))
+		}
+	}
+	return met
+}
+
+func metIn(proofs []Proof) (n int) {
+	for _, p := range proofs {
+		if p.Met {
+			n++
+		}
+	}
+	return n
+}
+
+// Fitted is a rig's geometry with the figures of the option's part: spring.at_in stands in
+// the spring.
+func (o Option) Fitted(geometry map[string]any) map[string]any {
+	out := maps.Clone(geometry)
+	for _, name := range slices.Sorted(maps.Keys(o.Geometry)) {
+		part, field, deep := strings.Cut(name, ".")
+		if !deep {
+			out[name] = o.Geometry[name]
+			continue
+		}
+		inner, _ := out[part].(map[string]any)
+		inner = maps.Clone(inner)
+		if inner == nil {
+			inner = map[string]any{}
+		}
+		inner[field] = o.Geometry[name]
+		out[part] = inner
+	}
+	return out
 }

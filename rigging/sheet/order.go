@@ -13,34 +13,85 @@ import (
 var before = [][2]string{
 	{"complaint", "identify"}, {"identify", "safe"}, {"safe", "worn"}, {"safe", "found"}, {"safe", "set"}, {"worn", "set"},
 	{"found", "set"}, {"set", "settle"}, {"settle", "lock"}, {"set", "lock"}, {"lock", "restore"}, {"set", "restore"},
-	{"set", "functions"}, {"lock", "functions"}, {"functions", "loaded"}, {"restore", "loaded"}, {"functions", "again"},
+	{"safe", "setting"}, {"worn", "setting"}, {"setting", "restore"}, {"setting", "functions"}, {"set", "functions"}, {"lock", "functions"}, {"functions", "loaded"}, {"restore", "loaded"}, {"functions", "again"},
 }
 
-// stepFaults: a kind of step once, all that the sheet needs, in an order that can be
-// walked.
+// stepFaults: a kind of step once (a setting each its own), all that the sheet needs, in an
+// order that can be walked.
 func (s *Sheet) stepFaults() (f fault.List) {
-	at := map[string]int{}
+	first, last := map[string]int{}, map[string]int{}
+	named := map[string]bool{}
 	for i, step := range s.Steps {
-		if _, twice := at[step.Kind]; twice {
-			f.Add(fmt.Sprintf("steps[%d].kind", i), "there is a step of this kind already")
+		path := fmt.Sprintf("steps[%d]", i)
+		if _, twice := first[step.Kind]; !twice {
+			first[step.Kind] = i
+		} else if step.Kind != "setting" {
+			f.Add(path+".kind", "there is a step of this kind already")
 		}
-		at[step.Kind] = i
+		last[step.Kind] = i
+		f = append(f, s.settingStepFaults(path, step, named)...)
 	}
 	for _, need := range s.neededSteps() {
-		if _, there := at[need.kind]; !there {
+		if _, there := first[need.kind]; !there {
 			f.Add("steps", "add a step of kind %s%s", need.kind, need.why)
 		}
 	}
 	for _, pair := range before {
-		first, ok := at[pair[0]]
-		if then, there := at[pair[1]]; ok && there && first > then {
+		then, there := first[pair[1]]
+		if before, ok := last[pair[0]]; ok && there && before > then {
 			f.Add(fmt.Sprintf("steps[%d].kind", then), "%s comes before %s: move one of them", pair[0], pair[1])
 		}
 	}
-	if i, ok := at["sign"]; ok && i != len(s.Steps)-1 {
+	if i, ok := first["sign"]; ok && i != len(s.Steps)-1 {
 		f.Add(fmt.Sprintf("steps[%d].kind", i), "the signature comes last: move this step to the end")
 	}
+	if _, ok := first["setting"]; !ok && s.several() {
+		f.Add("steps", "several things are set here: write a step of kind setting for each, instead of found, set, settle and lock")
+	}
+	if len(named) > 0 {
+		for i, one := range s.Settings {
+			if !named[one.ID] && !named[one.As] {
+				f.Add("steps", "no step is about settings[%d], %s: add one of kind setting", i, one.Title)
+			}
+		}
+	}
 	return f
+}
+
+// settingStepFaults: a step of kind setting names one that no other names.
+func (s *Sheet) settingStepFaults(path string, step Step, named map[string]bool) (f fault.List) {
+	switch {
+	case step.Kind != "setting" && step.Setting == "":
+	case step.Kind != "setting":
+		f.Add(path+".setting", "only a step of kind setting names one: leave it out")
+	case step.Setting == "" || s.indexOf(step.Setting, "") < 0:
+		f.Add(path+".setting", "name the setting this step is about: there is no %q", step.Setting)
+	case named[step.Setting]:
+		f.Add(path+".setting", "another step is about this setting already")
+	}
+	if step.Kind == "setting" {
+		named[step.Setting] = true
+	}
+	return f
+}
+
+// several tells whether more than one thing is set by any one school.
+func (s *Sheet) several() bool {
+	for _, school := range s.schools() {
+		n := 0
+		for _, one := range s.Settings {
+			if of(one.School, school) {
+				n++
+			}
+			if len(one.Places) > 1 {
+				n++
+			}
+		}
+		if n > 1 {
+			return true
+		}
+	}
+	return false
 }
 
 type neededStep struct{ kind, why string }
@@ -55,6 +106,9 @@ func (s *Sheet) neededSteps() (out []neededStep) {
 		}
 	}
 	a, _, _ := s.Lead()
+	if s.several() {
+		a = nil // each has a step of its own
+	}
 	add(a != nil, "found", "what is set is read as found first")
 	add(a != nil, "set", "something is set here")
 	add(a != nil && !a.MeasureOnly && a.Lock != nil, "lock", "what is set is locked")

@@ -1,5 +1,7 @@
 package sheet
 
+import "strings"
+
 // Methods are the ways a setting is made; methodFields says what each asks for.
 var Methods = []string{"measured", "felt", "locked, then backed off", "self-set", "counted", "chosen", "locked out"}
 
@@ -22,6 +24,7 @@ type Setting struct {
 	ID        string   `json:"id" jsonschema:"minLength=1"`
 	Title     string   `json:"title" jsonschema:"minLength=1"`
 	As        string   `json:"as,omitempty"`     // the same for alternatives of different schools
+	Base      string   `json:"-"`                // the setting on the sheet, where places are written out
 	School    string   `json:"school,omitempty"` // only by this one
 	Method    string   `json:"method"`
 	Adjusters []string `json:"adjusters,omitempty"`
@@ -82,11 +85,17 @@ type Option struct {
 
 // Setting is the setting of that id.
 func (s *Sheet) Setting(id string) *Setting {
+	if s == nil {
+		return nil
+	}
 	return find(s.Settings, id, func(one Setting) string { return one.ID })
 }
 
 // Action is the action of that id.
 func (s *Sheet) Action(id string) *Action {
+	if s == nil {
+		return nil
+	}
 	return find(s.Actions, id, func(a Action) string { return a.ID })
 }
 
@@ -97,3 +106,21 @@ func (s *Sheet) Place(id string) *Place {
 
 // of tells whether something of one school is part of another: what has none is of all.
 func of(own, school string) bool { return own == "" || own == school }
+
+// SpoiltBy lists the settings that a mishap has begin again: those that rest on a state it
+// unmakes by being done at its place.
+func (s *Sheet) SpoiltBy(a *Action) (out []*Setting) {
+	for i := range s.Settings {
+		one := &s.Settings[i]
+		if one.Method == "locked, then backed off" && at(one.ID) == at(a.ID) {
+			out = append(out, one)
+		}
+	}
+	return out
+}
+
+// at is the place in an id that was written out: left of star.left; "" where there is none.
+func at(id string) string {
+	_, place, _ := strings.Cut(id, ".")
+	return place
+}

@@ -58,7 +58,9 @@ type Sheet struct {
 	FailsTo   string      `json:"fails_to,omitempty"` // where the works go when the cable breaks
 	Assumed   []string    `json:"assumed,omitempty"`  // paths of figures not yet confirmed against a source
 
-	influences []Influence // written and worked out from the rig, by WorkOut
+	influences []Influence          // written and worked out from the rig, by WorkOut
+	flats      map[string][]float64 // of each point, what it reads where turning does nothing more
+	worked     *asWorked
 }
 
 // School is one of several ways to set the same rig; one is the manual's.
@@ -354,17 +356,18 @@ type Caution struct {
 
 // StepKinds are the kinds of step, in the usual order of the work.
 var StepKinds = []string{"complaint", "identify", "safe", "worn", "found", "set", "settle", "lock", "restore", "functions", "again",
-	"loaded", "sign"}
+	"loaded", "sign", "setting"}
 
 // Step is one place in the order of the work.
 type Step struct {
-	ID     string  `json:"id" jsonschema:"minLength=1"`
-	Kind   string  `json:"kind"`
-	Title  string  `json:"title" jsonschema:"minLength=1"`
-	Access string  `json:"access,omitempty"`
-	Tools  []Tool  `json:"tools,omitempty"`
-	Hands  *Hands  `json:"hands,omitempty"`
-	Alone  *Method `json:"alone,omitempty"`
+	ID      string  `json:"id" jsonschema:"minLength=1"`
+	Kind    string  `json:"kind"`
+	Setting string  `json:"setting,omitempty"` // of a step of kind setting: which, by its id or what it stands for
+	Title   string  `json:"title" jsonschema:"minLength=1"`
+	Access  string  `json:"access,omitempty"`
+	Tools   []Tool  `json:"tools,omitempty"`
+	Hands   *Hands  `json:"hands,omitempty"`
+	Alone   *Method `json:"alone,omitempty"`
 
 	Fixtures []string `json:"fixtures,omitempty"` // and parts to fetch
 }

@@ -1,54 +1,77 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { Turn } from '../api/client';
+import { useState } from 'react';
+import type { Rule, Turn } from '../api/client';
 import { Finding } from '../parts/Frame';
 import { useStored } from '../stored';
 import { Blank } from '../parts/Blank';
+import { made } from './made';
 import { Row, useAsk } from './panels';
+import { OneOf } from './Toggle';
 import type { Send } from './useRun';
 
+/** The turns of a move, ticked off one by one. */
 export function MovePanel({
   run,
-  point,
+  rules,
   turn,
+  plan,
   send,
   onOther,
 }: {
   run: string;
-  point: string;
+  rules: Rule[];
   turn: Turn;
+  plan: Turn[];
   send: Send;
   onOther: () => void;
 }) {
   const { ask, problem } = useAsk(send);
+  const several = plan.length > 1;
   return (
     <>
+      {several && (
+        <Box component="ul" aria-label="turns" sx={{ listStyle: 'none', m: 0, mt: 2, p: 0, display: 'grid', gap: 1 }}>
+          {plan.map((t) => (
+            <Box
+              component="li"
+              key={t.adjuster}
+              sx={{ fontSize: 19, fontWeight: t.done ? 400 : 600, color: t.done ? 'success.main' : 'text.primary' }}
+            >
+              {t.done ? '✓' : t.adjuster === turn.adjuster ? '▸' : '·'} {t.name}: {t.done ? 'turned ' : ''}
+              {t.text} {t.way_says}
+            </Box>
+          ))}
+        </Box>
+      )}
       <Row>
-        <Button
-          variant="contained"
-          onClick={() => void ask('move', { adjuster: turn.adjuster, turns: turn.turns_say, way: turn.way, value: 0 })}
-        >
-          Turned {turn.turns_say}
+        <Button variant="contained" onClick={() => void ask('move', made(turn))}>
+          {several && `${turn.name}: `}
+          {several ? 'turned' : 'Turned'} {turn.until ? turn.text : turn.turns_say}
         </Button>
         <Button onClick={onOther}>Turned another amount</Button>
-        <Button onClick={() => void ask('stuck', { adjuster: turn.adjuster })}>It will not turn</Button>
+        <Button onClick={() => void ask('stuck', { adjuster: turn.adjuster, way: turn.way })}>It will not turn</Button>
       </Row>
       {problem && <Finding>{problem.detail}</Finding>}
-      <ByRequest run={run} point={point} send={send} />
+      <ByRequest run={run} rules={rules} send={send} />
     </>
   );
 }
 
 /** Left out of its limits on purpose: who asked for it, and what it risks, stand on the record. */
-function ByRequest({ run, point, send }: { run: string; point: string; send: Send }) {
+function ByRequest({ run, rules, send }: { run: string; rules: Rule[]; send: Send }) {
   const [by, setBy] = useStored(`draft.${run}.asked`);
   const [why, setWhy] = useStored(`draft.${run}.askedWhy`);
+  const out = rules.filter((r) => r.verdict === 'out' || r.verdict === 'close');
+  const [chosen, setChosen] = useState('');
+  const point = out.find((r) => r.id === chosen)?.id ?? out[0]?.id ?? rules[0]?.id ?? '';
   const { ask, at } = useAsk(send);
   return (
     <Box component="details" sx={{ mt: 1 }}>
       <Box component="summary" sx={{ minHeight: 32, color: 'quiet', fontSize: 16, cursor: 'pointer' }}>
         Leave it out by request
       </Box>
+      {out.length > 1 && <OneOf label="what is left out" options={out} value={point} onChange={setChosen} />}
       <Row>
         <Blank label="who asked for it" value={by} onChange={setBy} error={at('asked_by')} width={220} />
         <Blank label="what was asked, and what it risks" value={why} onChange={setWhy} error={at('why')} width={360} />

@@ -8,6 +8,7 @@ import { ComplaintPanel } from './ComplaintPanel';
 import { IdentifyPanel } from './IdentifyPanel';
 import { MovePanel } from './MovePanel';
 import { StatesPanel } from './StatesPanel';
+import { ActionPanel, ChoosePanel } from './HandPanels';
 import { AgainPanel, CheckPanel, Choices, LockPanel, Row, SignPanel, TodoPanel, useAsk } from './panels';
 import type { Send } from './useRun';
 import { useStored } from '../stored';
@@ -81,10 +82,14 @@ function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
       return <TodoPanel things={advice.things} send={send} />;
     case 'move':
       return advice.move ? (
-        <MovePanel run={run.id} point={run.view.rules[0]?.id ?? ''} turn={advice.move} send={send} onOther={onOtherTurn} />
+        <MovePanel run={run.id} rules={run.view.rules} turn={advice.move} plan={advice.plan ?? []} send={send} onOther={onOtherTurn} />
       ) : null;
     case 'settle':
       return <Settle run={run} send={send} />;
+    case 'action':
+      return <ActionPanel advice={advice} send={send} />;
+    case 'choose':
+      return <ChoosePanel advice={advice} send={send} />;
     case 'lock':
       return <LockPanel advice={advice} send={send} />;
     case 'check':

@@ -55,12 +55,12 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   const reading = view.advice.read;
   const [states, setStates] = useStored(`draft.${run.id}.${reading?.point ?? ''}.states`);
   const side =
-    turning && view.adjuster ? (
+    turning && view.adjusters.length > 0 ? (
       <TurnPad
         run={run.id}
-        ways={view.adjuster}
+        all={view.adjusters}
         safe={view.unsafe ? view.safe.filter((t) => !t.done) : []}
-        way={view.advice.move?.way ?? 'out'}
+        turn={view.advice.move}
         send={send}
         onDone={() => {
           setTurning(false);

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { Todo, View } from '../api/client';
+import type { Todo, Turn, View } from '../api/client';
 import { useStored } from '../stored';
 import { Pad } from './Pad';
 import { TodoPanel } from './panels';
@@ -11,24 +11,26 @@ import type { Send } from './useRun';
 /** Logs what the hand turned, which may differ from what was asked. */
 export function TurnPad({
   run,
-  ways,
-  way,
+  all,
+  turn,
   safe,
   send,
   onDone,
 }: {
   run: string;
   safe: Todo[]; // what is missing before anything is turned
-  ways: NonNullable<View['adjuster']>;
-  way: string;
+  all: View['adjusters'];
+  turn: Turn | undefined; // what was asked
   send: Send;
   onDone: () => void;
 }) {
   const [turns, setTurns] = useStored(`draft.${run}.turns`);
-  const [chosen, setChosen] = useState(way);
+  const [which, setWhich] = useState(turn?.adjuster ?? all[0]?.id ?? '');
+  const [chosen, setChosen] = useState(turn?.way ?? 'out');
   const [error, setError] = useState('');
   const take = async () => {
-    const problem = await send('move', { adjuster: ways.id, turns, way: chosen, value: 0 });
+    const setting = which === turn?.adjuster ? { setting: turn.setting, until: turn.until } : {};
+    const problem = await send('move', { ...setting, adjuster: which, turns, way: chosen, value: 0 });
     if (problem) {
       setError(problem.detail);
       return;
@@ -46,9 +48,12 @@ export function TurnPad({
         </Button>
       </Box>
     );
+  const ways = all.find((a) => a.id === which) ?? all[0];
+  if (!ways) return null;
+  const unit = ways.unit ?? 'turn';
   return (
     <Pad
-      label={`turns of the ${ways.name} that were made`}
+      label={`${unit}s of the ${ways.name} that were made`}
       value={turns}
       onChange={(t) => {
         setTurns(t);
@@ -56,21 +61,24 @@ export function TurnPad({
       }}
       onTake={() => void take()}
       vulgar
-      unit={<span>turns</span>}
+      unit={<span>{unit}s</span>}
       says=""
       error={error}
-      take="Log the turns"
+      take={ways.unit ? 'Log it' : 'Log the turns'}
       ready={turns !== ''}
       above={
-        <OneOf
-          label="which way"
-          options={[
-            { id: 'out', name: ways.out },
-            { id: 'in', name: ways.in },
-          ]}
-          value={chosen}
-          onChange={setChosen}
-        />
+        <>
+          {all.length > 1 && <OneOf label="which adjuster" options={all} value={which} onChange={setWhich} />}
+          <OneOf
+            label="which way"
+            options={[
+              { id: 'out', name: ways.out },
+              { id: 'in', name: ways.in },
+            ]}
+            value={chosen}
+            onChange={setChosen}
+          />
+        </>
       }
     >
       <Button type="button" variant="text" onClick={onDone}>

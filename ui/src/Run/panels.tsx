@@ -5,6 +5,7 @@ import type { Advice, Problem, Todo } from '../api/client';
 import { Finding } from '../parts/Frame';
 import { useStored } from '../stored';
 import { Blank } from '../parts/Blank';
+import { made } from './made';
 import { Toggle } from './Toggle';
 import type { Send } from './useRun';
 
@@ -70,9 +71,17 @@ export function LockPanel({ advice, send }: { advice: Advice; send: Send }) {
   if (!lock) return null;
   return (
     <>
-      <Row>
-        <Blank label={`${lock.nut} backed off, part of a turn`} value={backOff} onChange={setBackOff} error={at('back_off')} width={300} />
-      </Row>
+      {lock.most !== '0' && (
+        <Row>
+          <Blank
+            label={`${lock.nut} backed off, part of a turn`}
+            value={backOff}
+            onChange={setBackOff}
+            error={at('back_off')}
+            width={300}
+          />
+        </Row>
+      )}
       <Row>
         {lock.pin && (
           <Toggle
@@ -84,7 +93,10 @@ export function LockPanel({ advice, send }: { advice: Advice; send: Send }) {
             {lock.pin} in
           </Toggle>
         )}
-        <Button variant="contained" onClick={() => void ask('locked', { adjuster: lock.adjuster, back_off: backOff, pin, value: 0 })}>
+        <Button
+          variant="contained"
+          onClick={() => void ask('locked', { setting: lock.setting, adjuster: lock.adjuster, back_off: backOff, pin, value: 0 })}
+        >
           Locked
         </Button>
       </Row>
@@ -132,6 +144,18 @@ export function CheckPanel({ advice, run, send }: { advice: Advice; run: string;
           </Button>
         ))}
       </Row>
+      {advice.cure && (
+        <Row>
+          <Button
+            variant="contained"
+            onClick={() => {
+              if (advice.cure) void ask('move', made(advice.cure));
+            }}
+          >
+            {advice.cure.name}: turned {advice.cure.text} {advice.cure.way_says}
+          </Button>
+        </Row>
+      )}
       {problem && <Finding>{problem.detail}</Finding>}
     </>
   );

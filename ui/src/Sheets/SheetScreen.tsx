@@ -64,7 +64,7 @@ function Page({ page }: { page: SheetPage }) {
       {problem && <FaultList problem={problem} />}
       {!page.led && (
         <Box sx={{ fontSize: 17, mt: 1, borderLeft: '6px solid', borderColor: 'divider', pl: 1.5 }}>
-          This sheet is worked by hand: no run leads through it yet.
+          This sheet is worked by hand: nobody knows what a turn does here, so no run leads through it.
         </Box>
       )}
       <Box sx={{ mt: 1 }}>

@@ -944,15 +944,25 @@ export interface components {
             at?: Record<string, never>;
             rig: components["schemas"]["Rig"];
         };
+        RunActing: {
+            action: string;
+            name?: string;
+            says?: string;
+            setting?: string;
+        };
         RunAdvice: {
+            action?: components["schemas"]["RunActing"];
             caution?: string;
             check?: components["schemas"]["RunAsk"];
             choices: components["schemas"]["RunChoice"][];
+            choose?: components["schemas"]["RunChoose"];
+            cure?: components["schemas"]["RunTurn"];
             do: string;
             finding?: string;
             lock?: components["schemas"]["RunLockAsk"];
             more: string[];
             move?: components["schemas"]["RunTurn"];
+            plan?: components["schemas"]["RunTurn"][];
             read?: components["schemas"]["RunWant"];
             say: components["schemas"]["RunPiece"][];
             settle?: components["schemas"]["RunSettled"];
@@ -972,6 +982,15 @@ export interface components {
             choice: string;
             label: string;
             reason?: boolean;
+        };
+        RunChoose: {
+            options: components["schemas"]["RunChooseOption"][];
+            setting: string;
+            title: string;
+        };
+        RunChooseOption: {
+            id: string;
+            name: string;
         };
         RunEntry: {
             /** Format: date-time */
@@ -1051,12 +1070,13 @@ export interface components {
             ok: boolean;
         };
         RunLockAsk: {
-            adjuster: string;
+            adjuster?: string;
             back_off: string;
             least: string;
             most: string;
             nut: string;
             pin?: string;
+            setting?: string;
         };
         RunMark: {
             at: number;
@@ -1145,7 +1165,8 @@ export interface components {
             words: string;
         };
         RunSettled: {
-            point: string;
+            point?: string;
+            setting?: string;
             times: number;
         };
         RunStepState: {
@@ -1174,11 +1195,16 @@ export interface components {
         RunTurn: {
             adjuster: string;
             after: number;
+            done?: boolean;
+            name: string;
             seen: string;
             seen_from: string;
+            setting?: string;
+            text: string;
             threads_left?: string;
             turns: number;
             turns_say: string;
+            until?: boolean;
             way: string;
             way_says: string;
         };
@@ -1189,11 +1215,11 @@ export interface components {
             way: string;
         };
         RunView: {
-            adjuster?: components["schemas"]["RunWays"];
+            adjusters: components["schemas"]["RunWays"][];
             advice: components["schemas"]["RunAdvice"];
             answer?: string;
             applies?: string;
-            back?: components["schemas"]["RunUndo"];
+            back: components["schemas"]["RunUndo"][];
             blockers: string[];
             broken?: string;
             drift?: string;
@@ -1209,6 +1235,7 @@ export interface components {
             rules: components["schemas"]["RunRule"][];
             safe: components["schemas"]["RunTodo"][];
             seq: number;
+            setting?: string;
             signed?: string;
             skippable: boolean;
             steps: components["schemas"]["RunStepState"][];
@@ -1236,6 +1263,7 @@ export interface components {
             in: string;
             name: string;
             out: string;
+            unit?: string;
         };
         SecretsIn: {
             now: string;
@@ -1636,6 +1664,7 @@ export interface components {
             hands?: components["schemas"]["SheetHands"];
             id: string;
             kind: string;
+            setting?: string;
             title: string;
             tools?: components["schemas"]["SheetTool"][];
         };

@@ -100,6 +100,8 @@ test('the line tells in words what it draws, with the turn when there is one', (
         ...line,
         turn: {
           adjuster: 'barrel',
+          name: 'barrel',
+          text: '3½ turns',
           way: 'out',
           turns: 3.5,
           turns_say: '3½',

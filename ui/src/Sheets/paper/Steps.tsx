@@ -11,6 +11,7 @@ const kinds = [
   { id: 'worn', name: 'worn parts' },
   { id: 'found', name: 'as found' },
   { id: 'set', name: 'set' },
+  { id: 'setting', name: 'one of several settings' },
   { id: 'settle', name: 'settle' },
   { id: 'lock', name: 'lock' },
   { id: 'restore', name: 'put back' },
@@ -65,6 +66,13 @@ export function Steps() {
               <Many at={[...at, 'fixtures']} label={`fixture of step ${i + 1},`} what="fixture or part to fetch" />
             </When>
             {edit && <Pick at={[...at, 'kind']} label={`kind of step ${i + 1}`} options={kinds} />}
+            {edit && x.kind === 'setting' && (
+              <Pick
+                at={[...at, 'setting']}
+                label={`setting of step ${i + 1}`}
+                options={[...new Map(list(s.settings).map((one) => [one.as ?? one.id, one.title]))].map(([id, name]) => ({ id, name }))}
+              />
+            )}
             <Up at={at} name={x.title} />
             <TakeOut at={at} name={x.title} />
             <Told at={at} />

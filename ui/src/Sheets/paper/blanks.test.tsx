@@ -69,6 +69,7 @@ function whole(schema: Schema): Value {
   );
   // threads are what a barrel can be set to, and a slider has none
   each('adjusters', [{ kind: 'barrel' }, { kind: 'slider', threads: null }, { kind: 'quadrant', threads: null }]);
+  each('steps', [{ kind: 'setting' }]);
   each('checks', [{ wanted: '' }]); // an answer that is wanted stops nothing
   return sheet;
 }

@@ -1,0 +1,78 @@
+package run
+
+import (
+	"fmt"
+	"math"
+)
+
+// counted is turned so many steps a stated way from where the setting before it ended, and
+// proved by a reading.
+type counted struct{}
+
+func (counted) progress(st State, s *Setting, p Phase) (done bool, summary string, again bool) {
+	if p == PhaseFound {
+		return true, "", false
+	}
+	net, reached := st.counting(s)
+	if p == PhaseSet && !reached {
+		return false, "", net != 0
+	}
+	if s.Point == nil {
+		if p == PhaseSet {
+			return reached, netText(s.Adjuster, net), false
+		}
+		if p == PhaseSettle {
+			return st.badCheck(s) == nil, "", false
+		}
+	}
+	return measured{}.progress(st, s, p)
+}
+
+func (counted) advise(st State, s *Setting, p Phase) Advice {
+	net, reached := st.counting(s)
+	if p != PhaseSet || reached {
+		return measured{}.advise(st, s, p)
+	}
+	left := s.goal() - net
+	direction := "out"
+	if left < 0 {
+		direction = "in"
+	}
+	turn := turnOf(s, s.Adjuster, math.Abs(left), direction)
+	a := Advice{Do: DoMove, Move: turn, Caution: st.hands(),
+		Say: say(plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, plain(", counted."))}
+	a.More = append(a.More, fmt.Sprintf("Seen from %s, %s.", turn.SeenFrom, turn.Seen))
+	if from := st.Sheet.Point(s.Of.From); from != nil {
+		if t := st.latest(from.ID, ""); t != nil {
+			a.More = append(a.More, fmt.Sprintf("From the %s of %s.", from.Name, reads(from, t.Value)))
+		}
+	}
+	if st.stuck(s.Adjuster.ID, direction) {
+		a.Finding = wontTurn
+	}
+	return a
+}
+
+// goal is how far it is to be turned, outward positive.
+func (s *Setting) goal() float64 {
+	if s.Of.Way == "in" {
+		return -s.Of.Steps
+	}
+	return s.Of.Steps
+}
+
+// counting is how far it was turned in the course of this setting since anything else turned
+// it, and whether the count was reached.
+func (st State) counting(s *Setting) (net float64, reached bool) {
+	for _, m := range st.Moves[st.Repaired:] {
+		switch {
+		case m.Adjuster != s.Adjuster.ID:
+		case m.Setting != s.Of.ID:
+			net, reached = 0, false
+		default:
+			net += m.signed()
+			reached = reached || math.Abs(net-s.goal()) < 1e-6
+		}
+	}
+	return net, reached
+}

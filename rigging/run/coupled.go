@@ -1,0 +1,354 @@
+package run
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"brankel/rigging/calc"
+	"brankel/rigging/quantity"
+	"brankel/rigging/sheet"
+)
+
+// plan is a move of several adjusters at once: worked out from one round of readings, and
+// ticked off one by one.
+type plan struct {
+	turns []Turn
+	out   calc.CoupledOutput
+	aims  []*Aim // what Predicted tells of
+	clamp bool   // some reading says only "at most"
+}
+
+// left are the turns that are not made yet.
+func (p *plan) left() []Turn {
+	return slices.DeleteFunc(slices.Clone(p.turns), func(t Turn) bool { return t.Done })
+}
+
+// plan is what is to be turned by the last round of readings, nil where nothing is or where
+// they are to be read again first.
+func (st State) plan(s *Setting) *plan {
+	if s.single() || len(s.Turned) == 0 {
+		return nil
+	}
+	values, after, ok := st.round(s)
+	if !ok {
+		return nil
+	}
+	out := st.solveAll(s, values)
+	if out == nil {
+		return nil
+	}
+	for i, t := range out.turns {
+		out.turns[i].Done = slices.ContainsFunc(after, func(m Moved) bool { return m.Adjuster == t.Adjuster })
+	}
+	return out
+}
+
+// round is the newest reading of every point with limits, when no move came between them,
+// and the moves made since; ok is false when there is nothing to put right, or when they tell
+// nothing together.
+func (st State) round(s *Setting) (values map[string]Judgement, after []Moved, ok bool) {
+	values = map[string]Judgement{}
+	from, to, wrong := math.MaxInt, 0, false
+	for _, a := range s.Aims {
+		if !a.Limited {
+			continue
+		}
+		t := st.latest(a.Point.ID, "")
+		if t == nil || t.Stage == First {
+			return nil, nil, false
+		}
+		from, to = min(from, t.Epoch), max(to, t.Epoch)
+		j := st.judge(a.Point, t)
+		_, left := st.Deviations[a.Point.ID]
+		wrong = wrong || j.wrong() && !left
+		values[a.Point.ID] = j
+	}
+	for _, m := range st.Moves {
+		touched := slices.ContainsFunc(s.Aims, func(a *Aim) bool { return a.Limited && st.touches(m, a.Point.ID) })
+		switch {
+		case m.Epoch <= from || !touched:
+		case m.Epoch <= to || !slices.Contains(s.Of.Adjusters, m.Adjuster):
+			return nil, nil, false
+		default:
+			after = append(after, m)
+		}
+	}
+	return values, after, wrong
+}
+
+// solveAll is the least turning that puts every reading inside.
+func (st State) solveAll(s *Setting, values map[string]Judgement) *plan {
+	p := &plan{}
+	in := calc.CoupledInput{}
+	var turned []*Turned
+	for _, t := range s.Turned {
+		lo, hi := t.reach()
+		if st.stuck(t.Adjuster.ID, "in") {
+			lo = 0
+		}
+		if st.stuck(t.Adjuster.ID, "out") {
+			hi = 0
+		}
+		if lo == hi || t.Adjuster.MeasureOnly {
+			continue
+		}
+		turned = append(turned, t)
+		in.Adjusters = append(in.Adjusters, calc.CoupledAdjuster{ID: t.Adjuster.ID, Step: t.step(), Min: lo, Max: hi})
+	}
+	for _, a := range s.Aims {
+		if !a.Limited || !(a.Band.Max > a.Band.Min) {
+			continue
+		}
+		v := values[a.Point.ID].Value
+		if st.clamped(a.Point, v, values[a.Point.ID].Doubt) {
+			p.clamp = true
+			if !values[a.Point.ID].wrong() {
+				continue // it says only "at most": the next reading tells
+			}
+		}
+		in.Readings = append(in.Readings, calc.CoupledReading{ID: a.Point.ID, Now: v, Min: a.Band.Min, Max: a.Band.Max})
+		row := make([]float64, len(turned))
+		for j, t := range turned {
+			if one := st.Sheet.InfluenceOf(t.Adjuster.ID, a.Point.ID); one != nil {
+				row[j] = one.PerTurn * t.Gain
+			}
+		}
+		in.Influence = append(in.Influence, row)
+		p.aims = append(p.aims, a)
+	}
+	if len(in.Adjusters) == 0 {
+		return nil
+	}
+	out, err := calc.Coupled(in)
+	if err != nil {
+		return nil
+	}
+	p.out = out
+	for j, by := range out.Moves {
+		if by == 0 {
+			continue
+		}
+		direction := "out"
+		if by < 0 {
+			direction = "in"
+		}
+		p.turns = append(p.turns, *turnOf(s, turned[j].Adjuster, math.Abs(by), direction))
+	}
+	return p
+}
+
+func (t *Turned) step() float64 { return max(t.Adjuster.Step, 0.125) }
+
+// reach is how far it may be turned from where it stands: as far as its thread goes, else as
+// far as its whole range is wide.
+func (t *Turned) reach() (in, out float64) {
+	a := t.Adjuster
+	if a.Threads != nil && t.Threads != nil {
+		return min(0, *t.Threads-a.Threads.Max), max(0, *t.Threads-a.Threads.Min)
+	}
+	width := 20 * t.step()
+	if a.Range != nil {
+		width = a.Range.Max - a.Range.Min
+	}
+	return -width, width
+}
+
+// coupled asks for the turns that put all right, one by one.
+func (st State) coupled(s *Setting) Advice {
+	if st.Decisions["response"].Choice != ChoiceGoOn {
+		for _, t := range s.Turned {
+			if t.Gain < leastGain {
+				return st.argueResponse("The "+t.Adjuster.Name+" did not answer.",
+					"It did less than a fifth of what its turns should do.",
+					"Look for a thread that slips, a frayed cable, an end that is not connected, or turns logged the wrong way round.")
+			}
+		}
+	}
+	p := st.plan(s)
+	if p == nil {
+		return st.cannotReach(s, st.standsSay(s)+" Nothing that can be turned here moves it.")
+	}
+	left := p.left()
+	if len(left) == 0 || !st.mayYet(s, p) {
+		return st.cannotReach(s, st.standsSay(s)+" "+p.contradiction())
+	}
+	a := Advice{Do: DoMove, Move: &left[0], Plan: p.turns, Caution: st.hands()}
+	a.Say = say(plain("Turn the "))
+	for i, t := range p.turns {
+		switch {
+		case i > 0 && i == len(p.turns)-1:
+			a.Say = append(a.Say, plain(" and the "))
+		case i > 0:
+			a.Say = append(a.Say, plain(", the "))
+		}
+		a.Say = append(a.Say, plain(t.Name+" "), Piece{t.Text + " " + t.WaySays, "turn"})
+	}
+	a.Say = append(a.Say, plain("."))
+	var should []string
+	for i, aim := range p.aims {
+		v := p.out.Predicted[i]
+		if aim.Point.Signed == nil {
+			v = max(0, v)
+		}
+		should = append(should, aim.Point.Name+" "+reads(aim.Point, v))
+	}
+	a.More = append(a.More, "Then it should read: "+strings.Join(should, "; ")+".",
+		fmt.Sprintf("The %s: seen from %s, %s.", left[0].Name, left[0].SeenFrom, left[0].Seen))
+	return a
+}
+
+// leastGain is the part of what the book says below which an adjuster does not answer.
+const leastGain = 0.2
+
+// mayYet tells whether turning on is worth it: the sums run straight and the rig may not, so
+// what they find no setting for may still come in; after some rounds it will not.
+func (st State) mayYet(s *Setting, p *plan) bool {
+	rounds, epoch := 0, -1
+	for _, i := range st.byPoint[s.Point.ID] {
+		if t := st.Readings[i]; !t.Old && t.Epoch > epoch {
+			rounds, epoch = rounds+1, t.Epoch
+		}
+	}
+	switch {
+	case p.out.TotalTurns == 0:
+		return false
+	case p.out.AllIn:
+		return rounds < 16
+	case p.clamp:
+		return rounds < 10 // what says only "at most" tells little at a time
+	}
+	return rounds < 4
+}
+
+func (p *plan) contradiction() string {
+	a := p.aims[p.out.Binding]
+	return fmt.Sprintf("At best the %s would read %s; the sheet wants %s to %s. "+
+		"The windows contradict each other: look for wear, a wrong part, or the wrong sheet.", a.Point.Name,
+		reads(a.Point, p.out.Predicted[p.out.Binding]), quantity.Number(a.Band.Min, 1), text(a.Point.Quantity, a.Band.Max))
+}
+
+// standsSay says what lies outside.
+func (st State) standsSay(s *Setting) string {
+	var out []string
+	for _, a := range s.Aims {
+		if a.wrong() {
+			out = append(out, fmt.Sprintf("the %s reads %s, wanted %s to %s", a.Point.Name, reads(a.Point, a.Judge.Value),
+				quantity.Number(a.Band.Min, 1), text(a.Point.Quantity, a.Band.Max)))
+		}
+	}
+	return upper(strings.Join(out, "; ")) + "."
+}
+
+// learn finds what each adjuster did of what the book says, from all rounds of readings with
+// moves between them: least squares, held toward 1 where the readings tell little.
+func (st State) learn(s *Setting) {
+	n := len(s.Turned)
+	if s.single() || n == 0 {
+		return
+	}
+	a, b := make([][]float64, n), make([]float64, n)
+	for i := range a {
+		a[i] = make([]float64, n)
+		a[i][i], b[i] = 1/(prior*prior), 1/(prior*prior)
+	}
+	told := false
+	for _, aim := range s.Aims {
+		if aim.Limited && st.learnFrom(s, aim.Point, a, b) {
+			told = true
+		}
+	}
+	if !told {
+		return
+	}
+	for i, g := range solveLinear(a, b) {
+		s.Turned[i].Gain = math.Min(math.Max(g, 0.05), 3)
+	}
+}
+
+// prior is how far a gain usually lies from 1.
+const prior = 0.35
+
+func (st State) learnFrom(s *Setting, p *sheet.Point, a [][]float64, b []float64) (told bool) {
+	var before *Taken
+	for _, i := range st.byPoint[p.ID] {
+		t := &st.Readings[i]
+		if !t.Judged() || t.Stage == First {
+			continue
+		}
+		was := before
+		before = t
+		if was == nil || was.Epoch == t.Epoch || st.clamped(p, was.Value, was.Doubt) || st.clamped(p, t.Value, t.Doubt) || st.othersThan(s, p.ID, was, t) ||
+			st.clampedWith(s, was) || st.clampedWith(s, t) {
+			continue
+		}
+		x, book := make([]float64, len(s.Turned)), 0.0
+		for j, turned := range s.Turned {
+			if in := st.Sheet.InfluenceOf(turned.Adjuster.ID, p.ID); in != nil {
+				x[j] = in.PerTurn * (st.netSince(turned.Adjuster.ID, was) - st.netSince(turned.Adjuster.ID, t))
+				book += math.Abs(x[j])
+			}
+		}
+		if book == 0 {
+			continue
+		}
+		told = true
+		noise := max(was.Doubt+t.Doubt, 0.1*book, 1e-6)
+		for i := range x {
+			for j := range x {
+				a[i][j] += x[i] * x[j] / (noise * noise)
+			}
+			b[i] += x[i] * (t.Value - was.Value) / (noise * noise)
+		}
+	}
+	return told
+}
+
+// clampedWith tells whether another reading of the setting, taken with this one, says only "at
+// most": a slack cable moves nothing.
+func (st State) clampedWith(s *Setting, t *Taken) bool {
+	for _, a := range s.Aims {
+		of := st.byPoint[a.Point.ID]
+		for i := len(of) - 1; i >= 0 && a.Limited; i-- {
+			if r := &st.Readings[of[i]]; r.Judged() && r.Epoch <= t.Epoch {
+				if st.clamped(a.Point, r.Value, r.Doubt) {
+					return true
+				}
+				break
+			}
+		}
+	}
+	return false
+}
+
+// othersThan tells whether something that is not of the setting was turned between two
+// readings.
+func (st State) othersThan(s *Setting, point string, was, t *Taken) bool {
+	return slices.ContainsFunc(st.Moves, func(m Moved) bool {
+		return m.Epoch > was.Epoch && m.Epoch <= t.Epoch && !slices.Contains(s.Of.Adjusters, m.Adjuster) && st.touches(m, point)
+	})
+}
+
+// solveLinear solves a·x = b for a positive definite matrix, by elimination.
+func solveLinear(a [][]float64, b []float64) []float64 {
+	n := len(b)
+	for i := range n {
+		for k := i + 1; k < n; k++ {
+			f := a[k][i] / a[i][i]
+			for j := i; j < n; j++ {
+				a[k][j] -= f * a[i][j]
+			}
+			b[k] -= f * b[i]
+		}
+	}
+	x := make([]float64, n)
+	for i := n - 1; i >= 0; i-- {
+		x[i] = b[i]
+		for j := i + 1; j < n; j++ {
+			x[i] -= a[i][j] * x[j]
+		}
+		x[i] /= a[i][i]
+	}
+	return x
+}

@@ -1,0 +1,58 @@
+package run
+
+// Phase is a part of a setting, in its order.
+type Phase string
+
+// The phases; each is a step of its own where a sheet sets only one thing.
+const (
+	PhaseFound  Phase = "found"
+	PhaseSet    Phase = "set"
+	PhaseSettle Phase = "settle"
+	PhaseLock   Phase = "lock"
+)
+
+var phases = []Phase{PhaseFound, PhaseSet, PhaseSettle, PhaseLock}
+
+// method is one way to set something. How far a phase is: done, what there is to say of it,
+// and whether it was done before a move voided it; and what to do while it is not done.
+type method interface {
+	progress(st State, s *Setting, p Phase) (done bool, summary string, again bool)
+	advise(st State, s *Setting, p Phase) Advice
+}
+
+// methods by the names of the sheet; what has no row is worked by hand.
+var methods = map[string]method{
+	"measured":                measured{},
+	"felt":                    felt{},
+	"locked, then backed off": backedOff{},
+	"self-set":                selfSet{},
+	"counted":                 counted{},
+	"chosen":                  chosen{},
+	"locked out":              lockedOut{},
+}
+
+func methodOf(s *Setting) method { return methods[s.Of.Method] }
+
+// settingDone is how far a whole setting is: its first phase that is not done.
+func (st State) settingDone(s *Setting) (done bool, summary string, again bool) {
+	for _, p := range phases {
+		ok, says, was := methodOf(s).progress(st, s, p)
+		if says != "" {
+			summary = says
+		}
+		if !ok {
+			return false, summary, was
+		}
+	}
+	return true, summary, false
+}
+
+// adviseSetting is what to do in the first phase that is not done.
+func (st State) adviseSetting(s *Setting) Advice {
+	for _, p := range phases {
+		if done, _, _ := methodOf(s).progress(st, s, p); !done {
+			return methodOf(s).advise(st, s, p)
+		}
+	}
+	return Advice{Do: DoNothing}
+}
