@@ -8,7 +8,6 @@ import (
 	"sync"
 	"testing"
 	"testing/fstest"
-	"testing/fstest"
 	"time"
 
 	"github.com/stretchr/testify/assert"
