@@ -255,16 +255,21 @@ func TestARunWithoutASheetHasARecord(t *testing.T) {
 
 func TestNoRunIsOpenedOnSheetsThatLeadNone(t *testing.T) {
 	s := testdb.Shop(t)
-	raw, err := demo.Files.ReadFile("sheets/302.json")
-	require.NoError(t, err)
-	var one map[string]any
-	require.NoError(t, json.Unmarshal(raw, &one))
-	delete(one, "rig") // now nobody knows what a turn does
-	one["revision"] = 9
-	raw, err = json.Marshal(one)
-	require.NoError(t, err)
-	require.NoError(t, s.Import(fstest.MapFS{"sheets/302.json": {Data: raw}}))
-	_, err = s.OpenRun("r-oyster", "oyster", "clutch")
+	files := fstest.MapFS{}
+	for _, id := range []string{"301", "302", "303"} {
+		raw, err := demo.Files.ReadFile("sheets/" + id + ".json")
+		require.NoError(t, err)
+		var one map[string]any
+		require.NoError(t, json.Unmarshal(raw, &one))
+		delete(one, "rig") // now nobody knows what a turn does
+		delete(one, "nominal")
+		one["revision"] = 9
+		raw, err = json.Marshal(one)
+		require.NoError(t, err)
+		files["sheets/"+id+".json"] = &fstest.MapFile{Data: raw}
+	}
+	require.NoError(t, s.Import(files))
+	_, err := s.OpenRun("r-oyster", "oyster", "clutch")
 	assert.Equal(t, "cable", field(t, err))
 	_, err = s.Run("r-oyster")
 	assert.ErrorIs(t, err, postgres.ErrNotFound)

@@ -115,14 +115,17 @@ func TestAChockTakenOffIsAskedForBeforeTheNextTurn(t *testing.T) {
 // Where nobody knows what a turn does, no run is led: not by the screen, nor by the server.
 func TestNoRunBeginsOrGoesOnUnderASheetThatLeadsNone(t *testing.T) {
 	c := newClient(t)
-	raw, err := demo.Files.ReadFile("sheets/302.json")
-	require.NoError(t, err)
-	var s map[string]any
-	require.NoError(t, json.Unmarshal(raw, &s))
-	delete(s, "rig")
-	s["revision"] = 9
-	body, _ := json.Marshal(map[string]any{"sheet": s})
-	require.Equal(t, 200, c.do("POST", "/api/v1/sheets", string(body)).Code)
+	for _, id := range []string{"301", "302", "303"} {
+		raw, err := demo.Files.ReadFile("sheets/" + id + ".json")
+		require.NoError(t, err)
+		var s map[string]any
+		require.NoError(t, json.Unmarshal(raw, &s))
+		delete(s, "rig")
+		delete(s, "nominal")
+		s["revision"] = 9
+		body, _ := json.Marshal(map[string]any{"sheet": s})
+		require.Equal(t, 200, c.do("POST", "/api/v1/sheets", string(body)).Code)
+	}
 
 	var m shop.MachineView
 	require.NoError(t, json.Unmarshal(c.do("GET", "/api/v1/machines/oyster", "").Body.Bytes(), &m))

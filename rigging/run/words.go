@@ -40,8 +40,6 @@ func reads(p *sheet.Point, v float64) string {
 
 func onSide(size, side string) string { return strings.TrimSpace(size + " " + side) }
 
-func mm(v float64) string { return quantity.Number(v, 2) + " mm" }
-
 func way(a *sheet.Adjuster, direction string) sheet.Way {
 	if direction == "in" {
 		return a.In
