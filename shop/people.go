@@ -211,22 +211,11 @@ func checkPIN(p string) error {
 	return nil
 }
 
-// MayAppend tells why somebody may not add this event to a run: an aircraft is
-// signed for by an inspector.
+// MayAppend tells why somebody may not add this event to a run: a second inspection is an
+// inspector's.
 func (s *Shop) MayAppend(who workshop.Person, e run.Event) error {
-	if e.Kind != run.KindSigned {
-		return nil
-	}
-	head, err := s.Store.RunHead(e.Run)
-	if err != nil {
-		return err
-	}
-	m, _, err := s.cable(head)
-	if err != nil {
-		return err
-	}
-	if m.Craft == "aircraft" && !who.Role.May(workshop.Inspect) {
-		return &Refusal{Status: 403, Field: "by", Message: "an aircraft is signed for by an inspector: ask one to look at it and sign"}
+	if e.Kind == run.KindInspected && !who.Role.May(workshop.Inspect) {
+		return &Refusal{Status: 403, Field: "by", Message: "a second inspection is an inspector's: ask one to sign in and look at it"}
 	}
 	return nil
 }

@@ -22,7 +22,7 @@ func (h *hand) log(kind run.Kind, body any) error {
 	}
 	n := len(h.events)
 	at := noon.Add(time.Duration(n) * time.Minute)
-	e := run.Event{ID: fmt.Sprintf("r%d", n+1), Run: "rehearsal", Seq: n + 1, Kind: kind, By: "the hand", At: at, Received: at, Body: raw}
+	e := run.Event{ID: fmt.Sprintf("r%d", n+1), Run: "rehearsal", Seq: n + 1, Kind: kind, By: h.by(), At: at, Received: at, Body: raw}
 	if e, err = run.Admit(h.bench, h.state, e); err != nil {
 		return fault.Below(string(kind), err)
 	}
@@ -70,8 +70,17 @@ func (h *hand) follow(a run.Advice) error {
 	case run.DoDecide:
 		return h.decide(a)
 	case run.DoSign:
-		h.out.Outcome = "signed"
-		return h.log(run.KindSigned, run.Signed{Name: "the hand"})
+		if h.out.Outcome = "signed"; len(h.state.Sheet.Inspect) > 0 {
+			h.out.Outcome = "" // somebody else looks at it, then it is proved under load
+		}
+		return h.log(run.KindSigned, run.Signed{Name: h.by()})
+	case run.DoInspect:
+		return h.inspect(a.Inspect)
+	case run.DoNothing:
+		if h.state.Signed != nil {
+			h.out.Outcome = "signed"
+			return nil
+		}
 	}
 	return fault.At("sheet", "the advice ends in %q", string(a.Do))
 }
@@ -123,6 +132,26 @@ func (h *hand) decide(a run.Advice) error {
 	}
 	h.stop(why)
 	return nil
+}
+
+// by is who is at the bench: the hand, and another one for the second inspection.
+func (h *hand) by() string {
+	if h.inspects {
+		return "another hand"
+	}
+	return "the hand"
+}
+
+// inspect looks at what was not looked at yet.
+func (h *hand) inspect(list []run.InspectAsk) error {
+	h.inspects = true
+	defer func() { h.inspects = false }()
+	for _, one := range list {
+		if !one.Done {
+			return h.log(run.KindInspected, run.Inspected{Item: one.Item, Verdict: "right"})
+		}
+	}
+	return fault.At("sheet", "nothing is left to look at and the advice still asks for it")
 }
 
 // school is the one that is rehearsed: the manual's unless another is named.

@@ -77,6 +77,7 @@ type hand struct {
 	bias      map[string]float64 // of each gauge, for the whole run
 	turned    bool               // since the last reading
 	tried     map[string]bool    // adjusters that would not turn once
+	inspects  bool               // while another one looks at it
 }
 
 // Rehearse plays the run. The error is a *fault.Fault of what cannot be rehearsed.

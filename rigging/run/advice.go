@@ -21,6 +21,7 @@ const (
 	DoAgain     Do = "again"
 	DoDecide    Do = "decide" // Choices: Brankel argues, the mechanic chooses
 	DoSign      Do = "sign"
+	DoInspect   Do = "inspect" // Inspect
 	DoNothing   Do = "nothing"
 )
 
@@ -55,6 +56,9 @@ type Advice struct {
 	Cure    *Turn    `json:"cure,omitempty"` // what would cure a bad answer
 	Action  *Acting  `json:"action,omitempty"`
 	Choose  *Choose  `json:"choose,omitempty"`
+
+	Inspect []InspectAsk `json:"inspect,omitempty"`
+
 	Check   *Ask     `json:"check,omitempty"`
 	Lock    *LockAsk `json:"lock,omitempty"`
 	Settle  *Settled `json:"settle,omitempty"`
@@ -120,6 +124,13 @@ type LockAsk struct {
 	Most     string `json:"most"`
 	Nut      string `json:"nut"`
 	Pin      string `json:"pin,omitempty"`
+}
+
+// InspectAsk is one thing the second inspector looks at.
+type InspectAsk struct {
+	Item string `json:"item"`
+	Says string `json:"says"`
+	Done bool   `json:"done"` // found right
 }
 
 // Choose is a part or a place to choose and fit.

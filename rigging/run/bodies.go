@@ -172,6 +172,15 @@ type Corrected struct {
 	Says   string `json:"says,omitempty"`
 }
 
+// Inspected is the verdict of a second inspector on one thing; a refusal says why and has the
+// work begin again. Says is filled in here.
+type Inspected struct {
+	Item    string `json:"item"`
+	Verdict string `json:"verdict"` // right, refused
+	Note    string `json:"note,omitempty"`
+	Says    string `json:"says,omitempty"`
+}
+
 // Signed closes the run. Name is the name of who is signed in, Statement what is
 // signed for; both are filled in here.
 type Signed struct {

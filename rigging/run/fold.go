@@ -27,6 +27,8 @@ func Fold(s *sheet.Sheet, events []Event) State {
 		Locks:      map[string]Fastened{},
 		Chosen:     map[string]string{},
 		GivenBack:  map[string]bool{},
+		Looked:     map[string]Looked{},
+		Workers:    map[string]bool{},
 		Afresh:     map[string]int{},
 		byPoint:    map[string][]int{},
 	}
@@ -70,6 +72,7 @@ func (st *State) apply(e Event) {
 	}
 	st.LastAt, st.LastBy = e.At, e.By
 	if !k.quiet {
+		st.Workers[e.By] = true
 		st.LastEvent, st.LastSeq, st.lastDone = e.ID, e.Seq, e
 	}
 	if e.Kind != KindPaused {
@@ -252,6 +255,7 @@ func foldDeviation(st *State, _ Event, d Deviation) {
 }
 
 func foldSigned(st *State, e Event, s Signed) {
+	clear(st.Looked)
 	st.Signed, st.SignedBy, st.SignedAt, st.SignedHash, st.SignedSeq = &s, e.By, e.At, e.Hash, e.Seq
 }
 

@@ -38,6 +38,7 @@ const (
 	KindPaused     Kind = "paused"
 	KindCorrected  Kind = "corrected"
 	KindSigned     Kind = "signed"
+	KindInspected  Kind = "inspected"
 )
 
 // kind is all there is to know of one kind of event.
@@ -118,6 +119,7 @@ func init() {
 		KindPaused:    row(admitNote, foldPaused, func(n Note) string { return n.Text }).keptQuiet(),
 		KindCorrected: row(admitCorrected, foldCorrected, saysCorrected).keptQuiet(),
 		KindSigned:    row(admitSigned, foldSigned, func(s Signed) string { return "signed by " + s.Name }),
+		KindInspected: row(admitInspected, foldInspected, saysInspected).keptQuiet().afterSign(),
 	}
 }
 

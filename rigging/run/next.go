@@ -293,14 +293,15 @@ func (st State) sign() Advice {
 
 // afterSigning keeps a loaded proof open that was left for later.
 func (st State) afterSigning() Advice {
+	if !st.inspected() {
+		a := st.inspect()
+		a.Step = st.stepOf("inspect")
+		return a
+	}
 	if done, _, _ := st.checksDone(true); !done {
 		a := st.checks(true)
 		a.Choices = nil
-		for _, step := range st.Steps() {
-			if step.Kind == "loaded" {
-				a.Step = step.ID
-			}
-		}
+		a.Step = st.stepOf("loaded")
 		return a
 	}
 	return Advice{
@@ -308,6 +309,14 @@ func (st State) afterSigning() Advice {
 		Say:  say(plain("Signed and proved.")),
 		More: []string{"The record stands as it is; it can be printed at any time."},
 	}
+}
+
+// stepOf is the step of a kind, "" where there is none.
+func (st State) stepOf(kind string) string {
+	if i := place(st.Sheet.Steps, kind); i >= 0 {
+		return st.Sheet.Steps[i].ID
+	}
+	return ""
 }
 
 // Blockers says what keeps the run from being signed: only what was voided, is
@@ -320,7 +329,7 @@ func (st State) Blockers() (out []string) {
 		out = append(out, t.Name+" is still off")
 	}
 	for _, step := range st.Steps() {
-		if step.Kind != "sign" && (step.Status == StatusNow || step.Status == StatusLater || step.Status == StatusAgain) {
+		if step.Kind != "sign" && step.Kind != "inspect" && (step.Status == StatusNow || step.Status == StatusLater || step.Status == StatusAgain) {
 			out = append(out, lower(step.Title)+" is not done")
 		}
 	}

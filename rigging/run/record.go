@@ -126,6 +126,9 @@ func (st State) openChecks() (out []string) {
 			out = append(out, c.Name+": answered “"+a.Answer+"”, and left so")
 		}
 	}
+	if st.inspects() && st.Signed != nil && !st.inspected() {
+		out = append(out, "second inspection")
+	}
 	return out
 }
 
@@ -274,6 +277,14 @@ func (st State) checked() []Field {
 			}
 		}
 		out = append(out, Field{c.Name, words + " (" + a.By + ")"})
+	}
+	for _, refused := range st.Refused {
+		out = append(out, Field{"second inspection refused", refused})
+	}
+	for _, i := range st.Sheet.Inspect {
+		if l, ok := st.Looked[i.ID]; ok {
+			out = append(out, Field{"second inspection: " + i.Says, l.Verdict + " (" + l.By + ")"})
+		}
 	}
 	return out
 }

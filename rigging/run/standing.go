@@ -13,6 +13,7 @@ const (
 	SignNone   Sign = "none"   // no run yet
 	SignOpen   Sign = "open"   // work goes on
 	SignProof  Sign = "proof"  // signed, a loaded proof is owed
+	SignLook   Sign = "look"   // signed, a second inspector is to look at it
 	SignStop   Sign = "stop"   // no setting serves, a repair is waited for, or it can not be trusted
 	SignSigned Sign = "signed" // signed and proved
 )
@@ -58,6 +59,8 @@ func (st State) standing(a Advice) (sign Sign, part float64, says string) {
 		}
 	}
 	switch {
+	case st.Signed != nil && a.Do == DoInspect:
+		return SignLook, 1, "waits for a second inspector"
 	case st.Signed != nil && a.Do == DoCheck:
 		return SignProof, 1, st.owed(a.Check.Check)
 	case st.Signed != nil:

@@ -84,6 +84,9 @@ type State struct {
 	Done       []Acted             // by hand, in order
 	Chosen     map[string]string   // option by setting
 	GivenBack  map[string]bool     // what a setting held back for the work
+	Looked     map[string]Looked   // verdicts of the second inspector since the signature, by item
+	Refused    []string            // what was refused before
+	Workers    map[string]bool     // who did something
 	Pinned     *sheet.Sheet        // the sheet as it is kept; Sheet is that as its school works it
 	School     string              // chosen, "" before
 	Afresh     map[string]int      // since when what was tried of a setting counts

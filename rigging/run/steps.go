@@ -80,7 +80,7 @@ func (st State) workOutSteps() []StepState {
 		switch {
 		case st.Skipped[step.ID] != "":
 			s.Status, s.Summary = StatusSkipped, st.Skipped[step.ID]
-		case done && step.Kind == "loaded" && st.loadedOpen():
+		case done && step.Kind == "loaded" && (st.loadedOpen() || st.inspects() && !st.inspected()):
 			s.Status = StatusOpen
 		case done:
 			s.Status = StatusDone
@@ -143,13 +143,33 @@ func (st State) step(of sheet.Step) (done bool, summary string, again bool) {
 		if !done && st.loadedOpen() {
 			return true, "left open", false
 		}
+		if !done && st.inspects() && !st.inspected() {
+			return true, "after the inspection", false
+		}
 		return done, summary, again
+	case "inspect":
+		return st.inspected(), st.lookedSays(), len(st.Refused) > 0
 	case "sign":
 		if st.Signed != nil {
 			return true, "by " + st.Signed.Name, false
 		}
 	}
 	return false, "", false
+}
+
+// lookedSays is how much the second inspector has looked at.
+func (st State) lookedSays() string {
+	switch n := len(st.Looked); {
+	case st.inspected():
+		for _, l := range st.Looked {
+			return "by " + l.By
+		}
+	case n > 0:
+		return fmt.Sprintf("%d of %d", n, len(st.Sheet.Inspect))
+	case len(st.Refused) > 0:
+		return "refused"
+	}
+	return ""
 }
 
 func count(n int, what string) string {

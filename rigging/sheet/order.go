@@ -42,8 +42,15 @@ func (s *Sheet) stepFaults() (f fault.List) {
 			f.Add(fmt.Sprintf("steps[%d].kind", then), "%s comes before %s: move one of them", pair[0], pair[1])
 		}
 	}
-	if i, ok := first["sign"]; ok && i != len(s.Steps)-1 {
+	end := len(s.Steps) - 1
+	if i, ok := first["inspect"]; ok && i == end {
+		end-- // somebody else looks at what was signed
+	}
+	if i, ok := first["sign"]; ok && i != end {
 		f.Add(fmt.Sprintf("steps[%d].kind", i), "the signature comes last: move this step to the end")
+	}
+	if _, ok := first["inspect"]; ok && len(s.Inspect) == 0 {
+		f.Add("inspection", "write what the second inspector looks at, or leave the step of kind inspect out")
 	}
 	if _, ok := first["setting"]; !ok && s.several() {
 		f.Add("steps", "several things are set here: write a step of kind setting for each, instead of found, set, settle and lock")
@@ -112,6 +119,7 @@ func (s *Sheet) neededSteps() (out []neededStep) {
 	add(a != nil, "found", "what is set is read as found first")
 	add(a != nil, "set", "something is set here")
 	add(a != nil && !a.MeasureOnly && a.Lock != nil, "lock", "what is set is locked")
+	add(len(s.Inspect) > 0, "inspect", "a second inspector looks at it after the signature")
 	add(len(s.LostMotion) > 0, "worn", "lost motion is read here")
 	add(len(s.Temporary)+len(s.Off) > 0, "restore", "what goes on comes off, what comes off goes back")
 	add(slices.ContainsFunc(s.Checks, func(c Check) bool { return !c.Loaded }), "functions", "there are checks to answer")

@@ -54,6 +54,7 @@ type Sheet struct {
 	Charts    []Chart     `json:"charts,omitempty"`     // what points are read against
 	PartRules []PartRule  `json:"part_rules,omitempty"` // parts that require or exclude others
 	Prepare   []string    `json:"prepare,omitempty"`    // of a new cable, before it is set
+	Inspect   []Item      `json:"inspection,omitempty"` // what a second pair of eyes looks at, after the signature
 	Forbidden []Forbidden `json:"forbidden_proofs,omitempty"`
 	FailsTo   string      `json:"fails_to,omitempty"` // where the works go when the cable breaks
 	Assumed   []string    `json:"assumed,omitempty"`  // paths of figures not yet confirmed against a source
@@ -88,6 +89,12 @@ type PartRule struct {
 	Requires string `json:"requires,omitempty"`
 	Excludes string `json:"excludes,omitempty"`
 	When     string `json:"when,omitempty"`
+}
+
+// Item is one thing an inspector looks at who did none of the work.
+type Item struct {
+	ID   string `json:"id" jsonschema:"minLength=1"`
+	Says string `json:"says" jsonschema:"minLength=1"`
 }
 
 // Forbidden is a proof that must not be made, and why.
@@ -356,7 +363,7 @@ type Caution struct {
 
 // StepKinds are the kinds of step, in the usual order of the work.
 var StepKinds = []string{"complaint", "identify", "safe", "worn", "found", "set", "settle", "lock", "restore", "functions", "again",
-	"loaded", "sign", "setting"}
+	"loaded", "sign", "setting", "inspect"}
 
 // Step is one place in the order of the work.
 type Step struct {

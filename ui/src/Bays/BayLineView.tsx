@@ -30,12 +30,18 @@ function Wire({ line }: { line: BayLine }) {
       )}
       {line.sign === 'stop' && <path d={`M${x - 8} 4v20M${x + 8} 4v20M${x - 4} ${y}h8`} stroke={v('error-main')} strokeWidth={4} />}
       {line.sign === 'proof' && <circle cx={to + 16} cy={y} r={8} fill={v('sheet')} stroke={v('text-primary')} strokeWidth={3} />}
+      {line.sign === 'look' && (
+        <g>
+          <circle cx={to + 16} cy={y} r={9} fill={v('sheet')} stroke={v('text-primary')} strokeWidth={3} />
+          <circle cx={to + 16} cy={y} r={3} fill={v('text-primary')} />
+        </g>
+      )}
       {line.sign === 'signed' && <path d={`M${to + 8} ${y}l6 7l10 -14`} fill="none" stroke={v('success-main')} strokeWidth={4} />}
     </svg>
   );
 }
 
-const colour: Record<string, string> = { open: 'primary.main', stop: 'error.main', proof: 'text.primary' };
+const colour: Record<string, string> = { open: 'primary.main', stop: 'error.main', proof: 'text.primary', look: 'text.primary' };
 
 export function BayLineView({
   line,
@@ -80,14 +86,14 @@ export function BayLineView({
             Carry on
           </Button>
         )}
-        {line.sign === 'proof' && (
+        {(line.sign === 'proof' || line.sign === 'look') && (
           <Button
             sx={small}
             onClick={() => {
               onOpen(line.cable, line.run);
             }}
           >
-            Prove it
+            {line.sign === 'look' ? 'Look at it' : 'Prove it'}
           </Button>
         )}
         {work && line.sheets && (line.sign === 'none' || line.sign === 'signed') && (
@@ -105,7 +111,7 @@ export function BayLineView({
             which sheet
           </Button>
         )}
-        {line.run && (line.sign === 'signed' || line.sign === 'proof') && (
+        {line.run && (line.sign === 'signed' || line.sign === 'proof' || line.sign === 'look') && (
           <Button
             sx={small}
             variant="text"

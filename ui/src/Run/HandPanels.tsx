@@ -1,5 +1,8 @@
+import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { useState } from 'react';
 import type { Advice } from '../api/client';
+import { Blank } from '../parts/Blank';
 import { Finding } from '../parts/Frame';
 import { Row, useAsk } from './panels';
 import type { Send } from './useRun';
@@ -40,4 +43,53 @@ export function ChoosePanel({ advice, send }: { advice: Advice; send: Send }) {
       {problem && <Finding>{problem.detail}</Finding>}
     </>
   ) : null;
+}
+
+/** What a second inspector looks at: a verdict on each, and a reason where one is refused. */
+export function InspectPanel({ advice, send }: { advice: Advice; send: Send }) {
+  const { ask, problem, at } = useAsk(send);
+  const [refusing, setRefusing] = useState('');
+  const [note, setNote] = useState('');
+  return (
+    <Box sx={{ mt: 2, display: 'grid', gap: 1.5 }}>
+      {(advice.inspect ?? []).map((i) => (
+        <Box key={i.item} sx={{ borderTop: '1px solid', borderColor: 'divider', pt: 1.5 }}>
+          <Box sx={{ fontSize: 19, fontWeight: i.done ? 400 : 600, color: i.done ? 'success.main' : 'text.primary' }}>
+            {i.done ? '✓ ' : ''}
+            {i.says}
+          </Box>
+          {!i.done && refusing !== i.item && (
+            <Row>
+              <Button variant="contained" onClick={() => void ask('inspected', { item: i.item, verdict: 'right' })}>
+                Right
+              </Button>
+              <Button
+                onClick={() => {
+                  setRefusing(i.item);
+                }}
+              >
+                Refuse
+              </Button>
+            </Row>
+          )}
+          {refusing === i.item && (
+            <Row>
+              <Blank label="why it is refused" value={note} onChange={setNote} error={at('note')} width={360} />
+              <Button
+                onClick={() =>
+                  void ask('inspected', { item: i.item, verdict: 'refused', note }, () => {
+                    setRefusing('');
+                    setNote('');
+                  })
+                }
+              >
+                Refused: the work begins again
+              </Button>
+            </Row>
+          )}
+        </Box>
+      ))}
+      {problem && !at('note') && <Finding>{problem.detail}</Finding>}
+    </Box>
+  );
 }

@@ -8,7 +8,7 @@ import { ComplaintPanel } from './ComplaintPanel';
 import { IdentifyPanel } from './IdentifyPanel';
 import { MovePanel } from './MovePanel';
 import { StatesPanel } from './StatesPanel';
-import { ActionPanel, ChoosePanel } from './HandPanels';
+import { ActionPanel, ChoosePanel, InspectPanel } from './HandPanels';
 import { AgainPanel, CheckPanel, Choices, LockPanel, Row, SignPanel, TodoPanel, useAsk } from './panels';
 import type { Send } from './useRun';
 import { useStored } from '../stored';
@@ -98,6 +98,8 @@ function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
       return <AgainPanel send={send} />;
     case 'sign':
       return <SignPanel who={who} send={send} blocked={run.view.blockers.length > 0} />;
+    case 'inspect':
+      return <InspectPanel advice={advice} send={send} />;
     case 'nothing':
       return (
         <Row>

@@ -3,7 +3,7 @@ import { Pick, Told, W } from './blanks';
 import { Any, When, Yes } from './choices';
 import { Charts } from './Charts';
 import { Part, Row } from './layout';
-import { list, usePaper } from './paper';
+import { idOf, list, usePaper } from './paper';
 import { Add, Many, TakeOut } from './rows';
 import { Steps } from './Steps';
 
@@ -42,6 +42,29 @@ export function Last() {
         </Part>
       )}
       <Steps />
+      {(s.inspection ?? edit) && (
+        <Part title="A second inspector looks at">
+          {list(s.inspection).map((one, i) => (
+            <Row key={one.id}>
+              <W at={['inspection', i, 'says']} label={`what is looked at ${i + 1}`} />
+              <TakeOut at={['inspection', i]} name={one.says} />
+            </Row>
+          ))}
+          <Told at={['inspection']} />
+          <Add
+            at={['inspection']}
+            what="thing a second inspector looks at"
+            named
+            make={(says) => ({
+              id: idOf(
+                says,
+                list(s.inspection).map((x) => x.id),
+              ),
+              says,
+            })}
+          />
+        </Part>
+      )}
       <Part title="Source">
         <Row>
           {edit ? (

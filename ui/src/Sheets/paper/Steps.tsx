@@ -19,6 +19,7 @@ const kinds = [
   { id: 'again', name: 'read again' },
   { id: 'loaded', name: 'under load' },
   { id: 'sign', name: 'sign' },
+  { id: 'inspect', name: 'second inspection' },
 ];
 
 /** The steps of the work: where one gets at it, what to fetch, how many hands. */
