@@ -77,7 +77,7 @@ func TestSigningIn(t *testing.T) {
 	assert.Empty(t, state(c).People, "a strange device is not told who works here")
 	in := c.as("tobin", "three turns to the eye")
 	assert.Equal(t, "Tobin", state(in).Person.Name)
-	assert.Len(t, state(in).People, 4)
+	assert.Len(t, state(in).People, 5)
 
 	cookie := c.do("POST", "/api/v1/session", `{"name":"Tobin","password":"three turns to the eye"}`).Header().Get("Set-Cookie")
 	assert.Contains(t, cookie, "HttpOnly")

@@ -106,6 +106,9 @@ func TestTheAdviceSetsRigs(t *testing.T) {
 			out, err := Rehearse(q)
 			require.NoError(t, err, q.where())
 			require.NoError(t, run.Verify(out.Events), q.where())
+			if seed < 4 {
+				shownWhole(t, w.Sheet, out.Events)
+			}
 			require.NotContains(t, out.Why, "circle", q.where())
 			require.Less(t, len(out.Events), mostEvents, q.where())
 			if out.Outcome == "stopped" {
@@ -126,6 +129,18 @@ func TestTheAdviceSetsRigs(t *testing.T) {
 	assert.Greater(t, moved, 15*seeds(t))
 	assert.Greater(t, stopped, 2*seeds(t))
 	t.Logf("%d signed, %d of them turned; %d stopped for cause", signed, moved, stopped)
+}
+
+// shownWhole draws what a screen and a record show after every event.
+func shownWhole(t *testing.T, s *sheet.Sheet, events []run.Event) {
+	for i := range events {
+		st := run.Fold(s, events[:i+1])
+		v := run.Show(st)
+		require.NotEmpty(t, v.Advice.Say)
+		require.NotEmpty(t, v.Advice.Do)
+		run.MakeRecord(run.Heading{}, st, events[:i+1], "")
+		run.Stand(st)
+	}
 }
 
 // seeds is how many rigs of each sheet are rehearsed; fewer with -short.

@@ -4,6 +4,7 @@ import (
 	"math"
 	"slices"
 	"strconv"
+	"strings"
 
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
@@ -57,7 +58,7 @@ func (h *hand) read(w *run.Want) error {
 			r.Side = map[bool]string{true: "negative", false: "positive"}[v < 0]
 			v = math.Abs(v)
 		}
-		r.Text = strconv.FormatFloat(max(0, v), 'f', 3, 64)
+		r.Text = strings.TrimSuffix(strings.TrimRight(strconv.FormatFloat(max(0, v), 'f', 3, 64), "0"), ".")
 	}
 	h.out.Readings++
 	if h.turned {

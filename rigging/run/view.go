@@ -355,6 +355,10 @@ func (st State) line(s *Setting, a Advice) *Line {
 	if s.Point.Quantity == quantity.Length && s.Point.Signed == nil { // else there is no length to draw
 		out.Of = text(s.Point.Quantity, *s.Point.Target)
 	}
+	if s.Adjuster == nil {
+		st.lineStates(out, s, a, st.latest(s.Point.ID, ""))
+		return out
+	}
 	if t := s.Adjuster.Threads; t != nil && s.Threads != nil {
 		out.Threads = math.Max(0, math.Min(1, (*s.Threads-t.Min)/(t.Max-t.Min)))
 		out.Say = fmt.Sprintf("%s threads in, %s at least", quantity.Turns(*s.Threads), quantity.Number(t.Min, 0))
