@@ -100,6 +100,7 @@ export const passwords: Record<string, string> = {
   Ines: 'slack tide at nine',
   Tobin: 'three turns to the eye',
   Maud: 'fair to the flap',
+  Bram: 'pins out flags in hand',
   Olle: 'only looking today',
 };
 

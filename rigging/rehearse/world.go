@@ -44,7 +44,7 @@ func (h *hand) read(w *run.Want) error {
 			return fault.At("sheet", "the rig shows no %q", p.Measures)
 		}
 		fine := 0.001
-		if g := h.gauge(p.Quantity); g != nil {
+		if g := h.gauge(p); g != nil {
 			r.Gauge = g.ID
 			v += h.bias[g.ID]
 			fine = max(fine, g.Resolution)
@@ -71,11 +71,17 @@ func (h *hand) read(w *run.Want) error {
 // hurries is one time in five of what a hasty hand does.
 func (h *hand) hurries() bool { return h.q.Hand == "hasty" && h.rand.IntN(5) == 0 }
 
-// gauge is the workshop's finest for a quantity.
-func (h *hand) gauge(of quantity.Kind) *run.Gauge {
+// gauge is the workshop's of the point's instrument, else the finest for its quantity.
+func (h *hand) gauge(p *sheet.Point) *run.Gauge {
 	var best *run.Gauge
 	for i, g := range h.q.Gauges {
-		if g.Quantity == of && (best == nil || g.Doubt < best.Doubt) {
+		if g.Quantity != p.Quantity {
+			continue
+		}
+		if g.Kind != "" && g.Kind == p.Instrument {
+			return &h.q.Gauges[i]
+		}
+		if best == nil || g.Doubt < best.Doubt {
 			best = &h.q.Gauges[i]
 		}
 	}

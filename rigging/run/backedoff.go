@@ -195,7 +195,7 @@ func (st State) nextOff(s *Setting) Advice {
 		turn.Text = "until it " + word
 		a := Advice{Do: DoMove, Move: turn, Caution: st.hands(),
 			Say: say(plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.WaySays + " until it " + word, "turn"}, plain("."))}
-		a.More = append(a.More, fmt.Sprintf("Seen from %s, %s. Count from there.", turn.SeenFrom, turn.Seen))
+		a.More = append(a.More, seen(turn)+". Count from there.")
 		if s.Of.Times > 1 {
 			a.More = append(a.More, fmt.Sprintf("Round %d of %d.", o.rounds+1, s.Of.Times))
 		}

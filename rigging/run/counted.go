@@ -41,7 +41,7 @@ func (counted) advise(st State, s *Setting, p Phase) Advice {
 	turn := turnOf(s, s.Adjuster, math.Abs(left), direction)
 	a := Advice{Do: DoMove, Move: turn, Caution: st.hands(),
 		Say: say(plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, plain(", counted."))}
-	a.More = append(a.More, fmt.Sprintf("Seen from %s, %s.", turn.SeenFrom, turn.Seen))
+	a.More = append(a.More, seen(turn)+".")
 	if from := st.Sheet.Point(s.Of.From); from != nil {
 		if t := st.latest(from.ID, ""); t != nil {
 			a.More = append(a.More, fmt.Sprintf("From the %s of %s.", from.Name, reads(from, t.Value)))

@@ -192,11 +192,20 @@ func (st State) coupled(s *Setting) Advice {
 		if aim.Point.Signed == nil {
 			v = max(0, v)
 		}
-		should = append(should, aim.Point.Name+" "+reads(aim.Point, v))
+		should = append(should, aim.Point.Name+" "+reads(aim.Point, roundIn(v, aim.Band)))
 	}
 	a.More = append(a.More, "Then it should read: "+strings.Join(should, "; ")+".",
-		fmt.Sprintf("The %s: seen from %s, %s.", left[0].Name, left[0].SeenFrom, left[0].Seen))
+		upper(left[0].Name)+": "+lower(seen(&left[0]))+".")
 	return a
+}
+
+// roundIn rounds what is only reckoned to about a tenth of its window.
+func roundIn(v float64, band calc.Band) float64 {
+	step := math.Pow(10, math.Floor(math.Log10((band.Max-band.Min)/10)+1e-9))
+	if !(step > 0) || math.IsInf(step, 0) {
+		return v
+	}
+	return math.Round(v/step)*step + 0
 }
 
 // leastGain is the part of what the book says below which an adjuster does not answer.

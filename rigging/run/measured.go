@@ -278,7 +278,7 @@ func (st State) turn(s *Setting, now string) Advice {
 	turn.After = out.After
 	a := Advice{Do: DoMove, Move: turn,
 		Say: say(plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, plain("."))}
-	should := fmt.Sprintf("Seen from %s, %s. It should then measure %s", s.Adjuster.SeenFrom, turn.Seen, reads(s.Point, out.After))
+	should := seen(turn) + ". It should then measure " + reads(s.Point, out.After)
 	if out.EngagedAfter != nil {
 		turn.ThreadsLeft = quantity.Turns(*out.EngagedAfter)
 		should += fmt.Sprintf(

@@ -79,27 +79,47 @@ func roundFigure(v float64) float64 {
 // tickSay says what a tick is, and what a step of the adjuster does when that is
 // something else.
 func (r *Rule) tickSay(step float64, what string) {
-	tick := "one tick is " + quantity.Number(r.Tick, 3)
-	if r.Unit != "" {
-		tick += " " + r.Unit
-	}
+	tick := "one tick is " + withUnit(quantity.Number(r.Tick, 3), r.Unit)
 	switch {
 	case what == "" || step <= 0:
 		r.TickSay = tick
 	case math.Abs(step-r.Tick) < r.Tick/100:
 		r.TickSay = "one tick is " + what
 	default:
-		r.TickSay = fmt.Sprintf("%s; %s moves it %s", tick, what, quantity.Number(step, 3))
+		digits := 3
+		if step >= 2 {
+			digits = 1
+		}
+		r.TickSay = fmt.Sprintf("%s; %s moves it %s", tick, what, quantity.Number(step, digits))
 	}
 }
 
 // Rules are the limits of what is set now, with the readings so far, and of what is worn.
 func (st State) Rules() []Rule {
-	s := st.setting()
-	if s == nil {
-		return st.wornRules()
+	var out []Rule
+	if s := st.setting(); s != nil {
+		out = st.rulesOf(s)
 	}
-	return append(st.rulesOf(s), st.wornRules()...)
+	return append(append(out, st.loneRules()...), st.wornRules()...)
+}
+
+// loneRules are those of readings that no setting puts right, as far as they were read or are
+// read next.
+func (st State) loneRules() (out []Rule) {
+	next := st.unstood()
+	if st.Sheet == nil {
+		return nil
+	}
+	for _, p := range st.Sheet.Points {
+		if st.owner(p.ID) != nil {
+			continue
+		}
+		a := st.aim(p.ID)
+		if a.Limited && (p.Stop != "" || a.Now != nil || next != nil && next.Point.ID == p.ID) {
+			out = append(out, st.aimRule(&Setting{Of: &sheet.Setting{}}, a, nil))
+		}
+	}
+	return out
 }
 
 // AllRules are those of every setting, in the order of the sheet.
@@ -107,7 +127,7 @@ func (st State) AllRules() (out []Rule) {
 	for _, s := range st.settings() {
 		out = append(out, st.rulesOf(s)...)
 	}
-	return append(out, st.wornRules()...)
+	return append(append(out, st.loneRules()...), st.wornRules()...)
 }
 
 func (st State) rulesOf(s *Setting) (out []Rule) {
@@ -134,10 +154,7 @@ func (st State) rulesOf(s *Setting) (out []Rule) {
 
 // aimRule is the rule of one of several readings, with where the turns to be made take it.
 func (st State) aimRule(s *Setting, a *Aim, p *plan) Rule {
-	unit := a.Point.Quantity.Unit()
-	if a.Point.Quantity == quantity.Count {
-		unit = ""
-	}
+	unit := unitOf(a.Point)
 	width := a.Band.Max - a.Band.Min
 	r := Rule{ID: a.Point.ID, Name: a.Point.Name, Unit: unit, Min: a.Band.Min, Max: a.Band.Max, Marks: []Mark{},
 		From: a.Band.Min - width*0.6, To: a.Band.Max + width*0.6,
@@ -155,7 +172,7 @@ func (st State) aimRule(s *Setting, a *Aim, p *plan) Rule {
 	if p != nil && len(p.left()) > 0 {
 		for i, aim := range p.aims {
 			if v := p.out.Predicted[i]; aim.Point.ID == a.Point.ID {
-				r.Marks = append(r.Marks, Mark{"should", v, "should be " + quantity.Number(v, 1)})
+				r.Marks = append(r.Marks, Mark{"should", v, "should be " + quantity.Number(roundIn(v, a.Band), 1)})
 				r.stretch(v, width/4)
 			}
 		}
@@ -241,10 +258,7 @@ func (r *Rule) stretch(v, room float64) {
 func (st State) settingRule(s *Setting) Rule {
 	lo, hi := s.limits()
 	step := math.Abs(s.PerTurn) / 2
-	unit := s.Point.Quantity.Unit()
-	if s.Point.Quantity == quantity.Count {
-		unit = ""
-	}
+	unit := unitOf(s.Point)
 	r := Rule{ID: s.Point.ID, Name: s.Point.Name, Unit: unit, Min: lo, Max: hi, Marks: []Mark{}, From: lo - 3*step, To: hi + 3*step,
 		Words: fmt.Sprintf("%s: not yet read, window %s to %s %s", s.Point.Name, quantity.Number(lo, 1), quantity.Number(hi, 1), unit)}
 	st.readingMarks(&r, s.Point.ID, 2*step)
@@ -274,7 +288,7 @@ func (st State) readingMarks(r *Rule, point string, room float64) {
 		if len(found)+len(later) == 0 {
 			r.Doubt = t.Doubt
 			if t.GaugeName != "" {
-				r.Says = fmt.Sprintf("%s tells to ± %s %s", t.GaugeName, quantity.Number(t.Doubt, 3), r.Unit)
+				r.Says = fmt.Sprintf("%s tells to ± %s", t.GaugeName, withUnit(quantity.Number(t.Doubt, 3), r.Unit))
 			}
 		}
 		kind, list := "move", &later
@@ -358,10 +372,7 @@ func (st State) threadRule(of *Turned) *Rule {
 // sheetRule is the rule of a point on the page of its sheet, nothing read yet.
 func sheetRule(s *sheet.Sheet, p *sheet.Point) Rule {
 	lo, hi := *p.Target-p.Minus, *p.Target+p.Plus
-	unit := p.Quantity.Unit()
-	if p.Quantity == quantity.Count {
-		unit = ""
-	}
+	unit := unitOf(p)
 	r := Rule{ID: p.ID, Name: p.Name, Unit: unit, Min: lo, Max: hi, Marks: []Mark{},
 		Words: fmt.Sprintf("%s: window %s to %s %s", p.Name, quantity.Number(lo, 2), quantity.Number(hi, 2), unit)}
 	step, what := stepOf(s, p)

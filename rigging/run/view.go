@@ -391,13 +391,12 @@ func (st State) lineStates(out *Line, s *Setting, a Advice, latest *Taken) {
 				LineState{st.Sheet.State(id).Name, latest != nil && latest.Point == point.ID && slices.Contains(latest.States, id)},
 			)
 		}
-		for _, m := range st.Sheet.LostMotion {
+		for _, m := range st.Sheet.LostMotion { // else nobody asks where the inner lies
 			if m.Pulled == point.ID {
 				out.Inner = "eased"
+			} else if out.Inner == "" {
+				out.Inner = "pushed"
 			}
-		}
-		if out.Inner == "" {
-			out.Inner = "pushed"
 		}
 	}
 }

@@ -77,12 +77,33 @@ func notch(a *sheet.Adjuster) string {
 }
 
 // per is a change of a point by one turn, in its unit.
-func per(p *sheet.Point, v float64) string {
-	unit := p.Quantity.Unit()
-	if p.Quantity == quantity.Count {
-		unit = ""
+func per(p *sheet.Point, v float64) string { return withUnit(quantity.Number(v, 2), unitOf(p)) }
+
+// unitOf is the unit of a point's readings, "" of a count.
+func unitOf(p *sheet.Point) string {
+	switch p.Quantity {
+	case quantity.Count:
+		return ""
+	case quantity.Angle:
+		return "°"
 	}
-	return strings.TrimSpace(quantity.Number(v, 2) + " " + unit)
+	return p.Quantity.Unit()
+}
+
+// withUnit writes a figure with its unit: 143 mm, 12°, 5.
+func withUnit(figure, unit string) string {
+	if unit == "°" {
+		return figure + unit
+	}
+	return strings.TrimSpace(figure + " " + unit)
+}
+
+// seen says how a turn looks: seen from the tail, clockwise. What is slid turns no way.
+func seen(t *Turn) string {
+	if t.Seen == "along" {
+		return "Seen from " + t.SeenFrom
+	}
+	return "Seen from " + t.SeenFrom + ", " + t.Seen
 }
 
 func nonNil[T any](list []T) []T {

@@ -8,10 +8,23 @@ import type { Send } from './useRun';
 /** The way back to as found, for each adjuster that does not stand there. */
 export function BackTo({ view, send, link }: { view: View; send: Send; link: object }) {
   const [undoing, setUndoing] = useState('');
+  const [open, setOpen] = useState(false);
   const { ask, problem } = useAsk(send);
   const back = view.back.find((b) => b.adjuster === undoing);
   const name = view.adjusters.find((a) => a.id === undoing)?.name;
   if (view.back.length === 0) return <Box sx={{ color: 'quiet' }}>back to as found: nothing turned</Box>;
+  if (!back && view.back.length > 1 && !open)
+    return (
+      <Button
+        variant="text"
+        sx={link}
+        onClick={() => {
+          setOpen(true);
+        }}
+      >
+        back to as found: {view.back.length} adjusters
+      </Button>
+    );
   if (!back)
     return (
       <>

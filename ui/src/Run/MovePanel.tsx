@@ -28,30 +28,42 @@ export function MovePanel({
 }) {
   const { ask, problem } = useAsk(send);
   const several = plan.length > 1;
+  const size = several ? { px: 2, fontSize: 18 } : {};
+  const taps = (
+    <>
+      <Button variant="contained" sx={size} onClick={() => void ask('move', made(turn))}>
+        {several && `${turn.name}: `}
+        {several ? 'turned' : 'Turned'} {turn.until ? turn.text : turn.turns_say} {several && turn.way_says}
+      </Button>
+      <Button sx={size} onClick={onOther}>
+        Turned another amount
+      </Button>
+      <Button sx={size} onClick={() => void ask('stuck', { adjuster: turn.adjuster, way: turn.way })}>
+        It will not turn
+      </Button>
+    </>
+  );
   return (
     <>
-      {several && (
-        <Box component="ul" aria-label="turns" sx={{ listStyle: 'none', m: 0, mt: 2, p: 0, display: 'grid', gap: 1 }}>
+      {several ? (
+        <Box component="ul" aria-label="turns" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }}>
           {plan.map((t) => (
-            <Box
-              component="li"
-              key={t.adjuster}
-              sx={{ fontSize: 19, fontWeight: t.done ? 400 : 600, color: t.done ? 'success.main' : 'text.primary' }}
-            >
-              {t.done ? '✓' : t.adjuster === turn.adjuster ? '▸' : '·'} {t.name}: {t.done ? 'turned ' : ''}
-              {t.text} {t.way_says}
+            <Box component="li" key={t.adjuster} sx={{ fontSize: 19, mt: 1 }}>
+              {t.adjuster === turn.adjuster ? (
+                <Row>{taps}</Row>
+              ) : (
+                <Box component="span" sx={{ fontWeight: t.done ? 600 : 400, color: t.done ? 'success.main' : 'quiet' }}>
+                  {t.done ? '✓ ' : '· then '}
+                  {t.name}: {t.done ? 'turned ' : ''}
+                  {t.text} {t.way_says}
+                </Box>
+              )}
             </Box>
           ))}
         </Box>
+      ) : (
+        <Row>{taps}</Row>
       )}
-      <Row>
-        <Button variant="contained" onClick={() => void ask('move', made(turn))}>
-          {several && `${turn.name}: `}
-          {several ? 'turned' : 'Turned'} {turn.until ? turn.text : turn.turns_say}
-        </Button>
-        <Button onClick={onOther}>Turned another amount</Button>
-        <Button onClick={() => void ask('stuck', { adjuster: turn.adjuster, way: turn.way })}>It will not turn</Button>
-      </Row>
       {problem && <Finding>{problem.detail}</Finding>}
       <ByRequest run={run} rules={rules} send={send} />
     </>

@@ -29,7 +29,15 @@ export function Now(props: Props) {
   const step = run.view.steps.find((s) => s.id === advice.step);
   return (
     <Box component="section" aria-label="Now" data-seq={run.view.seq} sx={{ maxWidth: 760 }}>
-      <Box component="h2" sx={{ m: 0, fontSize: { xs: 28, md: 34 }, fontWeight: 600, lineHeight: 1.15 }}>
+      <Box
+        component="h2"
+        sx={{
+          m: 0,
+          fontSize: advice.plan && advice.plan.length > 1 ? { xs: 24, md: 28 } : { xs: 28, md: 34 },
+          fontWeight: 600,
+          lineHeight: 1.15,
+        }}
+      >
         {advice.say.map((p, i) => (
           <Box component="span" key={i} sx={p.mark === 'turn' ? { color: 'primary.main' } : {}}>
             {p.text}

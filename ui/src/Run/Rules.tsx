@@ -4,7 +4,10 @@ import { RuleView } from '../parts/RuleView';
 
 /** The rules of the run: a rule without a mark says something only to the one who is about to read it. */
 export function Rules({ rules, point }: { rules: Rule[]; point: string }) {
-  const [first, ...others] = rules.filter((r) => r.marks.length > 0 || r.id === point);
+  const shown = rules.filter((r) => r.marks.length > 0 || r.id === point);
+  const together = shown.length > 2; // all of them in one look
+  const first = together ? undefined : shown[0];
+  const others = together ? shown : shown.slice(1);
   return (
     <>
       {first && <RuleView rule={first} />}

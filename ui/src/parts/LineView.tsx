@@ -12,7 +12,7 @@ function describe(line: Line): string {
   if (line.position) parts.push(`${line.control} in ${line.position}.`);
   if (line.now) parts.push(`${line.between} ${line.now}${line.of ? ` of ${line.of}` : ''}.`);
   if (line.turn)
-    parts.push(`Turn the ${line.barrel} ${line.turn.turns_say} ${line.turn.way_says}, seen from ${line.turn.seen_from} ${line.turn.seen}.`);
+    parts.push(`Turn the ${line.barrel} ${line.turn.text} ${line.turn.way_says}, seen from ${line.turn.seen_from} ${line.turn.seen}.`);
   if (line.say) parts.push(`${line.say}.`);
   return parts.join(' ');
 }

@@ -113,7 +113,7 @@ test('the line tells in words what it draws, with the turn when there is one', (
       }}
     />,
   );
-  expect(turning).toContain('Turn the barrel 3½ away from the eye, seen from the drive anticlockwise.');
+  expect(turning).toContain('Turn the barrel 3½ turns away from the eye, seen from the drive anticlockwise.');
   expect(turning).toContain('>3½ turns<');
 });
 

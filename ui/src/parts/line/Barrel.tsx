@@ -73,22 +73,25 @@ function TurnArrow({ line, p, half }: { line: Line; p: Places; half: number }) {
   const clock = turn.seen === 'clockwise';
   const labelX = p.room === 'narrow' ? 2 : p.barrel + half + 34;
   const top = p.room === 'narrow' ? 75 : 54; // over the arrow on a phone, beside it elsewhere
-  const seen = `${turn.seen}, seen from ${turn.seen_from}`;
+  const along = turn.seen === 'along'; // it slides: no way round
+  const seen = along ? `seen from ${turn.seen_from}` : `${turn.seen}, seen from ${turn.seen_from}`;
   const seenX = Math.min(labelX, p.width - 40 - seen.length * 7.4);
   return (
     <g>
       <path d={`M${from} ${y}Q${p.barrel} ${y - 34} ${to} ${y - 2}`} fill="none" stroke={accent} strokeWidth={5} />
       <path d={`M${to + sign * 9} ${y + 8}l${-sign * 20} ${-5}l${sign * 13} ${-13}Z`} fill={accent} />
       <text x={labelX} y={p.y - top} fontSize={26} fontWeight={600} fill={accent}>
-        {turn.turns_say} {turn.turns <= 1 ? 'turn' : 'turns'}
+        {turn.text}
       </text>
       <text x={labelX} y={p.y - top + 21} fontSize={16} fontWeight={500} fill={accent}>
         {turn.way_says}
       </text>
-      <g transform={`translate(${seenX + 9} ${p.y - top - 37}) scale(${clock ? 1 : -1} 1)`}>
-        <path d="M7 4A8.5 8.5 0 1 1 6 -6" fill="none" stroke={accent} strokeWidth={2.5} />
-        <path d="M1 -6l9 4l0 -9Z" fill={accent} />
-      </g>
+      {!along && (
+        <g transform={`translate(${seenX + 9} ${p.y - top - 37}) scale(${clock ? 1 : -1} 1)`}>
+          <path d="M7 4A8.5 8.5 0 1 1 6 -6" fill="none" stroke={accent} strokeWidth={2.5} />
+          <path d="M1 -6l9 4l0 -9Z" fill={accent} />
+        </g>
+      )}
       <text x={seenX + 24} y={p.y - top - 32} fontSize={15} fill={accent}>
         {seen}
       </text>
