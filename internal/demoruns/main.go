@@ -127,11 +127,15 @@ func (w work) write(floor *workshop.Workshop, sheets []*sheet.Sheet, dir string)
 	if err != nil {
 		return fmt.Errorf("%s: %w", w.id, err)
 	}
-	q := rehearse.Question{Sheet: s, School: w.school, Settings: w.found, Condition: w.condition, At: w.at, Seed: uint64(len(w.id))}
-	for _, g := range floor.Gauges {
-		q.Gauges = append(q.Gauges, g)
-	}
-	played, err := rehearse.Rehearse(q)
+	played, err := rehearse.Rehearse(rehearse.Question{
+		Sheet:     s,
+		School:    w.school,
+		Settings:  w.found,
+		Condition: w.condition,
+		At:        w.at,
+		Gauges:    floor.Gauges,
+		Seed:      uint64(len(w.id)),
+	})
 	if err != nil {
 		return fmt.Errorf("%s: %w", w.id, err)
 	}

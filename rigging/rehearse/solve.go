@@ -5,6 +5,7 @@ import (
 
 	"brankel/rigging/fault"
 	"brankel/rigging/input"
+	"brankel/rigging/run"
 	"brankel/rigging/sheet"
 	"brankel/rigging/strict"
 )
@@ -20,19 +21,21 @@ type asking struct {
 }
 
 // Solve plays the question {"sheet", "school", "settings", "condition", "at", "gauges",
-// "seed", "hand"}; find gives the sheet of a number. The error is a *fault.Fault, or a
+// "seed", "hand"}; find gives the sheet of a number, and what is read without gauges of its
+// own is read by those of the workshop. The error is a *fault.Fault, or a
 // fault.List of a sheet that is wrong.
-func Solve(raw []byte, find func(id string) (*sheet.Sheet, error)) (Outcome, error) {
+func Solve(raw []byte, find func(id string) (*sheet.Sheet, error), workshop []run.Gauge) (Outcome, error) {
 	var object map[string]json.RawMessage
 	if err := strict.Decode(raw, &object); err != nil {
 		return Outcome{}, err
 	}
-	q := Question{}
+	q := Question{Gauges: workshop}
 	var err error
 	if q.Sheet, err = sheetOf(object["sheet"], find); err != nil {
 		return Outcome{}, err
 	}
 	if given, ok := object["gauges"]; ok {
+		q.Gauges = nil
 		if err := strict.Decode(given, &q.Gauges); err != nil {
 			return Outcome{}, fault.Below("gauges", err)
 		}

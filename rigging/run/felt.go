@@ -265,7 +265,8 @@ func (st State) try(s *Setting) Advice {
 	if t.here() == feltAstray {
 		return st.astray(s)
 	}
-	out, err := calc.Bracket(calc.BracketInput{Tries: t.asked(s.Of.Least), Stride: math.Max(1, math.Round(s.Of.Stride/t.step))})
+	asked := t.asked(s.Of.Least)
+	out, err := calc.Bracket(calc.BracketInput{Tries: asked, Stride: stride(s.Of.Stride/t.step, asked)})
 	switch {
 	case err != nil:
 		return Advice{Do: DoDecide, Say: say(plain("This cannot be worked out.")), Finding: err.Error()}
@@ -280,6 +281,16 @@ func (st State) try(s *Setting) Advice {
 		return st.cannotReach(s, fmt.Sprintf("One step of the %s is too tight and the next too loose.", s.Adjuster.Name))
 	}
 	return st.turnTo(s, t, *out.Next)
+}
+
+// stride is how far the next try goes while only one end is known: twice as far each time,
+// or a setting far out would be walked to step by step.
+func stride(first float64, asked []calc.Try) float64 {
+	n := math.Max(1, math.Round(first))
+	for i := 1; i < len(asked) && asked[i].Felt == asked[0].Felt; i++ {
+		n = math.Min(2*n, 64)
+	}
+	return n
 }
 
 func (t tries) good() bool {
