@@ -11,7 +11,6 @@ import (
 	"brankel/demo"
 	"brankel/rigging/fault"
 	"brankel/rigging/rehearse"
-	"brankel/rigging/run"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 )
@@ -56,20 +55,16 @@ func rehearsal(args []string, in io.Reader, out, errs io.Writer) int {
 
 func timed(raw []byte) (rehearse.Outcome, error) {
 	from := time.Now()
-	out, err := rehearse.Solve(raw, demoSheet, demoGauges())
+	out, err := rehearse.Solve(raw, demoSheet, demoFloor().Gauges)
 	out.Seconds = time.Since(from).Seconds()
 	return out, err
 }
 
-// demoGauges are those of the demo workshop.
-func demoGauges() []run.Gauge {
-	raw, err := demo.Files.ReadFile("workshop.json")
-	if err != nil {
-		return nil // it is built in
-	}
-	var floor workshop.Workshop
-	_ = json.Unmarshal(raw, &floor) // it was read by the importer's tests
-	return floor.Gauges
+// demoFloor is the demo workshop, which is built in.
+func demoFloor() (floor workshop.Workshop) {
+	raw, _ := demo.Files.ReadFile("workshop.json")
+	_ = json.Unmarshal(raw, &floor)
+	return floor
 }
 
 // demoSheet is a sheet of the demo workshop by its number.
