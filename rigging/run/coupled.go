@@ -65,10 +65,11 @@ func (st State) round(s *Setting) (values map[string]Judgement, after []Moved, o
 		wrong = wrong || j.wrong() && !left
 		values[a.Point.ID] = j
 	}
-	for _, m := range st.Moves {
+	for i := len(st.Moves) - 1; i >= 0 && st.Moves[i].Epoch > from; i-- {
+		m := st.Moves[i]
 		touched := slices.ContainsFunc(s.Aims, func(a *Aim) bool { return a.Limited && st.touches(m, a.Point.ID) })
 		switch {
-		case m.Epoch <= from || !touched:
+		case !touched:
 		case m.Epoch <= to || !slices.Contains(s.Of.Adjusters, m.Adjuster):
 			return nil, nil, false
 		default:
@@ -276,12 +277,16 @@ func (st State) learn(s *Setting) {
 	}
 }
 
+// mostLearnt is from how many readings of a point it is learnt: older ones tell of another
+// grip, and a long run must not cost more each time.
+const mostLearnt = 16
+
 // prior is how far a gain usually lies from 1.
 const prior = 0.35
 
 func (st State) learnFrom(s *Setting, p *sheet.Point, a [][]float64, b []float64) (told bool) {
 	var before *Taken
-	for _, i := range st.byPoint[p.ID] {
+	for _, i := range last(st.byPoint[p.ID], mostLearnt) {
 		t := &st.Readings[i]
 		if !t.Judged() || t.Stage == First {
 			continue
