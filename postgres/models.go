@@ -132,6 +132,7 @@ type StandingRow struct {
 	Signed  bool    `gorm:"not null;default:false"`
 	Touched *time.Time
 	Due     string `gorm:"not null;default:''"`
+	Voids   string `gorm:"not null;default:''"` // JSON of the cables to be proved again
 	Resume  string `gorm:"not null;default:''"` // JSON of carried
 }
 

@@ -140,6 +140,9 @@ type carried struct {
 func standingOf(sheet string, st run.Standing) StandingRow {
 	row := StandingRow{Sheet: sheet, Sign: string(st.Sign), Part: st.Part, Says: st.Says, Signed: st.Signed, Due: st.Due,
 		Resume: text(carried{st.Resume, st.On, st.Off})}
+	if len(st.Voids) > 0 {
+		row.Voids = text(st.Voids)
+	}
 	if !st.Touched.IsZero() {
 		row.Touched = &st.Touched
 	}
@@ -151,6 +154,7 @@ func (r StandingRow) standing() run.Standing {
 	if r.Touched != nil {
 		st.Touched = r.Touched.UTC()
 	}
+	_ = json.Unmarshal([]byte(r.Voids), &st.Voids) // its own writing, or nothing
 	var c carried
 	_ = json.Unmarshal([]byte(r.Resume), &c) // its own writing, or nothing yet
 	st.Resume, st.On, st.Off = c.Resume, c.On, c.Off
@@ -158,7 +162,8 @@ func (r StandingRow) standing() run.Standing {
 }
 
 const addSQL = `WITH moved AS (
-  UPDATE runs SET seq = $1, hash = $2, sheet = $3, sign = $4, part = $5, says = $6, signed = $7, touched = $8, due = $9, resume = $10
+  UPDATE runs SET seq = $1, hash = $2, sheet = $3, sign = $4, part = $5, says = $6, signed = $7, touched = $8, due = $9,
+    resume = $10, voids = $22
   WHERE id = $11 AND seq = $12 AND hash = $13 RETURNING id)
 INSERT INTO events (id, run_id, seq, kind, by, at, received, body, prev, hash, sent)
 SELECT $14, id, $1, $15, $16, $17, $18, $19, $20, $2, $21 FROM moved RETURNING print`
@@ -171,7 +176,7 @@ func (s *Store) Add(h RunHead, e run.Event, sent, sheet string, st run.Standing)
 	add := func(db *gorm.DB) error {
 		err := row(db, addSQL, e.Seq, e.Hash, stands.Sheet, stands.Sign, stands.Part, stands.Says, stands.Signed, stands.Touched,
 			stands.Due, stands.Resume, e.Run, h.Seq, h.Hash, e.ID, string(e.Kind), e.By, e.At, e.Received, string(e.Body), e.Prev,
-			sent).Scan(&print)
+			sent, stands.Voids).Scan(&print)
 		switch {
 		case errors.Is(err, sql.ErrNoRows):
 			return ErrMoved
@@ -218,10 +223,11 @@ func (s *Store) Event(id string) (run.Event, string, error) {
 // SetStanding writes what the floor shows of a run anew; false when it stood so.
 func (s *Store) SetStanding(id, sheet string, st run.Standing) (bool, error) {
 	row := standingOf(sheet, st)
-	done := s.db.Exec(`UPDATE runs SET sheet = ?, sign = ?, part = ?, says = ?, signed = ?, touched = ?, due = ?, resume = ?
-		WHERE id = ? AND (sheet, sign, part, says, signed, touched, due, resume) IS DISTINCT FROM (?, ?, ?, ?, ?, ?::timestamptz, ?, ?)`,
-		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume, id,
-		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume)
+	done := s.db.Exec(`UPDATE runs SET sheet = ?, sign = ?, part = ?, says = ?, signed = ?, touched = ?, due = ?,
+		resume = ?, voids = ?
+		WHERE id = ? AND (sheet, sign, part, says, signed, touched, due, resume, voids) IS DISTINCT FROM (?, ?, ?, ?, ?, ?::timestamptz, ?, ?, ?)`,
+		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume, row.Voids, id,
+		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume, row.Voids)
 	return done.RowsAffected > 0, done.Error
 }
 
@@ -233,19 +239,19 @@ type RunLine struct {
 
 // NewestRuns is the newest run of each cable; what to resume is left out.
 func (s *Store) NewestRuns() ([]RunLine, error) {
-	return s.lines(`SELECT DISTINCT ON (machine, cable) id, machine, cable, opened, sign, part, says, signed, touched, due, ''
+	return s.lines(`SELECT DISTINCT ON (machine, cable) id, machine, cable, opened, sign, part, says, signed, touched, due, voids, ''
 		FROM runs ORDER BY machine, cable, opened DESC, id`)
 }
 
 // RunsOf are the runs of a machine, the newest first.
 func (s *Store) RunsOf(machine string) ([]RunLine, error) {
-	return s.lines(`SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, ''
+	return s.lines(`SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, voids, ''
 		FROM runs WHERE machine = ? ORDER BY opened DESC, id`, machine)
 }
 
 // RunLine is the line of one run with what to resume, ErrNotFound when there is none.
 func (s *Store) RunLine(id string) (RunLine, error) {
-	list, err := s.lines(`SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, resume FROM runs WHERE id = ?`, id)
+	list, err := s.lines(`SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, voids, resume FROM runs WHERE id = ?`, id)
 	if err == nil && len(list) == 0 {
 		return RunLine{}, ErrNotFound
 	}
@@ -264,7 +270,7 @@ func (s *Store) lines(query string, args ...any) (out []RunLine, err error) {
 	for rows.Next() {
 		var l RunLine
 		var st StandingRow
-		if err := rows.Scan(&l.ID, &l.Machine, &l.Cable, &l.Opened, &st.Sign, &st.Part, &st.Says, &st.Signed, &st.Touched, &st.Due,
+		if err := rows.Scan(&l.ID, &l.Machine, &l.Cable, &l.Opened, &st.Sign, &st.Part, &st.Says, &st.Signed, &st.Touched, &st.Due, &st.Voids,
 			&st.Resume); err != nil {
 			return nil, err
 		}

@@ -101,6 +101,9 @@ func (s *Shop) Bays() (Bays, error) {
 					b.Due = append(b.Due, s.due(st.Due, m.Name+": "+c.Name+", look again"))
 				}
 			}
+			if by := voidedBy(m, c, newest); by != "" {
+				line.Sign, line.Says = run.SignProof, "prove it again: "+by+" was turned"
+			}
 			bay.Lines = append(bay.Lines, line)
 		}
 		b.Machines = append(b.Machines, bay)
@@ -119,6 +122,23 @@ func (s *Shop) Bays() (Bays, error) {
 		b.Open = &Carry{Run: touched.ID, Title: title, Resume: st.Resume, On: nonNil(st.On), Off: nonNil(st.Off)}
 	}
 	return b, nil
+}
+
+// voidedBy is the other cable of the machine whose later run turned something that the last
+// record of this one rests on; "" when none did.
+func voidedBy(m workshop.Machine, c workshop.Cable, newest map[[2]string]postgres.RunLine) string {
+	own, ok := newest[[2]string{m.ID, c.ID}]
+	if !ok || !own.Standing.Signed {
+		return ""
+	}
+	for _, o := range m.Cables {
+		l, ok := newest[[2]string{m.ID, o.ID}]
+		names := func(name string) bool { return name == c.Name || name == c.Family }
+		if ok && o.ID != c.ID && slices.ContainsFunc(l.Standing.Voids, names) && l.Standing.Touched.After(own.Standing.Touched) {
+			return o.Name
+		}
+	}
+	return ""
 }
 
 // lineOf is a cable without a run.

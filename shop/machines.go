@@ -29,6 +29,7 @@ type MachineLine struct {
 	Sheet string         `json:"sheet,omitempty"` // hash
 	Says  string         `json:"says"`            // which sheet, or why none
 	Led   bool           `json:"led"`             // a run can be opened
+	Void  string         `json:"void,omitempty"`  // the cable that was turned since the last record
 	Open  string         `json:"open,omitempty"`  // the run to go on with
 	Runs  []MachineRun   `json:"runs"`
 }
@@ -55,6 +56,10 @@ func (s *Shop) MachineView(id string) (MachineView, error) {
 	if err != nil {
 		return v, err
 	}
+	newest := map[[2]string]postgres.RunLine{}
+	for _, r := range slices.Backward(runs) {
+		newest[[2]string{m.ID, r.Cable}] = r
+	}
 	for _, c := range m.Cables {
 		line := MachineLine{Cable: c, Runs: []MachineRun{}}
 		if err := s.whichSheet(m, c, &line); err != nil {
@@ -64,8 +69,11 @@ func (s *Shop) MachineView(id string) (MachineView, error) {
 			if r.Cable != c.ID {
 				continue
 			}
-			if len(line.Runs) == 0 && !r.Standing.Signed {
-				line.Open = r.ID
+			if len(line.Runs) == 0 {
+				line.Void = voidedBy(m, c, newest)
+				if !r.Standing.Signed {
+					line.Open = r.ID
+				}
 			}
 			line.Runs = append(line.Runs, MachineRun{r.ID, r.Opened.Format(run.Day), r.Standing.Says, r.Standing.Signed})
 		}

@@ -29,6 +29,15 @@ func TestTheDemoShowsEveryMarkOnTheFloor(t *testing.T) {
 	assert.Equal(t, "signed: signed 17 Nov 2026", marks["oyster"])
 	assert.Equal(t, "look: waits for a second inspector", marks["survey"])
 	assert.Equal(t, "proof: proof owed: on the water", marks["plover"])
+	for _, m := range bays.Machines {
+		if m.ID == "ferry" {
+			assert.Equal(t, "prove it again: throttle, then cruise was turned", m.Lines[0].Says, "the kickdown rests on the throttle")
+		}
+	}
+	card, err := s.MachineView("ferry")
+	require.NoError(t, err)
+	assert.Equal(t, "throttle, then cruise", card.Lines[0].Void)
+	assert.Empty(t, card.Lines[1].Void)
 	require.NotNil(t, bays.Open)
 	assert.Equal(t, "Launch Wigeon · lower drive cable", bays.Open.Title)
 	assert.Equal(t, []string{"joint nut"}, bays.Open.Resume.FingerTight)

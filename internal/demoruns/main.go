@@ -77,7 +77,7 @@ var works = []work{
 		begun: "2026-11-18T08:00:00Z", found: map[string]float64{"slider": 14}, leave: loaded,
 		then: []workshop.RunEvent{left(run.KindDecided, `{"about":"loaded","choice":"leave open"}`), left(run.KindSigned, `{"name":""}`)}},
 	{id: "2026-11-ferry-cruise", machine: "ferry", cable: "cruise", words: "Idle hangs high when warm", by: "Ines",
-		begun: "2026-11-22T14:00:00Z", found: map[string]float64{"pedal_nuts": 2, "cruise_nuts": -2}, leave: before(run.DoLock)},
+		begun: "2026-11-22T14:00:00Z", found: map[string]float64{"pedal_nuts": 3, "cruise_nuts": -2}, leave: before(run.DoLock)},
 	{id: "2026-11-knot", machine: "knot", cable: "shift", words: "Ratchets in forward", by: "Ines",
 		begun: "2026-10-30T11:00:00Z", found: map[string]float64{"engine_end": -3, "helm_end": 1}},
 	{id: "2026-11-plover", machine: "plover", cable: "shift", words: "New cable, set from nothing", by: "Ines",

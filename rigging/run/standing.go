@@ -27,6 +27,7 @@ type Standing struct {
 	Signed  bool      `json:"signed"`
 	Touched time.Time `json:"touched"` // when the last thing was done; zero before
 	Due     string    `json:"due"`     // the day to look again, 2006-01-02; "" for none
+	Voids   []string  `json:"voids,omitempty"` // other cables of the machine to be proved again: something was turned here
 	Resume  Resume    `json:"resume"`
 	On      []string  `json:"on"`
 	Off     []string  `json:"off"`
@@ -42,6 +43,9 @@ func Stand(st State) Standing {
 	out := Standing{Signed: st.Signed != nil, Touched: st.LastAt, Resume: st.resume(a), On: names(st.On), Off: names(st.Off)}
 	if st.Signed != nil && st.Sheet != nil && st.Sheet.Recheck.Days > 0 {
 		out.Due = st.SignedAt.AddDate(0, 0, st.Sheet.Recheck.Days).Format(time.DateOnly)
+	}
+	if st.Sheet != nil && st.moved() {
+		out.Voids = st.Sheet.VoidsCables
 	}
 	out.Sign, out.Part, out.Says = st.standing(a)
 	return out

@@ -103,6 +103,9 @@ function Card({ view }: { view: MachineView }) {
                   l.says
                 )}
               </Box>
+              {l.void && (
+                <Box sx={{ fontSize: 17, fontWeight: 600, mt: 0.5 }}>Prove it again: the {l.void} was turned since its last record.</Box>
+              )}
               {(l.cable.chain ?? []).length > 0 && <Chain links={l.cable.chain ?? []} />}
               {l.runs.map((r) => (
                 <Box key={r.id} sx={{ fontSize: 17, display: 'flex', gap: 1.5, minHeight: 40, alignItems: 'center' }}>
