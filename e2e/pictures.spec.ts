@@ -88,14 +88,15 @@ test('a run', async ({ page, server }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.screenshot({ path: picture('run-move-phone'), fullPage: true });
   await page.setViewportSize({ width: 1280, height: 800 });
-  await m.tap('lamp');
-  await page.screenshot({ path: picture('run-move-lamp') });
-  await m.tap('daylight');
   await m.tap('Turned 3½');
   await m.tap('Done, 3 times');
   await m.read('142.9', states);
   await m.says('joint nut');
   await page.screenshot({ path: picture('run-lock') });
+  await page.goto(`${server.url}/run/2026-11-mail-aileron`);
+  await page.getByRole('button', { name: 'Carry on' }).click();
+  await page.getByText('then crossover').waitFor();
+  await page.screenshot({ path: picture('run-coupled') });
   await page.goto(`${server.url}/run/2026-11-wigeon`);
   await page.getByText('Where it stood').waitFor();
   await page.screenshot({ path: picture('run-resume') });

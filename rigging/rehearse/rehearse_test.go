@@ -271,12 +271,49 @@ func TestARehearsalRepeats(t *testing.T) {
 	assert.NotEmpty(t, one.Rig.Condition["found"])
 }
 
-func BenchmarkRehearse(b *testing.B) {
-	s := led(b)[0]
-	q := asked(rand.New(rand.NewPCG(3, 9)), s, 3)
+// loop is a rehearsed aileron loop: five adjusters, three of them coupled.
+func loop(b *testing.B) (Question, []run.Event) {
+	for _, w := range led(b) {
+		if w.ID != "721" || w.school != "flap" {
+			continue
+		}
+		q := asked(rand.New(rand.NewPCG(3, 9)), w, 3)
+		q.Condition = nil
+		out, err := Rehearse(q)
+		require.NoError(b, err)
+		for i := range out.Events {
+			if run.Next(run.Fold(w.Sheet, out.Events[:i])).Plan != nil {
+				return q, out.Events[:i]
+			}
+		}
+	}
+	b.Fatal("the loop was never turned")
+	return Question{}, nil
+}
+
+func BenchmarkRehearseTheLoop(b *testing.B) {
+	q, _ := loop(b)
 	for b.Loop() {
 		if _, err := Rehearse(q); err != nil {
 			b.Fatal(err)
 		}
+	}
+}
+
+// What is advised for three coupled turnbuckles, from the events on; the fold alone is the
+// baseline.
+func BenchmarkAdviceForTheLoop(b *testing.B) {
+	q, events := loop(b)
+	for b.Loop() {
+		if run.Next(run.Fold(q.Sheet, events)).Plan == nil {
+			b.Fatal("no turn is asked for")
+		}
+	}
+}
+
+func BenchmarkFoldOfTheLoop(b *testing.B) {
+	q, events := loop(b)
+	for b.Loop() {
+		run.Fold(q.Sheet, events)
 	}
 }

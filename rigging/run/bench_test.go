@@ -59,11 +59,13 @@ func (r *rig) sheet() *sheet.Sheet {
 
 func (r *rig) state() State { return Fold(r.sheet(), r.events) }
 
-func (r *rig) try(kind Kind, body any) error {
+func (r *rig) try(kind Kind, body any) error { return r.tryBy("Ines", kind, body) }
+
+func (r *rig) tryBy(who string, kind Kind, body any) error {
 	raw, err := json.Marshal(body)
 	require.NoError(r.t, err)
 	n := len(r.events)
-	e := Event{ID: fmt.Sprintf("e%d", n+1), Run: "r", Seq: n + 1, Kind: kind, By: "Ines", Body: raw,
+	e := Event{ID: fmt.Sprintf("e%d", n+1), Run: "r", Seq: n + 1, Kind: kind, By: who, Body: raw,
 		At: time.Date(2026, 11, 24, 9, n, 0, 0, time.UTC), Received: time.Date(2026, 11, 24, 9, n, 1, 0, time.UTC)}
 	e, err = Admit(r.bench, r.state(), e)
 	if err != nil {

@@ -25,8 +25,8 @@ type Standing struct {
 	Part    float64   `json:"part"` // how far along, 0 to 1
 	Says    string    `json:"says"`
 	Signed  bool      `json:"signed"`
-	Touched time.Time `json:"touched"` // when the last thing was done; zero before
-	Due     string    `json:"due"`     // the day to look again, 2006-01-02; "" for none
+	Touched time.Time `json:"touched"`         // when the last thing was done; zero before
+	Due     string    `json:"due"`             // the day to look again, 2006-01-02; "" for none
 	Voids   []string  `json:"voids,omitempty"` // other cables of the machine to be proved again: something was turned here
 	Resume  Resume    `json:"resume"`
 	On      []string  `json:"on"`

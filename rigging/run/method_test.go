@@ -1,0 +1,322 @@
+package run
+
+import (
+	"os"
+	"strconv"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/sheet"
+)
+
+// follower does what the advice asks and finds everything as it should be, but for what is
+// told otherwise: readings by their point, answers by their check.
+type follower struct {
+	*rig
+	s       *sheet.Sheet
+	reading map[string]string
+	answers map[string]string
+}
+
+func follow(t *testing.T, id string) *follower {
+	raw, err := os.ReadFile("../../demo/sheets/" + id + ".json")
+	require.NoError(t, err)
+	s, err := sheet.Parse(raw)
+	require.NoError(t, err)
+	return &follower{rigOf(t, Bench{Family: s.Family, Cable: s.Cable}, s), s, map[string]string{}, map[string]string{}}
+}
+
+// until follows the advice until it is what is looked for.
+func (f *follower) until(found func(Advice) bool) Advice {
+	f.t.Helper()
+	for range 150 {
+		a := Next(f.state())
+		if found(a) {
+			return a
+		}
+		f.step(a)
+	}
+	require.Fail(f.t, "it never came to that", "%+v", Next(f.state()))
+	return Advice{}
+}
+
+func (f *follower) untilDo(do Do) Advice {
+	f.t.Helper()
+	return f.until(func(a Advice) bool { return a.Do == do })
+}
+
+func (f *follower) step(a Advice) {
+	f.t.Helper()
+	switch a.Do {
+	case DoComplaint:
+		f.do(KindComplaint, Complaint{"as found", "yes"})
+	case DoIdentify:
+		u := f.s.Applies.One()
+		f.do(KindIdentified, Identified{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant})
+	case DoDecide:
+		f.do(KindDecided, Decided{About: a.Choices[0].About, Choice: a.Choices[0].Choice, Reason: "for this test"})
+	case DoSafe, DoRestore:
+		for _, one := range a.Things {
+			if one.Kind == KindCaution && !one.Done {
+				f.do(one.Kind, Named{ID: one.ID})
+			} else if !one.Done {
+				f.do(one.Kind, Thing{ID: one.ID, Name: one.Name, Side: one.Side})
+			}
+		}
+	case DoRead:
+		f.read(a.Read)
+	case DoMove:
+		f.do(KindMove, Move{Adjuster: a.Move.Adjuster, Setting: a.Move.Setting, Until: a.Move.Until, Turns: a.Move.TurnsSay, Way: a.Move.Way})
+	case DoSettle:
+		f.do(KindSettled, *a.Settle)
+	case DoAction:
+		f.do(KindAction, Acting{Action: a.Action.Action, Setting: a.Action.Setting})
+	case DoLock:
+		f.do(KindLocked, Locked{Setting: a.Lock.Setting, Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
+	case DoCheck:
+		answer, ok := f.answers[a.Check.Check]
+		if !ok {
+			answer = a.Check.Answers[0]
+		}
+		f.do(KindCheck, Checked{Check: a.Check.Check, Answer: answer})
+	case DoAgain:
+		f.do(KindRetried, Retried{Outcome: "cured"})
+	case DoSign:
+		f.do(KindSigned, Signed{Name: "Ines"})
+	default:
+		require.Fail(f.t, "nothing is known to do", "%+v", a)
+	}
+}
+
+func (f *follower) read(w *Want) {
+	f.t.Helper()
+	r := Reading{Point: w.Point, Text: f.reading[w.Point]}
+	for _, one := range w.States {
+		r.States = append(r.States, one.ID)
+	}
+	v := 10.0
+	if r.Text != "" {
+		v, _ = strconv.ParseFloat(r.Text, 64)
+	} else if p := f.state().Sheet.Point(w.Point); p.Target != nil {
+		v = *p.Target
+	}
+	if w.Sides != nil && v < 0 {
+		r.Side, v = "negative", -v
+	} else if w.Sides != nil && v > 0 {
+		r.Side = "positive"
+	}
+	r.Text = strconv.FormatFloat(v, 'f', -1, 64)
+	f.do(KindReading, r)
+}
+
+func TestTurnbucklesAreTurnedTogetherAndTickedOffOneByOne(t *testing.T) {
+	f := follow(t, "722")
+	f.reading = map[string]string{"air": "20", "tension": "95", "fair-tip.left": "1.4", "fair-tip.right": "0.2", "fair.left": "1.4"}
+	a := f.until(func(a Advice) bool { return len(a.Plan) > 1 })
+	n := len(a.Plan)
+	assert.Contains(t, said(a), " and the ")
+	assert.Contains(t, a.More[0], "Then it should read: tension ")
+	for i := range n {
+		a = f.wants(DoMove)
+		assert.Len(t, a.Plan, n, "the plan stands until all of it is turned")
+		assert.Equal(t, a.Plan[i].Adjuster, a.Move.Adjuster)
+		f.step(a)
+	}
+	assert.Contains(t, said(f.wants(DoRead)), "Read the tension again.")
+	v := Show(f.state())
+	assert.Len(t, v.Back, n, "each has its own way back")
+	assert.GreaterOrEqual(t, len(v.Rules), 3, "all of the setting in one look")
+}
+
+func TestWhatWillNotTurnIsLeftToTheOthers(t *testing.T) {
+	f := follow(t, "722")
+	f.reading = map[string]string{"air": "20", "tension": "95"}
+	a := f.until(func(a Advice) bool { return a.Do == DoMove && len(a.Plan) > 0 })
+	f.do(KindStuck, Stuck{Adjuster: a.Move.Adjuster, Way: a.Move.Way})
+	again := Next(f.state())
+	for _, one := range again.Plan {
+		assert.False(t, one.Adjuster == a.Move.Adjuster && one.Way == a.Move.Way, "it will not go that way: %+v", again.Plan)
+	}
+}
+
+func TestAScrewIsFeltBetweenTwoMarks(t *testing.T) {
+	f := follow(t, "511")
+	f.answers["plane-low"] = "runs over"
+	f.until(func(a Advice) bool { return a.Do == DoCheck && a.Check.Check == "plane-low" })
+	f.step(Next(f.state()))
+	a := f.wants(DoMove)
+	assert.Equal(t, "screw-low", a.Move.Adjuster)
+	assert.InDelta(t, 1, a.Move.Turns, 1e-9, "the first stride of the sheet")
+	f.step(a)
+	f.answers["plane-low"] = "stops short"
+	f.step(f.wants(DoCheck))
+	a = f.wants(DoMove)
+	assert.InDelta(t, 0.5, a.Move.Turns, 1e-9, "half way back")
+	f.step(a)
+	f.answers["plane-low"] = "clean, with a hair of play"
+	f.step(f.wants(DoCheck))
+	f.untilDo(DoLock)
+	f.step(Next(f.state()))
+	a = f.wants(DoCheck)
+	assert.Equal(t, "plane-low", a.Check.Check, "locking moves what was felt: it is felt again")
+}
+
+func TestTriesThatContradictEachOtherAreTriedAfresh(t *testing.T) {
+	f := follow(t, "511")
+	f.answers["plane-low"] = "runs over"
+	f.until(func(a Advice) bool { return a.Do == DoCheck && a.Check.Check == "plane-low" })
+	f.step(Next(f.state())) // too loose here
+	f.step(f.wants(DoMove))
+	f.answers["plane-low"] = "clean, with a hair of play"
+	f.step(f.wants(DoCheck))
+	f.answers["plane-low"] = "runs over"
+	f.do(KindMove, Move{Adjuster: "screw-low", Turns: "1", Way: "out"}) // another way than was asked
+	f.answers["plane-low"] = "stops short"
+	f.step(f.wants(DoCheck))
+	a := f.wants(DoDecide)
+	assert.Contains(t, said(a), "contradict")
+	f.step(a)
+	assert.Equal(t, "plane-low", f.wants(DoCheck).Check.Check)
+}
+
+func TestAWheelTurnedBackwardsStartsAgainAlone(t *testing.T) {
+	f := follow(t, "601")
+	a := f.until(func(a Advice) bool { return a.Do == DoMove && a.Move.Until })
+	assert.Contains(t, said(a), "until it is locked")
+	f.step(a)
+	a = f.wants(DoMove)
+	assert.InDelta(t, 3, a.Move.Turns, 1e-9, "the least that it is backed off")
+	f.until(func(a Advice) bool { return a.Do == DoMove && a.Move.Setting == "wheels.right" })
+	left := f.state().known("wheels.left")
+	done, _, _ := f.state().settingDone(left)
+	require.True(t, done)
+	f.do(KindAction, Acting{Action: "turned-back.right"})
+	done, _, _ = f.state().settingDone(left)
+	assert.True(t, done, "the other wheel stands")
+	f.do(KindAction, Acting{Action: "turned-back.left"})
+	done, _, _ = f.state().settingDone(f.state().known("wheels.left"))
+	assert.False(t, done)
+	assert.Equal(t, "wheels.left", f.until(func(a Advice) bool { return a.Do == DoMove }).Move.Setting)
+}
+
+func TestACountStartsAgainWhenSomethingElseTurnedIt(t *testing.T) {
+	f := follow(t, "302")
+	a := f.until(func(a Advice) bool { return a.Do == DoMove && a.Move.Setting == "click-back" })
+	assert.Equal(t, "Turn the indexed knob 1 click out, counted.", said(a))
+	f.step(a)
+	assert.Equal(t, "pedal-left", f.until(func(a Advice) bool { return a.Do == DoRead }).Read.Point)
+	f.step(Next(f.state()))
+	done, _, _ := f.state().settingDone(f.state().known("free-play"))
+	assert.True(t, done, "the click back does not undo what it stands on")
+	f.do(KindMove, Move{Adjuster: "nut", Turns: "2", Way: "in"})
+	assert.Equal(t, "pedal-free", f.until(func(a Advice) bool { return a.Do == DoRead }).Read.Point, "the free play is open again")
+}
+
+func TestASpringIsChosenUntilNoneIsLeft(t *testing.T) {
+	f := follow(t, "701")
+	f.answers["stays"] = "creeps"
+	a := f.untilDo(DoChoose)
+	assert.Equal(t, "middle", a.Choose.Options[0].ID, "the one the sheet's rig is right with")
+	require.ErrorContains(t, f.try(KindChosen, Choosing{Setting: "spring", Option: "velvet"}), "no such part")
+	require.ErrorContains(t, f.try(KindChosen, Choosing{Setting: "rod-end", Option: "soft"}), "nothing is chosen")
+	for _, want := range []int{2, 1} {
+		f.do(KindChosen, Choosing{Setting: "spring", Option: a.Choose.Options[0].ID})
+		a = f.untilDo(DoChoose)
+		assert.Len(t, a.Choose.Options, want)
+	}
+	f.do(KindChosen, Choosing{Setting: "spring", Option: a.Choose.Options[0].ID})
+	a = f.untilDo(DoDecide)
+	assert.Contains(t, a.Finding, "Every one of them was tried.")
+}
+
+func TestWhatWasHeldBackIsGivenBack(t *testing.T) {
+	f := follow(t, "502")
+	a := f.until(func(a Advice) bool { return a.Do == DoRestore })
+	assert.Contains(t, said(a), "Give it back")
+	assert.Equal(t, "locking-pin", a.Things[0].ID)
+	f.step(a)
+	assert.Equal(t, "given-back", f.wants(DoCheck).Check.Check)
+	require.NoError(t, f.state().unsafe(""), "it need not go on again")
+	f.answers["given-back"] = "it hangs"
+	f.step(Next(f.state()))
+	assert.Contains(t, f.wants(DoCheck).Finding, "it hangs")
+}
+
+func TestWhatSetsItselfIsNoResultYet(t *testing.T) {
+	f := follow(t, "401")
+	a := f.untilDo(DoAction)
+	f.step(a)
+	for _, v := range []string{"0.4", "1.2", "0.8", "0.7", "0.9"} {
+		f.reading["idle-slack"] = v
+		f.step(f.wants(DoRead))
+		if v != "0.9" {
+			f.step(f.wants(DoAction))
+		}
+	}
+	a = f.until(func(a Advice) bool { return a.Do != DoRead })
+	assert.NotEqual(t, DoAction, a.Do, "three times within the spread is enough")
+}
+
+func TestAWrongAnswerOffersItsCureInOneTap(t *testing.T) {
+	f := follow(t, "136")
+	f.answers["on-the-water"] = "jumps out of reverse"
+	f.until(func(a Advice) bool { return a.Do == DoCheck && a.Check.Check == "on-the-water" && a.Finding != "" })
+	a := Next(f.state())
+	require.NotNil(t, a.Cure)
+	assert.Equal(t, "slot", a.Cure.Adjuster)
+	assert.Equal(t, "slot", a.Cure.Setting)
+	f.safeAgain()
+	f.do(KindMove, Move{Adjuster: a.Cure.Adjuster, Setting: a.Cure.Setting, Turns: a.Cure.TurnsSay, Way: a.Cure.Way})
+	st := f.state()
+	assert.True(t, st.Checks["on-the-water"].Void)
+	done, _, _ := st.settingDone(st.known("slot"))
+	assert.False(t, done, "the slot is felt again")
+	for _, id := range []string{"lower", "upper", "preload", "switch"} {
+		done, _, _ := st.settingDone(st.known(id))
+		assert.True(t, done, id)
+	}
+}
+
+// safeAgain puts on what has to be on for a turn.
+func (f *follower) safeAgain() {
+	for _, one := range f.state().undone() {
+		if one.Kind == KindPutOn {
+			f.do(KindPutOn, Thing{ID: one.ID, Name: one.Name})
+		}
+	}
+}
+
+func TestASecondInspectorDidNoneOfTheWork(t *testing.T) {
+	f := follow(t, "722")
+	require.Error(t, f.try(KindInspected, Inspected{Item: "free", Verdict: "right"}), "nothing is signed yet")
+	a := f.untilDo(DoInspect)
+	require.ErrorContains(t, f.try(KindInspected, Inspected{Item: "free", Verdict: "right"}), "another inspector")
+	look := func(i Inspected) error { return f.tryBy("Bram", KindInspected, i) }
+	require.ErrorContains(t, look(Inspected{Item: "wings", Verdict: "right"}), "nothing of the kind")
+	require.ErrorContains(t, look(Inspected{Item: "free", Verdict: "refused"}), "say why")
+	require.NoError(t, look(Inspected{Item: a.Inspect[0].Item, Verdict: "right"}))
+	require.NoError(t, look(Inspected{Item: a.Inspect[1].Item, Verdict: "refused", Note: "the left aileron falls"}))
+	st := f.state()
+	assert.Nil(t, st.Signed, "a refusal takes the signature back")
+	assert.Empty(t, st.Looked, "all of it is looked at again")
+	f.untilDo(DoInspect)
+	for _, one := range f.wants(DoInspect).Inspect {
+		require.NoError(t, look(Inspected{Item: one.Item, Verdict: "right"}))
+	}
+	assert.Equal(t, "in-flight", f.wants(DoCheck).Check.Check, "only then is it proved in the air")
+	r := MakeRecord(Heading{}, f.state(), f.events, "")
+	assert.Contains(t, r.Checks, Field{"second inspection refused", f.state().Refused[0]})
+}
+
+func TestTheSchoolIsChosenAndAnotherThanTheManualsSaysWhy(t *testing.T) {
+	f := follow(t, "301")
+	a := f.untilDo(DoDecide)
+	assert.Equal(t, "Which way is it set?", said(a))
+	require.ErrorContains(t, f.try(KindDecided, Decided{About: "school", Choice: "force"}), "say why")
+	require.Error(t, f.try(KindDecided, Decided{About: "school", Choice: "by moonlight", Reason: "x"}))
+	f.do(KindDecided, Decided{About: "school", Choice: "force", Reason: "no rule fits under there"})
+	f.until(func(a Advice) bool { return a.Do == DoRead && a.Read.Point == "pedal-force" })
+	assert.Nil(t, f.state().Sheet.Point("pedal-free"), "what other schools read is not asked")
+}
