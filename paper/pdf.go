@@ -119,7 +119,16 @@ func (w writer) fields(title string, list []run.Field) {
 	}
 	w.title(title)
 	for _, f := range list {
+		if f.Text == "" { // the title of a setting
+			w.ink(10, "B")
+			w.MultiCell(width, line, f.Name, "", "L", false)
+			continue
+		}
 		w.quiet(10)
+		if w.GetStringWidth(f.Name) > 36 { // a long name has a line of its own
+			w.MultiCell(width, line, f.Name, "", "L", false)
+			f.Name = ""
+		}
 		w.CellFormat(38, line, f.Name, "", 0, "L", false, 0, "")
 		w.ink(10, "")
 		w.MultiCell(width-38, line, f.Text, "", "L", false)

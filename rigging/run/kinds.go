@@ -143,6 +143,9 @@ func saysMove(m Move) string {
 	if m.Until {
 		return m.Name + " turned " + m.Says + " until it locked"
 	}
+	if m.Turns == "" && m.Value == 0 { // a part that was fitted
+		return m.Name + ": " + m.Says + " fitted"
+	}
 	return fmt.Sprintf("%s turned %s %s", m.Name, stepsText(m.Unit, m.Value), m.Says)
 }
 

@@ -35,16 +35,34 @@ func methodOf(s *Setting) method { return methods[s.Of.Method] }
 
 // settingDone is how far a whole setting is: its first phase that is not done.
 func (st State) settingDone(s *Setting) (done bool, summary string, again bool) {
+	if st.worked == nil {
+		st.worked = &workedOut{}
+	}
+	if known, ok := st.worked.settingDone[s.Of.ID]; ok {
+		return known.done, known.summary, known.again
+	}
 	for _, p := range phases {
 		ok, says, was := methodOf(s).progress(st, s, p)
 		if says != "" {
 			summary = says
 		}
-		if !ok {
-			return false, summary, was
+		if done = ok; !ok {
+			again = was
+			break
 		}
 	}
-	return true, summary, false
+	if st.worked.settingDone == nil {
+		st.worked.settingDone = map[string]progressed{}
+	}
+	st.worked.settingDone[s.Of.ID] = progressed{done, summary, again}
+	return done, summary, again
+}
+
+// progressed is how far a setting is.
+type progressed struct {
+	done    bool
+	summary string
+	again   bool
 }
 
 // adviseSetting is what to do in the first phase that is not done.

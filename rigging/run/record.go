@@ -166,11 +166,10 @@ func (st State) result() []Field {
 		return out
 	}
 	for _, s := range st.settings() {
-		group := ""
-		if len(st.Sheet.Settings) > 1 {
-			group = s.Of.Title + ": "
+		head := len(out)
+		if st.settingResult(s, add); len(st.Sheet.Settings) > 1 && len(out) > head {
+			out = slices.Insert(out, head, Field{Name: s.Of.Title}) // a heading has no text
 		}
-		st.settingResult(s, func(name, text string) { add(group+name, text) })
 	}
 	for _, l := range st.Sheet.LostMotion {
 		if lost := st.Lost(l); lost != nil {
@@ -195,54 +194,95 @@ func (st State) result() []Field {
 
 // settingResult is what stands on the record of one setting.
 func (st State) settingResult(s *Setting, add func(name, text string)) {
-	of := func(a *Aim, name string) string {
-		if s.single() {
-			return name
-		}
-		return name + ", " + a.Point.Name
-	}
-	for _, a := range s.Aims {
-		if a.Limited {
-			ends := quantity.Number(a.Band.Min, 1) + " to " + text(a.Point.Quantity, a.Band.Max)
-			if s.single() {
-				ends = a.Point.Name + ", " + ends
-			}
-			add(of(a, "wanted"), ends)
-		}
-		locked, _ := st.locked(s.Of)
-		if t := st.latest(a.Point.ID, Found); t != nil {
-			add(of(a, "as found"), reads(a.Point, t.Value)+withDoubt(t))
-		} else if a.Limited && (st.movedIn(s.Of) != nil || locked) {
-			add(of(a, "as found"), "not read")
-		}
-	}
-	for _, m := range st.Moves {
-		if m.Setting == s.Of.ID || m.Setting == "" && slices.Contains(s.Of.Adjusters, m.Adjuster) {
-			says := saysMove(m.Move)
-			if len(s.Turned) == 1 {
-				says = strings.TrimPrefix(says, m.Name+" turned ")
-			}
-			add("moved", says+", by "+m.By)
-		}
-	}
-	for _, a := range s.Aims {
-		if t := st.latest(a.Point.ID, Set); t != nil {
-			add(of(a, "settled"), reads(a.Point, t.Value)+withDoubt(t))
-		}
-		if t := st.latest(a.Point.ID, LockedStage); t != nil {
-			add(of(a, "locked"), reads(a.Point, t.Value)+withDoubt(t))
-		}
-		if a.Limited && a.Now != nil {
-			add(of(a, "as left"), reads(a.Point, a.Judge.Value)+", "+verdictWords[a.Judge.Verdict])
-		}
+	if s.single() {
+		st.singleResult(s, add)
+		return
 	}
 	if s.Of.Method == "self-set" {
 		add("set itself", st.spreadSays(s))
 	}
-	if s.single() {
-		add("response", st.answer(s))
-		add("drift", st.drift(s))
+	for _, a := range s.Aims {
+		add(a.Point.Name, st.aimResult(a))
 	}
+	for _, m := range st.movesOf(s) {
+		add("moved", saysMove(m.Move)+", by "+m.By)
+	}
+	for _, id := range s.Of.Checks {
+		n := 0
+		for _, a := range st.Answers {
+			if a.Check == id {
+				n++
+			}
+		}
+		if a, ok := st.Checks[id]; ok && n > 1 {
+			add(st.Sheet.Check(id).Name, fmt.Sprintf("tried %d times, at last: %s", n, a.Answer))
+		}
+	}
+}
+
+// aimResult is one of several readings from as found to as left, in one line.
+func (st State) aimResult(a *Aim) string {
+	var parts []string
+	if a.Limited {
+		parts = append(parts, "wanted "+quantity.Number(a.Band.Min, 1)+" to "+text(a.Point.Quantity, a.Band.Max))
+	}
+	var newest *Taken
+	for _, stage := range []Stage{Found, Set, LockedStage} {
+		if t := st.latest(a.Point.ID, stage); t != nil {
+			newest = t
+			parts = append(parts, strings.Replace(string(stage), "set", "settled", 1)+" "+reads(a.Point, t.Value))
+		}
+	}
+	if a.Limited && a.Now != nil {
+		parts = append(parts, "as left "+reads(a.Point, a.Judge.Value)+", "+verdictWords[a.Judge.Verdict])
+	}
+	if newest == nil {
+		return ""
+	}
+	return strings.Join(parts, "; ") + withDoubt(newest)
+}
+
+// movesOf are the moves made in the course of a setting, or of what it turns.
+func (st State) movesOf(s *Setting) (out []Moved) {
+	for _, m := range st.Moves {
+		if m.Setting == s.Of.ID || m.Setting == "" && slices.Contains(s.Of.Adjusters, m.Adjuster) {
+			out = append(out, m)
+		}
+	}
+	return out
+}
+
+func (st State) singleResult(s *Setting, add func(name, text string)) {
+	var a *Aim
+	for _, one := range s.Aims {
+		if one.Limited {
+			a = one
+		}
+	}
+	add("wanted", a.Point.Name+", "+quantity.Number(a.Band.Min, 1)+" to "+text(a.Point.Quantity, a.Band.Max))
+	locked, _ := st.locked(s.Of)
+	if t := st.latest(a.Point.ID, Found); t != nil {
+		add("as found", reads(a.Point, t.Value)+withDoubt(t))
+	} else if st.movedIn(s.Of) != nil || locked {
+		add("as found", "not read")
+	}
+	for _, m := range st.movesOf(s) {
+		add("moved", strings.TrimPrefix(saysMove(m.Move), m.Name+" turned ")+", by "+m.By)
+	}
+	if t := st.latest(a.Point.ID, Set); t != nil {
+		add("settled", reads(a.Point, t.Value)+withDoubt(t))
+	}
+	if t := st.latest(a.Point.ID, LockedStage); t != nil {
+		add("locked", reads(a.Point, t.Value)+withDoubt(t))
+	}
+	if a.Now != nil {
+		add("as left", reads(a.Point, a.Judge.Value)+", "+verdictWords[a.Judge.Verdict])
+	}
+	if s.Of.Method == "self-set" {
+		add("set itself", st.spreadSays(s))
+	}
+	add("response", st.answer(s))
+	add("drift", st.drift(s))
 }
 
 func withDoubt(t *Taken) string {

@@ -122,6 +122,8 @@ type workedOut struct {
 	steps    []StepState
 	advice   *Advice
 	known    bool // settings
+
+	settingDone map[string]progressed
 }
 
 // remembering is the state with room to remember what is worked out of it.

@@ -52,12 +52,18 @@ function Fields({ title, list }: { title: string; list: { name: string; text: st
       </Box>
       <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: '132px 1fr', rowGap: 0.4, columnGap: 1.5, m: 0, mt: 0.5 }}>
         {list.map((f, i) => [
-          <Box component="dt" key={`${i}t`} sx={{ color: 'quiet' }}>
+          <Box
+            component="dt"
+            key={`${i}t`}
+            sx={f.text === '' ? { gridColumn: '1 / -1', fontWeight: 600, mt: 0.75 } : { color: 'quiet', overflowWrap: 'anywhere' }}
+          >
             {f.name}
           </Box>,
-          <Box component="dd" key={`${i}d`} sx={{ m: 0, fontWeight: /^as (found|left)$/.test(f.name) ? 600 : 400 }}>
-            {f.text}
-          </Box>,
+          f.text !== '' && (
+            <Box component="dd" key={`${i}d`} sx={{ m: 0, fontWeight: /^as (found|left)$/.test(f.name) ? 600 : 400 }}>
+              {f.text}
+            </Box>
+          ),
         ])}
       </Box>
     </Box>

@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import { useEffect, useRef } from 'react';
 import type { StepState } from '../api/client';
 
 const mark: Record<string, string> = { done: '✓', now: '▸', later: '·', skipped: '–', again: '↺', open: '○' };
@@ -13,16 +14,22 @@ const says: Record<string, string> = {
 
 /** The order of the work: what is done, what is now, what a move has reopened. */
 export function Rail({ steps }: { steps: StepState[] }) {
+  const now = useRef<HTMLLIElement>(null);
+  const at = steps.find((s) => s.status === 'now')?.id;
+  useEffect(() => {
+    now.current?.scrollIntoView({ block: 'nearest' }); // what is now is never out of sight
+  }, [at]);
   return (
     <Box component="ol" aria-label="Steps" sx={{ listStyle: 'none', m: 0, py: 0.75, px: 0 }}>
       {steps.map((s) => {
-        const now = s.status === 'now';
+        const current = s.status === 'now';
         const done = s.status === 'done';
         return (
           <Box
             component="li"
             key={s.id}
-            aria-current={now ? 'step' : undefined}
+            ref={current ? now : undefined}
+            aria-current={current ? 'step' : undefined}
             sx={{
               display: 'flex',
               gap: 1,
@@ -30,8 +37,8 @@ export function Rail({ steps }: { steps: StepState[] }) {
               pr: 1,
               py: 0.3,
               borderLeft: '6px solid',
-              borderColor: now ? 'primary.main' : 'transparent',
-              bgcolor: now ? 'wash' : 'transparent',
+              borderColor: current ? 'primary.main' : 'transparent',
+              bgcolor: current ? 'wash' : 'transparent',
             }}
           >
             <Box
@@ -40,13 +47,13 @@ export function Rail({ steps }: { steps: StepState[] }) {
                 width: 20,
                 flexShrink: 0,
                 fontWeight: 600,
-                color: done ? 'success.main' : now || s.status === 'again' ? 'primary.main' : 'quiet',
+                color: done ? 'success.main' : current || s.status === 'again' ? 'primary.main' : 'quiet',
               }}
             >
               {mark[s.status]}
             </Box>
             <Box sx={{ lineHeight: 1.25 }}>
-              <Box sx={{ fontSize: 16.5, fontWeight: now ? 600 : 400, color: now ? 'text.primary' : 'quiet' }}>
+              <Box sx={{ fontSize: 16.5, fontWeight: current ? 600 : 400, color: current ? 'text.primary' : 'quiet' }}>
                 {s.title}
                 <Box
                   component="span"
@@ -56,8 +63,8 @@ export function Rail({ steps }: { steps: StepState[] }) {
                   , {says[s.status]}
                 </Box>
               </Box>
-              {(s.summary ?? (now ? s.hands : '')) && (
-                <Box sx={{ fontSize: 14.5, color: 'quiet', fontWeight: now ? 500 : 400 }}>{s.summary ? s.summary : s.hands}</Box>
+              {(s.summary ?? (current ? s.hands : '')) && (
+                <Box sx={{ fontSize: 14.5, color: 'quiet', fontWeight: current ? 500 : 400 }}>{s.summary ? s.summary : s.hands}</Box>
               )}
             </Box>
           </Box>
