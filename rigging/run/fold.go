@@ -179,7 +179,10 @@ func foldLocked(st *State, e Event, l Locked) {
 	}
 	for i := range st.Sheet.Settings { // locking moves what was set: what was felt is felt again
 		one := &st.Sheet.Settings[i]
-		if one.ID == l.Setting || l.Adjuster != "" && slices.Contains(one.Adjusters, l.Adjuster) {
+		if one.ID != l.Setting && (l.Adjuster == "" || !slices.Contains(one.Adjusters, l.Adjuster)) {
+			continue
+		}
+		if all, _ := st.locked(one); all { // once, after the last of them
 			for _, id := range one.Checks {
 				st.void(id)
 			}

@@ -289,7 +289,11 @@ func withDoubt(t *Taken) string {
 	if t.GaugeName == "" {
 		return ", gauge not named"
 	}
-	return fmt.Sprintf(", %s ± %s %s", gaugeOf(t.Reading), quantity.Number(t.Doubt, 2), t.Quantity.Unit())
+	unit := t.Quantity.Unit()
+	if t.Quantity == quantity.Angle {
+		unit = "°"
+	}
+	return fmt.Sprintf(", %s ± %s", gaugeOf(t.Reading), withUnit(quantity.Number(t.Doubt, 2), unit))
 }
 
 func (st State) checked() []Field {
