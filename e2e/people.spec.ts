@@ -23,7 +23,7 @@ test('a lead lets somebody in, changes what they may do, and signs them out', as
   ).toBe(true);
   await theirs.goto(`${server.url}/people`);
   await expect(theirs.getByRole('button', { name: 'somebody new' })).toHaveCount(0);
-  await page.getByRole('button', { name: 'change' }).nth(4).click();
+  await page.getByRole('button', { name: 'change' }).nth(5).click();
   await page.getByRole('form', { name: 'change Ro <script>' }).getByRole('button', { name: 'sign out everywhere' }).click();
   await theirs.reload();
   await expect(theirs.getByRole('heading', { name: 'Who is at the bench?' })).toBeVisible();
