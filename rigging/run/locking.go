@@ -29,7 +29,7 @@ func (st State) locks(one *sheet.Setting) (out []lockable) {
 	}
 	for _, id := range one.Adjusters {
 		a := st.Sheet.Adjuster(id)
-		if a == nil || a.Lock == nil || a.MeasureOnly || st.turnedLater(one, id) {
+		if a == nil || a.Lock == nil || a.MeasureOnly || st.later(one, func(o *sheet.Setting) bool { return slices.Contains(o.Adjusters, id) }) {
 			continue
 		}
 		out = append(out, lockable{id, a.Name, a.Lock})
@@ -38,18 +38,6 @@ func (st State) locks(one *sheet.Setting) (out []lockable) {
 		out = append(out, lockable{"", one.Title, one.Lock})
 	}
 	return out
-}
-
-func (st State) turnedLater(one *sheet.Setting, adjuster string) bool {
-	after := false
-	for i := range st.Sheet.Settings {
-		other := &st.Sheet.Settings[i]
-		if after && slices.Contains(other.Adjusters, adjuster) {
-			return true
-		}
-		after = after || other.ID == one.ID
-	}
-	return false
 }
 
 // lockKey is where a lock is kept: an adjuster's by its id, a setting's own apart.

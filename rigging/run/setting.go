@@ -151,8 +151,11 @@ func (st State) aimed(one *sheet.Setting) (out []string) {
 	}
 	for _, id := range ids {
 		p := st.Sheet.Point(id)
-		if p == nil || one.Method == "chosen" && st.measuredLater(one, id) {
+		if p == nil {
 			continue
+		}
+		if one.Method == "chosen" && st.later(one, func(o *sheet.Setting) bool { return slices.Contains(o.Points, id) }) {
+			continue // a later setting puts it right by turning
 		}
 		if c := st.Sheet.Chart(p.Chart); c != nil && c.Reads != "" && !slices.Contains(out, c.Reads) {
 			out = append(out, c.Reads)
@@ -162,12 +165,12 @@ func (st State) aimed(one *sheet.Setting) (out []string) {
 	return out
 }
 
-// measuredLater tells whether a later setting puts the reading right by turning.
-func (st State) measuredLater(one *sheet.Setting, point string) bool {
+// later tells whether a setting after this one does something.
+func (st State) later(one *sheet.Setting, does func(*sheet.Setting) bool) bool {
 	after := false
 	for i := range st.Sheet.Settings {
 		other := &st.Sheet.Settings[i]
-		if after && slices.Contains(other.Points, point) {
+		if after && does(other) {
 			return true
 		}
 		after = after || other.ID == one.ID
