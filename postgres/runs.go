@@ -225,7 +225,8 @@ func (s *Store) SetStanding(id, sheet string, st run.Standing) (bool, error) {
 	row := standingOf(sheet, st)
 	done := s.db.Exec(`UPDATE runs SET sheet = ?, sign = ?, part = ?, says = ?, signed = ?, touched = ?, due = ?,
 		resume = ?, voids = ?
-		WHERE id = ? AND (sheet, sign, part, says, signed, touched, due, resume, voids) IS DISTINCT FROM (?, ?, ?, ?, ?, ?::timestamptz, ?, ?, ?)`,
+		WHERE id = ? AND (sheet, sign, part, says, signed, touched, due, resume, voids)
+		IS DISTINCT FROM (?, ?, ?, ?, ?, ?::timestamptz, ?, ?, ?)`,
 		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume, row.Voids, id,
 		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume, row.Voids)
 	return done.RowsAffected > 0, done.Error

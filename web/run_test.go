@@ -129,7 +129,8 @@ func TestNoRunBeginsOrGoesOnUnderASheetThatLeadsNone(t *testing.T) {
 
 	var m shop.MachineView
 	require.NoError(t, json.Unmarshal(c.do("GET", "/api/v1/machines/oyster", "").Body.Bytes(), &m))
-	p := c.problem(c.do("POST", "/api/v1/runs", fmt.Sprintf(`{"id":%q,"machine":"oyster","cable":%q}`, uuid.NewString(), m.Lines[0].Cable.ID)), 422)
+	open := fmt.Sprintf(`{"id":%q,"machine":"oyster","cable":%q}`, uuid.NewString(), m.Lines[0].Cable.ID)
+	p := c.problem(c.do("POST", "/api/v1/runs", open), 422)
 	assert.Equal(t, "cable", p.Field)
 	assert.Contains(t, p.Detail, "by hand")
 	assert.False(t, m.Lines[0].Led)

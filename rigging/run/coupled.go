@@ -293,8 +293,7 @@ func (st State) learnFrom(s *Setting, p *sheet.Point, a [][]float64, b []float64
 		}
 		was := before
 		before = t
-		if was == nil || was.Epoch == t.Epoch || st.clamped(p, was.Value, was.Doubt) || st.clamped(p, t.Value, t.Doubt) || st.othersThan(s, p.ID, was, t) ||
-			st.clampedWith(s, was) || st.clampedWith(s, t) {
+		if was == nil || was.Epoch == t.Epoch || st.othersThan(s, p.ID, was, t) || st.clampedWith(s, was) || st.clampedWith(s, t) {
 			continue
 		}
 		x, book := make([]float64, len(s.Turned)), 0.0

@@ -360,6 +360,6 @@ func (st State) turnTo(s *Setting, t tries, at float64) Advice {
 	turn := turnOf(s, s.Adjuster, by, direction)
 	a := Advice{Do: DoMove, Move: turn, Caution: st.hands(),
 		Say: say(plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, plain("."))}
-	a.More = append(a.More, fmt.Sprintf("%s. It was %s where it stands: then try it again.", seen(turn), map[string]string{feltTight: "too tight", feltLoose: "too loose", feltGood: "good"}[t.here()]))
+	a.More = append(a.More, fmt.Sprintf("%s. It was %s where it stands: then try it again.", seen(turn), t.here()))
 	return a
 }

@@ -78,7 +78,8 @@ func (st State) respond(s *Setting) {
 		return
 	}
 	before := st.before(s.Point.ID, after)
-	if before == nil || st.clamped(s.Point, before.Value, before.Doubt) || st.clamped(s.Point, after.Value, after.Doubt) || st.othersMoved(s, before, after) {
+	if before == nil || st.othersMoved(s, before, after) ||
+		st.clamped(s.Point, before.Value, before.Doubt) || st.clamped(s.Point, after.Value, after.Doubt) {
 		return
 	}
 	turns := st.netSince(s.Adjuster.ID, before) - st.netSince(s.Adjuster.ID, after)

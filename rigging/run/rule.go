@@ -365,7 +365,8 @@ func (st State) threadRule(of *Turned) *Rule {
 	}
 	r.scale(1)
 	r.tickSay(1, "a thread")
-	r.Words = fmt.Sprintf("%s threads in, between %s and %s", quantity.Turns(*of.Threads), quantity.Number(t.Min, 0), quantity.Number(t.Max, 0))
+	r.Words = fmt.Sprintf("%s threads in, between %s and %s", quantity.Turns(*of.Threads), quantity.Number(t.Min, 0),
+		quantity.Number(t.Max, 0))
 	return r
 }
 

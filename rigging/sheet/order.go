@@ -13,7 +13,8 @@ import (
 var before = [][2]string{
 	{"complaint", "identify"}, {"identify", "safe"}, {"safe", "worn"}, {"safe", "found"}, {"safe", "set"}, {"worn", "set"},
 	{"found", "set"}, {"set", "settle"}, {"settle", "lock"}, {"set", "lock"}, {"lock", "restore"}, {"set", "restore"},
-	{"safe", "setting"}, {"worn", "setting"}, {"setting", "restore"}, {"setting", "functions"}, {"set", "functions"}, {"lock", "functions"}, {"functions", "loaded"}, {"restore", "loaded"}, {"functions", "again"},
+	{"safe", "setting"}, {"worn", "setting"}, {"setting", "restore"}, {"setting", "functions"}, {"set", "functions"},
+	{"lock", "functions"}, {"functions", "loaded"}, {"restore", "loaded"}, {"functions", "again"},
 }
 
 // stepFaults: a kind of step once (a setting each its own), all that the sheet needs, in an

@@ -11,7 +11,7 @@ export function Applies() {
   return (
     <Row>
       told by its <Pick at={['applies', 'number']} label="kind of number" options={numbers} none="number" /> with the prefix{' '}
-      <W at={['applies', 'prefix']} label="prefix" /> after <W at={['applies', 'after']} label="after this serial" hint="serial" /> variant{' '}
+      <W at={['applies', 'prefix']} label="prefix" /> after <W at={['applies', 'after']} label="after this serial" /> variant{' '}
       <W at={['applies', 'variant']} label="variant" /> with these parts:{' '}
       <Many at={['applies', 'members']} label="part that must be fitted" what="part that must be fitted" />
     </Row>

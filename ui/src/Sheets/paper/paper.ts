@@ -5,12 +5,19 @@ import type { Value } from '../draft';
 export type Step = string | number;
 export type Path = Step[];
 
+interface RigNames {
+  adjusters: string[];
+  readings: string[];
+  senses: string[];
+  words: Record<string, string[]>; // of each sense, the good one first
+}
+
 /** What a sheet's page is drawn from. Without `set` it is read only. */
 export interface PaperOf {
   sheet: Sheet;
   words: SheetPage['words'];
   proofs: SheetPage['proofs'];
-  names?: { adjusters: string[]; readings: string[]; senses: string[]; words: Record<string, string[]> } | undefined; // what its rig has, for who writes
+  names?: RigNames | undefined; // what its rig has, for who writes
   set?: (path: Path, value: Value | undefined) => void;
   faults: Map<string, string>;
   questions: Map<string, string>;
