@@ -54,8 +54,12 @@ func admitMove(in Incoming, m Move) (Move, error) {
 	if err := in.unsafe("anything is turned"); err != nil {
 		return m, err
 	}
-	if m.Setting != "" && in.Sheet.Setting(m.Setting) == nil {
-		return m, fault.At("body.setting", "the sheet sets no such thing")
+	one := in.Sheet.Setting(m.Setting)
+	switch {
+	case m.Setting != "" && (one == nil || !slices.Contains(one.Adjusters, m.Adjuster)):
+		return m, fault.At("body.setting", "that setting does not turn the %s: leave it out", a.Name)
+	case m.Until && (one == nil || one.Until == nil):
+		return m, fault.At("body.until", "nothing there is turned until it locks: write how far it was turned")
 	}
 	var err error
 	if m.Value, err = m.counted(); err != nil {

@@ -246,6 +246,17 @@ func TestWhatWasHeldBackIsGivenBack(t *testing.T) {
 	f.answers["given-back"] = "it hangs"
 	f.step(Next(f.state()))
 	assert.Contains(t, f.wants(DoCheck).Finding, "it hangs")
+	f.do(KindMove, Move{Adjuster: "star.left", Turns: "3", Way: "in"})
+	assert.ErrorContains(t, f.state().unsafe("it is turned"), "locking pin", "the shoes are open again, and so is what they want held back")
+}
+
+func TestAMoveBelongsToASettingThatTurnsIt(t *testing.T) {
+	f := follow(t, "136")
+	f.untilDo(DoLock)
+	err := f.try(KindMove, Move{Adjuster: "barrel", Setting: "preload", Turns: "1", Way: "in"})
+	require.ErrorContains(t, err, "does not turn the", "or a move would leave standing what it voids")
+	err = f.try(KindMove, Move{Adjuster: "barrel", Setting: "lower", Until: true, Way: "in"})
+	require.ErrorContains(t, err, "write how far")
 }
 
 func TestWhatSetsItselfIsNoResultYet(t *testing.T) {

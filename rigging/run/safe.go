@@ -18,12 +18,29 @@ func (st State) todos() (out []Todo) {
 		out = append(out, Todo{Kind: KindCaution, ID: c.ID, Name: c.Says, Done: st.Cautions[c.ID]})
 	}
 	for _, t := range st.Sheet.Temporary {
-		out = append(out, Todo{Kind: KindPutOn, ID: t.ID, Name: t.Name, Why: t.Why, Done: has(st.On, t.ID) || st.GivenBack[t.ID]})
+		out = append(out, Todo{Kind: KindPutOn, ID: t.ID, Name: t.Name, Why: t.Why, Done: has(st.On, t.ID) || st.givenBack(t.ID)})
 	}
 	for _, o := range st.Sheet.Off {
 		out = append(out, Todo{Kind: KindPartOff, ID: o.ID, Name: o.Name, Side: o.Side, Done: has(st.Off, o.ID)})
 	}
 	return out
+}
+
+// givenBack tells whether what a setting holds back for the work is needed no more: it was
+// given back, and all that is set before that stands.
+func (st State) givenBack(thing string) bool {
+	if !st.GivenBack[thing] {
+		return false
+	}
+	for _, s := range st.settings() {
+		if s.Of.Temporary == thing {
+			return true
+		}
+		if done, _, _ := st.settingDone(s); !done {
+			return false
+		}
+	}
+	return false
 }
 
 func has(list []Thing, id string) bool {

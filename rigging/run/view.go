@@ -213,6 +213,11 @@ func (st State) fetch() []string {
 				out = append(out, name)
 			}
 		}
+		for _, f := range step.Fixtures {
+			if !slices.Contains(out, f) {
+				out = append(out, f)
+			}
+		}
 	}
 	for _, t := range from.Temporary {
 		out = append(out, t.Name)
