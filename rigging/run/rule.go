@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"brankel/rigging/calc"
 	"brankel/rigging/quantity"
@@ -172,7 +173,7 @@ func (st State) aimRule(s *Setting, a *Aim, p *plan) Rule {
 	if p != nil && len(p.left()) > 0 {
 		for i, aim := range p.aims {
 			if v := p.out.Predicted[i]; aim.Point.ID == a.Point.ID {
-				r.Marks = append(r.Marks, Mark{"should", v, "should be " + quantity.Number(roundIn(v, a.Band), 1)})
+				r.Marks = append(r.Marks, Mark{"should", v, "should be " + figure(roundIn(v, a.Band), sideOf(a.Point, v))})
 				r.stretch(v, width/4)
 			}
 		}
@@ -219,7 +220,11 @@ func (r *Rule) spare(now, step float64, name string) {
 func (r *Rule) left(worked bool) {
 	if worked && len(r.Marks) > 0 {
 		left := &r.Marks[len(r.Marks)-1]
-		left.Kind, left.Label = "left", "stands at "+quantity.Number(left.At, 1)
+		value := left.Label
+		for _, stage := range []Stage{Found, First, Set, LockedStage} {
+			value = strings.TrimPrefix(value, string(stage)+" ")
+		}
+		left.Kind, left.Label = "left", "stands at "+value
 	}
 }
 
@@ -267,12 +272,20 @@ func (st State) settingRule(s *Setting) Rule {
 		r.judged(s, step, st.movedIn(s.Of) != nil || locked)
 	}
 	if out, err := s.solve(); err == nil && s.Now != nil && s.Judge.wrong() && out.Turns > 0 && !s.Adjuster.MeasureOnly {
-		r.Marks = append(r.Marks, Mark{"should", out.After, "should be " + quantity.Number(out.After, 1)})
+		r.Marks = append(r.Marks, Mark{"should", out.After, "should be " + figure(out.After, sideOf(s.Point, out.After))})
 		r.stretch(out.After, 2*step)
 	}
 	r.scale(step)
 	r.tickSay(step, "half a turn")
 	return r
+}
+
+// figure is a value on a rule: with its side where it has one, never with a minus then.
+func figure(v float64, side string) string {
+	if side == "" {
+		return quantity.Number(v, 1)
+	}
+	return onSide(quantity.Number(math.Abs(v), 1), side)
 }
 
 // readingMarks puts the readings of a point on the rule: as found, and the newest of
@@ -296,7 +309,7 @@ func (st State) readingMarks(r *Rule, point string, room float64) {
 			kind, list = "found", &found
 		}
 		if len(*list) < mostMarks {
-			*list = append(*list, Mark{kind, t.Value, string(t.Stage) + " " + quantity.Number(t.Value, 1)})
+			*list = append(*list, Mark{kind, t.Value, string(t.Stage) + " " + figure(t.Value, t.SideSays)})
 		}
 	}
 	slices.Reverse(found)

@@ -25,17 +25,21 @@ func text(k quantity.Kind, v float64) string { return quantity.Quantity{Kind: k,
 
 // reads is a value of a point as it is read: on which side of nothing it lies, never a minus.
 func reads(p *sheet.Point, v float64) string {
-	side := ""
-	switch {
-	case p.Signed == nil:
+	if p.Signed == nil {
 		return text(p.Quantity, v)
-	case text(p.Quantity, math.Abs(v)) == text(p.Quantity, 0):
-	case v < 0:
-		side = p.Signed.Negative
-	default:
-		side = p.Signed.Positive
 	}
-	return onSide(text(p.Quantity, math.Abs(v)), side)
+	return onSide(text(p.Quantity, math.Abs(v)), sideOf(p, v))
+}
+
+// sideOf is the side of nothing on which a value lies, "" where it has none.
+func sideOf(p *sheet.Point, v float64) string {
+	switch {
+	case p.Signed == nil, text(p.Quantity, math.Abs(v)) == text(p.Quantity, 0):
+		return ""
+	case v < 0:
+		return p.Signed.Negative
+	}
+	return p.Signed.Positive
 }
 
 func onSide(size, side string) string { return strings.TrimSpace(size + " " + side) }

@@ -183,7 +183,12 @@ export function Choices({ advice, run, send }: { advice: Advice; run: string; se
     <>
       {advice.choices.some((c) => c.reason) && (
         <Box sx={{ mt: 2, maxWidth: 560 }}>
-          <Blank label="why, if you go on" value={reason} onChange={setReason} error={at('reason')} />
+          <Blank
+            label={advice.choices[0]?.about === 'school' ? 'why, if not the manual’s' : 'why, if you go on'}
+            value={reason}
+            onChange={setReason}
+            error={at('reason')}
+          />
         </Box>
       )}
       <Row>
