@@ -15,6 +15,7 @@ var before = [][2]string{
 	{"found", "set"}, {"set", "settle"}, {"settle", "lock"}, {"set", "lock"}, {"lock", "restore"}, {"set", "restore"},
 	{"safe", "setting"}, {"worn", "setting"}, {"setting", "restore"}, {"setting", "functions"}, {"set", "functions"},
 	{"lock", "functions"}, {"functions", "loaded"}, {"restore", "loaded"}, {"functions", "again"},
+	{"sign", "inspect"},
 }
 
 // stepFaults: a kind of step once (a setting each its own), all that the sheet needs, in an
