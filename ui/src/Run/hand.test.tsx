@@ -9,6 +9,7 @@ import { CheckPanel, LockPanel } from './panels';
 import { TurnPad } from './TurnPad';
 
 vi.stubGlobal('localStorage', { getItem: () => null });
+vi.stubGlobal('window', { matchMedia: () => ({ matches: false }) });
 
 const words = (html: string) =>
   html

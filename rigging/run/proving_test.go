@@ -1,0 +1,132 @@
+package run
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func TestAReadingThatNothingSetsIsReadBeforeHandsComeOut(t *testing.T) {
+	f := follow(t, "722")
+	f.reading["travel-up.left"] = "17"
+	a := f.until(func(a Advice) bool { return a.Do == DoDecide && a.Choices[0].About != "school" })
+	assert.Contains(t, a.Finding, "Travel up, left: 17°, wanted")
+	assert.NotEmpty(t, f.state().On, "the pin and the lock are still on")
+	ids := []string{}
+	for _, r := range f.state().Rules() {
+		ids = append(ids, r.ID)
+	}
+	assert.Contains(t, ids, "travel-up.left", "its rule is in sight")
+	f.do(KindDecided, Decided{About: a.Choices[0].About, Choice: ChoiceGoOn, Reason: "the stop is filed at the next check"})
+	assert.NotEqual(t, "travel-up.left", reading(Next(f.state())))
+}
+
+// reading is the point that is asked for, "" for none.
+func reading(a Advice) string {
+	if a.Read == nil {
+		return ""
+	}
+	return a.Read.Point
+}
+
+func TestWornPartsAreReadBeforeAnythingIsSet(t *testing.T) {
+	f := follow(t, "701")
+	f.reading["dead"] = "2.6"
+	a := f.until(func(a Advice) bool { return a.Do == DoDecide && a.Choices[0].About != "school" })
+	assert.Contains(t, a.Finding, "Cure the routing or fit a stiffer cable")
+	assert.Empty(t, f.state().Moves)
+	f.do(KindDecided, Decided{About: a.Choices[0].About, Choice: ChoiceRepair})
+	f.reading["dead"] = "0.4"
+	f.do(KindDecided, Decided{About: a.Choices[0].About, Choice: ChoiceRepaired})
+	assert.Equal(t, "dead", reading(f.untilDo(DoRead)), "other parts are read anew")
+	f.untilDo(DoInspect)
+}
+
+func TestACureThatWouldTakeAReadingOutIsNotOffered(t *testing.T) {
+	f := follow(t, "136")
+	f.answers["forward-locks"] = "slips or ratchets" // it wants the barrel one turn longer: a millimetre
+	a := f.until(func(a Advice) bool {
+		return a.Do == DoCheck && a.Check.Check == "forward-locks" && a.Finding != "" || len(a.Choices) > 0
+	})
+	assert.Nil(t, a.Cure, "the barrel would leave its window")
+	labels := []string{}
+	for _, c := range a.Choices {
+		labels = append(labels, c.Label)
+	}
+	assert.Contains(t, labels, "Repair first")
+}
+
+func TestASettingIsLockedInItsOrderWithItsTorque(t *testing.T) {
+	f := follow(t, "711")
+	asked := map[string]int{}
+	f.until(func(a Advice) bool {
+		if a.Do == DoCheck && strings.HasSuffix(a.Check.Check, "-cuts") { // a limit is found by passing it once
+			asked[a.Check.Check]++
+			f.answers[a.Check.Check] = map[bool]string{true: "the motor strains", false: "cuts"}[asked[a.Check.Check] == 2]
+		}
+		return a.Do == DoLock && a.Lock.Setting == "follow" && a.Lock.Adjuster == ""
+	})
+	a := Next(f.state())
+	more := strings.Join(a.More, " ")
+	assert.Contains(t, more, "1. Pivot screw 2. Slotted screw")
+	assert.Contains(t, more, "2 Nm.")
+	assert.Contains(t, more, "Thread covers the witness hole.")
+	f.step(a)
+	assert.Contains(t, said(f.until(func(a Advice) bool { return a.Do == DoRead })), "Locked. Read the")
+}
+
+func TestTheRecordTellsEachSettingUnderItsName(t *testing.T) {
+	f := follow(t, "501")
+	f.until(func(a Advice) bool { return a.Do == DoNothing })
+	r := MakeRecord(Heading{}, f.state(), f.events, "")
+	var heads []string
+	for _, one := range r.Result {
+		if one.Text == "" {
+			heads = append(heads, one.Name)
+		}
+	}
+	require.Len(t, heads, 3)
+	assert.Contains(t, heads[0], ": left")
+	assert.Contains(t, heads[1], ": right")
+	moved := 0
+	for _, one := range r.Result {
+		if one.Name == "moved" && strings.Contains(one.Text, "until it locked") {
+			moved++
+		}
+	}
+	assert.Equal(t, 4, moved, "each wheel, twice")
+	assert.Empty(t, Show(f.state()).Back, "nobody counted how far it was to the lock")
+	assert.NotEmpty(t, r.Signed)
+}
+
+func TestAFloorShowsWhoIsWaitedFor(t *testing.T) {
+	f := follow(t, "722")
+	f.untilDo(DoInspect)
+	st := Stand(f.state())
+	assert.Equal(t, SignLook, st.Sign)
+	assert.True(t, st.Signed)
+	for _, i := range f.s.Inspect {
+		require.NoError(t, f.tryBy("Bram", KindInspected, Inspected{Item: i.ID, Verdict: "right"}))
+	}
+	assert.Equal(t, SignProof, Stand(f.state()).Sign, "then it is flown")
+	f = follow(t, "411")
+	f.untilDo(DoRead)
+	f.do(KindMove, Move{Adjuster: "pedal-nuts", Turns: "1", Way: "in"})
+	assert.Equal(t, []string{"kickdown"}, Stand(f.state()).Voids, "the kickdown rests on the throttle")
+}
+
+func TestATemperatureMayLieBelowNothing(t *testing.T) {
+	f := follow(t, "721")
+	f.until(func(a Advice) bool { return reading(a) == "air" })
+	f.do(KindReading, Reading{Point: "air", Text: "-12"})
+	a := f.state().aim("tension")
+	require.True(t, a.Limited)
+	at, ok := f.s.Chart(f.s.Point("tension").Chart).Value(-12)
+	require.True(t, ok)
+	assert.InDelta(t, at, *a.Point.Target, 1e-9)
+	require.ErrorContains(t, f.try(KindReading, Reading{Point: "tension", Text: "-3"}), "below zero")
+	f.do(KindReading, Reading{Point: "air", Text: "60"})
+	assert.False(t, f.state().aim("tension").Limited, "no chart is drawn on beyond its end")
+}
