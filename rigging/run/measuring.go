@@ -139,6 +139,9 @@ func (st State) settle(s *Setting) Advice {
 	if stale == nil {
 		return st.proveSetting(s)
 	}
+	if c := st.Sheet.Chart(stale.Point.Chart); c != nil && !stale.Limited {
+		return st.beyondChart(c, stale.Point)
+	}
 	how := st.settleOf(s.Of, stale.Point.ID)
 	if how != nil && !st.settled(s.Of) && st.movedIn(s.Of) != nil {
 		return Advice{Do: DoSettle, Say: say(plain(upper(how.Says) + ".")),
@@ -151,6 +154,21 @@ func (st State) settle(s *Setting) Advice {
 	if t := st.before(stale.Point.ID, &Taken{Epoch: st.Epoch}); t != nil {
 		a.More = append([]string{fmt.Sprintf("It was %s; after the turns it should be %s.",
 			reads(stale.Point, t.Value), reads(stale.Point, st.expected(s, stale.Point, t)))}, a.More...)
+	}
+	return a
+}
+
+// beyondChart asks again for what the chart lies over: it is never drawn on beyond its ends,
+// so nothing can be judged there.
+func (st State) beyondChart(c *sheet.Chart, p *sheet.Point) Advice {
+	over := st.Sheet.Point(c.Reads)
+	a := st.read(over)
+	if t := st.latest(over.ID, ""); t != nil {
+		from, to := c.Points[0][0], c.Points[len(c.Points)-1][0]
+		a.Say = say(plain("Read the " + over.Name + " again."))
+		a.Finding = fmt.Sprintf("%s lies beyond the chart, which goes from %s to %s: the %s cannot be judged there. "+
+			"Wait until it lies within, or look for a chart that reaches.", reads(over, t.Value), quantity.Number(from, 1),
+			text(over.Quantity, to), p.Name)
 	}
 	return a
 }

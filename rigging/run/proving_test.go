@@ -129,4 +129,9 @@ func TestATemperatureMayLieBelowNothing(t *testing.T) {
 	require.ErrorContains(t, f.try(KindReading, Reading{Point: "tension", Text: "-3"}), "below zero")
 	f.do(KindReading, Reading{Point: "air", Text: "60"})
 	assert.False(t, f.state().aim("tension").Limited, "no chart is drawn on beyond its end")
+	a2 := f.until(func(a Advice) bool { return a.Finding != "" })
+	assert.Equal(t, "air", reading(a2), "what is asked can be answered")
+	assert.Contains(t, a2.Finding, "60 °C lies beyond the chart, which goes from -20 to 40 °C")
+	f.do(KindReading, Reading{Point: "air", Text: "20"})
+	assert.NotEqual(t, "air", reading(Next(f.state())))
 }

@@ -160,10 +160,9 @@ func (st State) step(of sheet.Step) (done bool, summary string, again bool) {
 // lookedSays is how much the second inspector has looked at.
 func (st State) lookedSays() string {
 	switch n := len(st.Looked); {
+	case !st.inspects():
 	case st.inspected():
-		for _, l := range st.Looked {
-			return "by " + l.By
-		}
+		return "by " + st.Looked[st.Sheet.Inspect[0].ID].By
 	case n > 0:
 		return fmt.Sprintf("%d of %d", n, len(st.Sheet.Inspect))
 	case len(st.Refused) > 0:
