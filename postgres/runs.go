@@ -244,6 +244,12 @@ func (s *Store) NewestRuns() ([]RunLine, error) {
 		FROM runs ORDER BY machine, cable, opened DESC, id`)
 }
 
+// Unsigned are the runs that are not done whose cable begins so, the oldest first.
+func (s *Store) Unsigned(prefix string) ([]RunLine, error) {
+	return s.lines(`SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, voids, ''
+		FROM runs WHERE starts_with(cable, ?) AND sign <> ? ORDER BY opened, id`, prefix, string(run.SignSigned))
+}
+
 // RunsOf are the runs of a machine, the newest first.
 func (s *Store) RunsOf(machine string) ([]RunLine, error) {
 	return s.lines(`SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, voids, ''

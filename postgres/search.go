@@ -6,7 +6,7 @@ import (
 	"gorm.io/gorm"
 )
 
-// Hit is one thing found: its kind (machine, sheet), ID and words.
+// Hit is one thing found: its kind (machine, sheet, run), ID and words.
 type Hit struct {
 	Kind  string
 	ID    string
@@ -16,7 +16,7 @@ type Hit struct {
 
 const mostHits = 12 // of each kind
 
-// Search finds machines and sheets that hold every word asked for, in any case of
+// Search finds machines, sheets and runs from the Bench that hold every word asked for, in any case of
 // letters: machines by name, serial, note, owner, marks and cables, sheets by
 // number, rig and source, the newest revision of each.
 func (s *Store) Search(want string) ([]Hit, error) {
@@ -35,12 +35,19 @@ func (s *Store) Search(want string) ([]Hit, error) {
 			"revision, craft, title) AS says").
 		Order("sheet_id").
 		Limit(mostHits)
+	bench := s.db.Table("runs AS r").
+		Joins("LEFT JOIN machines m ON m.id = r.machine").
+		Where("starts_with(r.cable, 'bench: ')").
+		Select("'run' AS kind, r.id, substr(r.cable, 8) AS title, concat_ws(' · ', 'from the Bench', m.name, r.says) AS says").
+		Order("r.opened DESC, r.id").
+		Limit(mostHits)
 	for _, w := range words {
 		like := "%" + escape.Replace(w) + "%"
 		machines = machines.Where("words LIKE ?", like)
 		sheets = sheets.Where("words LIKE ?", like)
+		bench = bench.Where("lower(concat_ws(' ', r.cable, m.name)) LIKE ?", like)
 	}
-	for _, q := range []*gorm.DB{machines, sheets} {
+	for _, q := range []*gorm.DB{machines, sheets, bench} {
 		var hits []Hit
 		if err := q.Scan(&hits).Error; err != nil {
 			return nil, err

@@ -73,6 +73,10 @@ func (s *Shop) Bays() (Bays, error) {
 	if err != nil {
 		return Bays{}, err
 	}
+	fromBench, err := s.Store.Unsigned(benchCable)
+	if err != nil {
+		return Bays{}, err
+	}
 	rigs, err := s.Store.Rigs()
 	if err != nil {
 		return Bays{}, err
@@ -84,6 +88,11 @@ func (s *Shop) Bays() (Bays, error) {
 	b := Bays{Workshop: floor.Name, Today: s.Now().Format(time.DateOnly), Machines: []Bay{}, Due: []Due{}}
 	var touched postgres.RunLine // the open run touched last
 	var title string
+	look := func(l postgres.RunLine, name string) {
+		if st := l.Standing; !st.Signed && st.Touched.After(touched.Standing.Touched) {
+			touched, title = l, name
+		}
+	}
 	for _, m := range floor.Machines {
 		bay := Bay{ID: m.ID, Name: m.Name, Craft: m.Craft, Note: m.Note, Open: append([]string{}, m.Open()...), Lines: []BayLine{}}
 		for _, c := range m.Cables {
@@ -94,9 +103,7 @@ func (s *Shop) Bays() (Bays, error) {
 				if st.Sign != run.SignSigned {
 					b.Count++
 				}
-				if !st.Signed && st.Touched.After(touched.Standing.Touched) {
-					touched, title = l, m.Name+" · "+c.Name
-				}
+				look(l, m.Name+" · "+c.Name)
 				if st.Due != "" {
 					b.Due = append(b.Due, s.due(st.Due, m.Name+": "+c.Name+", look again"))
 				}
@@ -106,7 +113,25 @@ func (s *Shop) Bays() (Bays, error) {
 			}
 			bay.Lines = append(bay.Lines, line)
 		}
+		for _, l := range fromBench {
+			if l.Machine == m.ID {
+				bay.Lines = append(bay.Lines, atBench(l))
+				look(l, m.Name+" · "+offCard(l.Cable).Name)
+				b.Count++
+			}
+		}
 		b.Machines = append(b.Machines, bay)
+	}
+	loose := Bay{Name: benchMachine.Name, Note: "no machine", Open: []string{}}
+	for _, l := range fromBench {
+		if l.Machine == "" {
+			loose.Lines = append(loose.Lines, atBench(l))
+			look(l, benchMachine.Name+" · "+offCard(l.Cable).Name)
+			b.Count++
+		}
+	}
+	if len(loose.Lines) > 0 {
+		b.Machines = append(b.Machines, loose)
 	}
 	for _, g := range floor.Gauges {
 		if g.Due != "" {
@@ -139,6 +164,13 @@ func voidedBy(m workshop.Machine, c workshop.Cable, newest map[[2]string]postgre
 		}
 	}
 	return ""
+}
+
+// atBench is a run from the Bench that is not finished. One that is stands on the card of its
+// machine, and is found by what it set.
+func atBench(l postgres.RunLine) BayLine {
+	st := l.Standing
+	return BayLine{Cable: l.Cable, Name: offCard(l.Cable).Name, Sign: st.Sign, Part: st.Part, Says: st.Says, Run: l.ID}
 }
 
 // lineOf is a cable without a run.

@@ -20,13 +20,18 @@ import (
 type BenchView struct {
 	Sentences []bench.Sentence `json:"sentences"`
 	Found     []string         `json:"found"` // names, the likeliest first
+	// Cautions are what is made safe before a run is made of a sentence, by kind of machine.
+	Cautions map[string]string `json:"cautions"`
 	Thin      []workshop.Thin  `json:"thin"`
 	Tables    []workshop.Table `json:"tables"`
 }
 
 // Bench gives every sentence, and the names of those that answer want.
 func (s *Shop) Bench(want string) (BenchView, error) {
-	v := BenchView{Sentences: bench.All(), Found: bench.Search(want)}
+	v := BenchView{Sentences: bench.All(), Found: bench.Search(want), Cautions: map[string]string{}}
+	for _, craft := range workshop.Crafts {
+		v.Cautions[craft] = bench.Caution(craft)
+	}
 	var err error
 	if v.Thin, err = s.Store.ThinThings(); err != nil {
 		return v, err

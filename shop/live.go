@@ -77,6 +77,9 @@ func (s *Shop) look(o *open, id string) (err error) {
 // cable is the machine and the cable of a run as the card has them now. A card may be
 // renamed at any time, so nothing of a run hangs on these names.
 func (s *Shop) cable(head postgres.RunHead) (m workshop.Machine, c workshop.Cable, err error) {
+	if head.Machine == "" {
+		return benchMachine, offCard(head.Cable), nil
+	}
 	m, err = fresh(s.kept.machines, head.Machine, head.Floor, func() (workshop.Machine, error) { return s.Store.Machine(head.Machine) })
 	if err != nil {
 		return m, c, err
@@ -84,7 +87,7 @@ func (s *Shop) cable(head postgres.RunHead) (m workshop.Machine, c workshop.Cabl
 	if one := m.Cable(head.Cable); one != nil {
 		return m, *one, nil
 	}
-	return m, workshop.Cable{ID: head.Cable, Name: head.Cable}, nil // taken off the card behind our back
+	return m, offCard(head.Cable), nil
 }
 
 // catchUp folds what came since; all anew when what is kept does not lead there.
@@ -142,7 +145,9 @@ func (s *Shop) carry(l *live, events ...run.Event) error {
 func (s *Shop) refold(l *live) error {
 	var pinned *sheet.Sheet
 	hash, _ := run.Pinned(l.events)
-	if hash != "" {
+	if own := run.Carried(l.events); own != nil {
+		pinned = own
+	} else if hash != "" {
 		one, err := s.kept.sheet(hash, s.Store.Sheet)
 		switch {
 		case errors.Is(err, postgres.ErrNotFound): // the view says so

@@ -20,6 +20,7 @@ type MachineView struct {
 	Machine  workshop.Machine `json:"machine"`
 	Open     []string         `json:"open"` // faults and bulletins, in words
 	Lines    []MachineLine    `json:"lines"`
+	Bench    []BenchRun       `json:"bench"` // runs from the Bench, the newest first
 	Families []sheet.Family   `json:"families"`
 }
 
@@ -42,13 +43,19 @@ type MachineRun struct {
 	Signed bool   `json:"signed"`
 }
 
+// BenchRun is a run from the Bench: of a cable that is not on the card.
+type BenchRun struct {
+	Cable string `json:"cable"`
+	MachineRun
+}
+
 // MachineView gathers the card of a machine.
 func (s *Shop) MachineView(id string) (MachineView, error) {
 	m, err := s.Store.Machine(id)
 	if err != nil {
 		return MachineView{}, err
 	}
-	v := MachineView{Machine: m, Open: m.Open(), Lines: []MachineLine{}, Families: sheet.Families()}
+	v := MachineView{Machine: m, Open: m.Open(), Lines: []MachineLine{}, Bench: []BenchRun{}, Families: sheet.Families()}
 	if v.Open == nil {
 		v.Open = []string{}
 	}
@@ -59,6 +66,11 @@ func (s *Shop) MachineView(id string) (MachineView, error) {
 	newest := map[[2]string]postgres.RunLine{}
 	for _, r := range slices.Backward(runs) {
 		newest[[2]string{m.ID, r.Cable}] = r
+	}
+	for _, r := range runs {
+		if strings.HasPrefix(r.Cable, benchCable) {
+			v.Bench = append(v.Bench, BenchRun{offCard(r.Cable).Name, machineRun(r)})
+		}
 	}
 	for _, c := range m.Cables {
 		line := MachineLine{Cable: c, Runs: []MachineRun{}}
@@ -75,11 +87,15 @@ func (s *Shop) MachineView(id string) (MachineView, error) {
 					line.Open = r.ID
 				}
 			}
-			line.Runs = append(line.Runs, MachineRun{r.ID, r.Opened.Format(run.Day), r.Standing.Says, r.Standing.Signed})
+			line.Runs = append(line.Runs, machineRun(r))
 		}
 		v.Lines = append(v.Lines, line)
 	}
 	return v, nil
+}
+
+func machineRun(r postgres.RunLine) MachineRun {
+	return MachineRun{r.ID, r.Opened.Format(run.Day), r.Standing.Says, r.Standing.Signed}
 }
 
 func (s *Shop) whichSheet(m workshop.Machine, c workshop.Cable, line *MachineLine) error {

@@ -4,10 +4,12 @@ import (
 	"net/http"
 	"strings"
 
+	"github.com/google/uuid"
 	"github.com/labstack/echo/v5"
 
 	"brankel/postgres"
 	"brankel/rigging/bench"
+	"brankel/rigging/fault"
 	"brankel/rigging/workshop"
 	"brankel/shop"
 )
@@ -38,6 +40,9 @@ func (s *server) benchRoutes() []route {
 		on(post, "/api/v1/bench/{name}", "benchWork", "a sentence worked out, or what is missing or to be written "+
 			"otherwise").takes(BenchIn{}).gives(bench.Worked{}).
 			by(s.benchWork, workshop.Read),
+		on(post, "/api/v1/bench/{name}/run", "benchRun", "a run of one setting on the figures of a sentence; the same id twice opens "+
+			"one").takes(shop.FromBench{}).gives(shop.RunView{}).
+			by(s.benchRun, workshop.Work),
 		on(post, "/api/v1/thin-things", "keepThin", "keep a flat thing as a feeler").takes(ThinIn{}).gives(shop.BenchView{}).
 			by(s.keepThin, workshop.Work),
 		on(del, "/api/v1/thin-things/{name}", "dropThin", "forget a feeler").gives(shop.BenchView{}).
@@ -84,6 +89,18 @@ func (s *server) benchWork(c *echo.Context) error {
 		return postgres.ErrNotFound
 	}
 	return c.JSON(http.StatusOK, sentence.Work(in.Values))
+}
+
+func (s *server) benchRun(c *echo.Context) error {
+	var in shop.FromBench
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	if uuid.Validate(in.ID) != nil {
+		return fault.At("id", "make an id of the form of a UUID")
+	}
+	out, err := s.in(c).RunFromBench(c.Param("name"), in, account(c).Person.Name)
+	return answer(c, out, err)
 }
 
 // kept answers with the bench as it is after something was kept or forgotten.

@@ -15,7 +15,7 @@ func (s *server) search(c *echo.Context) error {
 	hits, err := s.in(c).Store.Search(c.QueryParam("find"))
 	out := []Hit{}
 	for _, h := range hits {
-		out = append(out, Hit{h.Title, h.Says, map[string]string{"machine": "/machine/", "sheet": "/sheets/"}[h.Kind] + h.ID})
+		out = append(out, Hit{h.Title, h.Says, map[string]string{"machine": "/machine/", "sheet": "/sheets/", "run": "/record/"}[h.Kind] + h.ID})
 	}
 	return answer(c, out, err)
 }

@@ -27,7 +27,7 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 	}
 	require.NoError(t, json.Unmarshal(web.OpenAPI(), &doc))
 	anybody := []string{"session", "calcs", "calc", "rigAnswer", "rigSchema", "healthz", "openapi", "sheetSchema"}
-	work := []string{"openRun", "append", "keepThin", "dropThin", "keepTable", "dropTable", "logMachine"}
+	work := []string{"openRun", "benchRun", "append", "keepThin", "dropThin", "keepTable", "dropTable", "logMachine"}
 	manage := []string{"addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge"}
 	out := signedOut(t)
 	devices := map[workshop.Role]client{}

@@ -23,6 +23,7 @@ type SheetNew struct {
 	Family string `json:"family,omitempty"`
 	CopyOf string `json:"copy_of,omitempty"` // hash
 	Revise string `json:"revise,omitempty"`  // hash
+	Run    string `json:"run,omitempty"`     // one from the Bench, for its figures
 }
 
 func (s *server) sheetRoutes() []route {
@@ -84,6 +85,10 @@ func (s *server) newSheet(c *echo.Context) error {
 	var in SheetNew
 	if err := read(c, &in); err != nil {
 		return err
+	}
+	if in.Run != "" {
+		out, err := s.in(c).OwnSheet(in.Run)
+		return answer(c, out, err)
 	}
 	out, err := s.in(c).NewSheet(in.Family, in.CopyOf, in.Revise)
 	return answer(c, out, err)

@@ -9,6 +9,7 @@ import (
 
 	"brankel/rigging/calc"
 	"brankel/rigging/input"
+	"brankel/rigging/sheet"
 )
 
 // Sentence is one calculation as it is asked for.
@@ -20,9 +21,11 @@ type Sentence struct {
 	More  []Line `json:"more"` // what need not be known
 	// Example is plausible figures of no machine in particular.
 	Example Values `json:"example"`
+	Leads   bool   `json:"leads"` // a run of one setting can be made of it
 
 	asks []string // other words for the title, to be found by
 	tell func(in, out any, say words) Answer
+	rig  func(one *sheet.Sheet, in any, say words) (found map[string]string) // nil where it sets nothing
 }
 
 // Line is text and blanks in turn.

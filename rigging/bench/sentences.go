@@ -4,7 +4,7 @@ package bench
 // whole mechanisms.
 var sentences = []Sentence{
 	measure, fraction, reading, datum, lostMotion,
-	adjuster, twoEnds, window, bracket, response, coupled,
+	adjuster.leads(rigOf(adjusterSheet)), twoEnds.leads(rigOf(twoEndsSheet)), window, bracket, response, coupled,
 	conduit, cableOrder, spring, tension, trend,
 	clutch, kickdown, parkingBrake, centreStop, slotPin, followUp, hunting,
 }

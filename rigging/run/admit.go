@@ -127,6 +127,9 @@ func admitComplaint(_ Incoming, c Complaint) (Complaint, error) {
 }
 
 func admitIdentified(in Incoming, i Identified) (Identified, error) {
+	if in.Own {
+		return i, fault.At("kind", "this run is led by figures from the Bench: open one on a cable to read its serial")
+	}
 	if in.Worked {
 		return i, fault.At("body.serial", "work was done by this sheet already: open a new run for another serial")
 	}

@@ -107,6 +107,9 @@ func struckOut(events []Event) map[string]bool {
 // was read at all; the hash is "" when it was not, or when no sheet applies. What was
 // struck out does not count.
 func Pinned(events []Event) (hash string, identified bool) {
+	if own := Carried(events); own != nil {
+		return own.Hash(), true
+	}
 	i, ok := plateRead(events)
 	return i.Sheet, ok
 }

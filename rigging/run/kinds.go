@@ -17,6 +17,7 @@ type Kind string
 const (
 	KindComplaint  Kind = "complaint"
 	KindIdentified Kind = "identified"
+	KindFigures    Kind = "figures" // of a run from the Bench, instead of a serial
 	KindCaution    Kind = "caution"
 	KindPutOn      Kind = "put_on" // temporary things
 	KindTakenOff   Kind = "taken_off"
@@ -91,6 +92,7 @@ func init() {
 		KindComplaint: row(admitComplaint, foldComplaint,
 			func(c Complaint) string { return "complaint: “" + c.Words + "”" }),
 		KindIdentified: row(admitIdentified, foldIdentified, saysIdentified),
+		KindFigures:    row(admitFigures, foldFigures, saysFigures).keptQuiet(),
 		KindCaution:    row(admitCaution, foldCaution, func(n Named) string { return "confirmed: " + n.Says }),
 		KindPutOn:      row(admitOn, foldOn, func(t Thing) string { return t.Name + " put on" }),
 		KindTakenOff:   row(admitTakenOff, foldTakenOff, func(t Thing) string { return t.Name + " taken off" }),

@@ -24,6 +24,7 @@ type Record struct {
 	Broken     string   `json:"broken,omitempty"` // why the chain of events can not be trusted
 	Sheet      string   `json:"sheet"`
 	Source     string   `json:"source"`
+	Own        bool     `json:"own,omitempty"` // the figures came from the Bench with the run
 	Complaint  []Field  `json:"complaint"`
 	Rules      []Rule   `json:"rules"`
 	Lines      []Entry  `json:"lines"`  // every event in words, in order
@@ -73,6 +74,7 @@ func MakeRecord(h Heading, st State, events []Event, broken string) Record {
 		r.Complaint = append(r.Complaint, Field{"tried again", st.Retried.Outcome})
 	}
 	r.Sheet, r.Source = st.basis()
+	r.Own = st.Own
 	if st.Signed != nil {
 		r.Signed, r.Statement = st.Signed.Name+", "+st.SignedAt.Format(Moment+" MST"), st.Signed.Statement
 		r.Hash, r.Through = st.SignedHash, st.SignedSeq
@@ -90,12 +92,11 @@ func (st State) basis() (name, source string) {
 	case st.Sheet == nil:
 		return "sheet " + st.Identity.Name + ": " + st.Identity.Why, "The sheet is not in the library any more"
 	}
-	src := st.Sheet.Source
-	source = src.Title + ", " + src.Section + ", revision " + src.Revision + " of " + DayOf(src.Date)
-	if st.Sheet.HasAssumed() {
-		source = "ASSUMED figures: " + src.Title
+	name = "sheet " + st.Identity.Name + ": " + st.Identity.Why
+	if st.Own {
+		name = "figures " + st.Identity.Name
 	}
-	return "sheet " + st.Identity.Name + ": " + st.Identity.Why, source
+	return name, sourceSays(st.Sheet)
 }
 
 // deviations are in the order of the sheet's points.

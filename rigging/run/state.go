@@ -71,6 +71,7 @@ type State struct {
 	LastHash   string
 	Complaint  *Complaint
 	Identity   *Identified
+	Own        bool // it is led by figures it brought along from the Bench
 	Cautions   map[string]bool
 	On         []Thing // temporary things still on
 	Off        []Thing // parts still off

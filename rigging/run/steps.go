@@ -114,6 +114,9 @@ func (st State) step(of sheet.Step) (done bool, summary string, again bool) {
 		}
 	case "identify":
 		if st.Identity != nil && st.Identity.Sheet != "" {
+			if st.Own {
+				return true, st.Sheet.Source.Title, false
+			}
 			says := "serial " + st.Identity.Serial + ", " + st.Identity.Hand + " hand"
 			if name := st.schoolName(); name != "" {
 				says += ", " + name

@@ -151,6 +151,9 @@ func Show(st State) View {
 	}
 	v.Safe, v.Unsafe = nonNil(st.todos()), st.unsafe("") != nil
 	v.Applies = fmt.Sprintf("sheet %s applies: %s", st.Identity.Name, st.Identity.Why)
+	if st.Own {
+		v.Applies = "figures from the Bench: " + st.Sheet.Source.Title
+	}
 	if st.Sheet.HasAssumed() {
 		v.Applies += " · figures assumed"
 	}

@@ -148,14 +148,13 @@ function Machine({
       <Box>
         <Box component="h2" sx={{ m: 0, fontSize: 21, fontWeight: 600 }}>
           <Box
-            component={Link}
-            to={`/machine/${bay.id}`}
+            {...(bay.id ? { component: Link, to: `/machine/${bay.id}` } : {})}
             sx={{
               color: 'text.primary',
               textDecoration: 'none',
               display: 'inline-block',
               minHeight: 32,
-              '&:hover': { textDecoration: 'underline' },
+              '&:hover': { textDecoration: bay.id ? 'underline' : 'none' },
             }}
           >
             {bay.name}
@@ -173,7 +172,7 @@ function Machine({
       </Box>
       <Box>
         {bay.lines.map((l) => (
-          <BayLineView key={l.cable} line={l} work={work} onOpen={onOpen} onRecord={onRecord} onSheet={onSheet} />
+          <BayLineView key={l.run ?? l.cable} line={l} work={work} onOpen={onOpen} onRecord={onRecord} onSheet={onSheet} />
         ))}
       </Box>
     </Box>

@@ -6,7 +6,7 @@ const colour: Record<string, string> = { good: 'success.main', bad: 'error.main'
 const glyph: Record<string, string> = { good: '✓', bad: '✕', look: '!' };
 
 /** What came out, in words and drawn; or what is still needed. */
-export function AnswerView({ worked }: { worked: Worked }) {
+export function AnswerView({ worked, children }: { worked: Worked; children?: React.ReactNode }) {
   const { answer } = worked;
   return (
     <Box
@@ -57,6 +57,7 @@ export function AnswerView({ worked }: { worked: Worked }) {
             <Box sx={{ fontSize: 22, fontWeight: 500, color: 'quiet' }}>{worked.says}</Box>
           )}
         </Box>
+        {children}
         {answer && (
           <Box sx={{ minWidth: 0, mt: 2 }}>
             <DrawingView drawing={answer.drawing} says={answer.says} />

@@ -5,6 +5,8 @@ import type { BenchView, Part, Sentence } from '../api/client';
 import { Finding } from '../parts/Frame';
 import { AnswerView } from './AnswerView';
 import { BlankField } from './BlankField';
+import { MakeRun } from './MakeRun';
+import { useSession } from '../Session/useSession';
 import { keyOf, rowCount, withoutRow } from './rows';
 import { Share } from './Share';
 import { TableBlank } from './TableBlank';
@@ -20,6 +22,7 @@ export function SentenceView({ sentence, view }: { sentence: Sentence; view: Ben
   const { worked, failed } = useWorked(sentence.name, values);
   const [added, setAdded] = useState<Record<string, number>>({});
   const [touched, setTouched] = useState({ key: '', label: '' }); // the blank for a length that was last written in
+  const work = useSession().data?.work ?? false;
   const untouched = Object.keys(values).length === 0;
   const write = (key: string, text: string) => {
     setValues({ ...values, [key]: text });
@@ -124,7 +127,11 @@ export function SentenceView({ sentence, view }: { sentence: Sentence; view: Ben
           </Box>
         ))}
       </Box>
-      {worked && <AnswerView worked={worked} />}
+      {worked && (
+        <AnswerView worked={worked}>
+          {sentence.leads && work && !untouched && worked.answer && <MakeRun name={sentence.name} values={values} view={view} />}
+        </AnswerView>
+      )}
       <Box sx={{ gridArea: 'more', px: { xs: 2, md: 3 }, pb: 2, minWidth: 0 }}>
         {sentence.more.length > 0 && (
           <Box sx={{ borderLeft: '3px solid', borderColor: 'divider', pl: 2, mb: 1 }}>

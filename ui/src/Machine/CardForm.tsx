@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import type { Machine, MachineView } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { Finding } from '../parts/Frame';
-import { OneOf } from '../Run/Toggle';
+import { OneOf } from '../parts/Toggle';
 import { useLibrary } from '../Sheets/useSheets';
 import { CableForm } from './CableForm';
 import { useCard } from './useMachine';

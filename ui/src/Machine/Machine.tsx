@@ -108,16 +108,21 @@ function Card({ view }: { view: MachineView }) {
               )}
               {(l.cable.chain ?? []).length > 0 && <Chain links={l.cable.chain ?? []} />}
               {l.runs.map((r) => (
-                <Box key={r.id} sx={{ fontSize: 17, display: 'flex', gap: 1.5, minHeight: 40, alignItems: 'center' }}>
-                  <Box sx={{ color: 'quiet', minWidth: 100 }}>{r.opened}</Box>
-                  <Box component={Link} to={r.signed ? `/record/${r.id}` : `/run/${r.id}`} sx={{ color: 'text.primary' }}>
-                    {r.says}
-                  </Box>
-                </Box>
+                <RunLine key={r.id} run={r} />
               ))}
               {l.runs.length === 0 && <Box sx={{ fontSize: 16, color: 'quiet' }}>never run here</Box>}
             </Box>
           ))}
+          {view.bench.length > 0 && (
+            <Box component="section" aria-label="From the Bench" sx={{ py: 1.25, borderTop: '1px solid', borderColor: 'divider' }}>
+              <Box component="h2" sx={{ m: 0, fontSize: 20, fontWeight: 600 }}>
+                From the Bench
+              </Box>
+              {view.bench.map((r) => (
+                <RunLine key={r.id} run={r} name={`${r.cable}: `} />
+              ))}
+            </Box>
+          )}
         </Box>
         <Box>
           {session?.work && <LogForm machine={m} />}
@@ -143,6 +148,18 @@ function Start({ machine, line, work }: { machine: string; line: MachineView['li
         </Box>
       )}
     </>
+  );
+}
+
+function RunLine({ run: r, name = '' }: { run: { id: string; opened: string; says: string; signed: boolean }; name?: string }) {
+  return (
+    <Box sx={{ fontSize: 17, display: 'flex', gap: 1.5, minHeight: 40, alignItems: 'center' }}>
+      <Box sx={{ color: 'quiet', minWidth: 100 }}>{r.opened}</Box>
+      <Box component={Link} to={r.signed ? `/record/${r.id}` : `/run/${r.id}`} sx={{ color: 'text.primary' }}>
+        {name}
+        {r.says}
+      </Box>
+    </Box>
   );
 }
 

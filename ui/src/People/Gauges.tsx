@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Gauge, GaugeCard, Problem } from '../api/client';
 import { Blank } from '../parts/Blank';
-import { OneOf } from '../Run/Toggle';
+import { OneOf } from '../parts/Toggle';
 import { Row } from './Row';
 import { useGauges, useKeeping } from './usePeople';
 

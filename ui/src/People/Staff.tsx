@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Problem } from '../api/client';
 import { Blank } from '../parts/Blank';
-import { OneOf } from '../Run/Toggle';
+import { OneOf } from '../parts/Toggle';
 import { Row } from './Row';
 import { useKeeping, usePeople } from './usePeople';
 

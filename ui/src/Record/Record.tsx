@@ -5,12 +5,16 @@ import { useNavigate, useParams } from 'react-router';
 import { api, answered, problemIn, type Record as RecordData } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
 import { RuleView } from '../parts/RuleView';
+import { useBegin } from '../Sheets/useSheets';
+import { useSession } from '../Session/useSession';
 import { readMoment } from '../days';
 
 /** The paper of a run. */
 export function RecordScreen() {
   const { id = '' } = useParams();
   const go = useNavigate();
+  const begin = useBegin();
+  const session = useSession().data;
   const { data, error } = useQuery({
     queryKey: ['record', id],
     queryFn: () => answered(api.GET('/api/v1/runs/{run}/record', { params: { path: { run: id } } })),
@@ -30,6 +34,11 @@ export function RecordScreen() {
         >
           the run
         </Button>
+        {data?.own && session?.manage && (
+          <Button variant="text" onClick={() => void begin({ run: id })}>
+            keep the figures as a sheet
+          </Button>
+        )}
         <Button sx={{ minHeight: 44, py: 0.5 }} href={`/api/v1/runs/${id}/record.pdf`} target="_blank" rel="noreferrer">
           PDF
         </Button>

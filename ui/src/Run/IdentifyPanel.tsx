@@ -6,7 +6,7 @@ import { Finding } from '../parts/Frame';
 import { useStored } from '../stored';
 import { Blank } from '../parts/Blank';
 import { Row, useAsk } from './panels';
-import { OneOf } from './Toggle';
+import { OneOf } from '../parts/Toggle';
 import type { Send } from './useRun';
 
 /** Which sheet applies, and why; a serial outside every range is told so and gets no figures. */

@@ -7,7 +7,7 @@ import { useStored } from '../stored';
 import { Blank } from '../parts/Blank';
 import { made } from './made';
 import { Row, useAsk } from './panels';
-import { OneOf } from './Toggle';
+import { OneOf } from '../parts/Toggle';
 import type { Send } from './useRun';
 
 /** The turns of a move, ticked off one by one. */

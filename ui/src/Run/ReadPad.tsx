@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Gauge, RunView, Want } from '../api/client';
 import { useStored } from '../stored';
 import { Pad } from './Pad';
-import { OneOf } from './Toggle';
+import { OneOf } from '../parts/Toggle';
 import { useMeaning } from './useMeaning';
 import type { Send } from './useRun';
 

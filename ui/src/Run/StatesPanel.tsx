@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import type { Want } from '../api/client';
-import { Toggle } from './Toggle';
+import { Toggle } from '../parts/Toggle';
 
 /** The states that make a reading a reading: each is a tap, beside how it is proved. */
 export function StatesPanel({ wanted, states, setStates }: { wanted: Want['states']; states: string; setStates: (s: string) => void }) {

@@ -5,7 +5,7 @@ import type { Todo, Turn, View } from '../api/client';
 import { useStored } from '../stored';
 import { Pad } from './Pad';
 import { TodoPanel } from './panels';
-import { OneOf } from './Toggle';
+import { OneOf } from '../parts/Toggle';
 import type { Send } from './useRun';
 
 /** Logs what the hand turned, which may differ from what was asked. */

@@ -6,7 +6,7 @@ import { Finding } from '../parts/Frame';
 import { useStored } from '../stored';
 import { Blank } from '../parts/Blank';
 import { made } from './made';
-import { Toggle } from './Toggle';
+import { Toggle } from '../parts/Toggle';
 import type { Send } from './useRun';
 
 export const Row = ({ children }: { children: React.ReactNode }) => (

@@ -34,7 +34,7 @@ export const dropDraft = () => {
 export function useBegin() {
   const go = useNavigate();
   return useCallback(
-    async (body: { family?: string; copy_of?: string; revise?: string }): Promise<Problem | null> => {
+    async (body: { family?: string; copy_of?: string; revise?: string; run?: string }): Promise<Problem | null> => {
       const { data, error } = await api.POST('/api/v1/drafts', { body }).catch(() => ({ data: undefined, error: undefined }));
       if (!data) return problemOf(error);
       keepDraft(data);

@@ -11,6 +11,7 @@ export function Toggle({ on, onToggle, children }: { on: boolean; onToggle: () =
       sx={{
         minHeight: 48,
         justifyContent: 'flex-start',
+        textAlign: 'left',
         px: 1.5,
         py: 0.5,
         fontSize: 17,

@@ -1,0 +1,134 @@
+package shop
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strings"
+	"time"
+
+	"github.com/google/uuid"
+
+	"brankel/postgres"
+	"brankel/rigging/bench"
+	"brankel/rigging/fault"
+	"brankel/rigging/run"
+	"brankel/rigging/sheet"
+	"brankel/rigging/workshop"
+)
+
+// FromBench is a worked sentence that a run is made of. Machine is optional; Careful says
+// that the caution for this kind of machine was read and is so.
+type FromBench struct {
+	ID      string       `json:"id"`
+	Machine string       `json:"machine,omitempty"`
+	Careful bool         `json:"careful"`
+	Values  bench.Values `json:"values"`
+	bench.Job
+}
+
+// benchCable begins the id of a cable that no card has: what a run from the Bench sets.
+const benchCable = "bench: "
+
+// benchMachine is what a run without a machine stands under.
+var benchMachine = workshop.Machine{Name: "At the Bench"}
+
+// offCard is the cable of a run that no card has.
+func offCard(id string) workshop.Cable {
+	return workshop.Cable{ID: id, Name: strings.TrimPrefix(id, benchCable), Family: bench.BenchFamily}
+}
+
+// RunFromBench opens a run of one setting on the figures of a sentence, with what was
+// measured there as found. The same id again opens it.
+func (s *Shop) RunFromBench(name string, in FromBench, by string) (RunView, error) {
+	sentence, ok := bench.Find(name)
+	if !ok {
+		return RunView{}, postgres.ErrNotFound
+	}
+	if in.Machine != "" {
+		m, err := s.Store.Machine(in.Machine)
+		if errors.Is(err, postgres.ErrNotFound) {
+			return RunView{}, fault.At("machine", "there is no such machine on the floor: choose one, or none")
+		} else if err != nil {
+			return RunView{}, err
+		}
+		in.Craft = m.Craft
+	}
+	if bench.Caution(in.Craft) == "" {
+		return RunView{}, fault.At("craft", "choose what it is on: %s", strings.Join(workshop.Crafts, ", "))
+	}
+	one, found, err := sentence.Sheet(in.Values, in.Job)
+	if err != nil {
+		return RunView{}, err
+	}
+	if !in.Careful {
+		return RunView{}, fault.At("careful", "make it safe first, then say so: %s", bench.Caution(in.Craft))
+	}
+	events, err := s.benchEvents(in.ID, by, one, found)
+	if err != nil {
+		return RunView{}, err
+	}
+	job := workshop.Job{ID: in.ID, Machine: in.Machine, Cable: benchCable + one.Cable, Opened: events[0].At}
+	if err := s.Store.AddRun(job, events, one.Hash(), run.Stand(run.Fold(one, events))); err != nil {
+		return RunView{}, err
+	}
+	return s.Run(in.ID)
+}
+
+// benchEvents are the first entries of the run: its figures, what is left out, what is so,
+// and what was measured.
+func (s *Shop) benchEvents(id, by string, one *sheet.Sheet, found map[string]string) (events []run.Event, err error) {
+	at := s.Now().UTC().Truncate(time.Millisecond)
+	hash := ""
+	st := run.Fold(nil, nil)
+	log := func(kind run.Kind, body any) error {
+		raw, err := json.Marshal(body)
+		if err != nil {
+			return err
+		}
+		n := len(events) + 1
+		e := run.Event{ID: uuid.NewSHA1(uuid.NameSpaceURL, []byte(fmt.Sprintf("%s#%d", id, n))).String(), Run: id, Seq: n, Kind: kind, By: by, At: at,
+			Received: at, Body: raw}
+		if e, err = run.Admit(run.Bench{Family: one.Family, Cable: one.Cable}, st, e); err != nil {
+			return err
+		}
+		e = e.Seal(hash)
+		events, hash = append(events, e), e.Hash
+		st = run.Fold(one, events)
+		return nil
+	}
+	if err := log(run.KindFigures, run.Figures{Sheet: one}); err != nil {
+		return nil, err
+	}
+	if err := log(run.KindSkipped, run.Skipped{Step: "complaint", Reason: "worked out at the Bench"}); err != nil {
+		return nil, err
+	}
+	for _, c := range one.Cautions {
+		if err := log(run.KindCaution, run.Named{ID: c.ID}); err != nil {
+			return nil, err
+		}
+	}
+	for _, p := range one.Points {
+		if text, ok := found[p.ID]; ok {
+			if err := log(run.KindReading, run.Reading{Point: p.ID, Text: text}); err != nil {
+				return nil, err
+			}
+		}
+	}
+	return events, nil
+}
+
+// OwnSheet is a draft of the figures that a run from the Bench brought along.
+func (s *Shop) OwnSheet(id string) (*sheet.Sheet, error) {
+	o, err := s.open(id)
+	if err != nil {
+		return nil, err
+	}
+	defer o.done()
+	own := run.Carried(o.events)
+	if own == nil {
+		return nil, fault.At("run", "this run is led by a sheet of the library: copy that one")
+	}
+	own.ID = ""
+	return own, nil
+}
