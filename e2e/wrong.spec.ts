@@ -15,6 +15,10 @@ test('too much lost motion argues for repair', async ({ page, server }) => {
   await expect(page.getByText('say why: it stands on the record')).toBeVisible();
   await m.tap('Repair first');
   await m.says('Waiting for the repair');
+  await expect(page.getByText('To order: another lower drive cable')).toBeVisible();
+  await expect(page.getByText('12.0 mm of 9.0 mm allowed')).toBeVisible();
+  const slip = await page.request.get(server.url + ((await page.getByRole('link', { name: 'Slip, Letter' }).getAttribute('href')) ?? ''));
+  expect(slip.headers()['content-type']).toBe('application/pdf');
   await m.tap('Repaired: read again');
   await m.says('inner, pushed home');
 });

@@ -20,26 +20,45 @@ var bold []byte
 // Measures of the page, in mm.
 const (
 	margin = 18.0
-	width  = 210 - 2*margin
 	line   = 5.2
 )
 
-// writer keeps the first error of fpdf, which carries on after one by itself.
-type writer struct{ *fpdf.Fpdf }
+// Sizes are the sizes of paper, the usual one first.
+var Sizes = []string{"A4", "Letter"}
 
-// PDF writes the record on A4. The same record gives the same bytes.
-func PDF(r run.Record) ([]byte, error) {
-	w := writer{fpdf.New("P", "mm", "A4", "")}
-	w.SetCreationDate(r.Heading.Opened)
-	w.SetModificationDate(r.Heading.Opened)
+// writer keeps the first error of fpdf, which carries on after one by itself.
+type writer struct {
+	*fpdf.Fpdf
+	width float64 // between the margins
+}
+
+// sheet begins a paper of a size; what stands at its foot is written on every page.
+func sheet(size string, h run.Heading, foot func(w writer)) writer {
+	w := writer{Fpdf: fpdf.New("P", "mm", size, "")}
+	wide, _ := w.GetPageSize()
+	w.width = wide - 2*margin
+	w.SetCreationDate(h.Opened)
+	w.SetModificationDate(h.Opened)
 	w.SetCatalogSort(true)
 	w.AddUTF8FontFromBytes("B", "", regular)
 	w.AddUTF8FontFromBytes("B", "B", bold)
 	w.SetMargins(margin, margin, margin)
 	w.SetAutoPageBreak(true, 22)
-	w.SetTitle(printable(r.Heading.Machine+", "+r.Heading.Cable), true)
-	w.SetFooterFunc(func() { w.foot(r) })
+	w.SetTitle(printable(h.Machine+", "+h.Cable), true)
+	w.SetFooterFunc(func() { foot(w) })
 	w.AddPage()
+	return w
+}
+
+func (w writer) bytes() ([]byte, error) {
+	var out bytes.Buffer
+	err := w.Output(&out)
+	return out.Bytes(), err
+}
+
+// PDF writes the record on paper of one of Sizes. The same record gives the same bytes.
+func PDF(r run.Record, size string) ([]byte, error) {
+	w := sheet(size, r.Heading, func(w writer) { w.foot(r) })
 	w.head(r)
 	w.broken(r.Broken)
 	w.fields("Complaint", r.Complaint)
@@ -50,9 +69,7 @@ func PDF(r run.Record) ([]byte, error) {
 	w.list("Out by request", r.Deviations)
 	w.sign(r)
 	w.events(r.Lines)
-	var out bytes.Buffer
-	err := w.Output(&out)
-	return out.Bytes(), err
+	return w.bytes()
 }
 
 func (w writer) ink(size float64, style string) {
@@ -68,21 +85,25 @@ func (w writer) quiet(size float64) {
 func (w writer) foot(r run.Record) {
 	w.SetY(-16)
 	w.quiet(7.4)
-	w.CellFormat(width-20, 4, r.Foot, "", 0, "L", false, 0, "")
+	w.CellFormat(w.width-20, 4, r.Foot, "", 0, "L", false, 0, "")
 	w.CellFormat(20, 4, fmt.Sprintf("page %d", w.PageNo()), "", 1, "R", false, 0, "")
-	w.CellFormat(width, 4, fmt.Sprintf("chain hash of events 1 to %d: %s", r.Through, r.Hash), "", 0, "L", false, 0, "")
+	w.CellFormat(w.width, 4, fmt.Sprintf("chain hash of events 1 to %d: %s", r.Through, r.Hash), "", 0, "L", false, 0, "")
+}
+
+func (w writer) heading(text, below string) {
+	w.ink(20, "B")
+	w.CellFormat(w.width, 9, text, "", 1, "L", false, 0, "")
+	w.quiet(10)
+	w.MultiCell(w.width, line, below, "", "L", false)
 }
 
 func (w writer) head(r run.Record) {
-	w.ink(20, "B")
-	w.CellFormat(width, 9, r.Heading.Machine+" · "+r.Heading.Cable, "", 1, "L", false, 0, "")
-	w.quiet(10)
-	w.MultiCell(width, line, r.Heading.Note+" · opened "+r.Heading.Opened.Format(run.Day), "", "L", false)
+	w.heading(r.Heading.Machine+" · "+r.Heading.Cable, r.Heading.Note+" · opened "+r.Heading.Opened.Format(run.Day))
 	if r.Sheet != "" {
-		w.MultiCell(width, line, r.Sheet, "", "L", false)
+		w.MultiCell(w.width, line, r.Sheet, "", "L", false)
 	}
 	if r.Source != "" {
-		w.MultiCell(width, line, r.Source, "", "L", false)
+		w.MultiCell(w.width, line, r.Source, "", "L", false)
 	}
 	w.rule()
 }
@@ -95,7 +116,7 @@ func (w writer) broken(why string) {
 	w.ink(12, "B")
 	w.SetDrawColor(150, 40, 40)
 	w.SetLineWidth(0.6)
-	w.MultiCell(width, 6.5, "THE CHAIN OF THIS RECORD IS BROKEN: "+why+". What stands below can not be trusted.", "1", "L", false)
+	w.MultiCell(w.width, 6.5, "THE CHAIN OF THIS RECORD IS BROKEN: "+why+". What stands below can not be trusted.", "1", "L", false)
 	w.Ln(1.5)
 }
 
@@ -103,14 +124,14 @@ func (w writer) rule() {
 	w.Ln(1.5)
 	w.SetDrawColor(28, 36, 38)
 	w.SetLineWidth(0.35)
-	w.Line(margin, w.GetY(), margin+width, w.GetY())
+	w.Line(margin, w.GetY(), margin+w.width, w.GetY())
 	w.Ln(2.5)
 }
 
 func (w writer) title(text string) {
 	w.Ln(1.5)
 	w.ink(11, "B")
-	w.CellFormat(width, 6, text, "", 1, "L", false, 0, "")
+	w.CellFormat(w.width, 6, text, "", 1, "L", false, 0, "")
 }
 
 func (w writer) fields(title string, list []run.Field) {
@@ -121,17 +142,17 @@ func (w writer) fields(title string, list []run.Field) {
 	for _, f := range list {
 		if f.Text == "" { // the title of a setting
 			w.ink(10, "B")
-			w.MultiCell(width, line, f.Name, "", "L", false)
+			w.MultiCell(w.width, line, f.Name, "", "L", false)
 			continue
 		}
 		w.quiet(10)
 		if w.GetStringWidth(f.Name) > 36 { // a long name has a line of its own
-			w.MultiCell(width, line, f.Name, "", "L", false)
+			w.MultiCell(w.width, line, f.Name, "", "L", false)
 			f.Name = ""
 		}
 		w.CellFormat(38, line, f.Name, "", 0, "L", false, 0, "")
 		w.ink(10, "")
-		w.MultiCell(width-38, line, f.Text, "", "L", false)
+		w.MultiCell(w.width-38, line, f.Text, "", "L", false)
 	}
 }
 
@@ -147,12 +168,12 @@ func (w writer) sign(r run.Record) {
 	w.title("Signed")
 	w.ink(10, "")
 	if r.Signed == "" {
-		w.MultiCell(width, line, "Not signed: this is the state after "+fmt.Sprint(r.Through)+" events.", "", "L", false)
+		w.MultiCell(w.width, line, "Not signed: this is the state after "+fmt.Sprint(r.Through)+" events.", "", "L", false)
 		return
 	}
-	w.MultiCell(width, line, r.Statement, "", "L", false)
+	w.MultiCell(w.width, line, r.Statement, "", "L", false)
 	w.ink(12, "B")
-	w.CellFormat(width, 7, r.Signed, "", 1, "L", false, 0, "")
+	w.CellFormat(w.width, 7, r.Signed, "", 1, "L", false, 0, "")
 }
 
 func (w writer) events(lines []run.Entry) {
@@ -175,6 +196,6 @@ func (w writer) events(lines []run.Entry) {
 		if e.Received != nil {
 			says += " (received " + e.Received.Format(run.Moment) + ")"
 		}
-		w.MultiCell(width-58, 4.4, says, "", "L", false)
+		w.MultiCell(w.width-58, 4.4, says, "", "L", false)
 	}
 }

@@ -9,11 +9,12 @@ import (
 // rules draws each limit as a small ruler with its window and marks, told by
 // shape: hollow as found, thin each move, solid as left.
 func (w writer) rules(rules []run.Rule) {
+	_, tall := w.GetPageSize()
 	for _, r := range rules {
 		if len(r.Marks) == 0 || r.To <= r.From {
 			continue
 		}
-		if w.GetY() > 255 {
+		if w.GetY() > tall-42 {
 			w.AddPage()
 		}
 		w.ruler(r)
@@ -24,7 +25,7 @@ func (w writer) rules(rules []run.Rule) {
 const mostTicks = 200
 
 func (w writer) ruler(r run.Rule) {
-	const left, long = margin + 38, width - 46
+	left, long := margin+38.0, w.width-46
 	x := func(v float64) float64 { return left + (v-r.From)/(r.To-r.From)*long }
 	top := w.GetY() + 2
 	base := top + 7

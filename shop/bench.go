@@ -22,8 +22,8 @@ type BenchView struct {
 	Found     []string         `json:"found"` // names, the likeliest first
 	// Cautions are what is made safe before a run is made of a sentence, by kind of machine.
 	Cautions map[string]string `json:"cautions"`
-	Thin      []workshop.Thin  `json:"thin"`
-	Tables    []workshop.Table `json:"tables"`
+	Thin     []workshop.Thin   `json:"thin"`
+	Tables   []workshop.Table  `json:"tables"`
 }
 
 // Bench gives every sentence, and the names of those that answer want.

@@ -87,8 +87,8 @@ func (s *Shop) benchEvents(id, by string, one *sheet.Sheet, found map[string]str
 			return err
 		}
 		n := len(events) + 1
-		e := run.Event{ID: uuid.NewSHA1(uuid.NameSpaceURL, []byte(fmt.Sprintf("%s#%d", id, n))).String(), Run: id, Seq: n, Kind: kind, By: by, At: at,
-			Received: at, Body: raw}
+		own := uuid.NewSHA1(uuid.NameSpaceURL, fmt.Appendf(nil, "%s#%d", id, n)).String()
+		e := run.Event{ID: own, Run: id, Seq: n, Kind: kind, By: by, At: at, Received: at, Body: raw}
 		if e, err = run.Admit(run.Bench{Family: one.Family, Cable: one.Cable}, st, e); err != nil {
 			return err
 		}

@@ -205,8 +205,25 @@ func (s *Shop) Record(id string) (run.Record, error) {
 		return run.Record{}, err
 	}
 	defer o.done()
-	head := run.Heading{Run: id, Machine: o.machine.Name, Note: o.machine.Note, Cable: o.cable.Name, Opened: o.head.Opened}
-	return run.MakeRecord(head, o.state, o.events, o.broken), nil
+	return run.MakeRecord(o.heading(), o.state, o.events, o.broken), nil
+}
+
+func (o open) heading() run.Heading {
+	return run.Heading{Run: o.head.ID, Machine: o.machine.Name, Note: o.machine.Note, Cable: o.cable.Name, Opened: o.head.Opened}
+}
+
+// Order is what to order, ErrNotFound where the run argues for no repair.
+func (s *Shop) Order(id string) (run.Heading, run.Order, error) {
+	o, err := s.open(id)
+	if err != nil {
+		return run.Heading{}, run.Order{}, err
+	}
+	defer o.done()
+	order := run.Show(o.state).Order
+	if order == nil || o.broken != "" {
+		return run.Heading{}, run.Order{}, postgres.ErrNotFound
+	}
+	return o.heading(), *order, nil
 }
 
 // Rebuild works out anew what the floor shows of every run, and tells how many stood

@@ -8,6 +8,7 @@ import (
 	"net/http"
 	"slices"
 	"strconv"
+	"strings"
 	"time"
 
 	"github.com/google/uuid"
@@ -103,8 +104,11 @@ func (s *server) routes() []route {
 			by(s.which, workshop.Read),
 		on(get, "/api/v1/runs/{run}/record", "record", "the record").gives(run.Record{}).
 			by(s.record, workshop.Read),
-		on(get, "/api/v1/runs/{run}/record.pdf", "recordPDF", "the record on paper").as("application/pdf").
+		on(get, "/api/v1/runs/{run}/record.pdf", "recordPDF", "the record on paper, A4 or Letter").asks("paper").as("application/pdf").
 			by(s.recordPDF, workshop.Read),
+		on(get, "/api/v1/runs/{run}/order.pdf", "orderPDF", "what to order, where the run argues for a "+
+			"repair").asks("paper").as("application/pdf").
+			by(s.orderPDF, workshop.Read),
 		on(get, "/api/v1/calc", "calcs", "the calculations").gives([]CalcName{}).
 			openTo(s.calcs),
 		on(post, "/api/v1/calc/{name}", "calc", "one calculation; its fields are those of brankel "+
@@ -253,11 +257,41 @@ func (s *server) recordPDF(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	raw, err := paper.PDF(r)
+	size, err := paperSize(c)
 	if err != nil {
 		return err
 	}
-	c.Response().Header().Set("Content-Disposition", `inline; filename="record-`+r.Heading.Run+`.pdf"`)
+	raw, err := paper.PDF(r, size)
+	return printed(c, "record-"+r.Heading.Run, raw, err)
+}
+
+func (s *server) orderPDF(c *echo.Context) error {
+	h, o, err := s.in(c).Order(c.Param("run"))
+	if err != nil {
+		return err
+	}
+	size, err := paperSize(c)
+	if err != nil {
+		return err
+	}
+	raw, err := paper.Order(h, o, size)
+	return printed(c, "order-"+h.Run, raw, err)
+}
+
+// paperSize is the size asked for, the usual one where none is.
+func paperSize(c *echo.Context) (string, error) {
+	size := c.QueryParamOr("paper", paper.Sizes[0])
+	if !slices.Contains(paper.Sizes, size) {
+		return "", fault.At("paper", "choose %s", strings.Join(paper.Sizes, " or "))
+	}
+	return size, nil
+}
+
+func printed(c *echo.Context, name string, raw []byte, err error) error {
+	if err != nil {
+		return err
+	}
+	c.Response().Header().Set("Content-Disposition", `inline; filename="`+name+`.pdf"`)
 	return c.Blob(http.StatusOK, "application/pdf", raw)
 }
 

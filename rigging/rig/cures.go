@@ -3,11 +3,14 @@ package rig
 import (
 	"cmp"
 	"encoding/json"
+	"fmt"
 	"math"
 	"reflect"
 	"slices"
 	"strconv"
 	"strings"
+
+	"brankel/rigging/quantity"
 )
 
 // Cure is one figure of the geometry that would make a setting possible: the part that
@@ -15,12 +18,40 @@ import (
 type Cure struct {
 	Part, Path string
 	From, To   float64
+	Says, Unit string // what the figure is
+}
+
+// Words say the part and the figure it would bring.
+func (c Cure) Words() string {
+	number := func(v float64) string {
+		digits := 1
+		if math.Abs(v) < 10 {
+			digits = 2
+		}
+		return quantity.Number(v, digits)
+	}
+	unit := c.Unit
+	if unit != "" && unit != "°" {
+		unit = " " + unit
+	}
+	return fmt.Sprintf("%s: %s %s%s instead of %s%s", c.Part, c.Says, number(c.To), unit, number(c.From), unit)
 }
 
 // figure is one number of the geometry that another part would change.
 type figure struct {
 	part, path string
+	says, unit string
 	value      float64
+}
+
+// unitOf is the unit of a figure by the rules of its tag.
+func unitOf(rules string) string {
+	for _, one := range [][2]string{{"rate", "N/mm"}, {"length", "mm"}, {"angle", "°"}, {"force", "N"}} {
+		if slices.Contains(strings.Split(rules, ","), one[0]) {
+			return one[1]
+		}
+	}
+	return ""
 }
 
 // figures lists what a family names as parts one can change.
@@ -51,7 +82,7 @@ func figures(v reflect.Value, path string) (out []figure) {
 				}
 				number = number.Elem()
 			}
-			out = append(out, figure{part, at, number.Float()})
+			out = append(out, figure{part, at, f.Tag.Get("says"), unitOf(f.Tag.Get("input")), number.Float()})
 		}
 	}
 	return out
@@ -105,7 +136,7 @@ func (m *Model) cures(limits []Limit, ranges []Range) (out []Cure, err error) {
 			}
 		}
 		if !math.IsInf(best, 0) {
-			out = append(out, Cure{f.part, f.path, f.value, f.value + best*size})
+			out = append(out, Cure{f.part, f.path, f.value, f.value + best*size, f.says, f.unit})
 		}
 	}
 	slices.SortStableFunc(out, func(a, b Cure) int { return cmp.Compare(a.change(), b.change()) })

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"brankel/rigging/calc"
+	"brankel/rigging/lattice"
 	"brankel/rigging/quantity"
 	"brankel/rigging/sheet"
 )
@@ -173,7 +174,7 @@ func (st State) coupled(s *Setting) Advice {
 	}
 	left := p.left()
 	if len(left) == 0 || !st.mayYet(s, p) {
-		return st.cannotReach(s, st.standsSay(s)+" "+p.contradiction())
+		return st.cannotReach(s, st.standsSay(s)+" "+st.contradiction(s, p))
 	}
 	a := Advice{Do: DoMove, Move: &left[0], Plan: p.turns, Caution: st.hands()}
 	a.Say = say(plain("Turn the "))
@@ -232,8 +233,15 @@ func (st State) mayYet(s *Setting, p *plan) bool {
 	return rounds < 4
 }
 
-func (p *plan) contradiction() string {
+func (st State) contradiction(s *Setting, p *plan) string {
 	a := p.aims[p.out.Binding]
+	for _, t := range s.Turned {
+		if _, stuck := st.Stuck[t.Adjuster.ID]; stuck {
+			return fmt.Sprintf("With the %s as far as it turns, the %s would at best read %s; the sheet wants %s to %s. "+
+				"Free it, or renew it.", t.Adjuster.Name, a.Point.Name, reads(a.Point, p.out.Predicted[p.out.Binding]),
+				quantity.Number(a.Band.Min, 1), text(a.Point.Quantity, a.Band.Max))
+		}
+	}
 	return fmt.Sprintf("At best the %s would read %s; the sheet wants %s to %s. "+
 		"The windows contradict each other: look for wear, a wrong part, or the wrong sheet.", a.Point.Name,
 		reads(a.Point, p.out.Predicted[p.out.Binding]), quantity.Number(a.Band.Min, 1), text(a.Point.Quantity, a.Band.Max))
@@ -272,7 +280,7 @@ func (st State) learn(s *Setting) {
 	if !told {
 		return
 	}
-	for i, g := range solveLinear(a, b) {
+	for i, g := range lattice.SolveLinear(a, b) {
 		s.Turned[i].Gain = math.Min(math.Max(g, 0.05), 3)
 	}
 }
@@ -341,27 +349,4 @@ func (st State) othersThan(s *Setting, point string, was, t *Taken) bool {
 	return slices.ContainsFunc(st.Moves, func(m Moved) bool {
 		return m.Epoch > was.Epoch && m.Epoch <= t.Epoch && !slices.Contains(s.Of.Adjusters, m.Adjuster) && st.touches(m, point)
 	})
-}
-
-// solveLinear solves a·x = b for a positive definite matrix, by elimination.
-func solveLinear(a [][]float64, b []float64) []float64 {
-	n := len(b)
-	for i := range n {
-		for k := i + 1; k < n; k++ {
-			f := a[k][i] / a[i][i]
-			for j := i; j < n; j++ {
-				a[k][j] -= f * a[i][j]
-			}
-			b[k] -= f * b[i]
-		}
-	}
-	x := make([]float64, n)
-	for i := n - 1; i >= 0; i-- {
-		x[i] = b[i]
-		for j := i + 1; j < n; j++ {
-			x[i] -= a[i][j] * x[j]
-		}
-		x[i] /= a[i][i]
-	}
-	return x
 }

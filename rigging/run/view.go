@@ -20,6 +20,7 @@ type View struct {
 	Broken    string      `json:"broken,omitempty"`
 	Steps     []StepState `json:"steps"`
 	Advice    Advice      `json:"advice"`
+	Order     *Order      `json:"order,omitempty"` // what to order, where the advice argues for a repair
 	Line      *Line       `json:"line,omitempty"`
 	Rules     []Rule      `json:"rules"`
 	Readings  []ReadLine  `json:"readings"` // the newest, at most mostLines
@@ -158,6 +159,7 @@ func Show(st State) View {
 		v.Applies += " · figures assumed"
 	}
 	v.Rules, v.Readings = nonNil(st.Rules()), st.lines()
+	v.Order = st.order(v.Advice)
 	v.Earlier = len(st.Readings) - len(v.Readings)
 	s := st.setting()
 	if s == nil {

@@ -39,9 +39,17 @@ export function RecordScreen() {
             keep the figures as a sheet
           </Button>
         )}
-        <Button sx={{ minHeight: 44, py: 0.5 }} href={`/api/v1/runs/${id}/record.pdf`} target="_blank" rel="noreferrer">
-          PDF
-        </Button>
+        {['A4', 'Letter'].map((size) => (
+          <Button
+            key={size}
+            sx={{ minHeight: 44, py: 0.5 }}
+            href={`/api/v1/runs/${id}/record.pdf?paper=${size}`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            PDF, {size}
+          </Button>
+        ))}
       </Head>
       <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: 3, width: '100%', maxWidth: 1180, mx: 'auto' }}>
         {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}</Finding>}

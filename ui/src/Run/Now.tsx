@@ -6,6 +6,7 @@ import { Finding } from '../parts/Frame';
 import { Blank } from '../parts/Blank';
 import { ComplaintPanel } from './ComplaintPanel';
 import { IdentifyPanel } from './IdentifyPanel';
+import { OrderSlip } from './OrderSlip';
 import { MovePanel } from './MovePanel';
 import { StatesPanel } from './StatesPanel';
 import { ActionPanel, ChoosePanel, InspectPanel } from './HandPanels';
@@ -70,6 +71,7 @@ export function Now(props: Props) {
       )}
       <Panel {...props} />
       <Choices advice={advice} run={run.id} send={send} />
+      {run.view.order && <OrderSlip run={run.id} order={run.view.order} waiting={advice.choices.some((c) => c.choice === 'repaired')} />}
       {run.view.skippable && <LeaveOut run={run} send={send} />}
     </Box>
   );

@@ -10,6 +10,7 @@ export type Rule = Schemas['RunRule'];
 export type StepState = Schemas['RunStepState'];
 export type Want = Schemas['RunWant'];
 export type Turn = Schemas['RunTurn'];
+export type Order = Schemas['RunOrder'];
 export type Choice = Schemas['RunChoice'];
 export type Gauge = Schemas['RunGauge'];
 export type GaugeCard = Schemas['ShopGaugeCard'];

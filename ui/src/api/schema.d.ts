@@ -415,6 +415,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/runs/{run}/order.pdf': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** what to order, where the run argues for a repair */
+    get: operations['orderPDF'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/runs/{run}/record': {
     parameters: {
       query?: never;
@@ -439,7 +456,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** the record on paper */
+    /** the record on paper, A4 or Letter */
     get: operations['recordPDF'];
     put?: never;
     post?: never;
@@ -1107,6 +1124,14 @@ export interface components {
       kind: string;
       label: string;
     };
+    RunOrder: {
+      about: string;
+      against?: components['schemas']['SheetAgainst'];
+      lines: components['schemas']['RunField'][];
+      part: string;
+      prepare: string[];
+      why: string;
+    };
     RunPiece: {
       mark?: string;
       text: string;
@@ -1255,6 +1280,7 @@ export interface components {
       notes: string[];
       off: components['schemas']['RunThing'][];
       on: components['schemas']['RunThing'][];
+      order?: components['schemas']['RunOrder'];
       readings: components['schemas']['RunReadLine'][];
       resume: components['schemas']['RunResume'];
       rules: components['schemas']['RunRule'][];
@@ -1377,6 +1403,10 @@ export interface components {
       step: number;
       threads?: components['schemas']['SheetThreads'];
       works?: string;
+    };
+    SheetAgainst: {
+      cures: string[];
+      windows: string[];
     };
     SheetAnswer: {
       cure?: components['schemas']['SheetCure'];
@@ -2885,6 +2915,39 @@ export interface operations {
       };
     };
   };
+  orderPDF: {
+    parameters: {
+      query?: {
+        paper?: string;
+      };
+      header?: never;
+      path: {
+        run: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description as asked */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/pdf': unknown;
+        };
+      };
+      /** @description what was wrong */
+      default: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['Problem'];
+        };
+      };
+    };
+  };
   record: {
     parameters: {
       query?: never;
@@ -2918,7 +2981,9 @@ export interface operations {
   };
   recordPDF: {
     parameters: {
-      query?: never;
+      query?: {
+        paper?: string;
+      };
       header?: never;
       path: {
         run: string;

@@ -1,0 +1,22 @@
+package paper
+
+import "brankel/rigging/run"
+
+// Order writes what to order as a slip for the stores or the maker.
+func Order(h run.Heading, o run.Order, size string) ([]byte, error) {
+	w := sheet(size, h, func(w writer) {
+		w.SetY(-16)
+		w.quiet(7.4)
+		w.CellFormat(w.width, 4, "Measured at the machine. Compare with the part that comes off before it is ordered.", "", 0, "L", false, 0, "")
+	})
+	w.heading("To order: "+o.Part, h.Machine+" · "+h.Cable+" · "+h.Note)
+	w.rule()
+	w.list("Why", []string{o.Why})
+	if o.Against != nil {
+		w.list("Cannot be met together", o.Against.Windows)
+		w.list("What would allow it", o.Against.Cures)
+	}
+	w.fields("The unit, and what was read", o.Lines)
+	w.list("Before it is fitted", o.Prepare)
+	return w.bytes()
+}

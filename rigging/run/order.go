@@ -1,0 +1,121 @@
+package run
+
+import (
+	"slices"
+	"strings"
+
+	"brankel/rigging/quantity"
+	"brankel/rigging/sheet"
+)
+
+// Order is what to order when the run stops: the part, and what its maker or the stores ask
+// for, as measured here.
+type Order struct {
+	About   string         `json:"about"`             // the decision it goes with
+	Part    string         `json:"part"`              // what is to be renewed or mended
+	Why     string         `json:"why"`               // the finding
+	Against *sheet.Against `json:"against,omitempty"` // which windows contradict each other, and what would cure it
+	Lines   []Field        `json:"lines"`
+	Prepare []string       `json:"prepare"` // of a new cable, before it is fitted
+}
+
+// order is the slip that goes with an argued repair, nil where none is argued.
+func (st State) order(a Advice) *Order {
+	i := slices.IndexFunc(a.Choices, func(c Choice) bool { return c.Choice == ChoiceRepair || c.Choice == ChoiceRepaired })
+	if i < 0 || st.Sheet == nil {
+		return nil
+	}
+	o := &Order{About: a.Choices[i].About, Why: a.Finding, Lines: []Field{}, Prepare: []string{}}
+	kind, id, _ := strings.Cut(o.About, ":")
+	switch kind {
+	case "worn", "stands":
+		o.Part = st.Sheet.Point(id).Stop
+	case "check":
+		if c := st.Sheet.Check(id); c != nil {
+			if answer := c.Answer(st.Checks[id].Answer); answer != nil {
+				o.Part = answer.PointsTo
+			}
+		}
+	case "reach":
+		o.Against = st.against()
+		for _, a := range st.Sheet.Adjusters {
+			if _, stuck := st.Stuck[a.ID]; stuck {
+				o.Part = "the " + a.Name + ": free it, or another one"
+				break
+			}
+		}
+		if o.Part == "" && o.Against != nil && len(o.Against.Cures) > 0 {
+			o.Part, _, _ = strings.Cut(o.Against.Cures[0], ":")
+		}
+	}
+	if o.Part == "" {
+		o.Part = "another " + strings.TrimPrefix(st.Sheet.Cable, "the ")
+		o.Prepare = append(o.Prepare, st.Sheet.Prepare...)
+	}
+	o.Part = strings.TrimSuffix(o.Part, ".")
+	o.Lines = st.orderLines()
+	return o
+}
+
+// against fits the rig of the sheet to what was read and asks it why no setting serves.
+func (st State) against() *sheet.Against {
+	shows := map[string]float64{}
+	for _, p := range st.Sheet.Points {
+		if a := st.aim(p.ID); a.Now != nil {
+			shows[p.ID] = a.Judge.Value
+			if !a.Limited {
+				shows[p.ID] = a.Now.Value
+			}
+		}
+	}
+	f, ok := st.Sheet.Fit(shows)
+	if !ok {
+		return nil
+	}
+	return st.Sheet.Against(f, st.stuck)
+}
+
+// orderLines are the unit, the chain, the threads and bends, and what was read last.
+func (st State) orderLines() (out []Field) {
+	if i := st.Identity; i != nil && !st.Own {
+		unit := i.Serial + ", " + i.Hand + " hand"
+		if i.Variant != "" {
+			unit += ", " + i.Variant
+		}
+		out = append(out, Field{st.Sheet.Applies.Unit, unit}, Field{"sheet", i.Name})
+	}
+	for _, part := range st.Sheet.Chain {
+		out = append(out, Field{part.Role, part.Name})
+	}
+	for _, a := range st.Sheet.Adjusters {
+		var says []string
+		if a.Pitch > 0 {
+			says = append(says, "pitch "+withUnit(quantity.Number(a.Pitch, 2), "mm"))
+		}
+		if a.Threads != nil {
+			says = append(says, "thread "+quantity.Number(a.Threads.Max, 0)+" turns, at least "+quantity.Number(a.Threads.Min, 0)+" in")
+		}
+		if len(says) > 0 {
+			out = append(out, Field{a.Name, strings.Join(says, ", ")})
+		}
+	}
+	if st.Sheet.Line.Bends > 0 {
+		out = append(out, Field{"bends", quantity.Number(st.Sheet.Line.Bends, 0) + "° in all"})
+	}
+	for i := range st.Sheet.Points {
+		p := &st.Sheet.Points[i]
+		if t := st.latest(p.ID, ""); t != nil {
+			says := reads(p, t.Value)
+			if band, ok := p.Limits(); ok {
+				says += ", wanted " + quantity.Number(band.Min, 1) + " to " + text(p.Quantity, band.Max)
+			}
+			out = append(out, Field{p.Name, says})
+		}
+	}
+	for _, l := range st.Sheet.LostMotion {
+		if lost := st.Lost(l); lost != nil {
+			out = append(out, Field{l.Name, text(quantity.Length, lost.Lost) + " of " + text(quantity.Length, l.Limit) + " allowed"})
+		}
+	}
+	return out
+}
