@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import { signalOf, sound } from './tones';
 import type { RunView } from '../api/client';
 
 const plain: Record<string, string> = {
@@ -28,18 +29,22 @@ export function wordsOf(view: RunView['view']): string {
 
 export const canSpeak = () => 'speechSynthesis' in window;
 
-/** Speaks the next move and the last value whenever the run goes on. Off by default: somebody asks for it. */
+/** Sounds hold or release, then speaks the next move and the last value, whenever the run goes on. Off by default: somebody asks for it. */
 export function useAloud(on: boolean, view: RunView['view']): void {
   const at = useRef<number | null>(null);
+  const was = useRef('');
   const words = wordsOf(view);
   useEffect(() => {
     if (!on) {
       at.current = null;
       return;
     }
-    if (!canSpeak() || at.current === view.seq) return;
+    if (at.current === view.seq) return;
     at.current = view.seq;
+    sound(signalOf(was.current, view));
+    was.current = view.advice.do;
+    if (!canSpeak()) return;
     window.speechSynthesis.cancel(); // what was true before is not read to its end
     window.speechSynthesis.speak(new SpeechSynthesisUtterance(words));
-  }, [on, view.seq, words]);
+  }, [on, view, words]);
 }
