@@ -12,7 +12,7 @@ type Drawing struct {
 	Conduit *Conduit   `json:"conduit,omitempty"`
 	Coils   []Coil     `json:"coils,omitempty"`
 	Trips   *Trips     `json:"trips,omitempty"`
-	Tries   *Tries     `json:"tries,omitempty"`
+	Tries   *run.Tries `json:"tries,omitempty"`
 	Bars    []Bar      `json:"bars,omitempty"`
 	Edges   *Edges     `json:"edges,omitempty"`
 	Gaps    *Gaps      `json:"gaps,omitempty"`
@@ -103,20 +103,6 @@ type Trips struct {
 	Hunts          bool     `json:"hunts"`
 	RestExtending  *float64 `json:"rest_extending,omitempty"`
 	RestRetracting *float64 `json:"rest_retracting,omitempty"`
-}
-
-// Tries is the row of what was tried.
-type Tries struct {
-	Tries []Tried  `json:"tries"`
-	Next  *float64 `json:"next,omitempty"`
-	From  float64  `json:"from"`
-	To    float64  `json:"to"`
-}
-
-// Tried is one of them.
-type Tried struct {
-	At   float64 `json:"at"`
-	Felt string  `json:"felt"`
 }
 
 // Bar is one amount beside others.

@@ -282,19 +282,11 @@ var bracket = sentence(draft{
 		a.Says, a.Mark = "These tries contradict each other: something slipped or was misread.", "look"
 		a.Also = append(a.Also, "Settle it and try the nearest two again.")
 	}
-	t := &Tries{Tries: []Tried{}, Next: out.Next}
-	low, high := math.Inf(1), math.Inf(-1)
+	var tried []run.Tried
 	for _, one := range in.Tries {
-		t.Tries = append(t.Tries, Tried{one.At, one.Felt})
-		low, high = math.Min(low, one.At), math.Max(high, one.At)
+		tried = append(tried, run.Tried{At: one.At, Felt: one.Felt})
 	}
-	if out.Next != nil {
-		low, high = math.Min(low, *out.Next), math.Max(high, *out.Next)
-	}
-	t.From, t.To = low-1, high+1
-	if t.To-t.From <= 60 {
-		a.Drawing.Tries = t
-	}
+	a.Drawing.Tries = run.RowOf(tried, out.Next)
 	return a
 })
 

@@ -34,6 +34,8 @@ type Thing struct {
 	ID   string `json:"id,omitempty"`
 	Name string `json:"name,omitempty"`
 	Side string `json:"side,omitempty"`
+
+	Torque float64 `json:"torque,omitempty"` // Nm, when it goes back; filled in from the sheet
 }
 
 // Reading is one reading of a point: as one text, or as start and end marks on

@@ -97,7 +97,7 @@ func init() {
 		KindPutOn:      row(admitOn, foldOn, func(t Thing) string { return t.Name + " put on" }),
 		KindTakenOff:   row(admitTakenOff, foldTakenOff, func(t Thing) string { return t.Name + " taken off" }),
 		KindPartOff:    row(admitOff, foldOff, func(t Thing) string { return t.Name + " taken off" }),
-		KindPartBack:   row(admitPartBack, foldPartBack, func(t Thing) string { return t.Name + " back on" }),
+		KindPartBack:   row(admitPartBack, foldPartBack, func(t Thing) string { return t.Name + " back on" + t.torqueSays() }),
 		KindReading:    row(admitReading, foldReading, saysReading),
 		KindMove: row(admitMove, foldMove,
 			saysMove),

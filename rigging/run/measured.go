@@ -202,7 +202,10 @@ func (st State) lockDone(s *Setting) (done bool, summary string, again bool) {
 			summary, again = reads(s.Point, t.Value), st.touchedSince(t)
 		}
 	} else if done && locked {
-		summary = "locked, all inside"
+		summary = "locked"
+		if s.Point != nil {
+			summary += ", all inside"
+		}
 	}
 	return done, summary, again
 }

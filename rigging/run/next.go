@@ -125,7 +125,7 @@ func (st State) identify() Advice {
 		return st.askSchool()
 	}
 	a := Advice{Do: DoIdentify, Say: say(plain("Read the serial off the plate.")),
-		More: []string{"The figures belong to the unit, not to the boat around it."}}
+		More: []string{"The figures belong to the unit, not to the machine around it."}}
 	if st.Identity != nil && st.Identity.Sheet == "" {
 		a.Finding = "No sheet applies: " + st.Identity.Why + "."
 	}
@@ -216,7 +216,7 @@ func (st State) restore() Advice {
 		a.Things = append(a.Things, Todo{Kind: KindTakenOff, ID: t.ID, Name: t.Name, Side: t.Side})
 	}
 	for _, t := range st.Off {
-		a.Things = append(a.Things, Todo{Kind: KindPartBack, ID: t.ID, Name: t.Name, Side: t.Side})
+		a.Things = append(a.Things, Todo{Kind: KindPartBack, ID: t.ID, Name: t.Name + t.torqueSays(), Side: t.Side})
 	}
 	return a
 }
@@ -241,7 +241,7 @@ func (st State) ask(c *sheet.Check, answer Answered, answered bool) Advice {
 			ask.Answers = append(ask.Answers, other.Says)
 		}
 	}
-	a := Advice{Do: DoCheck, Say: say(plain(c.Ask)), Check: ask}
+	a := Advice{Do: DoCheck, Say: say(plain(upper(c.Ask))), Check: ask}
 	if p := st.Sheet.Position(c.Position); p != nil {
 		a.More = append(a.More, upper(st.Sheet.Line.Control)+" in "+p.Name+".")
 	}

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"brankel/rigging/fault"
+	"brankel/rigging/quantity"
 )
 
 func admitOn(in Incoming, t Thing) (Thing, error) {
@@ -21,7 +22,10 @@ func admitOff(in Incoming, t Thing) (Thing, error) {
 	if in.Sheet != nil && t.ID != "" {
 		for _, known := range in.Sheet.Off {
 			if known.ID == t.ID {
-				t.Name, t.Side = known.Name, known.Side
+				t.Name, t.Side, t.Torque = known.Name, known.Side, 0
+				if known.Torque != nil {
+					t.Torque = *known.Torque
+				}
 			}
 		}
 	}
@@ -62,4 +66,12 @@ func listed(list []Thing, t Thing, not string) (Thing, error) {
 		what = "this"
 	}
 	return t, fault.At("body.name", "%s %s", what, not)
+}
+
+// torqueSays is how tight a part goes back, "" where the sheet does not say.
+func (t Thing) torqueSays() string {
+	if t.Torque == 0 {
+		return ""
+	}
+	return ", " + withUnit(quantity.Number(t.Torque, 1), "Nm")
 }

@@ -37,6 +37,9 @@ type View struct {
 	Applies   string      `json:"applies,omitempty"` // the sheet and why
 	Adjusters []Ways      `json:"adjusters"`
 	Setting   string      `json:"setting,omitempty"` // what is set now, where there are several
+	Tries     *Tries      `json:"tries,omitempty"`   // of what is judged by feel
+	Places    []PlaceLine `json:"places"`            // where the same is set at several
+	Mishaps   []Acting    `json:"mishaps"`           // what may have happened that has a setting begin again
 	Blockers  []string    `json:"blockers"`
 	Skippable bool        `json:"skippable"`
 	Notes     []string    `json:"notes"`
@@ -130,6 +133,8 @@ func Show(st State) View {
 		Notes:     nonNil(last(st.Notes, mostLines)),
 		Back:      []Undo{},
 		Adjusters: []Ways{},
+		Places:    []PlaceLine{},
+		Mishaps:   []Acting{},
 		LastEvent: st.LastEvent,
 	}
 	v.Resume = st.resume(v.Advice)
@@ -170,6 +175,8 @@ func Show(st State) View {
 	}
 	v.Line = st.line(s, v.Advice)
 	v.Answer, v.Drift = st.answer(s), st.drift(s)
+	v.Tries, v.Places = st.triesDrawn(s, v.Advice), st.places(s)
+	v.Mishaps = st.mishaps()
 	for i := range st.Sheet.Adjusters {
 		a := &st.Sheet.Adjusters[i]
 		if a.MeasureOnly || len(a.Hooks) > 0 {

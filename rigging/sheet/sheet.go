@@ -353,6 +353,8 @@ type Off struct {
 	ID   string `json:"id" jsonschema:"minLength=1"`
 	Name string `json:"name" jsonschema:"minLength=1"`
 	Side string `json:"side,omitempty"`
+
+	Torque *float64 `json:"torque,omitempty" jsonschema:"minimum=0,maximum=1000"` // Nm, when it goes back
 }
 
 // Caution is said at the moment of harm and confirmed with one tap.

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { Advice } from '../api/client';
+import type { Advice, RunView } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { Finding } from '../parts/Frame';
 import { Row, useAsk } from './panels';
@@ -90,6 +90,26 @@ export function InspectPanel({ advice, send }: { advice: Advice; send: Send }) {
         </Box>
       ))}
       {problem && !at('note') && <Finding>{problem.detail}</Finding>}
+    </Box>
+  );
+}
+
+/** What may have happened that has a place begin again. */
+export function Mishaps({ list, send }: { list: RunView['view']['mishaps']; send: Send }) {
+  const { ask, problem } = useAsk(send);
+  return (
+    <Box component="details" sx={{ mt: 2.5 }}>
+      <Box component="summary" sx={{ minHeight: 32, color: 'quiet', fontSize: 16, cursor: 'pointer' }}>
+        Something went wrong
+      </Box>
+      <Row>
+        {list.map((m) => (
+          <Button key={m.action} onClick={() => void ask('action', { action: m.action })}>
+            {m.name}: begin again there
+          </Button>
+        ))}
+      </Row>
+      {problem && <Finding>{problem.detail}</Finding>}
     </Box>
   );
 }

@@ -9,7 +9,7 @@ import { IdentifyPanel } from './IdentifyPanel';
 import { OrderSlip } from './OrderSlip';
 import { MovePanel } from './MovePanel';
 import { StatesPanel } from './StatesPanel';
-import { ActionPanel, ChoosePanel, InspectPanel } from './HandPanels';
+import { ActionPanel, ChoosePanel, InspectPanel, Mishaps } from './HandPanels';
 import { AgainPanel, CheckPanel, Choices, LockPanel, Row, SignPanel, TodoPanel, useAsk } from './panels';
 import type { Send } from './useRun';
 import { useStored } from '../stored';
@@ -72,6 +72,7 @@ export function Now(props: Props) {
       <Panel {...props} />
       <Choices advice={advice} run={run.id} send={send} />
       {run.view.order && <OrderSlip run={run.id} order={run.view.order} waiting={advice.choices.some((c) => c.choice === 'repaired')} />}
+      {run.view.mishaps.length > 0 && <Mishaps list={run.view.mishaps} send={send} />}
       {run.view.skippable && <LeaveOut run={run} send={send} />}
     </Box>
   );

@@ -10,6 +10,8 @@ import { entries, Notice, StillOn, StopForNow } from './notices';
 import { Now } from './Now';
 import { Rail, RailStrip } from './Rail';
 import { ReadPad } from './ReadPad';
+import { TriesView } from '../Bench/drawings/TriesView';
+import { Places } from './Places';
 import { Rules } from './Rules';
 import { RunFoot } from './RunFoot';
 import { Side } from './Side';
@@ -131,6 +133,17 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
       }}
     />
   );
+  const howItStands = (
+    <>
+      <Places list={view.places} />
+      {view.tries && (
+        <Box sx={{ mt: 2, maxWidth: 760 }}>
+          <TriesView tries={view.tries} says={`tried: ${view.tries.tries.map((t) => t.felt).join(', ')}`} zero="as found" />
+        </Box>
+      )}
+      <Rules rules={view.rules} point={reading?.point ?? ''} />
+    </>
+  );
   if (phone) {
     return (
       <>
@@ -139,7 +152,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
           {centre}
           <Box sx={{ mt: 2 }}>{side}</Box>
           {view.line && <Box sx={{ mt: 2 }}>{drawing}</Box>}
-          <Rules rules={view.rules} point={reading?.point ?? ''} />
+          {howItStands}
           <Box sx={{ my: 2 }}>{soFar}</Box>
         </Box>
         {foot}
@@ -176,7 +189,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
               <RailStrip steps={view.steps} />
             </Box>
             {centre}
-            <Rules rules={view.rules} point={reading?.point ?? ''} />
+            {howItStands}
           </Box>
           <Box
             component="section"

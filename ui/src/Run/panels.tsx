@@ -107,10 +107,10 @@ export function LockPanel({ advice, send }: { advice: Advice; send: Send }) {
 
 export function CheckPanel({ advice, run, send }: { advice: Advice; run: string; send: Send }) {
   const check = advice.check;
-  const [kept, keep] = useStored(`draft.${run}.${check?.check ?? ''}.conditions`, '{}');
+  const [kept, keep] = useStored(`draft.${run}.${check?.check ?? ''}.conditions`);
   const { ask, problem } = useAsk(send);
   if (!check) return null;
-  const conditions = JSON.parse(kept) as Record<string, string>;
+  const conditions = JSON.parse(kept || '{}') as Record<string, string>;
   const answer = (a: string) =>
     void ask('check', { check: check.check, answer: a, conditions }, () => {
       keep('');

@@ -4,8 +4,10 @@ import { Sheet } from './Sheet';
 
 type Tries = NonNullable<Drawing['tries']>;
 
+const signed = (n: number) => String(n).replace('-', '−');
+
 /** The row of tries, looser at the left: an arrow says which way it felt it had to go, the diamond is the next. */
-export function TriesView({ tries: t, says }: { tries: Tries; says: string }) {
+export function TriesView({ tries: t, says, zero = '0' }: { tries: Tries; says: string; zero?: string }) {
   return (
     <Sheet height={120} says={says}>
       {(width) => {
@@ -20,9 +22,9 @@ export function TriesView({ tries: t, says }: { tries: Tries; says: string }) {
             {steps.map((n) => (
               <g key={n}>
                 <path d={`M${x(n)} ${y - 5}v10`} stroke={ink} strokeWidth={1.5} />
-                {n % every === 0 && (
+                {n % every === 0 && (n === 0 || zero === '0' || Math.abs(x(n) - x(0)) > 48) && (
                   <text x={x(n)} y={y + 40} textAnchor="middle" fontSize={15} fill={quiet}>
-                    {n}
+                    {n === 0 ? zero : signed(n)}
                   </text>
                 )}
               </g>
@@ -45,7 +47,7 @@ export function TriesView({ tries: t, says }: { tries: Tries; says: string }) {
             )}
             {next !== undefined && (
               <text x={Math.min(Math.max(x(next), 40), width - 40)} y={26} textAnchor="middle" fontSize={16} fontWeight={600} fill={accent}>
-                next: {next}
+                next: {signed(next)}
               </text>
             )}
             <text x={8} y={116} fontSize={15} fill={quiet}>

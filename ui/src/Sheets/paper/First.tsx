@@ -62,6 +62,10 @@ export function First() {
                 {', '}
                 <W at={['off', i, 'side']} label={`where ${t.name} sits`} />
               </When>
+              <When at={['off', i, 'torque']}>
+                {', back on with '}
+                <W at={['off', i, 'torque']} label={`torque of ${t.name}`} hint="torque" number unit="Nm" />
+              </When>
               <TakeOut at={['off', i]} name={t.name} />
             </Row>
           ))}
