@@ -25,6 +25,7 @@ export class Hand extends Mechanic {
       case 'identify':
         if (this.plate) await this.page.getByLabel('serial on the plate').fill(this.plate);
         return this.tap('This is the plate');
+      case 'trial':
       case 'decide':
         return this.tap(a.choices.find((c) => c.argued)?.label ?? '');
       case 'safe':

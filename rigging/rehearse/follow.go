@@ -67,7 +67,7 @@ func (h *hand) follow(a run.Advice) error {
 		return h.check(a)
 	case run.DoAgain:
 		return h.log(run.KindRetried, run.Retried{Outcome: "cured"})
-	case run.DoDecide:
+	case run.DoDecide, run.DoTrial:
 		return h.decide(a)
 	case run.DoSign:
 		if h.out.Outcome = "signed"; len(h.state.Sheet.Inspect) > 0 {

@@ -20,6 +20,7 @@ const (
 	DoCheck     Do = "check"   // Check
 	DoAgain     Do = "again"
 	DoDecide    Do = "decide" // Choices: Brankel argues, the mechanic chooses
+	DoTrial     Do = "trial"  // Choices: what the hand found
 	DoSign      Do = "sign"
 	DoInspect   Do = "inspect" // Inspect
 	DoNothing   Do = "nothing"
@@ -33,6 +34,9 @@ const (
 	ChoiceOpen     = "leave open"
 	ChoiceAgain    = "answer again" // of a check that was answered bad
 	ChoiceAfresh   = "read afresh"  // of readings that do not agree
+	ChoiceLeaveOut = "leave out"    // a reading that is only noted
+	ChoiceRight    = "comes right"  // by hand, before anything is turned
+	ChoiceWrong    = "stays wrong"
 )
 
 // Piece is a part of a sentence; Mark is "" or "turn" (what the hand does).

@@ -286,6 +286,7 @@ func (st *State) repaired(about string) {
 	st.RetriedOld = st.Retried != nil
 	clear(st.Decisions)
 	clear(st.Deviations)
+	st.Renewed = st.Renewed || renews(about)
 	if about == "pinned" {
 		st.Identity = nil // the new cable may belong to another sheet
 	}

@@ -172,6 +172,12 @@ func (r Reading) Shown() string {
 
 func saysDecided(d Decided) string {
 	says := "decided: " + d.Choice
+	switch {
+	case strings.HasPrefix(d.About, aboutTrial):
+		says = "tried by hand: " + map[string]string{ChoiceRight: "it comes right", ChoiceWrong: "it stays wrong"}[d.Choice]
+	case d.Choice == ChoiceLeaveOut:
+		says = "a reading that is only noted was left out"
+	}
 	if d.Choice == ChoiceOpen {
 		says = "the loaded proof was left open"
 	}

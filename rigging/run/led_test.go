@@ -87,7 +87,7 @@ func (d *driver) step(a Advice) bool {
 		d.do(KindRetried, Retried{Outcome: "cured"})
 	case DoSign:
 		d.do(KindSigned, Signed{Name: "Ines"})
-	case DoDecide:
+	case DoDecide, DoTrial:
 		d.do(
 			KindDecided,
 			Decided{About: a.Choices[len(a.Choices)-1].About, Choice: a.Choices[len(a.Choices)-1].Choice, Reason: "for this test"},

@@ -18,7 +18,11 @@ func (st State) asFound(s *Setting) Advice {
 	}
 	for _, t := range s.Turned {
 		if t.Adjuster.Threads != nil && !t.Adjuster.MeasureOnly && t.Threads == nil {
-			return st.read(st.Sheet.Point(t.Adjuster.Threads.Point))
+			a := st.read(st.Sheet.Point(t.Adjuster.Threads.Point))
+			if st.Renewed {
+				a.More = append([]string{woundOn(t.Adjuster.Threads)}, a.More...)
+			}
+			return a
 		}
 	}
 	return Advice{Do: DoNothing}
@@ -29,6 +33,9 @@ func (st State) set(s *Setting) Advice {
 		if a.wrong() && a.Judge.Verdict == Unsteady {
 			return st.unsteady(a.Point)
 		}
+	}
+	if a, ok := st.byHand(s); ok {
+		return a
 	}
 	if !s.single() {
 		return st.coupled(s)

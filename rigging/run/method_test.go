@@ -55,7 +55,7 @@ func (f *follower) step(a Advice) {
 	case DoIdentify:
 		u := f.s.Applies.One()
 		f.do(KindIdentified, Identified{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant})
-	case DoDecide:
+	case DoDecide, DoTrial:
 		f.do(KindDecided, Decided{About: a.Choices[0].About, Choice: a.Choices[0].Choice, Reason: "for this test"})
 	case DoSafe, DoRestore:
 		for _, one := range a.Things {

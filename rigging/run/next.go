@@ -159,6 +159,24 @@ func (st State) worn() Advice {
 				"A setting on worn parts reads well today and is out again next week.")
 		}
 	}
+	return st.conditions()
+}
+
+// conditions asks for what is looked at before anything is turned.
+func (st State) conditions() Advice {
+	for i := range st.Sheet.Checks {
+		c := &st.Sheet.Checks[i]
+		about := "check:" + c.ID
+		if c.Kind != sheet.CheckCondition || st.Decisions[about].Choice == ChoiceGoOn {
+			continue
+		}
+		switch answer, ok := st.Checks[c.ID]; {
+		case !ok || answer.Void:
+			return st.ask(c, answer, ok)
+		case !answer.Good:
+			return st.arguedRepair(about, failure(c, answer.Answer), "A setting over this hides what is wrong.")
+		}
+	}
 	return Advice{Do: DoNothing}
 }
 
@@ -211,6 +229,12 @@ func (st State) restore() Advice {
 	if a := st.unstood(); a != nil {
 		return st.readStanding(a)
 	}
+	if p := st.alsoRead(); p != nil {
+		a := st.read(p)
+		a.Say = say(plain("Before you close this, also read the " + p.Name + "."))
+		a.Choices = []Choice{{About: aboutAlso + p.ID, Choice: ChoiceLeaveOut, Label: "Leave it out"}}
+		return a
+	}
 	a := Advice{Do: DoRestore, Say: say(plain("What went on comes off, what came off goes back."))}
 	for _, t := range st.On {
 		a.Things = append(a.Things, Todo{Kind: KindTakenOff, ID: t.ID, Name: t.Name, Side: t.Side})
@@ -226,7 +250,7 @@ func (st State) checks(loaded bool) Advice {
 	for i := range st.Sheet.Checks {
 		c := &st.Sheet.Checks[i]
 		answer, ok := st.Checks[c.ID]
-		if c.Loaded != loaded || ok && !answer.Void && answer.Good {
+		if c.Loaded != loaded || c.Kind == sheet.CheckCondition || ok && !answer.Void && answer.Good {
 			continue
 		}
 		return st.ask(c, answer, ok)

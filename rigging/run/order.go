@@ -36,6 +36,8 @@ func (st State) order(a Advice) *Order {
 				o.Part = answer.PointsTo
 			}
 		}
+	case "hand":
+		o.Part = st.Sheet.Setting(id).Trial.PointsTo
 	case "reach":
 		o.Against = st.against()
 		for _, a := range st.Sheet.Adjusters {

@@ -263,7 +263,7 @@ func (st State) singleResult(s *Setting, add func(name, text string)) {
 	add("wanted", a.Point.Name+", "+quantity.Number(a.Band.Min, 1)+" to "+text(a.Point.Quantity, a.Band.Max))
 	locked, _ := st.locked(s.Of)
 	if t := st.latest(a.Point.ID, Found); t != nil {
-		add("as found", reads(a.Point, t.Value)+withDoubt(t))
+		add(st.foundWord(), reads(a.Point, t.Value)+withDoubt(t))
 	} else if st.movedIn(s.Of) != nil || locked {
 		add("as found", "not read")
 	}

@@ -93,6 +93,9 @@ func (st State) failed() (*sheet.Check, string) {
 		if st.ofSetting(c.ID) {
 			continue // its setting asks it again
 		}
+		if c.Kind == sheet.CheckCondition {
+			continue // argued where worn parts are
+		}
 		left := c.Loaded && st.Decisions["loaded"].Choice == ChoiceOpen || !c.Loaded && st.skipped("functions")
 		if !ok || a.Void || a.Good || left {
 			continue

@@ -78,6 +78,7 @@ type State struct {
 	Readings   []Taken
 	Moves      []Moved
 	Repaired   int                 // how many of Moves were made before a repair
+	Renewed    bool                // the cable is a new one: there is no as found
 	Stuck      map[string]Stuck    // by adjuster
 	Settles    map[string]int      // when each setting was settled last
 	Locks      map[string]Fastened // by adjuster, or by setting

@@ -133,7 +133,7 @@ func (st State) step(of sheet.Step) (done bool, summary string, again bool) {
 		return st.allDone(of, st.settingDone)
 	case "restore":
 		open := len(st.On) + len(st.Off)
-		return open == 0 && !st.handsWanted() && st.unstood() == nil, count(open, "to put right"), false
+		return open == 0 && !st.handsWanted() && st.unstood() == nil && st.alsoRead() == nil, count(open, "to put right"), false
 	case "functions":
 		done, summary, again = st.checksDone(false)
 		return done && st.unstood() == nil, summary, again
@@ -198,6 +198,17 @@ func (st State) wornDone() (bool, string, bool) {
 		summary = reads(a.Point, a.Judge.Value)
 		done = done && (!a.wrong() || st.Decisions["worn:"+a.Point.ID].Choice == ChoiceGoOn)
 	}
+	for i := range st.Sheet.Checks {
+		c := &st.Sheet.Checks[i]
+		if c.Kind != sheet.CheckCondition {
+			continue
+		}
+		a, ok := st.Checks[c.ID]
+		if !ok || a.Void {
+			return false, summary, false
+		}
+		done = done && (a.Good || st.Decisions["check:"+c.ID].Choice == ChoiceGoOn)
+	}
 	return done, summary, false
 }
 
@@ -248,7 +259,7 @@ func (st State) checksDone(loaded bool) (done bool, summary string, again bool) 
 	}
 	done, good, all := true, 0, 0
 	for _, c := range st.Sheet.Checks {
-		if c.Loaded != loaded {
+		if c.Loaded != loaded || c.Kind == sheet.CheckCondition {
 			continue
 		}
 		all++

@@ -123,8 +123,9 @@ func (s *Sheet) neededSteps() (out []neededStep) {
 	add(a != nil && !a.MeasureOnly && a.Lock != nil, "lock", "what is set is locked")
 	add(len(s.Inspect) > 0, "inspect", "a second inspector looks at it after the signature")
 	add(len(s.LostMotion) > 0, "worn", "lost motion is read here")
+	add(slices.ContainsFunc(s.Checks, Check.first), "worn", "there is a condition to look at before anything is turned")
 	add(len(s.Temporary)+len(s.Off) > 0, "restore", "what goes on comes off, what comes off goes back")
-	add(slices.ContainsFunc(s.Checks, func(c Check) bool { return !c.Loaded }), "functions", "there are checks to answer")
+	add(slices.ContainsFunc(s.Checks, func(c Check) bool { return !c.Loaded && !c.first() }), "functions", "there are checks to answer")
 	add(slices.ContainsFunc(s.Checks, func(c Check) bool { return c.Loaded }), "loaded", "there is a proof under load")
 	return out
 }

@@ -35,6 +35,10 @@ type Setting struct {
 	Settle    *Settle  `json:"settle,omitempty"`
 	Lock      *Lock    `json:"lock,omitempty"`
 
+	// Trial is what the hand tries before anything is turned, where that tells whether a turn
+	// would cure it at all.
+	Trial *Trial `json:"trial,omitempty"`
+
 	Keeps      []string `json:"keeps,omitempty"`      // what its own purpose moves and therefore does not void
 	Supersedes []string `json:"supersedes,omitempty"` // points whose limits it replaces by its own
 
@@ -61,6 +65,12 @@ type Setting struct {
 
 	Temporary string `json:"temporary,omitempty"` // locked out: what holds it back
 	Check     string `json:"check,omitempty"`     // locked out: what proves it is given back
+}
+
+// Trial is tried by hand; PointsTo is where to look when it does not come right so.
+type Trial struct {
+	Says     string `json:"says" jsonschema:"minLength=1"`
+	PointsTo string `json:"points_to" jsonschema:"minLength=1"`
 }
 
 // Until is the answer that ends the turning.

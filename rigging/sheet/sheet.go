@@ -278,7 +278,7 @@ type Check struct {
 	ID         string   `json:"id" jsonschema:"minLength=1"`
 	Name       string   `json:"name" jsonschema:"minLength=1"`
 	Ask        string   `json:"ask" jsonschema:"minLength=1"`
-	Kind       string   `json:"kind" jsonschema:"enum=function,enum=sense"`
+	Kind       string   `json:"kind" jsonschema:"enum=function,enum=sense,enum=condition"` // a condition is looked at before anything is turned
 	Loaded     bool     `json:"loaded,omitempty"`
 	Position   string   `json:"position,omitempty"`
 	Answers    []Answer `json:"answers" jsonschema:"minItems=2,maxItems=6"` // the good one first
@@ -326,6 +326,13 @@ func (c *Check) Good() Answer {
 func (c *Check) Answer(says string) *Answer {
 	return find(c.Answers, says, func(a Answer) string { return a.Says })
 }
+
+// first tells whether a check is a condition, looked at before anything is turned.
+func (c Check) first() bool { return c.Kind == CheckCondition }
+
+// CheckCondition is the kind of check that is looked at before anything is turned: fluid, a
+// frayed inner.
+const CheckCondition = "condition"
 
 // Influence is what one turn out of an adjuster does to a point. It follows from the
 // rig; where there is one, a written figure is checked against it.

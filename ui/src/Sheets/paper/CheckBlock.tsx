@@ -11,6 +11,7 @@ import { Sets } from './Sets';
 const kinds = [
   { id: 'function', name: 'function: it does or does not' },
   { id: 'sense', name: 'sense: felt, seen or heard' },
+  { id: 'condition', name: 'condition: before anything is turned' },
 ];
 const sides = [
   { id: 'loose', name: 'too loose' },

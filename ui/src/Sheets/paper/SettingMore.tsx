@@ -13,6 +13,7 @@ export function SettleAndLock({ at, one }: { at: Path; one: Setting }) {
   const { edit } = usePaper();
   return (
     <>
+      <TrialBlanks at={[...at, 'trial']} name={one.title} />
       <SettleBlanks at={[...at, 'settle']} name={one.title} head />
       {edit ? (
         <Row>
@@ -28,6 +29,21 @@ export function SettleAndLock({ at, one }: { at: Path; one: Setting }) {
         )
       )}
     </>
+  );
+}
+
+/** What the hand tries before anything is turned. */
+function TrialBlanks({ at, name }: { at: Path; name: string }) {
+  const { get, edit } = usePaper();
+  if (get(at) === undefined)
+    return edit ? <Add at={at} what={`what the hand tries first for ${name}`} make={() => ({ says: '', points_to: '' })} whole /> : null;
+  return (
+    <Row head="First by hand:">
+      <W at={[...at, 'says']} label={`what the hand tries first for ${name}`} /> If it stays wrong:{' '}
+      <W at={[...at, 'points_to']} label={`where to look when ${name} stays wrong by hand`} />
+      <TakeOut at={at} name={`what the hand tries first for ${name}`} />
+      <Told at={at} />
+    </Row>
   );
 }
 

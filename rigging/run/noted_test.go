@@ -1,0 +1,81 @@
+package run
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func TestTheHandTriesBeforeAnythingIsTurned(t *testing.T) {
+	f := follow(t, "701")
+	f.reading = map[string]string{"cushion": "7", "cushion-out": "0"}
+	a := f.untilDo(DoTrial)
+	assert.Contains(t, said(a), "does the knob still have its cushion?")
+	assert.NotEmpty(t, a.Caution, "hands are in the linkage")
+	sign, _, _ := f.state().standing(a)
+	assert.Equal(t, SignOpen, sign, "a trial is no stop")
+	f.do(KindDecided, Decided{About: "trial:rod-end", Choice: ChoiceRight})
+	f.wants(DoMove)
+
+	f = follow(t, "701")
+	f.reading = map[string]string{"cushion": "7", "cushion-out": "0"}
+	f.untilDo(DoTrial)
+	f.do(KindDecided, Decided{About: "trial:rod-end", Choice: ChoiceWrong})
+	a = f.wants(DoDecide)
+	assert.Contains(t, a.Finding, "By hand it does not come right.")
+	assert.Contains(t, Show(f.state()).Order.Part, "a lever that is not the sheet's")
+	f.do(KindDecided, Decided{About: "hand:rod-end", Choice: ChoiceGoOn, Reason: "the stop was bent back"})
+	f.wants(DoMove)
+}
+
+func TestAConditionIsLookedAtBeforeTheCable(t *testing.T) {
+	f := follow(t, "401")
+	a := f.untilDo(DoCheck)
+	assert.Equal(t, "fluid", a.Check.Check, "before anything is read or turned")
+	f.do(KindCheck, Checked{Check: "fluid", Answer: "low"})
+	a = f.wants(DoDecide)
+	assert.Contains(t, a.Finding, "Look for the leak")
+	f.do(KindDecided, Decided{About: "check:fluid", Choice: ChoiceRepair})
+	f.do(KindDecided, Decided{About: "check:fluid", Choice: ChoiceRepaired})
+	a = f.wants(DoCheck)
+	assert.Equal(t, "fluid", a.Check.Check, "looked at again after it was filled")
+	f.do(KindCheck, Checked{Check: "fluid", Answer: "at its mark, clean"})
+	f.until(func(a Advice) bool { return a.Do != DoCheck })
+	for _, step := range f.state().Steps() {
+		if step.Kind == "functions" {
+			done, _, _ := f.state().checksDone(false)
+			assert.False(t, done, "and it is no function")
+		}
+	}
+}
+
+func TestBeforeItIsClosedWhatIsOnlyNotedIsRead(t *testing.T) {
+	f := follow(t, "601")
+	a := f.until(func(a Advice) bool { return a.Read != nil && a.Read.Point == "coupler" })
+	assert.Equal(t, "Before you close this, also read the coupler travel.", said(a))
+	require.Len(t, a.Choices, 1)
+	f.do(KindDecided, Decided{About: "also:coupler", Choice: ChoiceLeaveOut})
+	f.wants(DoRestore)
+}
+
+func TestANewCableHasNoAsFound(t *testing.T) {
+	f := follow(t, "114")
+	f.reading = map[string]string{"inner-home": "75", "inner-eased": "63"}
+	f.untilDo(DoDecide)
+	f.do(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceRepair})
+	f.do(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceRepaired})
+	f.reading = map[string]string{}
+	a := f.until(func(a Advice) bool { return a.Read != nil && a.Read.Point == "barrel-threads" })
+	require.NotEmpty(t, a.More)
+	assert.Equal(t, "A new cable has no as found: wind its end on so that thread is left both ways, "+
+		"about 13 turns in (at least 6, at most 20).", a.More[0])
+	f.untilDo(DoSign)
+	r := MakeRecord(Heading{}, f.state(), f.events, "")
+	names := []string{}
+	for _, one := range r.Result {
+		names = append(names, one.Name)
+	}
+	assert.Contains(t, names, "as fitted")
+	assert.NotContains(t, names, "as found")
+}
