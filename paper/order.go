@@ -4,7 +4,7 @@ import "brankel/rigging/run"
 
 // Order writes what to order as a slip for the stores or the maker.
 func Order(h run.Heading, o run.Order, size string) ([]byte, error) {
-	w := sheet(size, h, func(w writer) {
+	w := page(size, h, func(w writer) {
 		w.SetY(-16)
 		w.quiet(7.4)
 		w.CellFormat(w.width, 4, "Measured at the machine. Compare with the part that comes off before it is ordered.", "", 0, "L", false, 0, "")

@@ -32,8 +32,8 @@ type writer struct {
 	width float64 // between the margins
 }
 
-// sheet begins a paper of a size; what stands at its foot is written on every page.
-func sheet(size string, h run.Heading, foot func(w writer)) writer {
+// page begins a paper of a size; what stands at its foot is written on every page.
+func page(size string, h run.Heading, foot func(w writer)) writer {
 	w := writer{Fpdf: fpdf.New("P", "mm", size, "")}
 	wide, _ := w.GetPageSize()
 	w.width = wide - 2*margin
@@ -58,10 +58,11 @@ func (w writer) bytes() ([]byte, error) {
 
 // PDF writes the record on paper of one of Sizes. The same record gives the same bytes.
 func PDF(r run.Record, size string) ([]byte, error) {
-	w := sheet(size, r.Heading, func(w writer) { w.foot(r) })
+	w := page(size, r.Heading, func(w writer) { w.foot(r) })
 	w.head(r)
 	w.broken(r.Broken)
 	w.fields("Complaint", r.Complaint)
+	w.picture(r.Picture)
 	w.fields("Setting", r.Result)
 	w.rules(r.Rules)
 	w.fields("Proved", r.Checks)

@@ -58,6 +58,7 @@ func (s *Shop) SheetPage(hash string) (SheetPage, error) {
 		Proofs:  one.Proofs(),
 		Changed: []sheet.Difference{},
 	}
+	p.Preview.Picture = run.Picture(one)
 	all, err := s.Store.Revisions(one.ID)
 	for i, r := range all {
 		p.Revisions = append(p.Revisions, Revision{r.Revision, r.Hash()})
@@ -103,6 +104,9 @@ func (s *Shop) Check(raw []byte) Draft {
 		one.WorkOut()
 	}
 	d.Preview = run.Draw(one)
+	if len(d.Faults) == 0 {
+		d.Preview.Picture = run.Picture(one)
+	}
 	d.Questions = append(d.Questions, one.Questions()...)
 	d.Proofs, d.Words, d.Names = one.Proofs(), one.Words(), one.RigNames()
 	return d

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"brankel/rigging/picture"
 	"brankel/rigging/quantity"
 	"brankel/rigging/sheet"
 )
@@ -12,6 +13,8 @@ import (
 type Preview struct {
 	Line  *Line  `json:"line,omitempty"`
 	Rules []Rule `json:"rules"`
+
+	Picture *picture.Scene `json:"picture,omitempty"` // of a sheet that is whole and has a rig
 }
 
 // drawable is above every figure that is let in; a draft may hold larger ones.

@@ -6,7 +6,9 @@ import (
 	"strings"
 	"time"
 
+	"brankel/rigging/picture"
 	"brankel/rigging/quantity"
+	"brankel/rigging/sheet"
 )
 
 // Heading is what stands at the top of a record.
@@ -20,13 +22,16 @@ type Heading struct {
 
 // Record is the paper of a run, signed or not.
 type Record struct {
-	Heading    Heading  `json:"heading"`
-	Broken     string   `json:"broken,omitempty"` // why the chain of events can not be trusted
-	Sheet      string   `json:"sheet"`
-	Source     string   `json:"source"`
-	Own        bool     `json:"own,omitempty"` // the figures came from the Bench with the run
-	Complaint  []Field  `json:"complaint"`
-	Rules      []Rule   `json:"rules"`
+	Heading   Heading `json:"heading"`
+	Broken    string  `json:"broken,omitempty"` // why the chain of events can not be trusted
+	Sheet     string  `json:"sheet"`
+	Source    string  `json:"source"`
+	Own       bool    `json:"own,omitempty"` // the figures came from the Bench with the run
+	Complaint []Field `json:"complaint"`
+	Rules     []Rule  `json:"rules"`
+
+	Picture *picture.Scene `json:"picture,omitempty"` // as it was read last
+
 	Lines      []Entry  `json:"lines"`  // every event in words, in order
 	Result     []Field  `json:"result"` // as found, moves, as left, drift, lost motion
 	Checks     []Field  `json:"checks"`
@@ -74,6 +79,9 @@ func MakeRecord(h Heading, st State, events []Event, broken string) Record {
 		r.Complaint = append(r.Complaint, Field{"tried again", st.Retried.Outcome})
 	}
 	r.Sheet, r.Source = st.basis()
+	if st.Sheet != nil && st.Identity != nil && st.Identity.Sheet != "" {
+		r.Picture = st.picture(func(p *sheet.Point) bool { return p.Target != nil || p.Chart != "" }, nil, Advice{})
+	}
 	r.Own = st.Own
 	if st.Signed != nil {
 		r.Signed, r.Statement = st.Signed.Name+", "+st.SignedAt.Format(Moment+" MST"), st.Signed.Statement

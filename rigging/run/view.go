@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"brankel/rigging/picture"
 	"brankel/rigging/quantity"
 	"brankel/rigging/sheet"
 )
@@ -16,35 +17,36 @@ import (
 // Line is nil until a sheet is chosen that sets something. Broken is
 // "" unless what was written can not be trusted or read any more; then nothing is advised.
 type View struct {
-	Seq       int         `json:"seq"`
-	Broken    string      `json:"broken,omitempty"`
-	Steps     []StepState `json:"steps"`
-	Advice    Advice      `json:"advice"`
-	Order     *Order      `json:"order,omitempty"` // what to order, where the advice argues for a repair
-	Line      *Line       `json:"line,omitempty"`
-	Rules     []Rule      `json:"rules"`
-	Readings  []ReadLine  `json:"readings"` // the newest, at most mostLines
-	Earlier   int         `json:"earlier"`  // readings before those: they stand on the record
-	On        []Thing     `json:"on"`
-	Off       []Thing     `json:"off"`
-	Safe      []Todo      `json:"safe"`   // what makes it safe, done or not
-	Unsafe    bool        `json:"unsafe"` // some of it is not so: nothing is turned or read
-	Back      []Undo      `json:"back"`   // each adjuster that does not stand as found
-	Resume    Resume      `json:"resume"`
-	Answer    string      `json:"answer,omitempty"` // did it respond as the turns say
-	Drift     string      `json:"drift,omitempty"`  // what locking moved
-	Fetch     []string    `json:"fetch"`
-	Applies   string      `json:"applies,omitempty"` // the sheet and why
-	Adjusters []Ways      `json:"adjusters"`
-	Setting   string      `json:"setting,omitempty"` // what is set now, where there are several
-	Tries     *Tries      `json:"tries,omitempty"`   // of what is judged by feel
-	Places    []PlaceLine `json:"places"`            // where the same is set at several
-	Mishaps   []Acting    `json:"mishaps"`           // what may have happened that has a setting begin again
-	Blockers  []string    `json:"blockers"`
-	Skippable bool        `json:"skippable"`
-	Notes     []string    `json:"notes"`
-	Signed    string      `json:"signed,omitempty"`
-	LastEvent string      `json:"last_event,omitempty"` // the one that can be struck out
+	Seq       int            `json:"seq"`
+	Broken    string         `json:"broken,omitempty"`
+	Steps     []StepState    `json:"steps"`
+	Advice    Advice         `json:"advice"`
+	Order     *Order         `json:"order,omitempty"` // what to order, where the advice argues for a repair
+	Line      *Line          `json:"line,omitempty"`
+	Picture   *picture.Scene `json:"picture,omitempty"` // of the rig's family, in the place of the line
+	Rules     []Rule         `json:"rules"`
+	Readings  []ReadLine     `json:"readings"` // the newest, at most mostLines
+	Earlier   int            `json:"earlier"`  // readings before those: they stand on the record
+	On        []Thing        `json:"on"`
+	Off       []Thing        `json:"off"`
+	Safe      []Todo         `json:"safe"`   // what makes it safe, done or not
+	Unsafe    bool           `json:"unsafe"` // some of it is not so: nothing is turned or read
+	Back      []Undo         `json:"back"`   // each adjuster that does not stand as found
+	Resume    Resume         `json:"resume"`
+	Answer    string         `json:"answer,omitempty"` // did it respond as the turns say
+	Drift     string         `json:"drift,omitempty"`  // what locking moved
+	Fetch     []string       `json:"fetch"`
+	Applies   string         `json:"applies,omitempty"` // the sheet and why
+	Adjusters []Ways         `json:"adjusters"`
+	Setting   string         `json:"setting,omitempty"` // what is set now, where there are several
+	Tries     *Tries         `json:"tries,omitempty"`   // of what is judged by feel
+	Places    []PlaceLine    `json:"places"`            // where the same is set at several
+	Mishaps   []Acting       `json:"mishaps"`           // what may have happened that has a setting begin again
+	Blockers  []string       `json:"blockers"`
+	Skippable bool           `json:"skippable"`
+	Notes     []string       `json:"notes"`
+	Signed    string         `json:"signed,omitempty"`
+	LastEvent string         `json:"last_event,omitempty"` // the one that can be struck out
 }
 
 // Ways is an adjuster for logging a turn at any time; what cannot be turned is none.
@@ -173,7 +175,7 @@ func Show(st State) View {
 	if len(st.Sheet.Settings) > 1 {
 		v.Setting = s.Of.Title
 	}
-	v.Line = st.line(s, v.Advice)
+	v.Line, v.Picture = st.line(s, v.Advice), st.pictureNow(s, v.Advice)
 	v.Answer, v.Drift = st.answer(s), st.drift(s)
 	v.Tries, v.Places = st.triesDrawn(s, v.Advice), st.places(s)
 	v.Mishaps = st.mishaps()

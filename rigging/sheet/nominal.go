@@ -123,11 +123,22 @@ func (s *Sheet) workOut(school string) {
 	if s.Rig == nil {
 		return
 	}
+	s.nominals = map[string]float64{}
+	if m, where, err := s.Model(school, nil, nil); err == nil {
+		if answer, err := m.Answer(where); err == nil {
+			maps.Copy(s.nominals, answer.Readings)
+		}
+	}
 	for i := range s.Points {
 		p := &s.Points[i]
 		m, where, err := s.Model(school, p.States, p.At)
 		if p.Measures == "" || err != nil {
 			continue
+		}
+		if answer, err := m.Answer(where); err == nil {
+			if v, there := answer.Readings[p.Measures]; there {
+				s.nominals[p.Measures] = v
+			}
 		}
 		for j := range s.Adjusters {
 			a := &s.Adjusters[j]
@@ -165,6 +176,10 @@ func (s *Sheet) findFlats(a *Adjuster, p *Point, m *rig.Model, where rig.At, pla
 		s.flats[p.ID] = append(s.flats[p.ID], answer.Readings[measures])
 	}
 }
+
+// Nominals are what the rig shows where all is right, by its own names: each reading where its
+// point has the control. nil without a rig.
+func (s *Sheet) Nominals() map[string]float64 { return s.nominals }
 
 // Flat is what a point reads where turning does nothing more: such a reading says only "at
 // most" or "at least".

@@ -61,6 +61,7 @@ type Sheet struct {
 
 	influences []Influence          // written and worked out from the rig, by WorkOut
 	flats      map[string][]float64 // of each point, what it reads where turning does nothing more
+	nominals   map[string]float64   // what the rig shows where all is right, by its own names
 	worked     *asWorked
 }
 

@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import { useNavigate, useParams } from 'react-router';
 import { api, answered, problemIn, type Record as RecordData } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
+import { PictureView } from '../parts/PictureView';
 import { RuleView } from '../parts/RuleView';
 import { useBegin } from '../Sheets/useSheets';
 import { useSession } from '../Session/useSession';
@@ -109,6 +110,11 @@ function Paper({ r }: { r: RecordData }) {
           <Box sx={{ fontSize: 22, fontWeight: 600, color: 'error.main' }}>Not signed: the state after {r.through} events.</Box>
         )}
       </Box>
+      {r.picture && (
+        <Box sx={{ mt: 2 }}>
+          <PictureView picture={r.picture} />
+        </Box>
+      )}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, columnGap: 5 }}>
         <Box>
           <Fields title="Complaint" list={r.complaint} />

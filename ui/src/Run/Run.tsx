@@ -11,6 +11,7 @@ import { Now } from './Now';
 import { Rail, RailStrip } from './Rail';
 import { ReadPad } from './ReadPad';
 import { TriesView } from '../Bench/drawings/TriesView';
+import { PictureView } from '../parts/PictureView';
 import { Places } from './Places';
 import { Rules } from './Rules';
 import { RunFoot } from './RunFoot';
@@ -115,11 +116,11 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
     </>
   );
   const confirmed = states.split(' ');
-  const drawing = view.line && (
-    <LineView
-      line={view.line}
-      {...(reading ? { proved: reading.states.filter((s) => confirmed.includes(s.id)).map((s) => s.name) } : {})}
-    />
+  const proved = reading?.states.filter((s) => confirmed.includes(s.id)).map((s) => s.name);
+  const drawing = view.picture ? (
+    <PictureView picture={view.picture} proved={proved} />
+  ) : (
+    view.line && <LineView line={view.line} {...(proved ? { proved } : {})} />
   );
   const foot = (
     <RunFoot

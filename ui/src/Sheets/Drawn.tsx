@@ -1,13 +1,14 @@
 import Box from '@mui/material/Box';
 import type { SheetPage } from '../api/client';
 import { LineView } from '../parts/LineView';
+import { PictureView } from '../parts/PictureView';
 import { RuleView } from '../parts/RuleView';
 
 /** The line and the rules of a sheet. */
 export function Drawn({ preview }: { preview: SheetPage['preview'] }) {
   return (
     <>
-      {preview.line && <LineView line={preview.line} />}
+      {preview.picture ? <PictureView picture={preview.picture} /> : preview.line && <LineView line={preview.line} />}
       <Box
         sx={{
           display: 'grid',

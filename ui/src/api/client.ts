@@ -11,6 +11,7 @@ export type StepState = Schemas['RunStepState'];
 export type Want = Schemas['RunWant'];
 export type Turn = Schemas['RunTurn'];
 export type Order = Schemas['RunOrder'];
+export type Picture = Schemas['PictureScene'];
 export type Choice = Schemas['RunChoice'];
 export type Gauge = Schemas['RunGauge'];
 export type GaugeCard = Schemas['ShopGaugeCard'];

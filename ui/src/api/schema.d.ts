@@ -935,6 +935,36 @@ export interface components {
       pin?: string;
       role: string;
     };
+    PictureBeside: {
+      halves: string[];
+      middle: string[];
+      whole: string[];
+    };
+    PictureScene: {
+      beside: components['schemas']['PictureBeside'];
+      halves: components['schemas']['PictureText'][];
+      middle: components['schemas']['PictureText'][];
+      says: string;
+      shapes: components['schemas']['PictureShape'][];
+      whole: components['schemas']['PictureText'][];
+    };
+    PictureShape: {
+      closed?: boolean;
+      dashed?: boolean;
+      fill?: string;
+      points: number[];
+      round?: number;
+      tone: string;
+      weight: number;
+    };
+    PictureText: {
+      bold?: boolean;
+      size: number;
+      text: string;
+      tone: string;
+      x: number;
+      y: number;
+    };
     Problem: {
       detail: string;
       faults?: components['schemas']['Fault'][];
@@ -1134,6 +1164,7 @@ export interface components {
     };
     RunPreview: {
       line?: components['schemas']['RunLine'];
+      picture?: components['schemas']['PictureScene'];
       rules: components['schemas']['RunRule'][];
     };
     RunReadLine: {
@@ -1173,6 +1204,7 @@ export interface components {
       lines: components['schemas']['RunEntry'][];
       open: string[];
       own?: boolean;
+      picture?: components['schemas']['PictureScene'];
       result: components['schemas']['RunField'][];
       rules: components['schemas']['RunRule'][];
       sheet: string;
@@ -1289,6 +1321,7 @@ export interface components {
       off: components['schemas']['RunThing'][];
       on: components['schemas']['RunThing'][];
       order?: components['schemas']['RunOrder'];
+      picture?: components['schemas']['PictureScene'];
       places: components['schemas']['RunPlaceLine'][];
       readings: components['schemas']['RunReadLine'][];
       resume: components['schemas']['RunResume'];

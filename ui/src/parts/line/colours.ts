@@ -6,4 +6,5 @@ export const paper = v('sheet');
 export const ground = v('background-default');
 export const accent = v('primary-main');
 export const good = v('success-main');
+export const bad = v('error-main');
 export const faint = v('divider');

@@ -1,0 +1,111 @@
+package picture
+
+// helm is the lever at the left with its three positions.
+func (p *pen) helm(x, y float64) (float64, float64) {
+	p.box(Quiet, 1.5, Wash, x-46, y-30, 92, 100)
+	at := map[string]float64{"forward": -48, "reverse": 48}[p.where("control")]
+	p.fan(x, y, 74, -48, 48)
+	ex, ey := swing(x, y, 74, at)
+	p.arm(x, y, ex, ey)
+	p.circle(Ink, 0, Ink, ex, ey, 11)
+	lx, ly := swing(x, y, 44, 180+at)
+	p.arm(x, y, lx, ly)
+	p.pivot(x, y)
+	for _, a := range []float64{-48, 0, 48} {
+		if a != at {
+			fx, fy := swing(x, y, 74, a)
+			p.circle(Ink, 2, Paper, fx, fy, 4)
+		}
+	}
+	p.pin(lx, ly)
+	p.note(ex, ey, 14, p.rig.Control)
+	return lx, ly
+}
+
+// outboard: helm, the loop that steering needs, both threaded ends, the eye beside its pin,
+// the engine's arm with its three positions.
+func outboard(p *pen) {
+	lx, ly := p.helm(110, 110)
+	p.rod(lx, ly, 200, 154)
+	p.thread(200, 300, 154)
+	p.adjuster("helm_end", 240, 154, 40, 34)
+	p.fixed(320, 154, 70)
+	p.cable(326, 154, 420, 154, 520, 190, 560, 110, 500, 60, 440, 110, 480, 180, 620, 154, 700, 130)
+	p.note(500, 60, 8, "loop for steering")
+	p.fixed(712, 130, 70)
+	p.thread(726, 820, 130)
+	p.adjuster("engine_end", 850, 130, 54, 36)
+	p.shows("helm_threads", 240, 154, 40)
+	p.shows("engine_threads", 850, 130, 40)
+	off := p.value("eye_to_pin")
+	times := bigger(max(abs(off), 0.4), 34)
+	eye := 1010 + clamp(off*times, -50, 50)
+	px, py := 1010.0, 206.0
+	at := map[string]float64{"forward": 30, "reverse": -30}[p.where("control")]
+	p.fan(px, py, 84, -30, 30)
+	ex, ey := swing(px, py, 84, at)
+	p.arm(px, py, ex, ey)
+	p.pivot(px, py)
+	p.rod(877, 130, eye-(1010-ex), 122)
+	p.circle(Ink, 3, Paper, eye-(1010-ex), 122, 10)
+	p.circle(Ink, 0, Ink, ex, ey, 5)
+	p.gap("eye_to_pin", min(eye, 1010), max(eye, 1010), 90, times)
+	p.note(px+60, py-20, 20, p.rig.Works)
+}
+
+func abs(v float64) float64 { return max(v, -v) }
+
+// sternDrive: both cables on the plate, slot and stud, the switch and its cam, the gap at the
+// upper end.
+func sternDrive(p *pen) {
+	lx, ly := p.helm(110, 110)
+	p.rod(lx, ly, 210, 154)
+	p.fixed(224, 154, 60)
+	p.cable(230, 154, 330, 160, 420, 80, 520, 60)
+	p.fixed(534, 60, 56)
+	p.thread(548, 640, 60)
+	times := bigger(max(abs(p.value("upper_gap")), 0.5), 30)
+	p.adjuster("upper", 600, 60, 44, 34)
+	gap := clamp(p.value("upper_gap")*times, -40, 40)
+	stud := 790.0
+	p.rod(640, 60, stud+gap-14, 60)
+	p.circle(Ink, 3, Paper, stud+gap, 60, 10)
+	px, py := 790.0, 128.0
+	p.plate(Ink, 3.5, Paper, stud-26, 40, stud+26, 40, stud+40, 210, stud-40, 210)
+	p.circle(Ink, 3, Wash, stud, 60, 7)
+	p.pivot(px, py)
+	p.note(px-40, 210, 4, p.rig.Works)
+	p.gap("upper_gap", min(stud, stud+gap), max(stud, stud+gap), 24, times)
+	p.shows("switch_forward", stud, 24, 14)
+	slot := clamp(p.value("slot")*4, 0, 40)
+	p.box(Ink, 2.5, Wash, stud-9, 150, 18, 54)
+	p.circle(Ink, 0, Ink, stud, 196-slot, 7)
+	if _, ok := p.rig.Adjusters["slot"]; ok {
+		p.turnedAt("slot", stud-20, 180)
+	}
+	p.rod(stud, 196-slot, 880, 190)
+	p.adjuster("lower", 930, 190, 60, 36)
+	p.thread(965, 1040, 190)
+	p.fixed(1052, 190, 50)
+	p.cable(1058, 190, 1110, 190, 1150, 210, 1196, 214)
+	p.note(1150, 205, 8, "to the drive")
+	p.span("barrel_to_eye", stud, 930, 222)
+	p.shows("threads", 1000, 183, 4)
+	p.shows("inner", 1120, 196, 10)
+	p.box(Ink, 3, Paper, 900, 70, 60, 34)
+	p.line(Ink, 3, 900, 87, stud+34, 100)
+	p.note(960, 80, 4, "switch")
+	p.shows("switch_reverse", 930, 104, 4)
+	if _, ok := p.rig.Adjusters["switch_cam"]; ok {
+		p.turnedAt("switch_cam", 930, 70)
+	}
+}
+
+// turnedAt writes what is turned where the thing itself is drawn already.
+func (p *pen) turnedAt(works string, x, y float64) {
+	a, ok := p.rig.Adjusters[works]
+	if ok && a.Turn != "" && !a.Done {
+		p.circle(Now, 4, "", x, y, 16)
+	}
+	p.turned(a, ok, x, y, 20, 20)
+}

@@ -1,0 +1,182 @@
+// Package picture draws each family of rig as it is, from hand to works: lines and circles at
+// the places that the figures say, and texts where nothing is in their way. It knows no
+// screen and no paper: both draw the same scene.
+package picture
+
+import "math"
+
+// The room of a scene. Where there is little room across, its two halves stand one above the
+// other.
+const (
+	Width  = 1200.0
+	Height = 230.0
+	Half   = Width / 2
+)
+
+// Tone is what something is, not what colour it has.
+type Tone string
+
+// The tones of lines, fills and texts.
+const (
+	Ink   Tone = "ink"
+	Quiet Tone = "quiet" // names, jackets
+	Now   Tone = "now"   // what the hand does now, and only that
+	Good  Tone = "good"  // inside
+	Bad   Tone = "bad"   // outside
+	Paper Tone = "paper" // the ground, as a fill
+	Wash  Tone = "wash"  // travel
+)
+
+// Shape is a line through points, closed where it is filled, or a circle of radius Round
+// about one point. Weight is the width of the line; 0 draws none.
+type Shape struct {
+	Points []float64 `json:"points"` // x, y, x, y …
+	Round  float64   `json:"round,omitempty"`
+	Weight float64   `json:"weight"`
+	Tone   Tone      `json:"tone"`
+	Fill   Tone      `json:"fill,omitempty"`
+	Closed bool      `json:"closed,omitempty"`
+	Dashed bool      `json:"dashed,omitempty"`
+}
+
+// Text is one line of text, its baseline beginning at X, Y.
+type Text struct {
+	X    float64 `json:"x"`
+	Y    float64 `json:"y"`
+	Size float64 `json:"size"`
+	Bold bool    `json:"bold,omitempty"`
+	Tone Tone    `json:"tone"`
+	Text string  `json:"text"`
+}
+
+// Scene is a picture. Texts are placed for three widths: whole (a screen), middle (a tablet)
+// and halves (a phone, one half above the other); what found no place stands in Beside.
+type Scene struct {
+	Shapes []Shape `json:"shapes"`
+	Whole  []Text  `json:"whole"`
+	Middle []Text  `json:"middle"`
+	Halves []Text  `json:"halves"`
+	Beside Beside  `json:"beside"`
+	Says   string  `json:"says"` // the picture in words
+}
+
+// Beside is what stands beneath the drawing, by width.
+type Beside struct {
+	Whole  []string `json:"whole"`
+	Middle []string `json:"middle"`
+	Halves []string `json:"halves"`
+}
+
+// Rig is what is drawn: the figures of a family's rig, what it shows, what was read, and what
+// is turned now. Names are those of the rig.
+type Rig struct {
+	Family    string
+	Geometry  map[string]any
+	Values    map[string]float64 // what the rig shows, or was read
+	Senses    map[string]string
+	Readings  map[string]Reading
+	Adjusters map[string]Adjuster
+	At        map[string]any
+	States    []State
+	On        []string // temporary things
+	Control   string
+	Works     string
+}
+
+// Reading is one reading with its words.
+type Reading struct {
+	Name string
+	Text string // "139.4 of 143.0 mm", "" before it was read
+	Now  bool   // it is read now
+	Tone Tone   // Good, Bad, or Ink
+}
+
+// Adjuster is one that is turned.
+type Adjuster struct {
+	Name    string
+	Turn    string // "3½ turns out", "" when it is not turned now
+	Seen    string // clockwise, anticlockwise, along
+	From    string // seen from
+	Done    bool   // of a move of several: turned
+	Threads string // "12½ threads in, 6 at least"
+	Part    float64
+}
+
+// State is something that must be so for the reading at hand.
+type State struct {
+	Name string
+	OK   bool
+}
+
+// Draw makes the picture of a rig; ok is false where there is none of its family.
+func Draw(r Rig) (Scene, bool) {
+	draw, ok := families[r.Family]
+	if !ok {
+		return Scene{}, false
+	}
+	p := &pen{rig: r}
+	draw(p)
+	p.states()
+	return p.scene(), true
+}
+
+// families by their names.
+var families = map[string]func(*pen){
+	"engine-push-pull":    pushPull,
+	"throttle-cruise":     throttleCruise,
+	"kickdown":            kickdown,
+	"clutch":              clutch,
+	"parking-brake":       parkingBrake,
+	"trailer-overrun":     overrun,
+	"outboard-shift":      outboard,
+	"stern-drive-shift":   sternDrive,
+	"gear-gate":           gate,
+	"flap-follow-up":      flap,
+	"flight-control-loop": loop,
+}
+
+func (p *pen) figure(name string) float64 {
+	v, _ := p.rig.Geometry[name].(float64)
+	return v
+}
+
+func (p *pen) names(list string) (out []string) {
+	all, _ := p.rig.Geometry[list].([]any)
+	for _, one := range all {
+		switch one := one.(type) {
+		case string:
+			out = append(out, one)
+		case map[string]any:
+			name, _ := one["name"].(string)
+			out = append(out, name)
+		}
+	}
+	return out
+}
+
+func (p *pen) value(name string) float64 { return p.rig.Values[name] }
+
+func (p *pen) where(name string) string {
+	s, _ := p.rig.At[name].(string)
+	return s
+}
+
+// mostTimes is how many times larger a gap is drawn at the most.
+const mostTimes = 20
+
+// bigger is how many times a gap is drawn larger so that it fills room at its widest.
+func bigger(most, room float64) float64 {
+	if most <= 0 {
+		return 1
+	}
+	times := math.Min(room/most, mostTimes)
+	switch {
+	case times >= 10:
+		return math.Floor(times/5) * 5
+	case times >= 1:
+		return math.Floor(times)
+	}
+	return times
+}
+
+func clamp(v, low, high float64) float64 { return math.Min(math.Max(v, low), high) }

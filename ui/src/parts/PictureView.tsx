@@ -1,0 +1,86 @@
+import Box from '@mui/material/Box';
+import type { Picture } from '../api/client';
+import { accent, bad, good, ink, paper, quiet, wash } from './line/colours';
+import { useWidth } from './useWidth';
+
+type Shape = Picture['shapes'][number];
+type Words = Picture['whole'];
+
+const colours: Record<string, string> = { ink, quiet, now: accent, good, bad, paper, wash };
+const colour = (tone: string | undefined) => (tone ? (colours[tone] ?? ink) : 'none');
+
+// the room of a scene, and from which width on it stands whole
+const [width, height] = [1200, 230];
+const [screen, tablet] = [1000, 640];
+
+/** A rig drawn as it is: its lines and texts stand where the server put them. */
+export function PictureView({ picture, proved }: { picture: Picture; proved?: string[] | undefined }) {
+  const [ref, room] = useWidth<HTMLDivElement>(width);
+  const [texts, beside] =
+    room >= screen
+      ? [picture.whole, picture.beside.whole]
+      : room >= tablet
+        ? [picture.middle, picture.beside.middle]
+        : [picture.halves, picture.beside.halves];
+  const halves = room >= tablet ? [0] : [0, width / 2];
+  const across = width / halves.length;
+  return (
+    <Box ref={ref} role="img" aria-label={picture.says} sx={{ minWidth: 0, overflow: 'hidden' }}>
+      {halves.map((from) => (
+        <svg
+          key={from}
+          viewBox={`${from} 0 ${across} ${height}`}
+          width={Math.min(room, width)}
+          height={(Math.min(room, width) * height) / across}
+          aria-hidden="true"
+          style={{ display: 'block', margin: '0 auto' }}
+        >
+          {picture.shapes.map((s, i) => (
+            <ShapeView key={i} shape={s} />
+          ))}
+          <Texts list={texts.filter((t) => halves.length === 1 || t.x < width / 2 === (from === 0))} proved={proved ?? []} />
+        </svg>
+      ))}
+      {beside.length > 0 && (
+        <Box aria-hidden="true" sx={{ px: 2, pb: 1, fontSize: 16, color: 'quiet' }}>
+          {beside.join(' · ')}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function ShapeView({ shape: s }: { shape: Shape }) {
+  const look = {
+    stroke: s.weight > 0 ? colour(s.tone) : 'none',
+    strokeWidth: s.weight,
+    fill: colour(s.fill),
+    strokeLinecap: 'round' as const,
+    strokeLinejoin: 'round' as const,
+    ...(s.dashed ? { strokeDasharray: '6 5' } : {}),
+  };
+  const at = s.points;
+  if (s.round) return <circle cx={at[0]} cy={at[1]} r={s.round} {...look} />;
+  const d = at.map((v, i) => `${i === 0 ? 'M' : i % 2 === 0 ? 'L' : ' '}${Math.round(v * 10) / 10}`).join('');
+  return <path d={s.closed ? `${d}Z` : d} {...look} />;
+}
+
+function Texts({ list, proved }: { list: Words; proved: string[] }) {
+  return list.map((t, i) => {
+    const state = /^[○✓] (.*)$/.exec(t.text)?.[1];
+    const made = state !== undefined && proved.includes(state);
+    return (
+      <text
+        key={i}
+        x={t.x}
+        y={t.y}
+        fontSize={t.size}
+        fontWeight={t.bold || made ? 600 : 400}
+        fill={made ? good : colour(t.tone)}
+        style={{ fontVariantNumeric: 'tabular-nums' }}
+      >
+        {made ? `✓ ${state}` : t.text}
+      </text>
+    );
+  });
+}
