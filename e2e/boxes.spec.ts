@@ -38,6 +38,22 @@ test('no text of a drawing meets a line or another text, at any width', async ({
   await look('the library');
 });
 
+test('no text of any family’s picture meets a line or another text, at any width', async ({ page, server }) => {
+  test.setTimeout(240_000);
+  const all = (await (await page.request.get(`${server.url}/api/v1/sheets`)).json()) as { hash: string; family: string }[];
+  const families = [...new Map(all.map((s) => [s.family, s])).values()];
+  expect(families).toHaveLength(11);
+  for (const s of families) {
+    await page.goto(`${server.url}/sheets/${s.hash}`);
+    await page.getByRole('img').first().waitFor();
+    for (const width of [390, 820, 1280]) {
+      await page.setViewportSize({ width, height: 900 });
+      await page.waitForTimeout(150);
+      expect(await meetings(page), `${s.family}, ${width} wide`).toEqual([]);
+    }
+  }
+});
+
 test('coming back, the card and what to do now fit the screen', async ({ page, server }) => {
   await page.goto(`${server.url}/run/2026-11-wigeon`);
   const card = page.getByRole('region', { name: 'Where it stood' });

@@ -89,15 +89,17 @@ func sternDrive(p *pen) {
 	p.fixed(1052, 190, 50)
 	p.cable(1058, 190, 1110, 190, 1150, 210, 1196, 214)
 	p.note(1150, 205, 8, "to the drive")
-	p.span("barrel_to_eye", stud, 930, 222)
+	p.line(Ink, 1.5, stud, 184, stud, 148)
+	p.line(Ink, 1.5, 930, 170, 930, 148)
+	p.span("barrel_to_eye", stud, 930, 148)
 	p.shows("threads", 1000, 183, 4)
 	p.shows("inner", 1120, 196, 10)
-	p.box(Ink, 3, Paper, 900, 70, 60, 34)
-	p.line(Ink, 3, 900, 87, stud+34, 100)
-	p.note(960, 80, 4, "switch")
-	p.shows("switch_reverse", 930, 104, 4)
+	p.box(Ink, 3, Paper, 1050, 60, 60, 34)
+	p.line(Ink, 3, 1050, 77, stud+30, 77)
+	p.note(1110, 70, 4, "switch")
+	p.shows("switch_reverse", 1080, 94, 4)
 	if _, ok := p.rig.Adjusters["switch_cam"]; ok {
-		p.turnedAt("switch_cam", 930, 70)
+		p.turnedAt("switch_cam", 1080, 60)
 	}
 }
 
