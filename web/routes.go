@@ -109,6 +109,9 @@ func (s *server) routes() []route {
 		on(get, "/api/v1/runs/{run}/order.pdf", "orderPDF", "what to order, where the run argues for a "+
 			"repair").asks("paper").as("application/pdf").
 			by(s.orderPDF, workshop.Read),
+		on(post, "/api/v1/whatif", "whatIf", "what a rig would show, set and worn otherwise: of a sheet, or of a run as it was read "+
+			"last").takes(shop.WhatIf{}).gives(shop.WhatIfView{}).
+			by(s.whatIf, workshop.Read),
 		on(get, "/api/v1/calc", "calcs", "the calculations").gives([]CalcName{}).
 			openTo(s.calcs),
 		on(post, "/api/v1/calc/{name}", "calc", "one calculation; its fields are those of brankel "+
@@ -293,6 +296,15 @@ func printed(c *echo.Context, name string, raw []byte, err error) error {
 	}
 	c.Response().Header().Set("Content-Disposition", `inline; filename="`+name+`.pdf"`)
 	return c.Blob(http.StatusOK, "application/pdf", raw)
+}
+
+func (s *server) whatIf(c *echo.Context) error {
+	var in shop.WhatIf
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	out, err := s.in(c).WhatIf(in)
+	return answer(c, out, err)
 }
 
 func (s *server) calcs(c *echo.Context) error {

@@ -59,18 +59,35 @@ func (st State) order(a Advice) *Order {
 	return o
 }
 
-// against fits the rig of the sheet to what was read and asks it why no setting serves.
-func (st State) against() *sheet.Against {
+// Fitted is the rig of the sheet fitted to what was read last, and turned since; ok is false when nothing that
+// tells of it was read.
+func (st State) Fitted() (f sheet.Fitted, ok bool) {
+	if st.Sheet == nil {
+		return f, false
+	}
 	shows := map[string]float64{}
 	for _, p := range st.Sheet.Points {
-		if a := st.aim(p.ID); a.Now != nil {
-			shows[p.ID] = a.Judge.Value
-			if !a.Limited {
-				shows[p.ID] = a.Now.Value
+		t := st.latest(p.ID, "")
+		if t == nil {
+			continue
+		}
+		v := t.Value
+		if aim := st.aim(p.ID); aim.Now != nil && aim.Limited {
+			v = aim.Judge.Value
+		}
+		for i := range st.Sheet.Adjusters { // and what was turned since
+			if in := st.Sheet.InfluenceOf(st.Sheet.Adjusters[i].ID, p.ID); in != nil {
+				v += in.PerTurn * st.netSince(st.Sheet.Adjusters[i].ID, t)
 			}
 		}
+		shows[p.ID] = v
 	}
-	f, ok := st.Sheet.Fit(shows)
+	return st.Sheet.Fit(shows)
+}
+
+// against asks the fitted rig why no setting serves.
+func (st State) against() *sheet.Against {
+	f, ok := st.Fitted()
 	if !ok {
 		return nil
 	}

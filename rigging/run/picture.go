@@ -19,7 +19,7 @@ func (st State) pictureNow(s *Setting, a Advice) *picture.Scene {
 // picture is the rig by the readings that were taken last; what is shown is written too. nil
 // where there is none of its family.
 func (st State) picture(shown func(*sheet.Point) bool, turned []*Turned, a Advice) *picture.Scene {
-	rig, ok := nominalRig(st.Sheet)
+	rig, ok := RigOf(st.Sheet)
 	if !ok {
 		return nil
 	}
@@ -133,9 +133,9 @@ func (st State) turning(rig *picture.Rig, turned []*Turned, a Advice) {
 	}
 }
 
-// nominalRig is the rig of a sheet where all is right, with what it shows at each of its
+// RigOf is the rig of a sheet where all is right, with what it shows at each of its
 // points. The sheet is one as a school works it.
-func nominalRig(s *sheet.Sheet) (out picture.Rig, ok bool) {
+func RigOf(s *sheet.Sheet) (out picture.Rig, ok bool) {
 	if s == nil || s.Rig == nil {
 		return out, false
 	}
@@ -164,7 +164,7 @@ func nominalRig(s *sheet.Sheet) (out picture.Rig, ok bool) {
 // where there is none of its family.
 func Picture(s *sheet.Sheet) *picture.Scene {
 	s = s.For(s.Manual())
-	rig, ok := nominalRig(s)
+	rig, ok := RigOf(s)
 	if !ok {
 		return nil
 	}

@@ -67,3 +67,31 @@ func Draw(s *sheet.Sheet) Preview {
 	p.Line = l
 	return p
 }
+
+// RuleOf is the window of a point with a value as it was and as it would be.
+func RuleOf(s *sheet.Sheet, p *sheet.Point, before, now float64) Rule {
+	r := sheetRule(s, p)
+	side := func(v float64) string {
+		if p.Signed == nil {
+			return figure(v, "")
+		}
+		return figure(v, sideOf(p, v))
+	}
+	room := (r.Max - r.Min) / 4
+	if math.Abs(now-before) > 1e-9 {
+		r.Marks = append(r.Marks, Mark{"found", before, "before " + side(before)})
+		r.stretch(before, room)
+	}
+	r.Marks = append(r.Marks, Mark{"left", now, "now " + side(now)})
+	r.stretch(now, room)
+	step, what := stepOf(s, p)
+	r.scale(step)
+	r.tickSay(step, what)
+	r.Verdict = In
+	if now < r.Min-1e-9 || now > r.Max+1e-9 {
+		r.Verdict = Out
+	}
+	r.Words = fmt.Sprintf("%s: now %s, window %s to %s %s, %s", p.Name, side(now), quantity.Number(r.Min, 1), quantity.Number(r.Max, 1),
+		r.Unit, verdictWords[r.Verdict])
+	return r
+}

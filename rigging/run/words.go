@@ -116,3 +116,6 @@ func nonNil[T any](list []T) []T {
 	}
 	return list
 }
+
+// Steps is so many steps of an adjuster as they are counted: 3½ turns, 2 clicks.
+func Steps(a *sheet.Adjuster, n float64) string { return stepsText(notch(a), n) }

@@ -198,14 +198,27 @@ type Against struct {
 // mostCures is how many parts are named, the smallest change first.
 const mostCures = 3
 
+// Put is the least turning of a fitted rig that puts all inside, by the rig's names, in the
+// unit of each; or why there is none.
+type Put struct {
+	By      map[string]float64
+	Against *Against
+}
+
 // Against asks the fitted rig for a setting within what its adjusters can be set to, none
 // going a way that it is stuck; nil when there is one, or when it cannot be asked.
 func (s *Sheet) Against(f Fitted, stuck func(adjuster, way string) bool) *Against {
+	p, _ := s.Possible(f, stuck)
+	return p.Against
+}
+
+// Possible asks the same for the turning; ok is false when it cannot be asked.
+func (s *Sheet) Possible(f Fitted, stuck func(adjuster, way string) bool) (put Put, ok bool) {
 	r := *s.Rig
 	r.Settings = f.Settings
 	m, err := r.Model()
 	if err != nil {
-		return nil
+		return put, false
 	}
 	limits, says := s.asked(f)
 	var ranges []rig.Range
@@ -223,11 +236,21 @@ func (s *Sheet) Against(f Fitted, stuck func(adjuster, way string) bool) *Agains
 		ranges = append(ranges, rig.Range{Adjuster: a.Works, Step: max(a.Step, 0.125), Min: within.Min, Max: within.Max})
 	}
 	if len(limits) == 0 || len(ranges) == 0 {
-		return nil
+		return put, false
 	}
 	plan, err := m.Possible(limits, ranges)
-	if err != nil || plan.Possible || len(plan.Contradict) == 0 {
-		return nil
+	if err != nil {
+		return put, false
+	}
+	if plan.Possible {
+		put.By = map[string]float64{}
+		for i, by := range plan.Moves {
+			put.By[ranges[i].Adjuster] = by
+		}
+		return put, true
+	}
+	if len(plan.Contradict) == 0 {
+		return put, false
 	}
 	out := &Against{Cures: []string{}}
 	for _, i := range plan.Contradict {
@@ -239,7 +262,8 @@ func (s *Sheet) Against(f Fitted, stuck func(adjuster, way string) bool) *Agains
 		}
 		out.Cures = append(out.Cures, c.Words())
 	}
-	return out
+	put.Against = out
+	return put, true
 }
 
 // asked are the windows and functions of the sheet as limits of the rig, each with its words;

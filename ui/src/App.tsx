@@ -11,6 +11,7 @@ const SheetRead = lazy(() => import('./Sheets/SheetScreen').then((m) => ({ defau
 const SheetEdit = lazy(() => import('./Sheets/Editor').then((m) => ({ default: m.EditorScreen })));
 const Machine = lazy(() => import('./Machine/Machine').then((m) => ({ default: m.MachineScreen })));
 const People = lazy(() => import('./People/People').then((m) => ({ default: m.PeopleScreen })));
+const WhatIf = lazy(() => import('./WhatIf/WhatIf').then((m) => ({ default: m.WhatIfScreen })));
 const Record = lazy(() => import('./Record/Record').then((m) => ({ default: m.RecordScreen })));
 
 export function App() {
@@ -26,6 +27,7 @@ export function App() {
             <Route path="/sheets/draft" element={<SheetEdit />} />
             <Route path="/sheets/:hash" element={<SheetRead />} />
             <Route path="/machine/:id" element={<Machine />} />
+            <Route path="/whatif" element={<WhatIf />} />
             <Route path="/people" element={<People />} />
             <Route path="/bench" element={<Bench />} />
             <Route path="/bench/:name" element={<Bench />} />

@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { Link } from 'react-router';
 import type { RunView } from '../api/client';
 import { Foot } from '../parts/Frame';
 import { useStored } from '../stored';
@@ -21,6 +22,11 @@ export function RunFoot({ run, send, onTurn, onStop }: { run: RunView; send: Sen
       {view.adjusters.length > 0 && !view.signed && view.advice.do !== 'move' && (
         <Button variant="text" sx={link} onClick={onTurn}>
           log a turn
+        </Button>
+      )}
+      {view.picture && (
+        <Button variant="text" sx={link} component={Link} to={`/whatif?run=${run.id}`}>
+          what if
         </Button>
       )}
       {canSpeak() && (

@@ -47,6 +47,11 @@ function Page({ page }: { page: SheetPage }) {
             {sheet.source.assumed ? ' · figures assumed' : ''}
           </Box>
         </Box>
+        {sheet.rig && (
+          <Button sx={small} component={Link} to={`/whatif?sheet=${page.hash}`}>
+            What if
+          </Button>
+        )}
         {manage && (
           <Button sx={small} onClick={() => void begin({ revise: page.hash }).then(setProblem)}>
             Revise it

@@ -706,6 +706,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/whatif': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** what a rig would show, set and worn otherwise: of a sheet, or of a run as it was read last */
+    post: operations['whatIf'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/healthz': {
     parameters: {
       query?: never;
@@ -1965,6 +1982,29 @@ export interface components {
       sheet: components['schemas']['Sheet'];
       words: components['schemas']['SheetWords'];
     };
+    ShopWhatIf: {
+      now?: components['schemas']['WhatifState'];
+      run?: string;
+      school?: string;
+      sheet?: string;
+    };
+    ShopWhatIfView: {
+      about: string;
+      adjusters: components['schemas']['WhatifKnob'][];
+      against?: components['schemas']['SheetAgainst'];
+      differs: string[];
+      faults: components['schemas']['WhatifKnob'][];
+      inside: boolean;
+      picture?: components['schemas']['PictureScene'];
+      plan: components['schemas']['WhatifMove'][];
+      rules: components['schemas']['RunRule'][];
+      school: string;
+      schools: components['schemas']['SheetSchool'][];
+      senses: components['schemas']['WhatifTold'][];
+      sheet: string;
+      then: components['schemas']['WhatifState'];
+      title: string;
+    };
     SignIn: {
       name: string;
       password?: string;
@@ -1977,6 +2017,35 @@ export interface components {
     ThinIn: {
       name: string;
       thickness: string;
+    };
+    WhatifKnob: {
+      in?: string;
+      max: number;
+      min: number;
+      name: string;
+      out?: string;
+      says: string;
+      step: number;
+      unit: string;
+      value: number;
+    };
+    WhatifMove: {
+      says: string;
+      to: number;
+      works: string;
+    };
+    WhatifState: {
+      faults?: {
+        [key: string]: number;
+      };
+      settings?: {
+        [key: string]: number;
+      };
+    };
+    WhatifTold: {
+      good: boolean;
+      name: string;
+      says: string;
     };
     Which: {
       choices: components['schemas']['SheetNeighbour'][];
@@ -3552,6 +3621,39 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['ShopBenchView'];
+        };
+      };
+      /** @description what was wrong */
+      default: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['Problem'];
+        };
+      };
+    };
+  };
+  whatIf: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ShopWhatIf'];
+      };
+    };
+    responses: {
+      /** @description as asked */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ShopWhatIfView'];
         };
       };
       /** @description what was wrong */

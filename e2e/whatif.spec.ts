@@ -1,0 +1,70 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { meetings } from './boxes';
+import { expect, test } from './server';
+
+const families: [string, string, string][] = [
+  ['701', 'rod end', 'cushion at the knob'],
+  ['411', 'pedal cable nuts', 'slack at the cam'],
+  ['401', 'notched slider', 'slack at idle'],
+  ['301', 'cable nut', 'free play at the pedal'],
+  ['501', 'equaliser nut', 'notches'],
+  ['601', 'rod nut', 'play at the rod'],
+  ['201', 'helm end', 'eye to pin'],
+  ['114', 'barrel', 'barrel to eye'],
+  ['511', 'centring stop', 'gap on the left'],
+  ['711', 'follow-up clevis', 'angle at 10'],
+  ['721', 'crossover', 'tension'],
+];
+
+for (const [id, adjuster, reading] of families)
+  test(`what if, on sheet ${id}: a step shows, and there is a way back inside`, async ({ page, server }) => {
+    const all = (await (await page.request.get(`${server.url}/api/v1/sheets`)).json()) as { hash: string; id: string }[];
+    const hash = all.find((s) => s.id === id)?.hash ?? '';
+    await page.goto(`${server.url}/sheets/${hash}`);
+    await page.getByRole('link', { name: 'What if' }).click();
+    await expect(page.getByText('Everything is inside')).toBeVisible();
+    const blank = page.getByRole('textbox', { name: adjuster, exact: true });
+    await blank.focus();
+    const was = Number((await blank.inputValue()).replace('−', '-'));
+    await page.keyboard.press('Shift+ArrowUp');
+    const differs = page.getByRole('list', { name: 'What differs' });
+    await expect(differs).toContainText(reading);
+    await expect(page.getByText('Not everything is inside')).toBeVisible();
+    const tried = page.url();
+    expect(tried).toContain('s.');
+    expect(await meetings(page)).toEqual([]);
+    await page.goto('about:blank');
+    await page.goto(tried);
+    await expect(differs, 'the address carries what was tried').toContainText(reading);
+    await page.getByRole('button', { name: 'Try it' }).click();
+    await expect(page.getByRole('button', { name: 'Try it' })).toHaveCount(0);
+    await page.getByRole('button', { name: 'back to where it began' }).click();
+    await expect(page.getByText('Everything is inside')).toBeVisible();
+    await expect.poll(async () => Number((await blank.inputValue()).replace('−', '-'))).toBe(was);
+  });
+
+test('why not: what is worn leaves no setting, and a part is named; the page is sound', async ({ page, server }) => {
+  const all = (await (await page.request.get(`${server.url}/api/v1/sheets`)).json()) as { hash: string; id: string }[];
+  await page.goto(`${server.url}/whatif?sheet=${all.find((s) => s.id === '301')?.hash ?? ''}`);
+  await page.getByText('Worn or wrong').click();
+  await page.getByRole('textbox', { name: 'bearing travel lost to drag' }).fill('9');
+  await expect(page.getByRole('region', { name: 'Why not' })).toContainText('One part would allow it');
+  for (const theme of ['day', 'lamp']) {
+    if (theme === 'lamp') await page.getByRole('button', { name: 'lamp' }).click();
+    expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+  }
+  await page.goto(`${server.url}/whatif`);
+  await expect(page.getByText('what if starts from there')).toBeVisible();
+});
+
+test('what if, from a run: the rig that fits the last readings', async ({ page, server }) => {
+  await page.goto(`${server.url}/run/2026-11-mail-aileron`);
+  await page.getByRole('link', { name: 'what if' }).click();
+  await expect(page.getByText('the rig that fits the last readings')).toBeVisible();
+  await expect(page.getByText('Not everything is inside')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'What would put it right' })).toContainText('turn');
+  await page.setViewportSize({ width: 390, height: 844 });
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await page.getByRole('link', { name: 'back to the run' }).click();
+  await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
+});

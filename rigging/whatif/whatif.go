@@ -1,0 +1,314 @@
+// Package whatif tries a setting before it is touched: the rig of a sheet set and worn as one
+// likes, with what gauges, hand, eye and ear would tell of it, what differs from how it stood,
+// and the least turning that would put all right.
+package whatif
+
+import (
+	"fmt"
+	"maps"
+	"math"
+	"slices"
+
+	"brankel/rigging/fault"
+	"brankel/rigging/picture"
+	"brankel/rigging/rig"
+	"brankel/rigging/run"
+	"brankel/rigging/sheet"
+)
+
+// Question is a sheet's rig as one school works it, with settings and faults in the rig's own
+// names; what is missing is as it should be. Then is what it is compared with.
+type Question struct {
+	Sheet  *sheet.Sheet
+	School string
+	Now    State
+	Then   State
+}
+
+// State is how a rig is set and what is wrong with it: wear.left is the wear at one place.
+type State struct {
+	Settings map[string]float64 `json:"settings,omitempty"`
+	Faults   map[string]float64 `json:"faults,omitempty"`
+}
+
+// Answer is what would be so.
+type Answer struct {
+	Adjusters []Knob         `json:"adjusters"`
+	Faults    []Knob         `json:"faults"`
+	Rules     []run.Rule     `json:"rules"`
+	Senses    []Told         `json:"senses"`
+	Picture   *picture.Scene `json:"picture,omitempty"`
+	Differs   []string       `json:"differs"` // now from then, in words
+	Inside    bool           `json:"inside"`  // every window and every function
+
+	Plan    []Move         `json:"plan"`              // the least turning that puts all inside, from now
+	Against *sheet.Against `json:"against,omitempty"` // why there is none
+}
+
+// Knob is something to step: an adjuster in its own steps, or a fault.
+type Knob struct {
+	Name  string  `json:"name"` // the rig's
+	Says  string  `json:"says"`
+	Unit  string  `json:"unit"`
+	Value float64 `json:"value"`
+	Step  float64 `json:"step"`
+	Min   float64 `json:"min"`
+	Max   float64 `json:"max"`
+	Out   string  `json:"out,omitempty"` // what the way up is called
+	In    string  `json:"in,omitempty"`
+}
+
+// Told is what a check would tell.
+type Told struct {
+	Name string `json:"name"`
+	Says string `json:"says"`
+	Good bool   `json:"good"`
+}
+
+// Move is a turn of a plan.
+type Move struct {
+	Works string  `json:"works"`
+	To    float64 `json:"to"` // the setting after it
+	Says  string  `json:"says"`
+}
+
+// mostFault is how large a fault may be made, in its own unit.
+const mostFault = 50
+
+// Ask answers the question. The error is a *fault.Fault: a name the rig does not have, a
+// figure that no rig can have.
+func Ask(q Question) (Answer, error) {
+	if q.Sheet == nil || q.Sheet.Rig == nil {
+		return Answer{}, fault.At("sheet", "this sheet has no rig: there is nothing to try")
+	}
+	s := q.Sheet.For(q.School)
+	now, err := stand(s, q.Now, "now")
+	if err != nil {
+		return Answer{}, err
+	}
+	then, err := stand(s, q.Then, "then")
+	if err != nil {
+		return Answer{}, err
+	}
+	a := Answer{Adjusters: knobs(s, now), Faults: faults(s, q.Now), Rules: []run.Rule{}, Senses: []Told{}, Differs: []string{}, Plan: []Move{},
+		Inside: true}
+	scene, ok := run.RigOf(s)
+	for i := range s.Points {
+		p := &s.Points[i]
+		if p.Measures == "" {
+			continue
+		}
+		v, err := now.reads(p)
+		if err != nil {
+			return a, fault.Below("now", err)
+		}
+		before, err := then.reads(p)
+		if err != nil {
+			return a, fault.Below("then", err)
+		}
+		scene.Values[p.Measures] = v
+		rule, read, in := ruleOf(s, p, before, v)
+		a.Inside = a.Inside && in
+		if rule != nil {
+			a.Rules = append(a.Rules, *rule)
+		}
+		if _, there := scene.Readings[p.Measures]; !there {
+			scene.Readings[p.Measures] = read
+		}
+		if math.Abs(v-before) > 0.049 {
+			a.Differs = append(a.Differs, fmt.Sprintf("%s %s, before %s", p.Name, amount(s, p, v), amount(s, p, before)))
+		}
+	}
+	if err := a.told(s, now, then, scene.Senses); err != nil {
+		return a, err
+	}
+	if ok {
+		if drawn, there := picture.Draw(scene); there {
+			a.Picture = &drawn
+		}
+	}
+	a.putRight(s, now)
+	return a, nil
+}
+
+// standing is the sheet with its rig set and worn as asked.
+type standing struct {
+	*sheet.Sheet
+	settings map[string]float64
+}
+
+// stand sets and wears the rig.
+func stand(s *sheet.Sheet, to State, at string) (standing, error) {
+	r := *s.Rig
+	r.Settings, r.Condition = map[string]float64{}, maps.Clone(r.Condition)
+	maps.Copy(r.Settings, s.Rig.Settings)
+	if r.Condition == nil {
+		r.Condition = map[string]any{}
+	}
+	for _, name := range slices.Sorted(maps.Keys(to.Settings)) {
+		if !slices.ContainsFunc(s.Adjusters, func(a sheet.Adjuster) bool { return a.Works == name }) {
+			return standing{}, fault.At(at+".settings."+name, "there is no such adjuster on this sheet")
+		}
+		r.Settings[name] = to.Settings[name]
+	}
+	known := faults(s, to)
+	for _, name := range slices.Sorted(maps.Keys(to.Faults)) {
+		v := to.Faults[name]
+		switch i := slices.IndexFunc(known, func(k Knob) bool { return k.Name == name }); {
+		case i < 0:
+			return standing{}, fault.At(at+".faults."+name, "nothing of this name can be wrong with this rig")
+		case math.IsNaN(v) || math.Abs(v) > mostFault:
+			return standing{}, fault.At(at+".faults."+name, "write up to %d", mostFault)
+		}
+		put(r.Condition, name, v)
+	}
+	one := *s
+	one.Rig, one.Nominal = &r, nil
+	if _, err := r.Model(); err != nil {
+		return standing{}, fault.Below(at, err)
+	}
+	return standing{&one, r.Settings}, nil
+}
+
+// put sets wear or wear.left.
+func put(condition map[string]any, name string, v float64) {
+	list, place, deep := cut(name)
+	if !deep {
+		condition[name] = v
+		return
+	}
+	inner := map[string]any{}
+	if old, ok := condition[list].(map[string]any); ok {
+		maps.Copy(inner, old)
+	}
+	inner[place] = v
+	condition[list] = inner
+}
+
+func (s standing) reads(p *sheet.Point) (float64, error) {
+	m, where, err := s.Model("", p.States, p.At)
+	if err != nil {
+		return 0, err
+	}
+	answer, err := m.Answer(where)
+	return answer.Readings[p.Measures], err
+}
+
+// told are the senses of every check that proves something.
+func (a *Answer) told(s *sheet.Sheet, now, then standing, senses map[string]string) error {
+	for i := range s.Checks {
+		c := &s.Checks[i]
+		if c.Proves == "" {
+			continue
+		}
+		word, err := now.tells(c)
+		if err != nil {
+			return fault.Below("now", err)
+		}
+		before, err := then.tells(c)
+		if err != nil {
+			return fault.Below("then", err)
+		}
+		good := slices.Contains(c.Good().Sense, word)
+		a.Inside = a.Inside && good
+		a.Senses = append(a.Senses, Told{c.Name, saysOf(c, word), good})
+		senses[c.Proves] = saysOf(c, word)
+		if word != before {
+			a.Differs = append(a.Differs, fmt.Sprintf("%s: %s, before %s", c.Name, saysOf(c, word), saysOf(c, before)))
+		}
+	}
+	return nil
+}
+
+func (s standing) tells(c *sheet.Check) (string, error) {
+	m, where, err := s.Model("", nil, c.At)
+	if err != nil {
+		return "", err
+	}
+	answer, err := m.Answer(where)
+	return answer.Senses[c.Proves], err
+}
+
+// saysOf is the answer of the check for a word of the rig.
+func saysOf(c *sheet.Check, word string) string {
+	for _, one := range c.Answers {
+		if slices.Contains(one.Sense, word) {
+			return one.Says
+		}
+	}
+	return word
+}
+
+// putRight finds the least turning from now, or why there is none.
+func (a *Answer) putRight(s *sheet.Sheet, now standing) {
+	if a.Inside {
+		return
+	}
+	fitted := sheet.Fitted{Settings: now.settings, Rest: map[string]float64{}}
+	free := func(string, string) bool { return false }
+	plan, ok := now.Possible(fitted, free)
+	if !ok {
+		return
+	}
+	for works, by := range plan.By {
+		i := slices.IndexFunc(s.Adjusters, func(one sheet.Adjuster) bool { return one.Works == works })
+		if i < 0 || by == 0 {
+			continue
+		}
+		a.Plan = append(a.Plan, Move{works, now.settings[works] + by, moveSays(&s.Adjusters[i], by)})
+	}
+	slices.SortFunc(a.Plan, func(x, y Move) int { return place(s, x.Works) - place(s, y.Works) })
+	a.Against = plan.Against
+}
+
+func place(s *sheet.Sheet, works string) int {
+	return slices.IndexFunc(s.Adjusters, func(a sheet.Adjuster) bool { return a.Works == works })
+}
+
+func moveSays(a *sheet.Adjuster, by float64) string {
+	way := a.Out.Says
+	if by < 0 {
+		way = a.In.Says
+	}
+	return a.Name + " " + run.Steps(a, math.Abs(by)) + " " + way
+}
+
+// knobs are the adjusters with where they stand.
+func knobs(s *sheet.Sheet, now standing) []Knob {
+	out := []Knob{}
+	for i := range s.Adjusters {
+		a := &s.Adjusters[i]
+		within, ok := s.RangeOf(a, "")
+		if a.Works == "" || !ok && len(a.Hooks) == 0 {
+			continue
+		}
+		k := Knob{Name: a.Works, Says: a.Name, Unit: a.Notch, Value: now.settings[a.Works], Step: max(a.Step, 0.125), Min: within.Min,
+			Max: within.Max, Out: a.Out.Says, In: a.In.Says}
+		if len(a.Hooks) > 0 {
+			k.Unit, k.Step, k.Min, k.Max = "place", 1, 0, float64(len(a.Hooks)-1)
+		}
+		if k.Unit == "" {
+			k.Unit = "turn"
+		}
+		out = append(out, k)
+	}
+	return out
+}
+
+// faults are what may be wrong, each place by itself.
+func faults(s *sheet.Sheet, to State) []Knob {
+	out := []Knob{}
+	add := func(name, says, unit string) {
+		out = append(out, Knob{Name: name, Says: says, Unit: unit, Value: to.Faults[name], Step: 0.1, Min: 0, Max: mostFault})
+	}
+	for _, f := range rig.Faults(s.Rig.Family) {
+		if !f.Each {
+			add(f.Name, f.Says, f.Unit)
+			continue
+		}
+		for _, p := range s.Places {
+			add(f.Name+"."+p.ID, f.Says+", "+p.Name, f.Unit)
+		}
+	}
+	return out
+}

@@ -1,0 +1,73 @@
+package shop
+
+import (
+	"brankel/rigging/fault"
+	"brankel/rigging/sheet"
+	"brankel/rigging/whatif"
+)
+
+// WhatIf asks a rig before it is touched: of a sheet by its hash, or of a run, whose rig is
+// fitted to what was read last.
+type WhatIf struct {
+	Sheet  string        `json:"sheet,omitempty"`
+	Run    string        `json:"run,omitempty"`
+	School string        `json:"school,omitempty"`
+	Now    *whatif.State `json:"now,omitempty"` // as it stands when missing
+}
+
+// WhatIfView is the answer, with what it is about and where it began.
+type WhatIfView struct {
+	Title   string         `json:"title"`
+	About   string         `json:"about"`
+	Sheet   string         `json:"sheet"` // hash
+	School  string         `json:"school"`
+	Schools []sheet.School `json:"schools"`
+	Then    whatif.State   `json:"then"` // what now is compared with
+	whatif.Answer
+}
+
+// WhatIf answers it. The error is a *fault.Fault or postgres.ErrNotFound.
+func (s *Shop) WhatIf(in WhatIf) (WhatIfView, error) {
+	v := WhatIfView{Sheet: in.Sheet, School: in.School, Schools: []sheet.School{}}
+	q := whatif.Question{School: in.School}
+	if in.Run != "" {
+		if err := s.fromRun(in.Run, &v, &q); err != nil {
+			return v, err
+		}
+	} else {
+		one, err := s.kept.sheet(in.Sheet, s.Store.Sheet)
+		if err != nil {
+			return v, err
+		}
+		q.Sheet, v.Title, v.About = one, one.Cable, "sheet "+one.ID+", as it should be"
+	}
+	v.Schools = append(v.Schools, q.Sheet.Schools...)
+	if q.School == "" {
+		q.School = q.Sheet.Manual()
+	}
+	v.School, v.Then, q.Now = q.School, q.Then, q.Then
+	if in.Now != nil {
+		q.Now = *in.Now
+	}
+	var err error
+	v.Answer, err = whatif.Ask(q)
+	return v, err
+}
+
+// fromRun fits the rig of a run to what was read last.
+func (s *Shop) fromRun(id string, v *WhatIfView, q *whatif.Question) error {
+	o, err := s.open(id)
+	if err != nil {
+		return err
+	}
+	defer o.done()
+	if o.state.Pinned == nil {
+		return fault.At("run", "read the serial first: no sheet is chosen yet")
+	}
+	q.Sheet, q.School = o.state.Pinned, o.state.School
+	v.Title, v.About, v.Sheet = o.machine.Name+" · "+o.cable.Name, "as it should be: nothing was read yet", o.sheet
+	if f, ok := o.state.Fitted(); ok {
+		q.Then.Settings, v.About = f.Settings, "the rig that fits the last readings"
+	}
+	return nil
+}

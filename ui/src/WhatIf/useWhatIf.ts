@@ -1,0 +1,62 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useCallback } from 'react';
+import { useSearchParams } from 'react-router';
+import { api, answered } from '../api/client';
+import { useDelayed } from '../useDelayed';
+
+type Figures = Record<string, number>;
+export interface Standing {
+  settings: Figures;
+  faults: Figures;
+}
+
+const read = (params: URLSearchParams, head: string): Figures =>
+  Object.fromEntries(
+    [...params]
+      .filter(([key, text]) => key.startsWith(head) && text !== '' && Number.isFinite(Number(text)))
+      .map(([key, text]) => [key.slice(head.length), Number(text)]),
+  );
+
+/** What is tried: it stands in the address, so that it can be sent and opened again. */
+export function useTried() {
+  const [params, setParams] = useSearchParams();
+  const now: Standing = { settings: read(params, 's.'), faults: read(params, 'f.') };
+  const about = { sheet: params.get('sheet') ?? '', run: params.get('run') ?? '', school: params.get('school') ?? '' };
+  const set = useCallback(
+    (change: Record<string, string>) => {
+      setParams(
+        (old) => {
+          const next = new URLSearchParams(old);
+          for (const [key, text] of Object.entries(change)) {
+            if (text === '') next.delete(key);
+            else next.set(key, text);
+          }
+          return next;
+        },
+        { replace: true },
+      );
+    },
+    [setParams],
+  );
+  const afresh = useCallback(() => {
+    setParams((old) => new URLSearchParams([...old].filter(([key]) => !/^[sf]\./.test(key))), { replace: true });
+  }, [setParams]);
+  return { now, about, set, afresh };
+}
+
+/** What the rig would show; the last answer stands until the next one comes. */
+export function useWhatIf(about: { sheet: string; run: string; school: string }, then: Standing | undefined, now: Standing) {
+  const body = JSON.stringify({
+    ...(about.run ? { run: about.run } : { sheet: about.sheet }),
+    ...(about.school ? { school: about.school } : {}),
+    ...(then ? { now: { settings: { ...then.settings, ...now.settings }, faults: now.faults } } : {}),
+  });
+  const late = useDelayed(body, 30);
+  return useQuery({
+    queryKey: ['whatif', late],
+    placeholderData: keepPreviousData,
+    retry: false,
+    enabled: about.sheet !== '' || about.run !== '',
+    queryFn: () => answered(api.POST('/api/v1/whatif', { body: JSON.parse(late) as { sheet?: string } })),
+  });
+}
