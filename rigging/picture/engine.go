@@ -141,8 +141,12 @@ func kickdown(p *pen) {
 	p.note(kick, 100, 2, "kickdown")
 	p.line(Ink, 2, 1020, 176, 1020, 196)
 	p.note(1020, 196, 2, "bottom")
-	p.span("full_valve", 830, land, 204)
-	p.span("draw", 830, land, 204)
+	for _, reading := range []string{"full_valve", "draw"} {
+		if _, ok := p.rig.Readings[reading]; ok {
+			p.ends(830, land, 204)
+			p.shows(reading, (830+land)/2, 124, 6)
+		}
+	}
 	p.shows("valve", land+13, 128, 6)
 	p.shows("idle_pull", 360, 88, 10)
 }

@@ -271,11 +271,16 @@ func (p *pen) span(reading string, x1, x2, y float64) {
 	if !ok {
 		return
 	}
+	p.ends(x1, x2, y)
+	p.read(r, (x1+x2)/2, y, 10, 1)
+}
+
+// ends draws a distance from one place to another.
+func (p *pen) ends(x1, x2, y float64) {
 	p.line(Ink, 1.5, x1, y-10, x1, y+10)
 	p.line(Ink, 1.5, x2, y-10, x2, y+10)
 	p.arrow(Ink, 1.8, (x1+x2)/2, y, x1, y)
 	p.arrow(Ink, 1.8, (x1+x2)/2, y, x2, y)
-	p.read(r, (x1+x2)/2, y, 10, 1)
 }
 
 // shows writes what was read at a place.

@@ -102,6 +102,12 @@ func parkingBrake(g *brakeGeometry, c *brakeCondition) (*works, error) {
 		w.tells("drag."+side, drags, func(s *spot) string { return drag(s, clearance(s, i), g.Whisper, g.LockAt) })
 	}
 	need := g.Mass * 9.81 * math.Sin(math.Atan(g.Slope/100))
+	w.sweeps("lever, notches", "force at the wheels, N", 0, g.LeverNotches, Named{"released", 0}, Named{"its last notch", g.LeverNotches})
+	w.curve("force", func(s *spot, at float64) float64 {
+		return g.Gain * s.within(0, g.Stiffness*(at*g.LeverStep-contact(s)), g.Pull)
+	})
+	w.wanted("holds forward", need)
+	w.wanted("holds backward", need/g.BackFactor)
 	holds := []string{"holds", "creeps"}
 	w.tells("holds.forward", holds, func(s *spot) string { return word(s.atLeast(force(s), need), "holds", "creeps") })
 	w.tells("holds.backward", holds, func(s *spot) string { return word(s.atLeast(g.BackFactor*force(s), need), "holds", "creeps") })

@@ -73,6 +73,11 @@ func clutch(g *clutchGeometry, c *clutchCondition) (*works, error) {
 	if g.ForceOver != nil {
 		w.reads("force", func(s *spot) float64 { return g.SpringForce + g.Slope*s.greater(0, *g.ForceOver-pedalFree(s)) })
 	}
+	w.sweeps("pedal, mm", "bearing moved, mm", 0, g.PedalStroke, Named{"up", 0}, Named{"at the floor", g.PedalStroke})
+	w.curve("bearing", func(s *spot, at float64) float64 { return s.greater(0, (at/hook(s).Ratio-free(s))/g.ForkRatio) })
+	w.wanted("bites below", g.BiteTravel)
+	w.wanted("released above", g.ReleaseTravel+c.Drag)
+
 	w.tells("bearing", []string{"clear", "rides"}, func(s *spot) string {
 		return word(s.atLeast(bearing(s), g.BearingClear),
 			"clear", "rides")

@@ -69,25 +69,27 @@ func flapFollowUp(g *flapGeometry, c *flapCondition) (*works, error) {
 	}}
 	w.sets("follow_rod", "switch_up", "switch_down", "limit_up", "limit_down", "other_rod")
 	coastUp, coastDown := g.CoastUp+c.WornBrake, g.CoastDown+c.WornBrake
-	wanted := func(s *spot, i int) float64 { return g.Gain*g.Detents[i].Lever + g.Offset + g.RodPitch*s.e[0] }
+	wantedAt := func(s *spot, lever float64) float64 { return g.Gain*lever + g.Offset + g.RodPitch*s.e[0] }
 	gapUp := func(s *spot) float64 { return s.greater(0, g.GapUp+g.GapPitch*s.e[1]) }
 	gapDown := func(s *spot) float64 { return s.greater(0, g.GapDown+g.GapPitch*s.e[2]) }
 	limitUp := func(s *spot) float64 { return g.LimitUp + g.LimitPitch*s.e[3] }
 	limitDown := func(s *spot) float64 { return g.LimitDown + g.LimitPitch*s.e[4] }
-	fromUp := func(s *spot, i int) float64 {
-		stop := wanted(s, i) - gapDown(s)
+	downTo := func(s *spot, lever float64) float64 {
+		stop := wantedAt(s, lever) - gapDown(s)
 		if s.atMost(stop, 0) {
 			return 0 // the motor never runs
 		}
 		return s.greater(0, s.lesser(s.lesser(stop, limitDown(s))+coastDown, g.TrackEnd))
 	}
-	fromDown := func(s *spot, i int) float64 {
-		stop := wanted(s, i) + gapUp(s)
+	upTo := func(s *spot, lever float64) float64 {
+		stop := wantedAt(s, lever) + gapUp(s)
 		if s.atLeast(stop, g.TrackEnd) {
 			return g.TrackEnd
 		}
 		return s.greater(s.greater(stop, limitUp(s))-coastUp, 0)
 	}
+	fromUp := func(s *spot, i int) float64 { return downTo(s, g.Detents[i].Lever) }
+	fromDown := func(s *spot, i int) float64 { return upTo(s, g.Detents[i].Lever) }
 	shown := g.StartAngle + c.Zero
 	angle := func(s *spot) float64 {
 		at, i := s.at.(*flapAt), 0
@@ -101,6 +103,15 @@ func flapFollowUp(g *flapGeometry, c *flapCondition) (*works, error) {
 	}
 	apart := func(s *spot) float64 { return g.OtherDatum + g.OtherPitch*s.e[5] }
 	home := func(s *spot) float64 { return fromDown(s, 0) }
+
+	var named []Named
+	last := 0.0
+	for _, d := range g.Detents {
+		named, last = append(named, Named{d.Name, d.Lever}), max(last, d.Lever)
+	}
+	w.sweeps("lever, °", "surface, °", 0, last, named...)
+	w.curve("going down", func(s *spot, at float64) float64 { return downTo(s, at) + shown })
+	w.curve("going up", func(s *spot, at float64) float64 { return upTo(s, at) + shown })
 
 	w.reads("angle", angle)
 	w.reads("other", func(s *spot) float64 { return angle(s) + apart(s) })

@@ -46,6 +46,9 @@ func gearGate(g *gateGeometry, c *gateCondition) (*works, error) {
 	left := func(s *spot) float64 { return g.GapLeft + g.PerTurn*s.e[0] + c.Worn }
 	right := func(s *spot) float64 { return g.GapRight - g.PerTurn*s.e[0] + c.Worn }
 	centre := func(s *spot) float64 { return (left(s) - right(s)) / 2 }
+	w.sweeps("lever leaned, mm at the stop", "gap, mm", -3, 3, Named{"upright", 0})
+	w.curve("left", func(s *spot, at float64) float64 { return s.greater(0, left(s)+at) })
+	w.curve("right", func(s *spot, at float64) float64 { return s.greater(0, right(s)-at) })
 	w.reads("gap.left", func(s *spot) float64 { return s.greater(0, left(s)) })
 	w.reads("gap.right", func(s *spot) float64 { return s.greater(0, right(s)) })
 	w.reads("play.left", func(s *spot) float64 { return g.LeverRatio * s.greater(0, left(s)) })

@@ -133,6 +133,11 @@ func kickdown(g *kickdownGeometry, c *kickdownCondition) (*works, error) {
 		w.reads("pointer", func(s *spot) float64 { return cableSlack(s) - *g.PointerSlack })
 	}
 
+	w.sweeps("throttle, %", "valve, mm", 0, 100, Named{"idle", 0}, Named{"full", 100 * g.PedalReach})
+	w.curve("valve", func(s *spot, at float64) float64 { return valve(s, at/100) })
+	w.wanted("kickdown", g.Kick)
+	w.wanted("bottom", g.Bottom)
+
 	w.tells("kickdown", []string{"comes", "never"}, func(s *spot) string { return word(s.atLeast(full(s), g.Kick), "comes", "never") })
 	w.tells("from_pedal", []string{"reaches it", "stops short"}, func(s *spot) string {
 		return word(s.atLeast(reach(s), 0.995), "reaches it", "stops short")

@@ -55,6 +55,8 @@ func flightControlLoop(g *loopGeometry, c *loopCondition) (*works, error) {
 		sum := s.greater(0, direct[0](s)+direct[1](s)+cross(s))
 		return sum * g.DirectRate * g.CrossRate / (g.DirectRate + 2*g.CrossRate)
 	}
+	w.sweeps("air, °C", "tension, N", -25, 45, Named{"as rigged", g.AtAir})
+	w.curve("tension", func(s *spot, at float64) float64 { return tension(s.put(&loopAt{Air: &at})) })
 	w.reads("tension", tension)
 	var mean [2]func(*spot) float64
 	for i, side := range []string{"left", "right"} {

@@ -49,6 +49,7 @@ type works struct {
 	geometry  any // the struct it was made of, which the functions below look at
 
 	checkAt func(at any) error // what the tags cannot tell; may be nil
+	sweep   *sweeping          // what it shows along its travel; may be nil
 }
 
 // Adjuster is one thing to set. Places is how many there are to choose from, 0 for what

@@ -62,6 +62,10 @@ func outboardShift(g *outboardGeometry, c *outboardCondition) (*works, error) {
 		}
 		return off(s)
 	})
+	w.sweeps("helm, % of its throw", "arm, mm", -100, 100, Named{"reverse", -100}, Named{"neutral", 0}, Named{"forward", 100})
+	w.curve("arm", func(s *spot, at float64) float64 { return off(s) + half*at/100 })
+	w.wanted("forward in", g.NeedForward)
+	w.wanted("reverse in", -g.NeedReverse)
 	w.reads("helm_threads", helm)
 	w.reads("engine_threads", engine)
 	w.tells("forward", locks, func(s *spot) string { return word(s.atLeast(forward(s), 0), locks[0], locks[1]) })

@@ -73,6 +73,15 @@ func enginePushPull(g *pushPullGeometry, c *pushPullCondition) (*works, error) {
 	w.reads("cushion_out", cushionOut)
 	w.reads("force", func(s *spot) float64 { return g.force(s, arm(s)) })
 
+	w.sweeps("knob, mm", "force at the knob, N", 0, g.KnobStroke, Named{"in", 0}, Named{"mid", g.KnobStroke / 2}, Named{"out", g.KnobStroke})
+	for _, way := range []string{"push", "pull"} {
+		w.curve(way+"ed", func(s *spot, at float64) float64 {
+			there := s.put(&pushPullAt{Knob: at, Last: way})
+			return g.force(there, arm(there))
+		})
+	}
+	w.wanted("arm’s friction and the knob’s hold", g.ArmFriction+g.KnobHold)
+
 	w.tells("stops", []string{"both", "in only", "out only", "neither"}, func(s *spot) string {
 		in, out := s.atLeast(cushionIn(s), 0), s.atLeast(cushionOut(s), 0)
 		if in {

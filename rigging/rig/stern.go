@@ -47,6 +47,15 @@ func sternDriveShift(g *sternGeometry, c *sternCondition) (*works, error) {
 	if g.Hand == "counter" {
 		forward, reverse = reverse, forward
 	}
+	w.sweeps("helm, % of its throw", "plate, mm", -100, 100, Named{"pull", -100}, Named{"neutral", 0}, Named{"push", 100})
+	w.curve("plate", func(s *spot, at float64) float64 {
+		return shift(s) + half*at/100 + s.lesser(0, at)/100*g.SlotGain*s.e[2]
+	})
+	w.wanted("in on the push", g.NeedPush)
+	w.wanted("in on the pull", -g.NeedPull)
+	if g.CutOut != nil {
+		w.wanted("cut-out trips", -*g.CutOut)
+	}
 	w.reads("barrel_to_eye", func(s *spot) float64 {
 		at, v := s.at.(*sternAt), length(s)
 		if at.Last == "pull" {

@@ -59,6 +59,14 @@ func throttleCruise(g *throttleGeometry, c *throttleCondition) (*works, error) {
 	w.reads("cam_full", full)
 	w.reads("cam_servo", byServo)
 
+	w.sweeps("drawn, %", "cam, °", 0, 100, Named{"released", 0}, Named{"full", 100})
+	w.curve("by the pedal", func(s *spot, at float64) float64 {
+		return cam(s, s.greater(rest(s), at/100*(g.PedalPull-c.PedalShort)))
+	})
+	w.curve("by the servo", func(s *spot, at float64) float64 { return servo(s, at/100*g.ServoPull) })
+	w.wanted("the switch clicks below", g.SwitchAt)
+	w.wanted("full throttle", g.CamFull)
+
 	w.tells("rest_switch", []string{"clicks", "silent"}, func(s *spot) string {
 		return word(s.atMost(released(s), g.SwitchAt),
 			"clicks", "silent")

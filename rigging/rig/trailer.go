@@ -76,6 +76,8 @@ func trailerOverrun(g *trailerGeometry, c *trailerCondition) (*works, error) {
 		w.reads("clearance."+wheel, felt)
 		w.tells("drag."+wheel, drags, func(s *spot) string { return drag(s, felt(s), g.Whisper, g.LockAt) })
 	}
+	w.sweeps("coupler, mm", "still to take up at the rod, mm", 0, g.CouplerStroke, Named{"out", 0}, Named{"in", g.CouplerStroke})
+	w.curve("play and clearance", func(s *spot, at float64) float64 { return s.greater(0, apply(s)-at*g.CouplerRatio) })
 	w.tells("lever", []string{"at its mark", "short", "past it"}, func(s *spot) string {
 		angle := lever(s)
 		if s.under(angle, g.LeverMark-g.LeverTol) {

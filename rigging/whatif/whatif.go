@@ -9,6 +9,7 @@ import (
 	"math"
 	"slices"
 
+	"brankel/rigging/bench"
 	"brankel/rigging/fault"
 	"brankel/rigging/picture"
 	"brankel/rigging/rig"
@@ -38,8 +39,9 @@ type Answer struct {
 	Rules     []run.Rule     `json:"rules"`
 	Senses    []Told         `json:"senses"`
 	Picture   *picture.Scene `json:"picture,omitempty"`
-	Differs   []string       `json:"differs"` // now from then, in words
-	Inside    bool           `json:"inside"`  // every window and every function
+	Plot      *bench.Plot    `json:"plot,omitempty"` // over the control's travel
+	Differs   []string       `json:"differs"`        // now from then, in words
+	Inside    bool           `json:"inside"`         // every window and every function
 
 	Plan    []Move         `json:"plan"`              // the least turning that puts all inside, from now
 	Against *sheet.Against `json:"against,omitempty"` // why there is none
@@ -128,7 +130,8 @@ func Ask(q Question) (Answer, error) {
 		}
 	}
 	a.putRight(s, now)
-	return a, nil
+	a.Plot, err = plotOf(now, then)
+	return a, err
 }
 
 // standing is the sheet with its rig set and worn as asked.

@@ -28,6 +28,11 @@ func TestAsItShouldBeAllIsInside(t *testing.T) {
 		require.NoError(t, err, id)
 		assert.NotEmpty(t, a.Adjusters, id)
 		assert.NotNil(t, a.Picture, id)
+		require.NotNil(t, a.Plot, id)
+		for _, one := range a.Plot.Series {
+			assert.NotEqual(t, "ghost", one.Look, "%s: nothing differs yet", id)
+			assert.Len(t, one.Values, len(a.Plot.At))
+		}
 		assert.Empty(t, a.Differs, id)
 		for _, one := range a.Senses {
 			assert.True(t, one.Good, "%s %s: %s", id, one.Name, one.Says)
@@ -106,6 +111,15 @@ func TestWhyNot(t *testing.T) {
 	assert.NotEmpty(t, a.Against.Windows)
 	assert.NotEmpty(t, a.Against.Cures)
 	assert.Contains(t, a.Differs, "release: clashes, before goes in clean")
+	limit := func(a Answer) float64 {
+		for _, one := range a.Plot.Series {
+			if one.Name == "released above" {
+				return *one.Values[0]
+			}
+		}
+		return 0
+	}
+	assert.InDelta(t, 9, limit(a)-limit(must(Ask(Question{Sheet: s}))), 1e-9, "the drag is what the bearing must go further")
 }
 
 func TestWhatCannotBeIsToldAtItsPlace(t *testing.T) {

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { problemIn, type WhatIfView } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
@@ -8,6 +8,8 @@ import { PictureView } from '../parts/PictureView';
 import { RuleView } from '../parts/RuleView';
 import { KnobView } from './KnobView';
 import { useTried, useWhatIf, type Standing } from './useWhatIf';
+
+const PlotView = lazy(() => import('../Bench/drawings/PlotView').then((m) => ({ default: m.PlotView })));
 
 const title = { m: 0, mt: 2, fontSize: 18, fontWeight: 600 } as const;
 
@@ -33,7 +35,10 @@ export function WhatIfScreen() {
           <>
             {view.picture && <PictureView picture={view.picture} />}
             <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '400px minmax(0, 1fr)' }, columnGap: 5, mt: 1 }}>
-              <Knobs view={view} first={first} set={set} />
+              <Box>
+                <Knobs view={view} first={first} set={set} />
+                <Felt view={view} />
+              </Box>
               <Box>
                 <Would view={view} tried={tried} afresh={afresh} set={set} />
               </Box>
@@ -117,6 +122,23 @@ function Knobs({ view, first, set }: { view: WhatIfView; first: WhatIfView; set:
   );
 }
 
+function Felt({ view }: { view: WhatIfView }) {
+  return (
+    <>
+      <Box component="h2" sx={title}>
+        What would be felt and seen
+      </Box>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 17 }}>
+        {view.senses.map((s) => (
+          <Box component="li" key={s.name} sx={{ color: s.good ? 'text.primary' : 'error.main', fontWeight: s.good ? 400 : 600 }}>
+            {s.good ? '✓' : '✕'} {s.name}: {s.says}
+          </Box>
+        ))}
+      </Box>
+    </>
+  );
+}
+
 /** What would be so, what differs, and what would put it right. */
 function Would({
   view,
@@ -175,16 +197,13 @@ function Would({
           <RuleView key={r.id} rule={r} small />
         ))}
       </Box>
-      <Box component="h2" sx={title}>
-        What would be felt and seen
-      </Box>
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 17 }}>
-        {view.senses.map((s) => (
-          <Box component="li" key={s.name} sx={{ color: s.good ? 'text.primary' : 'error.main', fontWeight: s.good ? 400 : 600 }}>
-            {s.good ? '✓' : '✕'} {s.name}: {s.says}
+      {view.plot && (
+        <Suspense fallback={<Box sx={{ height: 340 }} />}>
+          <Box sx={{ mt: 2 }}>
+            <PlotView plot={view.plot} says={view.differs.join('; ')} />
           </Box>
-        ))}
-      </Box>
+        </Suspense>
+      )}
     </>
   );
 }

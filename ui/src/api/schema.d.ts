@@ -1997,6 +1997,7 @@ export interface components {
       inside: boolean;
       picture?: components['schemas']['PictureScene'];
       plan: components['schemas']['WhatifMove'][];
+      plot?: components['schemas']['BenchPlot'];
       rules: components['schemas']['RunRule'][];
       school: string;
       schools: components['schemas']['SheetSchool'][];

@@ -1,0 +1,154 @@
+package rig
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// told is what a family's curve is at a place, and what its answer says there.
+type told struct {
+	curve string
+	at    float64
+	is    float64
+}
+
+// named are the places of every family that have a name, by what the answers say of them.
+var named = map[string]func(m *Model, ask func(map[string]any) map[string]float64) []told{
+	"engine-push-pull": func(m *Model, ask func(map[string]any) map[string]float64) (out []told) {
+		for _, n := range m.works.sweep.named {
+			for _, way := range []string{"push", "pull"} {
+				out = append(out, told{way + "ed", n.At, ask(map[string]any{"knob": n.Name, "last": way})["force"]})
+			}
+		}
+		return out
+	},
+	"throttle-cruise": func(_ *Model, ask func(map[string]any) map[string]float64) []told {
+		r := ask(nil)
+		return []told{{"by the pedal", 0, r["cam_rest"]}, {"by the pedal", 100, r["cam_full"]}, {"by the servo", 100, r["cam_servo"]}}
+	},
+	"kickdown": func(m *Model, ask func(map[string]any) map[string]float64) []told {
+		return []told{{"valve", 0, ask(nil)["valve"]}, {"valve", m.works.sweep.named[1].At, ask(nil)["full_valve"]},
+			{"valve", 37, ask(map[string]any{"throttle": 0.37})["valve"]}}
+	},
+	"clutch": func(m *Model, ask func(map[string]any) map[string]float64) []told {
+		r, g := ask(nil), m.works.geometry.(*clutchGeometry)
+		released := m.works.sweep.curves[2].of(nil, 0)
+		return []told{{"bearing", r["pedal_free"], math.Max(0, -r["bearing_free"])}, {"bearing", g.PedalStroke,
+			math.Max(0, r["release_margin"]+released)}}
+	},
+	"parking-brake": func(_ *Model, ask func(map[string]any) map[string]float64) []told {
+		return []told{{"force", ask(nil)["notches"], ask(nil)["brake_force"]}}
+	},
+	"trailer-overrun": func(_ *Model, ask func(map[string]any) map[string]float64) []told {
+		return []told{{"play and clearance", ask(nil)["coupler_travel"], 0}}
+	},
+	"outboard-shift": func(m *Model, ask func(map[string]any) map[string]float64) (out []told) {
+		for _, n := range m.works.sweep.named {
+			out = append(out, told{"arm", n.At, ask(map[string]any{"control": n.Name})["arm"]})
+		}
+		return out
+	},
+	"gear-gate": func(_ *Model, ask func(map[string]any) map[string]float64) []told {
+		return []told{{"left", 0, ask(nil)["gap.left"]}, {"right", 0, ask(nil)["gap.right"]}}
+	},
+	"flap-follow-up": func(m *Model, ask func(map[string]any) map[string]float64) (out []told) {
+		for _, n := range m.works.sweep.named {
+			out = append(out, told{"going down", n.At, ask(map[string]any{"detent": n.Name, "from": "up"})["angle"]},
+				told{"going up", n.At, ask(map[string]any{"detent": n.Name, "from": "down"})["angle"]})
+		}
+		return out
+	},
+	"flight-control-loop": func(m *Model, ask func(map[string]any) map[string]float64) []told {
+		return []told{{"tension", m.works.sweep.named[0].At, ask(nil)["tension"]}, {"tension", -10, ask(map[string]any{"air": -10.0})["tension"]}}
+	},
+}
+
+// Every sweep agrees with the answers at the places that have a name, over all worked
+// examples; a stern drive's with whether its gears go in.
+func TestASweepAgreesWithTheAnswers(t *testing.T) {
+	for _, family := range Families() {
+		t.Run(family, func(t *testing.T) {
+			agreed := 0
+			for _, e := range examples(t, family) {
+				if e.Error != nil {
+					continue
+				}
+				m, _ := e.model(t)
+				s := spot{e: m.stands(m.settings, nil), at: m.newAt()}
+				begin, err := m.At(nil)
+				require.NoError(t, err)
+				s.at = begin.place
+				value := func(name string, at float64) float64 {
+					for _, c := range m.works.sweep.curves {
+						if c.name == name {
+							return c.of(&s, at)
+						}
+					}
+					t.Fatal(name)
+					return 0
+				}
+				if family == "stern-drive-shift" {
+					answer, err := m.Answer(begin)
+					require.NoError(t, err)
+					push, pull := value("plate", 100) >= value("in on the push", 0)-slack, value("plate", -100) <= value("in on the pull", 0)+slack
+					if m.works.geometry.(*sternGeometry).Hand == "counter" {
+						push, pull = pull, push
+					}
+					assert.Equal(t, answer.Senses["forward"] == "locks", push, "%s", e.Rig)
+					assert.Equal(t, answer.Senses["reverse"] == "locks", pull, "%s", e.Rig)
+					agreed++
+					continue
+				}
+				ask := func(at map[string]any) map[string]float64 {
+					where, err := m.At(at)
+					require.NoError(t, err)
+					answer, err := m.Answer(where)
+					require.NoError(t, err)
+					return answer.Readings
+				}
+				for _, one := range named[family](m, ask) {
+					assert.InDelta(t, one.is, value(one.curve, one.at), 1e-9*math.Max(1, math.Abs(one.is)), "%s at %v: %s", one.curve, one.at, e.Rig)
+					agreed++
+				}
+			}
+			assert.Greater(t, agreed, 5)
+		})
+	}
+}
+
+func TestASweepHasBothEnds(t *testing.T) {
+	for _, family := range Families() {
+		for _, e := range examples(t, family) {
+			if e.Error != nil {
+				continue
+			}
+			m, _ := e.model(t)
+			s, err := m.Sweep(61)
+			require.NoError(t, err)
+			assert.Len(t, s.At, 61)
+			require.NotEmpty(t, s.Curves)
+			for _, c := range s.Curves {
+				assert.Len(t, c.Values, 61)
+			}
+			assert.InDelta(t, m.works.sweep.from, s.At[0], 1e-12)
+			assert.InDelta(t, m.works.sweep.to, s.At[60], 1e-12)
+			_, err = m.Sweep(1)
+			assert.Error(t, err)
+			_, err = m.Sweep(mostSweep + 1)
+			assert.Error(t, err)
+			break
+		}
+	}
+}
+
+func BenchmarkSweep(b *testing.B) {
+	m, _ := examples(b, "kickdown")[0].model(b)
+	for b.Loop() {
+		if _, err := m.Sweep(61); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
