@@ -25,9 +25,6 @@ test('the bench', async ({ page, server }) => {
   );
   await page.getByText('it should then measure').waitFor();
   await page.screenshot({ path: picture('bench') });
-  await page.setViewportSize({ width: 390, height: 844 });
-  await page.screenshot({ path: picture('bench-phone') });
-  await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`${server.url}/bench/kickdown`);
   await page.getByText('throttle, %').waitFor();
   await page.getByRole('button', { name: 'lamp' }).click();
@@ -57,6 +54,16 @@ test('sheets, a machine, people', async ({ page, server }) => {
   await page.goto(`${server.url}/people`);
   await page.getByText('tension gauge 2').waitFor();
   await page.screenshot({ path: picture('people') });
+});
+
+test('what if', async ({ page, server }) => {
+  const all = (await (await page.request.get(`${server.url}/api/v1/sheets`)).json()) as { hash: string; id: string }[];
+  await page.goto(`${server.url}/whatif?sheet=${all.find((s) => s.id === '401')?.hash ?? ''}&s.slider=3`);
+  await page.getByRole('slider').waitFor();
+  await page.screenshot({ path: picture('whatif'), fullPage: true });
+  await page.goto(`${server.url}/whatif?run=2026-11-mail-aileron`);
+  await page.getByRole('slider').waitFor();
+  await page.screenshot({ path: picture('whatif-run') });
 });
 
 test('a run', async ({ page, server }) => {
@@ -92,7 +99,6 @@ test('a run', async ({ page, server }) => {
   await m.tap('Done, 3 times');
   await m.read('142.9', states);
   await m.says('joint nut');
-  await page.screenshot({ path: picture('run-lock') });
   await page.goto(`${server.url}/run/2026-11-mail-aileron`);
   await page.getByRole('button', { name: 'Carry on' }).click();
   await page.getByText('then crossover').waitFor();

@@ -30,6 +30,11 @@ for (const [id, adjuster, reading] of families)
     const differs = page.getByRole('list', { name: 'What differs' });
     await expect(differs).toContainText(reading);
     await expect(page.getByText('Not everything is inside')).toBeVisible();
+    const drag = page.getByRole('slider');
+    await drag.focus();
+    const before = await drag.getAttribute('aria-valuetext');
+    await page.keyboard.press('End');
+    await expect(drag, 'the control goes through its travel').not.toHaveAttribute('aria-valuetext', before ?? '');
     const tried = page.url();
     expect(tried).toContain('s.');
     expect(await meetings(page)).toEqual([]);

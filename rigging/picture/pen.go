@@ -70,9 +70,6 @@ func (p *pen) pin(x, y float64) { p.circle(Ink, 3, Paper, x, y, 6) }
 // fixed is a wall that something passes or ends at.
 func (p *pen) fixed(x, y, high float64) { p.line(Ink, 7, x, y-high/2, x, y+high/2) }
 
-// floor is one seen from the side.
-func (p *pen) floor(x1, x2, y float64) { p.line(Ink, 5, x1, y, x2, y) }
-
 // arm is a lever between two places.
 func (p *pen) arm(x1, y1, x2, y2 float64) {
 	p.line(Ink, 15, x1, y1, x2, y2)

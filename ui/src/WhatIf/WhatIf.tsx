@@ -7,6 +7,7 @@ import { Finding, Foot, Head } from '../parts/Frame';
 import { PictureView } from '../parts/PictureView';
 import { RuleView } from '../parts/RuleView';
 import { KnobView } from './KnobView';
+import { Travel } from './Travel';
 import { useTried, useWhatIf, type Standing } from './useWhatIf';
 
 const PlotView = lazy(() => import('../Bench/drawings/PlotView').then((m) => ({ default: m.PlotView })));
@@ -201,6 +202,7 @@ function Would({
         <Suspense fallback={<Box sx={{ height: 340 }} />}>
           <Box sx={{ mt: 2 }}>
             <PlotView plot={view.plot} says={view.differs.join('; ')} />
+            <Travel plot={view.plot} />
           </Box>
         </Suspense>
       )}

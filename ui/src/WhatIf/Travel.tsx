@@ -1,0 +1,37 @@
+import Box from '@mui/material/Box';
+import Slider from '@mui/material/Slider';
+import { useState } from 'react';
+import type { WhatIfView } from '../api/client';
+
+type Plot = NonNullable<WhatIfView['plot']>;
+const shown = (v: number) => String(Math.round(v * 10) / 10).replace('-', '−');
+
+/** The control dragged through its travel: what the curves say at that place. Nothing is asked of the server for it. */
+export function Travel({ plot }: { plot: Plot }) {
+  const [place, setPlace] = useState(Math.floor(plot.at.length / 2));
+  const at = plot.at[Math.min(place, plot.at.length - 1)] ?? 0;
+  const [over = plot.x, unit = ''] = plot.x.replace(/ \(.*$/, '').split(', ');
+  const [reads = plot.y, of = ''] = plot.y.split(', ');
+  const says = plot.series.filter((s) => s.look !== 'limit').map((s) => `${s.name} ${shown(s.values[place] ?? 0)}`);
+  const text = `${over} at ${shown(at)} ${unit}: ${says.join(', ')} ${of}`;
+  return (
+    <Box sx={{ mt: 1 }}>
+      <Box sx={{ fontSize: 18 }} aria-live="off">
+        {over} at <b>{`${shown(at)} ${unit}`}</b>: {reads} <b>{`${says.join(', ')} ${of}`}</b>
+      </Box>
+      <Box sx={{ px: 2 }}>
+        <Slider
+          aria-label={`${over} through its travel`}
+          getAriaValueText={() => text}
+          min={0}
+          max={plot.at.length - 1}
+          value={place}
+          onChange={(_, v) => {
+            setPlace(v);
+          }}
+          sx={{ color: 'text.primary', '& .MuiSlider-thumb': { width: 32, height: 32, borderRadius: 0 } }}
+        />
+      </Box>
+    </Box>
+  );
+}
