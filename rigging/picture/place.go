@@ -1,7 +1,9 @@
 package picture
 
 import (
+	"cmp"
 	"math"
+	"slices"
 	"strings"
 )
 
@@ -47,12 +49,20 @@ var (
 
 func (p *pen) scene() Scene {
 	p.grid = gridOf(p.shapes)
+	for _, s := range p.shapes {
+		for i, v := range s.Points {
+			s.Points[i] = tenth(v)
+		}
+	}
 	s := Scene{Shapes: p.shapes, Says: p.says()}
 	s.Whole, s.Beside.Whole = p.place(whole)
 	s.Middle, s.Beside.Middle = p.place(middle)
 	s.Halves, s.Beside.Halves = p.place(halves)
 	return s
 }
+
+// tenth is fine enough for an eye, and short to send.
+func tenth(v float64) float64 { return math.Round(v*10)/10 + 0 }
 
 // says is the picture in words.
 func (p *pen) says() string {
@@ -68,15 +78,16 @@ func (p *pen) says() string {
 }
 
 // candidate is how far a text's middle may lie from its place, in the grid it is looked for.
-type candidate struct{ x, y float64 }
+type candidate struct{ x, y, away float64 }
 
-// around are the candidates.
+// around are the candidates, the nearest first.
 var around = func() (out []candidate) {
 	for x := -224.0; x <= 224; x += 14 {
 		for y := -128.0; y <= 128; y += 8 {
-			out = append(out, candidate{x, y})
+			out = append(out, candidate{x, y, math.Hypot(x, y)})
 		}
 	}
+	slices.SortStableFunc(out, func(a, b candidate) int { return cmp.Compare(a.away, b.away) })
 	return out
 }()
 
@@ -104,7 +115,10 @@ func (p *pen) place(l layout) (out []Text, beside []string) {
 				continue
 			}
 			taken = append(taken, box)
-			out = append(out, texts...)
+			for _, t := range texts {
+				t.X, t.Y, t.Size = tenth(t.X), tenth(t.Y), tenth(t.Size)
+				out = append(out, t)
+			}
 		}
 	}
 	return out, beside
@@ -124,8 +138,11 @@ func (p *pen) fit(one label, l layout, taken []rect) (out []Text, box rect, ok b
 			low, high = Half+4, Width-4
 		}
 	}
-	best := farthest
+	best, reach := farthest, math.Hypot(w, h)/2
 	for _, c := range around {
+		if c.away-reach >= best {
+			break // none after it lies nearer
+		}
 		cx, cy := one.x+c.x, one.y+c.y
 		b := rect{cx - w/2, cy - h/2, cx + w/2, cy + h/2}
 		if b.x1 < low || b.x2 > high || b.y1 < 2 || b.y2 > Height-2 {

@@ -99,7 +99,6 @@ type Adjuster struct {
 	From    string // seen from
 	Done    bool   // of a move of several: turned
 	Threads string // "12½ threads in, 6 at least"
-	Part    float64
 }
 
 // State is something that must be so for the reading at hand.

@@ -12,7 +12,10 @@ export function Travel({ plot }: { plot: Plot }) {
   const at = plot.at[Math.min(place, plot.at.length - 1)] ?? 0;
   const [over = plot.x, unit = ''] = plot.x.replace(/ \(.*$/, '').split(', ');
   const [reads = plot.y, of = ''] = plot.y.split(', ');
-  const says = plot.series.filter((s) => s.look !== 'limit').map((s) => `${s.name} ${shown(s.values[place] ?? 0)}`);
+  const curves = plot.series.filter((s) => s.look !== 'limit');
+  const alone = curves.filter((s) => s.look === 'line').length === 1;
+  const name = (s: (typeof curves)[number]) => (alone ? (s.look === 'ghost' ? 'before ' : '') : `${s.name} `);
+  const says = curves.map((s) => `${name(s)}${shown(s.values[place] ?? 0)}`);
   const text = `${over} at ${shown(at)} ${unit}: ${says.join(', ')} ${of}`;
   return (
     <Box sx={{ mt: 1 }}>

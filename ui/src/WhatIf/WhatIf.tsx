@@ -35,13 +35,21 @@ export function WhatIfScreen() {
         {view && first && (
           <>
             {view.picture && <PictureView picture={view.picture} />}
-            <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '400px minmax(0, 1fr)' }, columnGap: 5, mt: 1 }}>
-              <Box>
-                <Knobs view={view} first={first} set={set} />
-                <Felt view={view} />
+            <Box
+              sx={{
+                display: 'grid',
+                gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '400px minmax(0, 1fr)' },
+                columnGap: 5,
+                mt: 1,
+                gridTemplateRows: { md: 'auto 1fr' },
+              }}
+            >
+              <Knobs view={view} first={first} set={set} />
+              <Box sx={{ gridColumn: { md: 2 }, gridRow: { md: '1 / span 2' } }}>
+                <Would view={view} tried={tried} afresh={afresh} set={set} />
               </Box>
               <Box>
-                <Would view={view} tried={tried} afresh={afresh} set={set} />
+                <Felt view={view} />
               </Box>
             </Box>
           </>

@@ -4,3697 +4,3697 @@
  */
 
 export interface paths {
-  '/api/v1/bays': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/bays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the machines on the floor */
+        get: operations["bays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** the machines on the floor */
-    get: operations['bays'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/bench': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the calculations as sentences, and those that answer a question */
+        get: operations["bench"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** the calculations as sentences, and those that answer a question */
-    get: operations['bench'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/bench/{name}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/bench/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** a sentence worked out, or what is missing or to be written otherwise */
+        post: operations["benchWork"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** a sentence worked out, or what is missing or to be written otherwise */
-    post: operations['benchWork'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/bench/{name}/run': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/bench/{name}/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** a run of one setting on the figures of a sentence; the same id twice opens one */
+        post: operations["benchRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** a run of one setting on the figures of a sentence; the same id twice opens one */
-    post: operations['benchRun'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/calc': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/calc": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the calculations */
+        get: operations["calcs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** the calculations */
-    get: operations['calcs'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/calc/{name}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/calc/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** one calculation; its fields are those of brankel calc */
+        post: operations["calc"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** one calculation; its fields are those of brankel calc */
-    post: operations['calc'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/drafts': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** a draft from a family, a similar sheet, or for the next revision */
+        post: operations["newSheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** a draft from a family, a similar sheet, or for the next revision */
-    post: operations['newSheet'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/drafts/check': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/drafts/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** what is wrong with a draft, and how it looks */
+        post: operations["checkSheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** what is wrong with a draft, and how it looks */
-    post: operations['checkSheet'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/first': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** the lead's account, when there is none */
+        post: operations["first"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** the lead's account, when there is none */
-    post: operations['first'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/gauges': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/gauges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the gauges of the workshop */
+        get: operations["gauges"];
+        put?: never;
+        /** keep a gauge */
+        post: operations["keepGauge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** the gauges of the workshop */
-    get: operations['gauges'];
-    put?: never;
-    /** keep a gauge */
-    post: operations['keepGauge'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/library': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** every sheet on the axis of its numbers */
+        get: operations["library"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** every sheet on the axis of its numbers */
-    get: operations['library'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/machines': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/machines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** a new machine, or a changed card */
+        post: operations["putMachine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** a new machine, or a changed card */
-    post: operations['putMachine'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/machines/{id}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/machines/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** a machine's card */
+        get: operations["machine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** a machine's card */
-    get: operations['machine'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/machines/{id}/log': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/machines/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** an entry on a machine's card */
+        post: operations["logMachine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** an entry on a machine's card */
-    post: operations['logMachine'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/me': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** one's own password or PIN */
+        post: operations["ownSecrets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** one's own password or PIN */
-    post: operations['ownSecrets'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/openapi.json': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/openapi.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** this document */
+        get: operations["openapi"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** this document */
-    get: operations['openapi'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/people': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** who may do what */
+        get: operations["people"];
+        put?: never;
+        /** somebody new */
+        post: operations["addPerson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** who may do what */
-    get: operations['people'];
-    put?: never;
-    /** somebody new */
-    post: operations['addPerson'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/people/{id}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** change somebody's role or secrets, or sign them out */
+        post: operations["changePerson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** change somebody's role or secrets, or sign them out */
-    post: operations['changePerson'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/rig-sheet.schema.json': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/rig-sheet.schema.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the JSON Schema of the rig sheet */
+        get: operations["sheetSchema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** the JSON Schema of the rig sheet */
-    get: operations['sheetSchema'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/rig.schema.json': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/rig.schema.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the JSON Schema of the rig */
+        get: operations["rigSchema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** the JSON Schema of the rig */
-    get: operations['rigSchema'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/rig/answer': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/rig/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** what a rig shows, as it is set and worn, where its control stands */
+        post: operations["rigAnswer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** what a rig shows, as it is set and worn, where its control stands */
-    post: operations['rigAnswer'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/runs': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** open a run; the same id twice opens one */
+        post: operations["openRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** open a run; the same id twice opens one */
-    post: operations['openRun'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/runs/{run}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/runs/{run}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** a run as it stands */
+        get: operations["run"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** a run as it stands */
-    get: operations['run'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/runs/{run}/events': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/runs/{run}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the events of a run, after a number */
+        get: operations["events"];
+        put?: never;
+        /** add an event; 409 with those missed when others came first */
+        post: operations["append"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** the events of a run, after a number */
-    get: operations['events'];
-    put?: never;
-    /** add an event; 409 with those missed when others came first */
-    post: operations['append'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/runs/{run}/order.pdf': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/runs/{run}/order.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** what to order, where the run argues for a repair */
+        get: operations["orderPDF"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** what to order, where the run argues for a repair */
-    get: operations['orderPDF'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/runs/{run}/record': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/runs/{run}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the record */
+        get: operations["record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** the record */
-    get: operations['record'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/runs/{run}/record.pdf': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/runs/{run}/record.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the record on paper, A4 or Letter */
+        get: operations["recordPDF"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** the record on paper, A4 or Letter */
-    get: operations['recordPDF'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/runs/{run}/understand': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/runs/{run}/understand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** what does this reading mean? nothing is kept */
+        post: operations["understand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** what does this reading mean? nothing is kept */
-    post: operations['understand'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/runs/{run}/which': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/runs/{run}/which": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** which sheet does this serial lead to? */
+        get: operations["which"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** which sheet does this serial lead to? */
-    get: operations['which'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/search': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** machines and sheets that hold every word */
+        get: operations["search"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** machines and sheets that hold every word */
-    get: operations['search'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/session': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** who is at the bench */
+        get: operations["session"];
+        put?: never;
+        /** sign in by name and password, or switch by PIN */
+        post: operations["signIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** who is at the bench */
-    get: operations['session'];
-    put?: never;
-    /** sign in by name and password, or switch by PIN */
-    post: operations['signIn'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/session/here': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/session/here": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** somebody touches the device */
+        post: operations["here"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** somebody touches the device */
-    post: operations['here'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/session/out': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/session/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** sign out on this device */
+        post: operations["signOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** sign out on this device */
-    post: operations['signOut'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/session/out-everywhere': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/session/out-everywhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** end every session of one's own */
+        post: operations["signOutEverywhere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** end every session of one's own */
-    post: operations['signOutEverywhere'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/sheets': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the newest revision of each rig sheet, a page after a number */
+        get: operations["sheets"];
+        put?: never;
+        /** keep a sheet or a new revision; refused with every fault */
+        post: operations["keepSheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** the newest revision of each rig sheet, a page after a number */
-    get: operations['sheets'];
-    put?: never;
-    /** keep a sheet or a new revision; refused with every fault */
-    post: operations['keepSheet'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/sheets/{hash}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/sheets/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** one sheet in the open format */
+        get: operations["sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** one sheet in the open format */
-    get: operations['sheet'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/sheets/{hash}/page': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/sheets/{hash}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** a sheet as it is read */
+        get: operations["sheetPage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** a sheet as it is read */
-    get: operations['sheetPage'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/tables': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/tables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** keep the table of a gauge or a chart */
+        post: operations["keepTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** keep the table of a gauge or a chart */
-    post: operations['keepTable'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/tables/{name}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/tables/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** forget a table */
+        delete: operations["dropTable"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    post?: never;
-    /** forget a table */
-    delete: operations['dropTable'];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/thin-things': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/thin-things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** keep a flat thing as a feeler */
+        post: operations["keepThin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** keep a flat thing as a feeler */
-    post: operations['keepThin'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/thin-things/{name}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/thin-things/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** forget a feeler */
+        delete: operations["dropThin"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    post?: never;
-    /** forget a feeler */
-    delete: operations['dropThin'];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/v1/whatif': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/v1/whatif": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** what a rig would show, set and worn otherwise: of a sheet, or of a run as it was read last */
+        post: operations["whatIf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    /** what a rig would show, set and worn otherwise: of a sheet, or of a run as it was read last */
-    post: operations['whatIf'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/healthz': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/healthz": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** 200 when the database answers */
+        get: operations["healthz"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    /** 200 when the database answers */
-    get: operations['healthz'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
 }
 export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    BenchAnswer: {
-      also: string[];
-      drawing: components['schemas']['BenchDrawing'];
-      mark: string;
-      says: string;
-    };
-    BenchBar: {
-      at: number;
-      look: string;
-      name: string;
-      say: string;
-    };
-    BenchBlank: {
-      each?: string;
-      kind: string;
-      label: string;
-      optional: boolean;
-      path: string;
-      preset?: string;
-      quantity?: string;
-      unit?: string;
-      words?: string[];
-    };
-    BenchCoil: {
-      best: boolean;
-      force_full: number;
-      force_rest: number;
-      full: number;
-      kind: string;
-      longest: number;
-      ok: boolean;
-      rest: number;
-      why: string;
-    };
-    BenchConduit: {
-      pieces: components['schemas']['BenchPiece'][];
-      slack: number;
-    };
-    BenchDrawing: {
-      bars?: components['schemas']['BenchBar'][];
-      coils?: components['schemas']['BenchCoil'][];
-      conduit?: components['schemas']['BenchConduit'];
-      edges?: components['schemas']['BenchEdges'];
-      gaps?: components['schemas']['BenchGaps'];
-      plot?: components['schemas']['BenchPlot'];
-      rules?: components['schemas']['RunRule'][];
-      scale?: components['schemas']['BenchScale'];
-      slot?: components['schemas']['BenchSlot'];
-      threads?: components['schemas']['BenchThread'][];
-      tries?: components['schemas']['RunTries'];
-      trips?: components['schemas']['BenchTrips'];
-    };
-    BenchEcho: {
-      fault?: string;
-      says?: string;
-    };
-    BenchEdge: {
-      at: string;
-      size: number;
-    };
-    BenchEdges: {
-      centres: number;
-      from: components['schemas']['BenchEdge'];
-      measured: number;
-      to: components['schemas']['BenchEdge'];
-    };
-    BenchGaps: {
-      left: number;
-      right: number;
-      shift: number;
-      toward: string;
-    };
-    BenchIn: {
-      values: {
-        [key: string]: string;
-      };
-    };
-    BenchLine: components['schemas']['BenchPart'][];
-    BenchPart: {
-      blank?: components['schemas']['BenchBlank'];
-      text?: string;
-    };
-    BenchPiece: {
-      bend: number;
-      length: number;
-      radius: number;
-      tight: boolean;
-    };
-    BenchPlot: {
-      at: number[];
-      series: components['schemas']['BenchSeries'][];
-      x: string;
-      y: string;
-    };
-    BenchRows: {
-      add: string;
-      line: components['schemas']['BenchLine'];
-      name: string;
-    };
-    BenchScale: {
-      at: number;
-      first: components['schemas']['BenchTicks'];
-      ghost: number;
-      label: string;
-      other?: components['schemas']['BenchTicks'];
-    };
-    BenchSentence: {
-      example: components['schemas']['BenchValues'];
-      leads: boolean;
-      lines: components['schemas']['BenchLine'][];
-      more: components['schemas']['BenchLine'][];
-      name: string;
-      rows: components['schemas']['BenchRows'][];
-      title: string;
-    };
-    BenchSeries: {
-      look: string;
-      name: string;
-      values: number[];
-    };
-    BenchSlot: {
-      angle: number;
-      gain: number;
-      left: number;
-      shift: number;
-    };
-    BenchThread: {
-      after: number;
-      left_say: string;
-      max: number;
-      min: number;
-      name: string;
-      now: number;
-      now_say: string;
-      turn: string;
-    };
-    BenchTicks: {
-      every: number;
-      from: number;
-      tick: number;
-      to: number;
-      unit: string;
-    };
-    BenchTrips: {
-      coast: number;
-      differential: number;
-      extend: number;
-      hunts: boolean;
-      rest_extending?: number;
-      rest_retracting?: number;
-      retract: number;
-      tolerance: number;
-    };
-    BenchValues: {
-      [key: string]: string;
-    };
-    BenchWorked: {
-      answer?: components['schemas']['BenchAnswer'];
-      echoes: {
-        [key: string]: components['schemas']['BenchEcho'];
-      };
-      example: boolean;
-      missing: string[];
-      says?: string;
-    };
-    CalcName: {
-      name: string;
-      purpose: string;
-    };
-    EventIn: {
-      after: number;
-      /** Format: date-time */
-      at: string;
-      body: unknown;
-      by: string;
-      id: string;
-      kind: string;
-    };
-    Fault: {
-      field: string;
-      message: string;
-    };
-    FirstIn: {
-      name: string;
-      password: string;
-    };
-    Hit: {
-      says: string;
-      title: string;
-      to: string;
-    };
-    Meaning: {
-      also: string;
-      says: string;
-      value: number;
-    };
-    PersonChange: {
-      password?: string;
-      pin?: string;
-      role?: string;
-      sign_out?: boolean;
-    };
-    PersonIn: {
-      name: string;
-      password: string;
-      pin?: string;
-      role: string;
-    };
-    PictureBeside: {
-      halves: string[];
-      middle: string[];
-      whole: string[];
-    };
-    PictureScene: {
-      beside: components['schemas']['PictureBeside'];
-      halves: components['schemas']['PictureText'][];
-      middle: components['schemas']['PictureText'][];
-      says: string;
-      shapes: components['schemas']['PictureShape'][];
-      whole: components['schemas']['PictureText'][];
-    };
-    PictureShape: {
-      closed?: boolean;
-      dashed?: boolean;
-      fill?: string;
-      points: number[];
-      round?: number;
-      tone: string;
-      weight: number;
-    };
-    PictureText: {
-      bold?: boolean;
-      size: number;
-      text: string;
-      tone: string;
-      x: number;
-      y: number;
-    };
-    Problem: {
-      detail: string;
-      faults?: components['schemas']['Fault'][];
-      field?: string;
-      kept?: components['schemas']['RunEvent'];
-      missed?: components['schemas']['RunEvent'][];
-      run?: components['schemas']['ShopRunView'];
-      sent?: components['schemas']['RunEvent'];
-      status: number;
-      title: string;
-      type: string;
-    };
-    Rig: {
-      condition?: Record<string, never>;
-      family: string;
-      format: string;
-      geometry: Record<string, never>;
-      name?: string;
-      settings?: {
-        [key: string]: number;
-      };
-    };
-    RigAnswer: {
-      readings: {
-        [key: string]: number;
-      };
-      senses: {
-        [key: string]: string;
-      };
-    };
-    RigQuestion: {
-      at?: Record<string, never>;
-      rig: components['schemas']['Rig'];
-    };
-    RunActing: {
-      action: string;
-      name?: string;
-      says?: string;
-      setting?: string;
-    };
-    RunAdvice: {
-      action?: components['schemas']['RunActing'];
-      caution?: string;
-      check?: components['schemas']['RunAsk'];
-      choices: components['schemas']['RunChoice'][];
-      choose?: components['schemas']['RunChoose'];
-      cure?: components['schemas']['RunTurn'];
-      do: string;
-      finding?: string;
-      inspect?: components['schemas']['RunInspectAsk'][];
-      lock?: components['schemas']['RunLockAsk'];
-      more: string[];
-      move?: components['schemas']['RunTurn'];
-      plan?: components['schemas']['RunTurn'][];
-      read?: components['schemas']['RunWant'];
-      say: components['schemas']['RunPiece'][];
-      settle?: components['schemas']['RunSettled'];
-      step: string;
-      things: components['schemas']['RunTodo'][];
-    };
-    RunAsk: {
-      answers: string[];
-      ask: string;
-      check: string;
-      conditions: string[];
-      loaded?: boolean;
-    };
-    RunChoice: {
-      about: string;
-      argued?: boolean;
-      choice: string;
-      label: string;
-      reason?: boolean;
-    };
-    RunChoose: {
-      options: components['schemas']['RunChooseOption'][];
-      setting: string;
-      title: string;
-    };
-    RunChooseOption: {
-      id: string;
-      name: string;
-    };
-    RunEntry: {
-      /** Format: date-time */
-      at: string;
-      by: string;
-      gauge?: string;
-      /** Format: date-time */
-      received?: string;
-      says: string;
-      seq: number;
-      void?: boolean;
-    };
-    RunEvent: {
-      /** Format: date-time */
-      at: string;
-      body: unknown;
-      by: string;
-      hash: string;
-      id: string;
-      kind: string;
-      prev: string;
-      /** Format: date-time */
-      received: string;
-      run: string;
-      seq: number;
-    };
-    RunField: {
-      name: string;
-      text: string;
-    };
-    RunGauge: {
-      doubt: number;
-      due?: string;
-      id: string;
-      kind?: string;
-      name: string;
-      quantity: string;
-      resolution?: number;
-      risers?: components['schemas']['RunRiser'][];
-    };
-    RunHeading: {
-      cable: string;
-      machine: string;
-      note: string;
-      /** Format: date-time */
-      opened: string;
-      run: string;
-    };
-    RunIn: {
-      cable: string;
-      id: string;
-      machine: string;
-    };
-    RunInspectAsk: {
-      done: boolean;
-      item: string;
-      says: string;
-    };
-    RunLine: {
-      anchor: string;
-      barrel: string;
-      bends: string;
-      between: string;
-      control: string;
-      inner?: string;
-      locked: boolean;
-      now?: string;
-      of?: string;
-      off: number;
-      pinned: boolean;
-      position?: string;
-      positions: components['schemas']['SheetPosition'][];
-      say: string;
-      stale: boolean;
-      states: components['schemas']['RunLineState'][];
-      threads: number;
-      turn?: components['schemas']['RunTurn'];
-      works: string;
-    };
-    RunLineState: {
-      name: string;
-      ok: boolean;
-    };
-    RunLockAsk: {
-      adjuster?: string;
-      back_off: string;
-      least: string;
-      most: string;
-      nut: string;
-      pin?: string;
-      setting?: string;
-    };
-    RunMark: {
-      at: number;
-      kind: string;
-      label: string;
-    };
-    RunOrder: {
-      about: string;
-      against?: components['schemas']['SheetAgainst'];
-      lines: components['schemas']['RunField'][];
-      part: string;
-      prepare: string[];
-      why: string;
-    };
-    RunPiece: {
-      mark?: string;
-      text: string;
-    };
-    RunPlaceLine: {
-      done: boolean;
-      name: string;
-      now: boolean;
-      says: string;
-    };
-    RunPreview: {
-      line?: components['schemas']['RunLine'];
-      picture?: components['schemas']['PictureScene'];
-      rules: components['schemas']['RunRule'][];
-    };
-    RunReadLine: {
-      by: string;
-      event: string;
-      name: string;
-      note?: string;
-      stage: string;
-      text: string;
-    };
-    RunReading: {
-      doubt?: number;
-      end?: string;
-      gauge?: string;
-      gauge_name?: string;
-      missing?: string[];
-      name?: string;
-      overdue?: string;
-      point: string;
-      quantity?: string;
-      side?: string;
-      side_says?: string;
-      start?: string;
-      states?: string[];
-      text?: string;
-      unit?: string;
-      value: number;
-    };
-    RunRecord: {
-      broken?: string;
-      checks: components['schemas']['RunField'][];
-      complaint: components['schemas']['RunField'][];
-      deviations: string[];
-      foot: string;
-      hash: string;
-      heading: components['schemas']['RunHeading'];
-      lines: components['schemas']['RunEntry'][];
-      open: string[];
-      own?: boolean;
-      picture?: components['schemas']['PictureScene'];
-      result: components['schemas']['RunField'][];
-      rules: components['schemas']['RunRule'][];
-      sheet: string;
-      signed: string;
-      source: string;
-      statement: string;
-      through: number;
-    };
-    RunResume: {
-      at?: string;
-      by?: string;
-      finger_tight: string[];
-      last: string;
-      next: string;
-      paused?: string;
-    };
-    RunRiser: {
-      name: string;
-      table: string;
-    };
-    RunRule: {
-      doubt: number;
-      from: number;
-      id: string;
-      margins?: string;
-      marks: components['schemas']['RunMark'][];
-      max: number;
-      min: number;
-      name: string;
-      says: string;
-      tick: number;
-      tick_say: string;
-      to: number;
-      unit: string;
-      verdict: string;
-      words: string;
-    };
-    RunSettled: {
-      point?: string;
-      setting?: string;
-      times: number;
-    };
-    RunStepState: {
-      access?: string;
-      alone?: string;
-      hands?: string;
-      id: string;
-      kind: string;
-      status: string;
-      summary?: string;
-      title: string;
-    };
-    RunThing: {
-      id?: string;
-      name?: string;
-      side?: string;
-      torque?: number;
-    };
-    RunTodo: {
-      done: boolean;
-      id?: string;
-      kind: string;
-      name: string;
-      side?: string;
-      why?: string;
-    };
-    RunTried: {
-      at: number;
-      felt: string;
-    };
-    RunTries: {
-      from: number;
-      next?: number;
-      to: number;
-      tries: components['schemas']['RunTried'][];
-    };
-    RunTurn: {
-      adjuster: string;
-      after: number;
-      done?: boolean;
-      name: string;
-      seen: string;
-      seen_from: string;
-      setting?: string;
-      text: string;
-      threads_left?: string;
-      turns: number;
-      turns_say: string;
-      until?: boolean;
-      way: string;
-      way_says: string;
-    };
-    RunUndo: {
-      adjuster: string;
-      says: string;
-      turns: string;
-      way: string;
-    };
-    RunView: {
-      adjusters: components['schemas']['RunWays'][];
-      advice: components['schemas']['RunAdvice'];
-      answer?: string;
-      applies?: string;
-      back: components['schemas']['RunUndo'][];
-      blockers: string[];
-      broken?: string;
-      drift?: string;
-      earlier: number;
-      fetch: string[];
-      last_event?: string;
-      line?: components['schemas']['RunLine'];
-      mishaps: components['schemas']['RunActing'][];
-      notes: string[];
-      off: components['schemas']['RunThing'][];
-      on: components['schemas']['RunThing'][];
-      order?: components['schemas']['RunOrder'];
-      picture?: components['schemas']['PictureScene'];
-      places: components['schemas']['RunPlaceLine'][];
-      readings: components['schemas']['RunReadLine'][];
-      resume: components['schemas']['RunResume'];
-      rules: components['schemas']['RunRule'][];
-      safe: components['schemas']['RunTodo'][];
-      seq: number;
-      setting?: string;
-      signed?: string;
-      skippable: boolean;
-      steps: components['schemas']['RunStepState'][];
-      tries?: components['schemas']['RunTries'];
-      unsafe: boolean;
-    };
-    RunWant: {
-      between: string;
-      last?: string;
-      name: string;
-      point: string;
-      position?: string;
-      quantity: string;
-      sides?: components['schemas']['SheetSigned'];
-      states: components['schemas']['RunWantState'][];
-      unit: string;
-      unit_says: string;
-    };
-    RunWantState: {
-      how: string;
-      id: string;
-      name: string;
-    };
-    RunWays: {
-      id: string;
-      in: string;
-      name: string;
-      out: string;
-      unit?: string;
-    };
-    SecretsIn: {
-      now: string;
-      password?: string;
-      pin?: string;
-    };
-    Session: {
-      manage: boolean;
-      people: components['schemas']['WorkshopPerson'][];
-      person?: components['schemas']['WorkshopPerson'];
-      state: string;
-      work: boolean;
-    };
-    Sheet: {
-      actions?: components['schemas']['SheetAction'][];
-      adjusters: components['schemas']['SheetAdjuster'][];
-      applies: components['schemas']['SheetEffectivity'];
-      assumed?: string[];
-      cable: string;
-      cautions: components['schemas']['SheetCaution'][];
-      chain: components['schemas']['SheetPart'][];
-      charts?: components['schemas']['SheetChart'][];
-      checks: components['schemas']['SheetCheck'][];
-      commands: string;
-      /** @enum {string} */
-      craft: 'boat' | 'car' | 'trailer' | 'aircraft';
-      fails_to?: string;
-      family: string;
-      forbidden_proofs?: components['schemas']['SheetForbidden'][];
-      /** @enum {string} */
-      format: 'brankel.rig-sheet/1';
-      id: string;
-      influence?: components['schemas']['SheetInfluence'][];
-      inspection?: components['schemas']['SheetItem'][];
-      line: components['schemas']['SheetLine'];
-      lost_motion: components['schemas']['SheetLostMotion'][];
-      nominal?: {
-        [key: string]: {
-          [key: string]: number;
+    schemas: {
+        BenchAnswer: {
+            also: string[];
+            drawing: components["schemas"]["BenchDrawing"];
+            mark: string;
+            says: string;
         };
-      };
-      off: components['schemas']['SheetOff'][];
-      part_rules?: components['schemas']['SheetPartRule'][];
-      places?: components['schemas']['SheetPlace'][];
-      points: components['schemas']['SheetPoint'][];
-      prepare?: string[];
-      recheck: components['schemas']['SheetRecheck'];
-      revision: number;
-      rig?: components['schemas']['Rig'];
-      schools?: components['schemas']['SheetSchool'][];
-      settings: components['schemas']['SheetSetting'][];
-      source: components['schemas']['SheetSource'];
-      states: components['schemas']['SheetState'][];
-      steps: components['schemas']['SheetStep'][];
-      temporary: components['schemas']['SheetTemporary'][];
-      voids: components['schemas']['SheetVoid'][];
-      voids_cables?: string[];
-    };
-    SheetAction: {
-      each?: boolean;
-      id: string;
-      makes?: string[];
-      name: string;
-      says: string;
-      spoils?: boolean;
-      times?: number;
-      unmakes?: string[];
-    };
-    SheetAdjuster: {
-      does_not_set?: string;
-      each?: boolean;
-      hooks?: string[];
-      id: string;
-      in: components['schemas']['SheetWay'];
-      kind: string;
-      /** @enum {string} */
-      lengthens: 'in' | 'out';
-      lock?: components['schemas']['SheetLock'];
-      measure_only?: boolean;
-      name: string;
-      notch?: string;
-      out: components['schemas']['SheetWay'];
-      pitch?: number;
-      range?: components['schemas']['SheetRange'];
-      seen_from: string;
-      step: number;
-      threads?: components['schemas']['SheetThreads'];
-      works?: string;
-    };
-    SheetAgainst: {
-      cures: string[];
-      windows: string[];
-    };
-    SheetAnswer: {
-      cure?: components['schemas']['SheetCure'];
-      points_to?: string;
-      says: string;
-      sense?: string[];
-      /** @enum {string} */
-      side?: 'tight' | 'loose';
-      stop?: boolean;
-    };
-    SheetAxis: {
-      bars: components['schemas']['SheetBar'][];
-      cable: string;
-      craft: string;
-      family: string;
-      from: number;
-      gaps: components['schemas']['SheetSpan'][];
-      number: string;
-      overlaps: components['schemas']['SheetSpan'][];
-      to: number;
-    };
-    SheetBackOff: {
-      max: number;
-      min: number;
-    };
-    SheetBar: {
-      assumed: boolean;
-      from: number;
-      hash: string;
-      open_high: boolean;
-      open_low: boolean;
-      revision: number;
-      says: string;
-      sheet: string;
-      to: number;
-    };
-    SheetCaution: {
-      id: string;
-      says: string;
-    };
-    SheetChart: {
-      at?: string;
-      id: string;
-      name: string;
-      over: string;
-      points: number[][];
-      reads?: string;
-    };
-    SheetCheck: {
-      answers: components['schemas']['SheetAnswer'][];
-      ask: string;
-      at?: Record<string, never>;
-      conditions?: string[];
-      each?: boolean;
-      id: string;
-      /** @enum {string} */
-      kind: 'function' | 'sense' | 'condition';
-      loaded?: boolean;
-      name: string;
-      position?: string;
-      proves?: string;
-      school?: string;
-      wanted?: string;
-    };
-    SheetCure: {
-      adjuster: string;
-      steps: number;
-      /** @enum {string} */
-      way: 'out' | 'in';
-    };
-    SheetDifference: {
-      now: string;
-      path: string;
-      was: string;
-    };
-    SheetEffectivity: {
-      after?: string;
-      from?: string;
-      /** @enum {string} */
-      hand: 'standard' | 'counter' | 'either';
-      members?: string[];
-      /** @enum {string} */
-      number?: 'serial' | 'year' | 'hull number' | 'engine number';
-      prefix?: string;
-      to?: string;
-      unit: string;
-      variant?: string;
-    };
-    SheetFamily: {
-      craft: string;
-      id: string;
-      name: string;
-    };
-    SheetForbidden: {
-      says: string;
-      why: string;
-    };
-    SheetHands: {
-      pairs: number;
-      where: string;
-    };
-    SheetIn: {
-      confirmed?: string[];
-      sheet: unknown;
-    };
-    SheetInfluence: {
-      adjuster: string;
-      per_turn: number;
-      point: string;
-    };
-    SheetItem: {
-      id: string;
-      says: string;
-    };
-    SheetLine: {
-      anchor: string;
-      bends: number;
-      control: string;
-      positions: components['schemas']['SheetPosition'][];
-      works: string;
-    };
-    SheetLock: {
-      back_off_max: number;
-      back_off_min: number;
-      choice?: string[];
-      nut: string;
-      order?: string[];
-      pin?: string;
-      says: string;
-      torque?: number;
-      witness?: string;
-    };
-    SheetLostMotion: {
-      id: string;
-      limit: number;
-      name: string;
-      over: string;
-      pulled: string;
-      pushed: string;
-      stroke: number;
-    };
-    SheetMethod: {
-      how: string;
-      risk: string;
-    };
-    SheetNeighbour: {
-      says: string;
-      sheet: string;
-    };
-    SheetNew: {
-      copy_of?: string;
-      family?: string;
-      revise?: string;
-      run?: string;
-    };
-    SheetOff: {
-      id: string;
-      name: string;
-      side?: string;
-      torque?: number;
-    };
-    SheetOption: {
-      geometry?: {
-        [key: string]: number;
-      };
-      id: string;
-      name: string;
-      setting?: number;
-    };
-    SheetPart: {
-      name: string;
-      role: string;
-    };
-    SheetPartRule: {
-      excludes?: string;
-      part: string;
-      requires?: string;
-      when?: string;
-    };
-    SheetPatch: {
-      at?: Record<string, never>;
-      condition?: Record<string, never>;
-      settings?: {
-        [key: string]: number;
-      };
-    };
-    SheetPlace: {
-      id: string;
-      name: string;
-    };
-    SheetPoint: {
-      at?: Record<string, never>;
-      between: string;
-      chart?: string;
-      each?: boolean;
-      finish?: string;
-      id: string;
-      instrument?: string;
-      measures?: string;
-      minus?: number;
-      name: string;
-      plus?: number;
-      position?: string;
-      /** @enum {string} */
-      quantity: 'length' | 'angle' | 'force' | 'torque' | 'count' | 'speed' | 'temperature';
-      school?: string;
-      settle?: components['schemas']['SheetSettle'];
-      signed?: components['schemas']['SheetSigned'];
-      states?: string[];
-      stop?: string;
-      target?: number;
-    };
-    SheetPosition: {
-      at: number;
-      id: string;
-      name: string;
-    };
-    SheetProof: {
-      field: string;
-      met: boolean;
-      name: string;
-      school?: string;
-      shows: string;
-      wants: string;
-    };
-    SheetRange: {
-      max: number;
-      min: number;
-    };
-    SheetRecheck: {
-      days?: number;
-      hours?: number;
-      km?: number;
-    };
-    SheetRigNames: {
-      adjusters: string[];
-      readings: string[];
-      senses: string[];
-      words: {
-        [key: string]: string[];
-      };
-    };
-    SheetSchool: {
-      id: string;
-      manual?: boolean;
-      name: string;
-      says: string;
-    };
-    SheetSetting: {
-      action?: string;
-      adjusters?: string[];
-      after?: string[];
-      as?: string;
-      back_off?: components['schemas']['SheetBackOff'];
-      between?: string;
-      by?: string;
-      check?: string;
-      checks?: string[];
-      from?: string;
-      id: string;
-      keeps?: string[];
-      least?: boolean;
-      lock?: components['schemas']['SheetLock'];
-      method: string;
-      options?: components['schemas']['SheetOption'][];
-      places?: string[];
-      points?: string[];
-      school?: string;
-      settle?: components['schemas']['SheetSettle'];
-      spread?: number;
-      steps?: number;
-      stride?: number;
-      supersedes?: string[];
-      taste?: boolean;
-      temporary?: string;
-      then?: string;
-      times?: number;
-      title: string;
-      trial?: components['schemas']['SheetTrial'];
-      /** @enum {string} */
-      trim?: 'measured' | 'felt';
-      until?: components['schemas']['SheetUntil'];
-      /** @enum {string} */
-      way?: 'out' | 'in';
-    };
-    SheetSettle: {
-      says: string;
-      times: number;
-    };
-    SheetSigned: {
-      negative: string;
-      positive: string;
-    };
-    SheetSource: {
-      assumed?: boolean;
-      /** Format: date */
-      date?: string;
-      revision?: string;
-      section?: string;
-      title: string;
-    };
-    SheetSpan: {
-      from: number;
-      says: string;
-      to: number;
-    };
-    SheetState: {
-      how: string;
-      id: string;
-      made?: components['schemas']['SheetPatch'];
-      name: string;
-      unmade?: components['schemas']['SheetPatch'];
-    };
-    SheetStep: {
-      access?: string;
-      alone?: components['schemas']['SheetMethod'];
-      fixtures?: string[];
-      hands?: components['schemas']['SheetHands'];
-      id: string;
-      kind: string;
-      setting?: string;
-      title: string;
-      tools?: components['schemas']['SheetTool'][];
-    };
-    SheetTemporary: {
-      id: string;
-      name: string;
-      why: string;
-    };
-    SheetThreads: {
-      max: number;
-      min: number;
-      point: string;
-    };
-    SheetTool: {
-      name: string;
-      size?: string;
-    };
-    SheetTrial: {
-      points_to: string;
-      says: string;
-    };
-    SheetUntil: {
-      answer: string;
-      check: string;
-    };
-    SheetVoid: {
-      moving: string;
-      reopens: string[];
-    };
-    SheetWay: {
-      says: string;
-      /** @enum {string} */
-      seen: 'clockwise' | 'anticlockwise' | 'along';
-    };
-    SheetWords: {
-      limits: string[];
-      locks: string[];
-      steps: string[];
-    };
-    ShopBay: {
-      craft: string;
-      id: string;
-      lines: components['schemas']['ShopBayLine'][];
-      name: string;
-      note: string;
-      open: string[];
-    };
-    ShopBayLine: {
-      by_hand?: boolean;
-      cable: string;
-      name: string;
-      part: number;
-      run?: string;
-      says: string;
-      sheets: boolean;
-      sign: string;
-    };
-    ShopBays: {
-      count: number;
-      due: components['schemas']['ShopDue'][];
-      machines: components['schemas']['ShopBay'][];
-      open?: components['schemas']['ShopCarry'];
-      today: string;
-      workshop: string;
-    };
-    ShopBenchRun: {
-      cable: string;
-      id: string;
-      opened: string;
-      says: string;
-      signed: boolean;
-    };
-    ShopBenchView: {
-      cautions: {
-        [key: string]: string;
-      };
-      found: string[];
-      sentences: components['schemas']['BenchSentence'][];
-      tables: components['schemas']['WorkshopTable'][];
-      thin: components['schemas']['WorkshopThin'][];
-    };
-    ShopCarry: {
-      off: string[];
-      on: string[];
-      resume: components['schemas']['RunResume'];
-      run: string;
-      title: string;
-    };
-    ShopDraft: {
-      faults: components['schemas']['Fault'][];
-      names: components['schemas']['SheetRigNames'];
-      preview: components['schemas']['RunPreview'];
-      proofs: components['schemas']['SheetProof'][];
-      questions: components['schemas']['Fault'][];
-      words: components['schemas']['SheetWords'];
-    };
-    ShopDue: {
-      day: string;
-      on: string;
-      overdue: boolean;
-      says: string;
-    };
-    ShopFromBench: {
-      assumed?: boolean;
-      cable: string;
-      careful: boolean;
-      craft: string;
-      id: string;
-      machine?: string;
-      source?: string;
-      values: components['schemas']['BenchValues'];
-    };
-    ShopGaugeCard: {
-      doubt: number;
-      due?: string;
-      id: string;
-      kind?: string;
-      name: string;
-      overdue: boolean;
-      quantity: string;
-      resolution?: number;
-      risers?: components['schemas']['RunRiser'][];
-      until: string;
-    };
-    ShopGaugeDoubt: {
-      gauge: string;
-      says: string;
-    };
-    ShopGaugeIn: {
-      doubt: number;
-      due?: string;
-      id: string;
-      kind?: string;
-      name: string;
-      quantity: string;
-      resolution?: number;
-      risers?: components['schemas']['RunRiser'][];
-      shows?: string;
-      tells?: string;
-    };
-    ShopLibrary: {
-      axes: components['schemas']['SheetAxis'][];
-      families: components['schemas']['SheetFamily'][];
-    };
-    ShopMachineLine: {
-      cable: components['schemas']['WorkshopCable'];
-      led: boolean;
-      open?: string;
-      runs: components['schemas']['ShopMachineRun'][];
-      says: string;
-      sheet?: string;
-      void?: string;
-    };
-    ShopMachineRun: {
-      id: string;
-      opened: string;
-      says: string;
-      signed: boolean;
-    };
-    ShopMachineView: {
-      bench: components['schemas']['ShopBenchRun'][];
-      families: components['schemas']['SheetFamily'][];
-      lines: components['schemas']['ShopMachineLine'][];
-      machine: components['schemas']['WorkshopMachine'];
-      open: string[];
-    };
-    ShopRevision: {
-      hash: string;
-      revision: number;
-    };
-    ShopRunView: {
-      cable: string;
-      doubts: components['schemas']['ShopGaugeDoubt'][];
-      gauges: components['schemas']['RunGauge'][];
-      id: string;
-      interrupted: boolean;
-      machine: string;
-      machine_id: string;
-      machine_note: string;
-      unit?: components['schemas']['WorkshopUnit'];
-      variants: string[];
-      view: components['schemas']['RunView'];
-    };
-    ShopSheetPage: {
-      applies: string;
-      changed: components['schemas']['SheetDifference'][];
-      hash: string;
-      led: boolean;
-      preview: components['schemas']['RunPreview'];
-      proofs: components['schemas']['SheetProof'][];
-      revisions: components['schemas']['ShopRevision'][];
-      sheet: components['schemas']['Sheet'];
-      words: components['schemas']['SheetWords'];
-    };
-    ShopWhatIf: {
-      now?: components['schemas']['WhatifState'];
-      run?: string;
-      school?: string;
-      sheet?: string;
-    };
-    ShopWhatIfView: {
-      about: string;
-      adjusters: components['schemas']['WhatifKnob'][];
-      against?: components['schemas']['SheetAgainst'];
-      differs: string[];
-      faults: components['schemas']['WhatifKnob'][];
-      inside: boolean;
-      picture?: components['schemas']['PictureScene'];
-      plan: components['schemas']['WhatifMove'][];
-      plot?: components['schemas']['BenchPlot'];
-      rules: components['schemas']['RunRule'][];
-      school: string;
-      schools: components['schemas']['SheetSchool'][];
-      senses: components['schemas']['WhatifTold'][];
-      sheet: string;
-      then: components['schemas']['WhatifState'];
-      title: string;
-    };
-    SignIn: {
-      name: string;
-      password?: string;
-      pin?: string;
-    };
-    TableIn: {
-      name: string;
-      text: string;
-    };
-    ThinIn: {
-      name: string;
-      thickness: string;
-    };
-    WhatifKnob: {
-      in?: string;
-      max: number;
-      min: number;
-      name: string;
-      out?: string;
-      says: string;
-      step: number;
-      unit: string;
-      value: number;
-    };
-    WhatifMove: {
-      says: string;
-      to: number;
-      works: string;
-    };
-    WhatifState: {
-      faults?: {
-        [key: string]: number;
-      };
-      settings?: {
-        [key: string]: number;
-      };
-    };
-    WhatifTold: {
-      good: boolean;
-      name: string;
-      says: string;
-    };
-    Which: {
-      choices: components['schemas']['SheetNeighbour'][];
-      led: boolean;
-      neighbours: components['schemas']['SheetNeighbour'][];
-      sheet: string;
-      source: string;
-      why: string;
-    };
-    WorkshopBulletin: {
-      by: string;
-      done?: string;
-      id: string;
-      on: string;
-      says: string;
-    };
-    WorkshopCable: {
-      chain?: components['schemas']['WorkshopLink'][];
-      family: string;
-      id: string;
-      name: string;
-    };
-    WorkshopDefect: {
-      by: string;
-      closed?: string;
-      id: string;
-      on: string;
-      says: string;
-      until?: string;
-    };
-    WorkshopEntry: {
-      approved?: string;
-      basis?: string;
-      id?: string;
-      kind: string;
-      name?: string;
-      now?: string;
-      on: string;
-      says?: string;
-      shows?: string;
-      until?: string;
-      value?: number;
-      was?: string;
-    };
-    WorkshopLink: {
-      name: string;
-      note?: string;
-      role: string;
-    };
-    WorkshopMachine: {
-      bulletins?: components['schemas']['WorkshopBulletin'][];
-      cables: components['schemas']['WorkshopCable'][];
-      craft: string;
-      defects?: components['schemas']['WorkshopDefect'][];
-      id: string;
-      identity?: components['schemas']['WorkshopMark'][];
-      meters?: components['schemas']['WorkshopMeter'][];
-      modifications?: components['schemas']['WorkshopModification'][];
-      name: string;
-      note: string;
-      owner?: string;
-      swaps?: components['schemas']['WorkshopSwap'][];
-      unit?: components['schemas']['WorkshopUnit'];
-    };
-    WorkshopMark: {
-      name: string;
-      value: string;
-    };
-    WorkshopMeter: {
-      name: string;
-      readings: components['schemas']['WorkshopMeterReading'][];
-    };
-    WorkshopMeterReading: {
-      by: string;
-      id?: string;
-      on: string;
-      struck?: boolean;
-      value: number;
-    };
-    WorkshopModification: {
-      approved: string;
-      basis: string;
-      by: string;
-      on: string;
-      what: string;
-    };
-    WorkshopPerson: {
-      id: string;
-      name: string;
-      pin?: boolean;
-      role: string;
-    };
-    WorkshopSwap: {
-      by: string;
-      now: string;
-      on: string;
-      was?: string;
-      what: string;
-    };
-    WorkshopTable: {
-      gauge?: boolean;
-      name: string;
-      text: string;
-    };
-    WorkshopThin: {
-      name: string;
-      thickness: number;
-    };
-    WorkshopUnit: {
-      hand: string;
-      serial: string;
-      variant?: string;
-    };
-  };
-  responses: never;
-  parameters: never;
-  requestBodies: never;
-  headers: never;
-  pathItems: never;
+        BenchBar: {
+            at: number;
+            look: string;
+            name: string;
+            say: string;
+        };
+        BenchBlank: {
+            each?: string;
+            kind: string;
+            label: string;
+            optional: boolean;
+            path: string;
+            preset?: string;
+            quantity?: string;
+            unit?: string;
+            words?: string[];
+        };
+        BenchCoil: {
+            best: boolean;
+            force_full: number;
+            force_rest: number;
+            full: number;
+            kind: string;
+            longest: number;
+            ok: boolean;
+            rest: number;
+            why: string;
+        };
+        BenchConduit: {
+            pieces: components["schemas"]["BenchPiece"][];
+            slack: number;
+        };
+        BenchDrawing: {
+            bars?: components["schemas"]["BenchBar"][];
+            coils?: components["schemas"]["BenchCoil"][];
+            conduit?: components["schemas"]["BenchConduit"];
+            edges?: components["schemas"]["BenchEdges"];
+            gaps?: components["schemas"]["BenchGaps"];
+            plot?: components["schemas"]["BenchPlot"];
+            rules?: components["schemas"]["RunRule"][];
+            scale?: components["schemas"]["BenchScale"];
+            slot?: components["schemas"]["BenchSlot"];
+            threads?: components["schemas"]["BenchThread"][];
+            tries?: components["schemas"]["RunTries"];
+            trips?: components["schemas"]["BenchTrips"];
+        };
+        BenchEcho: {
+            fault?: string;
+            says?: string;
+        };
+        BenchEdge: {
+            at: string;
+            size: number;
+        };
+        BenchEdges: {
+            centres: number;
+            from: components["schemas"]["BenchEdge"];
+            measured: number;
+            to: components["schemas"]["BenchEdge"];
+        };
+        BenchGaps: {
+            left: number;
+            right: number;
+            shift: number;
+            toward: string;
+        };
+        BenchIn: {
+            values: {
+                [key: string]: string;
+            };
+        };
+        BenchLine: components["schemas"]["BenchPart"][];
+        BenchPart: {
+            blank?: components["schemas"]["BenchBlank"];
+            text?: string;
+        };
+        BenchPiece: {
+            bend: number;
+            length: number;
+            radius: number;
+            tight: boolean;
+        };
+        BenchPlot: {
+            at: number[];
+            series: components["schemas"]["BenchSeries"][];
+            x: string;
+            y: string;
+        };
+        BenchRows: {
+            add: string;
+            line: components["schemas"]["BenchLine"];
+            name: string;
+        };
+        BenchScale: {
+            at: number;
+            first: components["schemas"]["BenchTicks"];
+            ghost: number;
+            label: string;
+            other?: components["schemas"]["BenchTicks"];
+        };
+        BenchSentence: {
+            example: components["schemas"]["BenchValues"];
+            leads: boolean;
+            lines: components["schemas"]["BenchLine"][];
+            more: components["schemas"]["BenchLine"][];
+            name: string;
+            rows: components["schemas"]["BenchRows"][];
+            title: string;
+        };
+        BenchSeries: {
+            look: string;
+            name: string;
+            values: number[];
+        };
+        BenchSlot: {
+            angle: number;
+            gain: number;
+            left: number;
+            shift: number;
+        };
+        BenchThread: {
+            after: number;
+            left_say: string;
+            max: number;
+            min: number;
+            name: string;
+            now: number;
+            now_say: string;
+            turn: string;
+        };
+        BenchTicks: {
+            every: number;
+            from: number;
+            tick: number;
+            to: number;
+            unit: string;
+        };
+        BenchTrips: {
+            coast: number;
+            differential: number;
+            extend: number;
+            hunts: boolean;
+            rest_extending?: number;
+            rest_retracting?: number;
+            retract: number;
+            tolerance: number;
+        };
+        BenchValues: {
+            [key: string]: string;
+        };
+        BenchWorked: {
+            answer?: components["schemas"]["BenchAnswer"];
+            echoes: {
+                [key: string]: components["schemas"]["BenchEcho"];
+            };
+            example: boolean;
+            missing: string[];
+            says?: string;
+        };
+        CalcName: {
+            name: string;
+            purpose: string;
+        };
+        EventIn: {
+            after: number;
+            /** Format: date-time */
+            at: string;
+            body: unknown;
+            by: string;
+            id: string;
+            kind: string;
+        };
+        Fault: {
+            field: string;
+            message: string;
+        };
+        FirstIn: {
+            name: string;
+            password: string;
+        };
+        Hit: {
+            says: string;
+            title: string;
+            to: string;
+        };
+        Meaning: {
+            also: string;
+            says: string;
+            value: number;
+        };
+        PersonChange: {
+            password?: string;
+            pin?: string;
+            role?: string;
+            sign_out?: boolean;
+        };
+        PersonIn: {
+            name: string;
+            password: string;
+            pin?: string;
+            role: string;
+        };
+        PictureBeside: {
+            halves: string[];
+            middle: string[];
+            whole: string[];
+        };
+        PictureScene: {
+            beside: components["schemas"]["PictureBeside"];
+            halves: components["schemas"]["PictureText"][];
+            middle: components["schemas"]["PictureText"][];
+            says: string;
+            shapes: components["schemas"]["PictureShape"][];
+            whole: components["schemas"]["PictureText"][];
+        };
+        PictureShape: {
+            closed?: boolean;
+            dashed?: boolean;
+            fill?: string;
+            points: number[];
+            round?: number;
+            tone: string;
+            weight: number;
+        };
+        PictureText: {
+            bold?: boolean;
+            size: number;
+            text: string;
+            tone: string;
+            x: number;
+            y: number;
+        };
+        Problem: {
+            detail: string;
+            faults?: components["schemas"]["Fault"][];
+            field?: string;
+            kept?: components["schemas"]["RunEvent"];
+            missed?: components["schemas"]["RunEvent"][];
+            run?: components["schemas"]["ShopRunView"];
+            sent?: components["schemas"]["RunEvent"];
+            status: number;
+            title: string;
+            type: string;
+        };
+        Rig: {
+            condition?: Record<string, never>;
+            family: string;
+            format: string;
+            geometry: Record<string, never>;
+            name?: string;
+            settings?: {
+                [key: string]: number;
+            };
+        };
+        RigAnswer: {
+            readings: {
+                [key: string]: number;
+            };
+            senses: {
+                [key: string]: string;
+            };
+        };
+        RigQuestion: {
+            at?: Record<string, never>;
+            rig: components["schemas"]["Rig"];
+        };
+        RunActing: {
+            action: string;
+            name?: string;
+            says?: string;
+            setting?: string;
+        };
+        RunAdvice: {
+            action?: components["schemas"]["RunActing"];
+            caution?: string;
+            check?: components["schemas"]["RunAsk"];
+            choices: components["schemas"]["RunChoice"][];
+            choose?: components["schemas"]["RunChoose"];
+            cure?: components["schemas"]["RunTurn"];
+            do: string;
+            finding?: string;
+            inspect?: components["schemas"]["RunInspectAsk"][];
+            lock?: components["schemas"]["RunLockAsk"];
+            more: string[];
+            move?: components["schemas"]["RunTurn"];
+            plan?: components["schemas"]["RunTurn"][];
+            read?: components["schemas"]["RunWant"];
+            say: components["schemas"]["RunPiece"][];
+            settle?: components["schemas"]["RunSettled"];
+            step: string;
+            things: components["schemas"]["RunTodo"][];
+        };
+        RunAsk: {
+            answers: string[];
+            ask: string;
+            check: string;
+            conditions: string[];
+            loaded?: boolean;
+        };
+        RunChoice: {
+            about: string;
+            argued?: boolean;
+            choice: string;
+            label: string;
+            reason?: boolean;
+        };
+        RunChoose: {
+            options: components["schemas"]["RunChooseOption"][];
+            setting: string;
+            title: string;
+        };
+        RunChooseOption: {
+            id: string;
+            name: string;
+        };
+        RunEntry: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            gauge?: string;
+            /** Format: date-time */
+            received?: string;
+            says: string;
+            seq: number;
+            void?: boolean;
+        };
+        RunEvent: {
+            /** Format: date-time */
+            at: string;
+            body: unknown;
+            by: string;
+            hash: string;
+            id: string;
+            kind: string;
+            prev: string;
+            /** Format: date-time */
+            received: string;
+            run: string;
+            seq: number;
+        };
+        RunField: {
+            name: string;
+            text: string;
+        };
+        RunGauge: {
+            doubt: number;
+            due?: string;
+            id: string;
+            kind?: string;
+            name: string;
+            quantity: string;
+            resolution?: number;
+            risers?: components["schemas"]["RunRiser"][];
+        };
+        RunHeading: {
+            cable: string;
+            machine: string;
+            note: string;
+            /** Format: date-time */
+            opened: string;
+            run: string;
+        };
+        RunIn: {
+            cable: string;
+            id: string;
+            machine: string;
+        };
+        RunInspectAsk: {
+            done: boolean;
+            item: string;
+            says: string;
+        };
+        RunLine: {
+            anchor: string;
+            barrel: string;
+            bends: string;
+            between: string;
+            control: string;
+            inner?: string;
+            locked: boolean;
+            now?: string;
+            of?: string;
+            off: number;
+            pinned: boolean;
+            position?: string;
+            positions: components["schemas"]["SheetPosition"][];
+            say: string;
+            stale: boolean;
+            states: components["schemas"]["RunLineState"][];
+            threads: number;
+            turn?: components["schemas"]["RunTurn"];
+            works: string;
+        };
+        RunLineState: {
+            name: string;
+            ok: boolean;
+        };
+        RunLockAsk: {
+            adjuster?: string;
+            back_off: string;
+            least: string;
+            most: string;
+            nut: string;
+            pin?: string;
+            setting?: string;
+        };
+        RunMark: {
+            at: number;
+            kind: string;
+            label: string;
+        };
+        RunOrder: {
+            about: string;
+            against?: components["schemas"]["SheetAgainst"];
+            lines: components["schemas"]["RunField"][];
+            part: string;
+            prepare: string[];
+            why: string;
+        };
+        RunPiece: {
+            mark?: string;
+            text: string;
+        };
+        RunPlaceLine: {
+            done: boolean;
+            name: string;
+            now: boolean;
+            says: string;
+        };
+        RunPreview: {
+            line?: components["schemas"]["RunLine"];
+            picture?: components["schemas"]["PictureScene"];
+            rules: components["schemas"]["RunRule"][];
+        };
+        RunReadLine: {
+            by: string;
+            event: string;
+            name: string;
+            note?: string;
+            stage: string;
+            text: string;
+        };
+        RunReading: {
+            doubt?: number;
+            end?: string;
+            gauge?: string;
+            gauge_name?: string;
+            missing?: string[];
+            name?: string;
+            overdue?: string;
+            point: string;
+            quantity?: string;
+            side?: string;
+            side_says?: string;
+            start?: string;
+            states?: string[];
+            text?: string;
+            unit?: string;
+            value: number;
+        };
+        RunRecord: {
+            broken?: string;
+            checks: components["schemas"]["RunField"][];
+            complaint: components["schemas"]["RunField"][];
+            deviations: string[];
+            foot: string;
+            hash: string;
+            heading: components["schemas"]["RunHeading"];
+            lines: components["schemas"]["RunEntry"][];
+            open: string[];
+            own?: boolean;
+            picture?: components["schemas"]["PictureScene"];
+            result: components["schemas"]["RunField"][];
+            rules: components["schemas"]["RunRule"][];
+            sheet: string;
+            signed: string;
+            source: string;
+            statement: string;
+            through: number;
+        };
+        RunResume: {
+            at?: string;
+            by?: string;
+            finger_tight: string[];
+            last: string;
+            next: string;
+            paused?: string;
+        };
+        RunRiser: {
+            name: string;
+            table: string;
+        };
+        RunRule: {
+            doubt: number;
+            from: number;
+            id: string;
+            margins?: string;
+            marks: components["schemas"]["RunMark"][];
+            max: number;
+            min: number;
+            name: string;
+            says: string;
+            tick: number;
+            tick_say: string;
+            to: number;
+            unit: string;
+            verdict: string;
+            words: string;
+        };
+        RunSettled: {
+            point?: string;
+            setting?: string;
+            times: number;
+        };
+        RunStepState: {
+            access?: string;
+            alone?: string;
+            hands?: string;
+            id: string;
+            kind: string;
+            status: string;
+            summary?: string;
+            title: string;
+        };
+        RunThing: {
+            id?: string;
+            name?: string;
+            side?: string;
+            torque?: number;
+        };
+        RunTodo: {
+            done: boolean;
+            id?: string;
+            kind: string;
+            name: string;
+            side?: string;
+            why?: string;
+        };
+        RunTried: {
+            at: number;
+            felt: string;
+        };
+        RunTries: {
+            from: number;
+            next?: number;
+            to: number;
+            tries: components["schemas"]["RunTried"][];
+        };
+        RunTurn: {
+            adjuster: string;
+            after: number;
+            done?: boolean;
+            name: string;
+            seen: string;
+            seen_from: string;
+            setting?: string;
+            text: string;
+            threads_left?: string;
+            turns: number;
+            turns_say: string;
+            until?: boolean;
+            way: string;
+            way_says: string;
+        };
+        RunUndo: {
+            adjuster: string;
+            says: string;
+            turns: string;
+            way: string;
+        };
+        RunView: {
+            adjusters: components["schemas"]["RunWays"][];
+            advice: components["schemas"]["RunAdvice"];
+            answer?: string;
+            applies?: string;
+            back: components["schemas"]["RunUndo"][];
+            blockers: string[];
+            broken?: string;
+            drift?: string;
+            earlier: number;
+            fetch: string[];
+            last_event?: string;
+            line?: components["schemas"]["RunLine"];
+            mishaps: components["schemas"]["RunActing"][];
+            notes: string[];
+            off: components["schemas"]["RunThing"][];
+            on: components["schemas"]["RunThing"][];
+            order?: components["schemas"]["RunOrder"];
+            picture?: components["schemas"]["PictureScene"];
+            places: components["schemas"]["RunPlaceLine"][];
+            readings: components["schemas"]["RunReadLine"][];
+            resume: components["schemas"]["RunResume"];
+            rules: components["schemas"]["RunRule"][];
+            safe: components["schemas"]["RunTodo"][];
+            seq: number;
+            setting?: string;
+            signed?: string;
+            skippable: boolean;
+            steps: components["schemas"]["RunStepState"][];
+            tries?: components["schemas"]["RunTries"];
+            unsafe: boolean;
+        };
+        RunWant: {
+            between: string;
+            last?: string;
+            name: string;
+            point: string;
+            position?: string;
+            quantity: string;
+            sides?: components["schemas"]["SheetSigned"];
+            states: components["schemas"]["RunWantState"][];
+            unit: string;
+            unit_says: string;
+        };
+        RunWantState: {
+            how: string;
+            id: string;
+            name: string;
+        };
+        RunWays: {
+            id: string;
+            in: string;
+            name: string;
+            out: string;
+            unit?: string;
+        };
+        SecretsIn: {
+            now: string;
+            password?: string;
+            pin?: string;
+        };
+        Session: {
+            manage: boolean;
+            people: components["schemas"]["WorkshopPerson"][];
+            person?: components["schemas"]["WorkshopPerson"];
+            state: string;
+            work: boolean;
+        };
+        Sheet: {
+            actions?: components["schemas"]["SheetAction"][];
+            adjusters: components["schemas"]["SheetAdjuster"][];
+            applies: components["schemas"]["SheetEffectivity"];
+            assumed?: string[];
+            cable: string;
+            cautions: components["schemas"]["SheetCaution"][];
+            chain: components["schemas"]["SheetPart"][];
+            charts?: components["schemas"]["SheetChart"][];
+            checks: components["schemas"]["SheetCheck"][];
+            commands: string;
+            /** @enum {string} */
+            craft: "boat" | "car" | "trailer" | "aircraft";
+            fails_to?: string;
+            family: string;
+            forbidden_proofs?: components["schemas"]["SheetForbidden"][];
+            /** @enum {string} */
+            format: "brankel.rig-sheet/1";
+            id: string;
+            influence?: components["schemas"]["SheetInfluence"][];
+            inspection?: components["schemas"]["SheetItem"][];
+            line: components["schemas"]["SheetLine"];
+            lost_motion: components["schemas"]["SheetLostMotion"][];
+            nominal?: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
+            off: components["schemas"]["SheetOff"][];
+            part_rules?: components["schemas"]["SheetPartRule"][];
+            places?: components["schemas"]["SheetPlace"][];
+            points: components["schemas"]["SheetPoint"][];
+            prepare?: string[];
+            recheck: components["schemas"]["SheetRecheck"];
+            revision: number;
+            rig?: components["schemas"]["Rig"];
+            schools?: components["schemas"]["SheetSchool"][];
+            settings: components["schemas"]["SheetSetting"][];
+            source: components["schemas"]["SheetSource"];
+            states: components["schemas"]["SheetState"][];
+            steps: components["schemas"]["SheetStep"][];
+            temporary: components["schemas"]["SheetTemporary"][];
+            voids: components["schemas"]["SheetVoid"][];
+            voids_cables?: string[];
+        };
+        SheetAction: {
+            each?: boolean;
+            id: string;
+            makes?: string[];
+            name: string;
+            says: string;
+            spoils?: boolean;
+            times?: number;
+            unmakes?: string[];
+        };
+        SheetAdjuster: {
+            does_not_set?: string;
+            each?: boolean;
+            hooks?: string[];
+            id: string;
+            in: components["schemas"]["SheetWay"];
+            kind: string;
+            /** @enum {string} */
+            lengthens: "in" | "out";
+            lock?: components["schemas"]["SheetLock"];
+            measure_only?: boolean;
+            name: string;
+            notch?: string;
+            out: components["schemas"]["SheetWay"];
+            pitch?: number;
+            range?: components["schemas"]["SheetRange"];
+            seen_from: string;
+            step: number;
+            threads?: components["schemas"]["SheetThreads"];
+            works?: string;
+        };
+        SheetAgainst: {
+            cures: string[];
+            windows: string[];
+        };
+        SheetAnswer: {
+            cure?: components["schemas"]["SheetCure"];
+            points_to?: string;
+            says: string;
+            sense?: string[];
+            /** @enum {string} */
+            side?: "tight" | "loose";
+            stop?: boolean;
+        };
+        SheetAxis: {
+            bars: components["schemas"]["SheetBar"][];
+            cable: string;
+            craft: string;
+            family: string;
+            from: number;
+            gaps: components["schemas"]["SheetSpan"][];
+            number: string;
+            overlaps: components["schemas"]["SheetSpan"][];
+            to: number;
+        };
+        SheetBackOff: {
+            max: number;
+            min: number;
+        };
+        SheetBar: {
+            assumed: boolean;
+            from: number;
+            hash: string;
+            open_high: boolean;
+            open_low: boolean;
+            revision: number;
+            says: string;
+            sheet: string;
+            to: number;
+        };
+        SheetCaution: {
+            id: string;
+            says: string;
+        };
+        SheetChart: {
+            at?: string;
+            id: string;
+            name: string;
+            over: string;
+            points: number[][];
+            reads?: string;
+        };
+        SheetCheck: {
+            answers: components["schemas"]["SheetAnswer"][];
+            ask: string;
+            at?: Record<string, never>;
+            conditions?: string[];
+            each?: boolean;
+            id: string;
+            /** @enum {string} */
+            kind: "function" | "sense" | "condition";
+            loaded?: boolean;
+            name: string;
+            position?: string;
+            proves?: string;
+            school?: string;
+            wanted?: string;
+        };
+        SheetCure: {
+            adjuster: string;
+            steps: number;
+            /** @enum {string} */
+            way: "out" | "in";
+        };
+        SheetDifference: {
+            now: string;
+            path: string;
+            was: string;
+        };
+        SheetEffectivity: {
+            after?: string;
+            from?: string;
+            /** @enum {string} */
+            hand: "standard" | "counter" | "either";
+            members?: string[];
+            /** @enum {string} */
+            number?: "serial" | "year" | "hull number" | "engine number";
+            prefix?: string;
+            to?: string;
+            unit: string;
+            variant?: string;
+        };
+        SheetFamily: {
+            craft: string;
+            id: string;
+            name: string;
+        };
+        SheetForbidden: {
+            says: string;
+            why: string;
+        };
+        SheetHands: {
+            pairs: number;
+            where: string;
+        };
+        SheetIn: {
+            confirmed?: string[];
+            sheet: unknown;
+        };
+        SheetInfluence: {
+            adjuster: string;
+            per_turn: number;
+            point: string;
+        };
+        SheetItem: {
+            id: string;
+            says: string;
+        };
+        SheetLine: {
+            anchor: string;
+            bends: number;
+            control: string;
+            positions: components["schemas"]["SheetPosition"][];
+            works: string;
+        };
+        SheetLock: {
+            back_off_max: number;
+            back_off_min: number;
+            choice?: string[];
+            nut: string;
+            order?: string[];
+            pin?: string;
+            says: string;
+            torque?: number;
+            witness?: string;
+        };
+        SheetLostMotion: {
+            id: string;
+            limit: number;
+            name: string;
+            over: string;
+            pulled: string;
+            pushed: string;
+            stroke: number;
+        };
+        SheetMethod: {
+            how: string;
+            risk: string;
+        };
+        SheetNeighbour: {
+            says: string;
+            sheet: string;
+        };
+        SheetNew: {
+            copy_of?: string;
+            family?: string;
+            revise?: string;
+            run?: string;
+        };
+        SheetOff: {
+            id: string;
+            name: string;
+            side?: string;
+            torque?: number;
+        };
+        SheetOption: {
+            geometry?: {
+                [key: string]: number;
+            };
+            id: string;
+            name: string;
+            setting?: number;
+        };
+        SheetPart: {
+            name: string;
+            role: string;
+        };
+        SheetPartRule: {
+            excludes?: string;
+            part: string;
+            requires?: string;
+            when?: string;
+        };
+        SheetPatch: {
+            at?: Record<string, never>;
+            condition?: Record<string, never>;
+            settings?: {
+                [key: string]: number;
+            };
+        };
+        SheetPlace: {
+            id: string;
+            name: string;
+        };
+        SheetPoint: {
+            at?: Record<string, never>;
+            between: string;
+            chart?: string;
+            each?: boolean;
+            finish?: string;
+            id: string;
+            instrument?: string;
+            measures?: string;
+            minus?: number;
+            name: string;
+            plus?: number;
+            position?: string;
+            /** @enum {string} */
+            quantity: "length" | "angle" | "force" | "torque" | "count" | "speed" | "temperature";
+            school?: string;
+            settle?: components["schemas"]["SheetSettle"];
+            signed?: components["schemas"]["SheetSigned"];
+            states?: string[];
+            stop?: string;
+            target?: number;
+        };
+        SheetPosition: {
+            at: number;
+            id: string;
+            name: string;
+        };
+        SheetProof: {
+            field: string;
+            met: boolean;
+            name: string;
+            school?: string;
+            shows: string;
+            wants: string;
+        };
+        SheetRange: {
+            max: number;
+            min: number;
+        };
+        SheetRecheck: {
+            days?: number;
+            hours?: number;
+            km?: number;
+        };
+        SheetRigNames: {
+            adjusters: string[];
+            readings: string[];
+            senses: string[];
+            words: {
+                [key: string]: string[];
+            };
+        };
+        SheetSchool: {
+            id: string;
+            manual?: boolean;
+            name: string;
+            says: string;
+        };
+        SheetSetting: {
+            action?: string;
+            adjusters?: string[];
+            after?: string[];
+            as?: string;
+            back_off?: components["schemas"]["SheetBackOff"];
+            between?: string;
+            by?: string;
+            check?: string;
+            checks?: string[];
+            from?: string;
+            id: string;
+            keeps?: string[];
+            least?: boolean;
+            lock?: components["schemas"]["SheetLock"];
+            method: string;
+            options?: components["schemas"]["SheetOption"][];
+            places?: string[];
+            points?: string[];
+            school?: string;
+            settle?: components["schemas"]["SheetSettle"];
+            spread?: number;
+            steps?: number;
+            stride?: number;
+            supersedes?: string[];
+            taste?: boolean;
+            temporary?: string;
+            then?: string;
+            times?: number;
+            title: string;
+            trial?: components["schemas"]["SheetTrial"];
+            /** @enum {string} */
+            trim?: "measured" | "felt";
+            until?: components["schemas"]["SheetUntil"];
+            /** @enum {string} */
+            way?: "out" | "in";
+        };
+        SheetSettle: {
+            says: string;
+            times: number;
+        };
+        SheetSigned: {
+            negative: string;
+            positive: string;
+        };
+        SheetSource: {
+            assumed?: boolean;
+            /** Format: date */
+            date?: string;
+            revision?: string;
+            section?: string;
+            title: string;
+        };
+        SheetSpan: {
+            from: number;
+            says: string;
+            to: number;
+        };
+        SheetState: {
+            how: string;
+            id: string;
+            made?: components["schemas"]["SheetPatch"];
+            name: string;
+            unmade?: components["schemas"]["SheetPatch"];
+        };
+        SheetStep: {
+            access?: string;
+            alone?: components["schemas"]["SheetMethod"];
+            fixtures?: string[];
+            hands?: components["schemas"]["SheetHands"];
+            id: string;
+            kind: string;
+            setting?: string;
+            title: string;
+            tools?: components["schemas"]["SheetTool"][];
+        };
+        SheetTemporary: {
+            id: string;
+            name: string;
+            why: string;
+        };
+        SheetThreads: {
+            max: number;
+            min: number;
+            point: string;
+        };
+        SheetTool: {
+            name: string;
+            size?: string;
+        };
+        SheetTrial: {
+            points_to: string;
+            says: string;
+        };
+        SheetUntil: {
+            answer: string;
+            check: string;
+        };
+        SheetVoid: {
+            moving: string;
+            reopens: string[];
+        };
+        SheetWay: {
+            says: string;
+            /** @enum {string} */
+            seen: "clockwise" | "anticlockwise" | "along";
+        };
+        SheetWords: {
+            limits: string[];
+            locks: string[];
+            steps: string[];
+        };
+        ShopBay: {
+            craft: string;
+            id: string;
+            lines: components["schemas"]["ShopBayLine"][];
+            name: string;
+            note: string;
+            open: string[];
+        };
+        ShopBayLine: {
+            by_hand?: boolean;
+            cable: string;
+            name: string;
+            part: number;
+            run?: string;
+            says: string;
+            sheets: boolean;
+            sign: string;
+        };
+        ShopBays: {
+            count: number;
+            due: components["schemas"]["ShopDue"][];
+            machines: components["schemas"]["ShopBay"][];
+            open?: components["schemas"]["ShopCarry"];
+            today: string;
+            workshop: string;
+        };
+        ShopBenchRun: {
+            cable: string;
+            id: string;
+            opened: string;
+            says: string;
+            signed: boolean;
+        };
+        ShopBenchView: {
+            cautions: {
+                [key: string]: string;
+            };
+            found: string[];
+            sentences: components["schemas"]["BenchSentence"][];
+            tables: components["schemas"]["WorkshopTable"][];
+            thin: components["schemas"]["WorkshopThin"][];
+        };
+        ShopCarry: {
+            off: string[];
+            on: string[];
+            resume: components["schemas"]["RunResume"];
+            run: string;
+            title: string;
+        };
+        ShopDraft: {
+            faults: components["schemas"]["Fault"][];
+            names: components["schemas"]["SheetRigNames"];
+            preview: components["schemas"]["RunPreview"];
+            proofs: components["schemas"]["SheetProof"][];
+            questions: components["schemas"]["Fault"][];
+            words: components["schemas"]["SheetWords"];
+        };
+        ShopDue: {
+            day: string;
+            on: string;
+            overdue: boolean;
+            says: string;
+        };
+        ShopFromBench: {
+            assumed?: boolean;
+            cable: string;
+            careful: boolean;
+            craft: string;
+            id: string;
+            machine?: string;
+            source?: string;
+            values: components["schemas"]["BenchValues"];
+        };
+        ShopGaugeCard: {
+            doubt: number;
+            due?: string;
+            id: string;
+            kind?: string;
+            name: string;
+            overdue: boolean;
+            quantity: string;
+            resolution?: number;
+            risers?: components["schemas"]["RunRiser"][];
+            until: string;
+        };
+        ShopGaugeDoubt: {
+            gauge: string;
+            says: string;
+        };
+        ShopGaugeIn: {
+            doubt: number;
+            due?: string;
+            id: string;
+            kind?: string;
+            name: string;
+            quantity: string;
+            resolution?: number;
+            risers?: components["schemas"]["RunRiser"][];
+            shows?: string;
+            tells?: string;
+        };
+        ShopLibrary: {
+            axes: components["schemas"]["SheetAxis"][];
+            families: components["schemas"]["SheetFamily"][];
+        };
+        ShopMachineLine: {
+            cable: components["schemas"]["WorkshopCable"];
+            led: boolean;
+            open?: string;
+            runs: components["schemas"]["ShopMachineRun"][];
+            says: string;
+            sheet?: string;
+            void?: string;
+        };
+        ShopMachineRun: {
+            id: string;
+            opened: string;
+            says: string;
+            signed: boolean;
+        };
+        ShopMachineView: {
+            bench: components["schemas"]["ShopBenchRun"][];
+            families: components["schemas"]["SheetFamily"][];
+            lines: components["schemas"]["ShopMachineLine"][];
+            machine: components["schemas"]["WorkshopMachine"];
+            open: string[];
+        };
+        ShopRevision: {
+            hash: string;
+            revision: number;
+        };
+        ShopRunView: {
+            cable: string;
+            doubts: components["schemas"]["ShopGaugeDoubt"][];
+            gauges: components["schemas"]["RunGauge"][];
+            id: string;
+            interrupted: boolean;
+            machine: string;
+            machine_id: string;
+            machine_note: string;
+            unit?: components["schemas"]["WorkshopUnit"];
+            variants: string[];
+            view: components["schemas"]["RunView"];
+        };
+        ShopSheetPage: {
+            applies: string;
+            changed: components["schemas"]["SheetDifference"][];
+            hash: string;
+            led: boolean;
+            preview: components["schemas"]["RunPreview"];
+            proofs: components["schemas"]["SheetProof"][];
+            revisions: components["schemas"]["ShopRevision"][];
+            sheet: components["schemas"]["Sheet"];
+            words: components["schemas"]["SheetWords"];
+        };
+        ShopWhatIf: {
+            now?: components["schemas"]["WhatifState"];
+            run?: string;
+            school?: string;
+            sheet?: string;
+        };
+        ShopWhatIfView: {
+            about: string;
+            adjusters: components["schemas"]["WhatifKnob"][];
+            against?: components["schemas"]["SheetAgainst"];
+            differs: string[];
+            faults: components["schemas"]["WhatifKnob"][];
+            inside: boolean;
+            picture?: components["schemas"]["PictureScene"];
+            plan: components["schemas"]["WhatifMove"][];
+            plot?: components["schemas"]["BenchPlot"];
+            rules: components["schemas"]["RunRule"][];
+            school: string;
+            schools: components["schemas"]["SheetSchool"][];
+            senses: components["schemas"]["WhatifTold"][];
+            sheet: string;
+            then: components["schemas"]["WhatifState"];
+            title: string;
+        };
+        SignIn: {
+            name: string;
+            password?: string;
+            pin?: string;
+        };
+        TableIn: {
+            name: string;
+            text: string;
+        };
+        ThinIn: {
+            name: string;
+            thickness: string;
+        };
+        WhatifKnob: {
+            in?: string;
+            max: number;
+            min: number;
+            name: string;
+            out?: string;
+            says: string;
+            step: number;
+            unit: string;
+            value: number;
+        };
+        WhatifMove: {
+            says: string;
+            to: number;
+            works: string;
+        };
+        WhatifState: {
+            faults?: {
+                [key: string]: number;
+            };
+            settings?: {
+                [key: string]: number;
+            };
+        };
+        WhatifTold: {
+            good: boolean;
+            name: string;
+            says: string;
+        };
+        Which: {
+            choices: components["schemas"]["SheetNeighbour"][];
+            led: boolean;
+            neighbours: components["schemas"]["SheetNeighbour"][];
+            sheet: string;
+            source: string;
+            why: string;
+        };
+        WorkshopBulletin: {
+            by: string;
+            done?: string;
+            id: string;
+            on: string;
+            says: string;
+        };
+        WorkshopCable: {
+            chain?: components["schemas"]["WorkshopLink"][];
+            family: string;
+            id: string;
+            name: string;
+        };
+        WorkshopDefect: {
+            by: string;
+            closed?: string;
+            id: string;
+            on: string;
+            says: string;
+            until?: string;
+        };
+        WorkshopEntry: {
+            approved?: string;
+            basis?: string;
+            id?: string;
+            kind: string;
+            name?: string;
+            now?: string;
+            on: string;
+            says?: string;
+            shows?: string;
+            until?: string;
+            value?: number;
+            was?: string;
+        };
+        WorkshopLink: {
+            name: string;
+            note?: string;
+            role: string;
+        };
+        WorkshopMachine: {
+            bulletins?: components["schemas"]["WorkshopBulletin"][];
+            cables: components["schemas"]["WorkshopCable"][];
+            craft: string;
+            defects?: components["schemas"]["WorkshopDefect"][];
+            id: string;
+            identity?: components["schemas"]["WorkshopMark"][];
+            meters?: components["schemas"]["WorkshopMeter"][];
+            modifications?: components["schemas"]["WorkshopModification"][];
+            name: string;
+            note: string;
+            owner?: string;
+            swaps?: components["schemas"]["WorkshopSwap"][];
+            unit?: components["schemas"]["WorkshopUnit"];
+        };
+        WorkshopMark: {
+            name: string;
+            value: string;
+        };
+        WorkshopMeter: {
+            name: string;
+            readings: components["schemas"]["WorkshopMeterReading"][];
+        };
+        WorkshopMeterReading: {
+            by: string;
+            id?: string;
+            on: string;
+            struck?: boolean;
+            value: number;
+        };
+        WorkshopModification: {
+            approved: string;
+            basis: string;
+            by: string;
+            on: string;
+            what: string;
+        };
+        WorkshopPerson: {
+            id: string;
+            name: string;
+            pin?: boolean;
+            role: string;
+        };
+        WorkshopSwap: {
+            by: string;
+            now: string;
+            on: string;
+            was?: string;
+            what: string;
+        };
+        WorkshopTable: {
+            gauge?: boolean;
+            name: string;
+            text: string;
+        };
+        WorkshopThin: {
+            name: string;
+            thickness: number;
+        };
+        WorkshopUnit: {
+            hand: string;
+            serial: string;
+            variant?: string;
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
 export type $defs = Record<string, never>;
 export interface operations {
-  bays: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopBays'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  bench: {
-    parameters: {
-      query?: {
-        find?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopBenchView'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  benchWork: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        name: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BenchIn'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['BenchWorked'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  benchRun: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        name: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ShopFromBench'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopRunView'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  calcs: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['CalcName'][];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  calc: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        name: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': Record<string, never>;
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': Record<string, never>;
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  newSheet: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SheetNew'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['Sheet'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  checkSheet: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SheetIn'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopDraft'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  first: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FirstIn'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['Session'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  gauges: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopGaugeCard'][];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  keepGauge: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ShopGaugeIn'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopGaugeCard'][];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  library: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopLibrary'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  putMachine: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['WorkshopMachine'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopMachineView'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  machine: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopMachineView'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  logMachine: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['WorkshopEntry'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopMachineView'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  ownSecrets: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SecretsIn'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['Session'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  openapi: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': unknown;
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  people: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['WorkshopPerson'][];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  addPerson: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PersonIn'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['WorkshopPerson'][];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  changePerson: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PersonChange'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['WorkshopPerson'][];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  sheetSchema: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/schema+json': unknown;
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  rigSchema: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/schema+json': unknown;
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  rigAnswer: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RigQuestion'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['RigAnswer'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  openRun: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RunIn'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopRunView'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  run: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        run: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopRunView'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  events: {
-    parameters: {
-      query?: {
-        after?: string;
-      };
-      header?: never;
-      path: {
-        run: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['RunEvent'][];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  append: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        run: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['EventIn'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopRunView'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  orderPDF: {
-    parameters: {
-      query?: {
-        paper?: string;
-      };
-      header?: never;
-      path: {
-        run: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/pdf': unknown;
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  record: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        run: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['RunRecord'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  recordPDF: {
-    parameters: {
-      query?: {
-        paper?: string;
-      };
-      header?: never;
-      path: {
-        run: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/pdf': unknown;
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  understand: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        run: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RunReading'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['Meaning'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  which: {
-    parameters: {
-      query?: {
-        serial?: string;
-        hand?: string;
-        variant?: string;
-      };
-      header?: never;
-      path: {
-        run: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['Which'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  search: {
-    parameters: {
-      query?: {
-        find?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['Hit'][];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  session: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['Session'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  signIn: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SignIn'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['Session'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  here: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['Session'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  signOut: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['Session'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  signOutEverywhere: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['Session'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  sheets: {
-    parameters: {
-      query?: {
-        after?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['SheetLine'][];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  keepSheet: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SheetIn'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopSheetPage'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  sheet: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        hash: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['Sheet'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  sheetPage: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        hash: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopSheetPage'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  keepTable: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TableIn'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopBenchView'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  dropTable: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        name: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopBenchView'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  keepThin: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ThinIn'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopBenchView'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  dropThin: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        name: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopBenchView'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  whatIf: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ShopWhatIf'];
-      };
-    };
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShopWhatIfView'];
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
-  healthz: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description as asked */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'text/plain': unknown;
-        };
-      };
-      /** @description what was wrong */
-      default: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['Problem'];
-        };
-      };
-    };
-  };
+    bays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopBays"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench: {
+        parameters: {
+            query?: {
+                find?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopBenchView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    benchWork: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchWorked"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    benchRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopFromBench"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopRunView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calcs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalcName"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calc: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": Record<string, never>;
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    newSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetNew"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    checkSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopDraft"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    first: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    gauges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopGaugeCard"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keepGauge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopGaugeIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopGaugeCard"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    library: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopLibrary"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    putMachine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkshopMachine"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopMachineView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    machine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopMachineView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logMachine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkshopEntry"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopMachineView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ownSecrets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SecretsIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    openapi: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkshopPerson"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkshopPerson"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changePerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonChange"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkshopPerson"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sheetSchema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/schema+json": unknown;
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rigSchema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/schema+json": unknown;
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rigAnswer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RigQuestion"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigAnswer"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    openRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopRunView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopRunView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    events: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunEvent"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    append: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopRunView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    orderPDF: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunRecord"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    recordPDF: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    understand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunReading"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Meaning"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    which: {
+        parameters: {
+            query?: {
+                serial?: string;
+                hand?: string;
+                variant?: string;
+            };
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Which"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query?: {
+                find?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hit"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    signIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    here: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    signOutEverywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sheets: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetLine"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keepSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopSheetPage"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sheetPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopSheetPage"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keepTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopBenchView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    dropTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopBenchView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keepThin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThinIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopBenchView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    dropThin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopBenchView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    whatIf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopWhatIf"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopWhatIfView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    healthz: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": unknown;
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
 }

@@ -46,7 +46,7 @@ export function PlotView({ plot, says }: { plot: Plot; says: string }) {
             height: 58,
           },
         ]}
-        yAxis={[{ label: plot.y, tickLabelStyle: text, labelStyle: text, width: 58 }]}
+        yAxis={[{ label: plot.y, tickLabelStyle: text, labelStyle: text, width: 74 }]}
         series={plot.series.map((s, i) => ({
           id: `s${i}`,
           label: s.name,
