@@ -70,6 +70,16 @@ test('what if, from a run: the rig that fits the last readings', async ({ page, 
   await expect(page.getByRole('region', { name: 'What would put it right' })).toContainText('turn');
   await page.setViewportSize({ width: 390, height: 844 });
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-  await page.getByRole('link', { name: 'back to the run' }).click();
-  await expect(page.getByRole('region', { name: 'Now' })).toBeVisible();
+  await page.getByRole('button', { name: 'Try it' }).click();
+  await page.getByRole('link', { name: 'use this as a plan' }).click();
+  const plan = page.getByRole('region', { name: 'Planned' });
+  await expect(plan).toContainText('Each is read after it is turned');
+  const turned = plan.getByRole('button', { name: /: turned$/ });
+  const n = await turned.count();
+  expect(n).toBeGreaterThan(0);
+  for (let left = n - 1; left >= 0; left--) {
+    await turned.first().click();
+    await expect(turned).toHaveCount(left);
+  }
+  await expect(page.getByRole('region', { name: 'Now' }).getByRole('heading')).toContainText(/Read|Work|stroke/i);
 });

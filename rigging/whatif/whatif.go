@@ -49,7 +49,8 @@ type Answer struct {
 
 // Knob is something to step: an adjuster in its own steps, or a fault.
 type Knob struct {
-	Name  string  `json:"name"` // the rig's
+	Name  string  `json:"name"`         // the rig's
+	ID    string  `json:"id,omitempty"` // of the adjuster on the sheet, where it is turned
 	Says  string  `json:"says"`
 	Unit  string  `json:"unit"`
 	Value float64 `json:"value"`
@@ -285,10 +286,10 @@ func knobs(s *sheet.Sheet, now standing) []Knob {
 		if a.Works == "" || !ok && len(a.Hooks) == 0 {
 			continue
 		}
-		k := Knob{Name: a.Works, Says: a.Name, Unit: a.Notch, Value: now.settings[a.Works], Step: max(a.Step, 0.125), Min: within.Min,
+		k := Knob{Name: a.Works, ID: a.ID, Says: a.Name, Unit: a.Notch, Value: now.settings[a.Works], Step: max(a.Step, 0.125), Min: within.Min,
 			Max: within.Max, Out: a.Out.Says, In: a.In.Says}
 		if len(a.Hooks) > 0 {
-			k.Unit, k.Step, k.Min, k.Max = "place", 1, 0, float64(len(a.Hooks)-1)
+			k.ID, k.Unit, k.Step, k.Min, k.Max = "", "place", 1, 0, float64(len(a.Hooks)-1)
 		}
 		if k.Unit == "" {
 			k.Unit = "turn"

@@ -6,6 +6,7 @@ import { Finding } from '../parts/Frame';
 import { Blank } from '../parts/Blank';
 import { ComplaintPanel } from './ComplaintPanel';
 import { IdentifyPanel } from './IdentifyPanel';
+import { PlanPanel } from './Planned';
 import { OrderSlip } from './OrderSlip';
 import { MovePanel } from './MovePanel';
 import { StatesPanel } from './StatesPanel';
@@ -30,6 +31,7 @@ export function Now(props: Props) {
   const step = run.view.steps.find((s) => s.id === advice.step);
   return (
     <Box component="section" aria-label="Now" data-seq={run.view.seq} sx={{ maxWidth: 760 }}>
+      <PlanPanel run={run} send={send} />
       <Box
         component="h2"
         sx={{

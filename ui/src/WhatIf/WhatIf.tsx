@@ -1,18 +1,12 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { problemIn, type WhatIfView } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
 import { PictureView } from '../parts/PictureView';
-import { RuleView } from '../parts/RuleView';
 import { KnobView } from './KnobView';
-import { Travel } from './Travel';
+import { Felt, Would } from './Would';
 import { useTried, useWhatIf, type Standing } from './useWhatIf';
-
-const PlotView = lazy(() => import('../Bench/drawings/PlotView').then((m) => ({ default: m.PlotView })));
-
-const title = { m: 0, mt: 2, fontSize: 18, fontWeight: 600 } as const;
 
 /** A setting is tried before it is touched: everything the rig would tell follows. */
 export function WhatIfScreen() {
@@ -56,6 +50,11 @@ export function WhatIfScreen() {
         )}
       </Box>
       <Foot>
+        {about.run && view && first && planOf(view, first) && (
+          <Box component={Link} to={`/run/${about.run}?plan=${encodeURIComponent(planOf(view, first))}`} sx={{ color: 'text.primary' }}>
+            use this as a plan
+          </Box>
+        )}
         {about.run && (
           <Box component={Link} to={`/run/${about.run}`} sx={{ color: 'text.primary' }}>
             back to the run
@@ -64,6 +63,16 @@ export function WhatIfScreen() {
       </Foot>
     </Box>
   );
+}
+
+/** What was tried as moves from where it stands: adjuster, turns and way. */
+function planOf(view: WhatIfView, first: WhatIfView): string {
+  return view.adjusters
+    .map((k) => ({ id: k.id ?? '', by: k.value - (first.adjusters.find((one) => one.name === k.name)?.value ?? k.value), step: k.step }))
+    .map((m) => ({ ...m, by: Math.round(m.by / m.step) * m.step }))
+    .filter((m) => m.id !== '' && m.by !== 0)
+    .map((m) => `${m.id}:${Math.abs(m.by)}:${m.by > 0 ? 'out' : 'in'}`)
+    .join(',');
 }
 
 function Knobs({ view, first, set }: { view: WhatIfView; first: WhatIfView; set: (change: Record<string, string>) => void }) {
@@ -128,92 +137,5 @@ function Knobs({ view, first, set }: { view: WhatIfView; first: WhatIfView; set:
         </Box>
       )}
     </Box>
-  );
-}
-
-function Felt({ view }: { view: WhatIfView }) {
-  return (
-    <>
-      <Box component="h2" sx={title}>
-        What would be felt and seen
-      </Box>
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 17 }}>
-        {view.senses.map((s) => (
-          <Box component="li" key={s.name} sx={{ color: s.good ? 'text.primary' : 'error.main', fontWeight: s.good ? 400 : 600 }}>
-            {s.good ? '✓' : '✕'} {s.name}: {s.says}
-          </Box>
-        ))}
-      </Box>
-    </>
-  );
-}
-
-/** What would be so, what differs, and what would put it right. */
-function Would({
-  view,
-  tried,
-  afresh,
-  set,
-}: {
-  view: WhatIfView;
-  tried: boolean;
-  afresh: () => void;
-  set: (change: Record<string, string>) => void;
-}) {
-  return (
-    <>
-      <Box aria-live="polite" sx={{ fontSize: 26, fontWeight: 600, lineHeight: 1.2, color: view.inside ? 'success.main' : 'error.main' }}>
-        {view.inside ? '✓ Everything is inside.' : '✕ Not everything is inside.'}
-      </Box>
-      {view.differs.length > 0 && (
-        <Box component="ul" aria-label="What differs" sx={{ m: 0, mt: 0.5, pl: 3, fontSize: 17 }}>
-          {view.differs.map((d) => (
-            <li key={d}>{d}</li>
-          ))}
-        </Box>
-      )}
-      {view.plan.length > 0 && (
-        <Box component="section" aria-label="What would put it right" sx={{ mt: 1.5 }}>
-          <Box sx={{ fontSize: 18 }}>
-            The least that puts it right: <b>{view.plan.map((m) => m.says).join('; ')}</b>
-          </Box>
-          <Button
-            sx={{ mt: 1 }}
-            onClick={() => {
-              set(Object.fromEntries(view.plan.map((m) => [`s.${m.works}`, String(m.to)])));
-            }}
-          >
-            Try it
-          </Button>
-        </Box>
-      )}
-      {view.against && (
-        <Box component="section" aria-label="Why not" sx={{ mt: 1.5, fontSize: 18 }}>
-          <b>No setting puts it right.</b> Cannot be met: {view.against.windows.join('; ')}.
-          {view.against.cures.length > 0 && ` One part would allow it: ${view.against.cures.join('; or ')}.`}
-        </Box>
-      )}
-      {tried && (
-        <Button variant="text" sx={{ mt: 1 }} onClick={afresh}>
-          back to where it began
-        </Button>
-      )}
-      <Box component="h2" sx={title}>
-        What would be read
-      </Box>
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'repeat(2, minmax(0, 1fr))' }, columnGap: 4 }}>
-        {view.rules.map((r) => (
-          <RuleView key={r.id} rule={r} small />
-        ))}
-      </Box>
-      {view.plot && (
-        <Suspense fallback={<Box sx={{ height: 340 }} />}>
-          <Box sx={{ mt: 2 }}>
-            <PlotView plot={view.plot} says={view.differs.join('; ')} />
-            <Travel plot={view.plot} />
-          </Box>
-        </Suspense>
-      )}
-    </>
   );
 }

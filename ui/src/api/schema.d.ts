@@ -2020,6 +2020,7 @@ export interface components {
             thickness: string;
         };
         WhatifKnob: {
+            id?: string;
             in?: string;
             max: number;
             min: number;
