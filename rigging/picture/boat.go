@@ -61,20 +61,19 @@ func sternDrive(p *pen) {
 	lx, ly := p.helm(110, 110)
 	p.rod(lx, ly, 210, 154)
 	p.fixed(224, 154, 60)
-	p.cable(230, 154, 330, 160, 420, 80, 520, 60)
-	p.fixed(534, 60, 56)
-	p.thread(548, 640, 60)
+	p.cable(230, 154, 300, 158, 350, 90, 410, 60)
+	p.fixed(424, 60, 56)
+	p.thread(438, 530, 60)
 	times := bigger(max(abs(p.value("upper_gap")), 0.5), 30)
-	p.adjuster("upper", 600, 60, 44, 34)
+	p.adjuster("upper", 490, 60, 44, 34)
 	gap := clamp(p.value("upper_gap")*times, -40, 40)
-	stud := 790.0
-	p.rod(640, 60, stud+gap-14, 60)
+	stud, barrel := 670.0, 940.0
+	p.rod(530, 60, stud+gap-14, 60)
 	p.circle(Ink, 3, Paper, stud+gap, 60, 10)
-	px, py := 790.0, 128.0
 	p.plate(Ink, 3.5, Paper, stud-26, 40, stud+26, 40, stud+40, 210, stud-40, 210)
 	p.circle(Ink, 3, Wash, stud, 60, 7)
-	p.pivot(px, py)
-	p.note(px-40, 210, 4, p.rig.Works)
+	p.pivot(stud, 118)
+	p.note(stud-40, 210, 4, p.rig.Works)
 	p.gap("upper_gap", min(stud, stud+gap), max(stud, stud+gap), 24, times)
 	p.shows("switch_forward", stud, 24, 14)
 	slot := clamp(p.value("slot")*4, 0, 40)
@@ -83,23 +82,28 @@ func sternDrive(p *pen) {
 	if _, ok := p.rig.Adjusters["slot"]; ok {
 		p.turnedAt("slot", stud-20, 180)
 	}
-	p.rod(stud, 196-slot, 880, 190)
-	p.adjuster("lower", 930, 190, 60, 36)
-	p.thread(965, 1040, 190)
-	p.fixed(1052, 190, 50)
-	p.cable(1058, 190, 1110, 190, 1150, 210, 1196, 214)
-	p.note(1150, 205, 8, "to the drive")
+	p.rod(stud, 196-slot, barrel-31, 190)
+	p.adjuster("lower", barrel, 190, 60, 36)
+	p.thread(barrel+35, 1050, 190)
+	p.fixed(1062, 190, 50)
+	p.cable(1068, 190, 1110, 190, 1150, 208, 1196, 212)
+	p.note(1150, 203, 8, "to the drive")
 	p.line(Ink, 1.5, stud, 184, stud, 148)
-	p.line(Ink, 1.5, 930, 170, 930, 148)
-	p.span("barrel_to_eye", stud, 930, 148)
-	p.shows("threads", 1000, 183, 4)
+	p.line(Ink, 1.5, barrel, 170, barrel, 148)
+	if _, ok := p.rig.Readings["barrel_to_eye"]; ok {
+		p.ends(stud, barrel, 148)
+		p.lean = -1
+		p.shows("barrel_to_eye", barrel-20, 148, 8)
+		p.lean = 0
+	}
+	p.shows("threads", 1020, 183, 4)
 	p.shows("inner", 1120, 196, 10)
-	p.box(Ink, 3, Paper, 1050, 60, 60, 34)
-	p.line(Ink, 3, 1050, 77, stud+30, 77)
-	p.note(1110, 70, 4, "switch")
-	p.shows("switch_reverse", 1080, 94, 4)
+	p.box(Ink, 3, Paper, 1110, 24, 56, 30)
+	p.line(Ink, 3, 1110, 39, stud+24, 46)
+	p.note(1138, 54, 4, "switch")
+	p.shows("switch_reverse", 1138, 54, 4)
 	if _, ok := p.rig.Adjusters["switch_cam"]; ok {
-		p.turnedAt("switch_cam", 1080, 60)
+		p.turnedAt("switch_cam", 1138, 24)
 	}
 }
 
