@@ -262,16 +262,6 @@ func (p *pen) gap(reading string, x1, x2, y float64, times float64) {
 	p.read(r, (x1+x2)/2, y, 12, times)
 }
 
-// span is a distance drawn between its ends.
-func (p *pen) span(reading string, x1, x2, y float64) {
-	r, ok := p.rig.Readings[reading]
-	if !ok {
-		return
-	}
-	p.ends(x1, x2, y)
-	p.read(r, (x1+x2)/2, y, 10, 1)
-}
-
 // ends draws a distance from one place to another.
 func (p *pen) ends(x1, x2, y float64) {
 	p.line(Ink, 1.5, x1, y-10, x1, y+10)
