@@ -60,7 +60,8 @@ func renews(about string) bool { return about == "pinned" || strings.HasPrefix(a
 
 // woundOn says how a new end is begun.
 func woundOn(t *sheet.Threads) string {
-	return fmt.Sprintf("A new cable has no as found: wind its end on so that thread is left both ways, about %s turns in (at least %s, at most %s).",
+	return fmt.Sprintf("A new cable has no as found: wind its end on so that thread is left both ways, "+
+		"about %s turns in (at least %s, at most %s).",
 		quantity.Number(math.Round((t.Min+t.Max)/2), 0), quantity.Number(t.Min, 0), quantity.Number(t.Max, 0))
 }
 

@@ -279,7 +279,7 @@ type Check struct {
 	ID         string   `json:"id" jsonschema:"minLength=1"`
 	Name       string   `json:"name" jsonschema:"minLength=1"`
 	Ask        string   `json:"ask" jsonschema:"minLength=1"`
-	Kind       string   `json:"kind" jsonschema:"enum=function,enum=sense,enum=condition"` // a condition is looked at before anything is turned
+	Kind       string   `json:"kind" jsonschema:"enum=function,enum=sense,enum=condition"`
 	Loaded     bool     `json:"loaded,omitempty"`
 	Position   string   `json:"position,omitempty"`
 	Answers    []Answer `json:"answers" jsonschema:"minItems=2,maxItems=6"` // the good one first
