@@ -4,6 +4,8 @@ import (
 	"strings"
 
 	"gorm.io/gorm"
+
+	"brankel/rigging/workshop"
 )
 
 // Hit is one thing found: its kind (machine, sheet, run), ID and words.
@@ -37,8 +39,9 @@ func (s *Store) Search(want string) ([]Hit, error) {
 		Limit(mostHits)
 	bench := s.db.Table("runs AS r").
 		Joins("LEFT JOIN machines m ON m.id = r.machine").
-		Where("starts_with(r.cable, 'bench: ')").
-		Select("'run' AS kind, r.id, substr(r.cable, 8) AS title, concat_ws(' · ', 'from the Bench', m.name, r.says) AS says").
+		Where("starts_with(r.cable, ?)", workshop.BenchCable).
+		Select("'run' AS kind, r.id, substr(r.cable, ?) AS title, concat_ws(' · ', 'from the Bench', m.name, r.says) AS says",
+			len(workshop.BenchCable)+1).
 		Order("r.opened DESC, r.id").
 		Limit(mostHits)
 	for _, w := range words {

@@ -73,7 +73,7 @@ func (s *Shop) Bays() (Bays, error) {
 	if err != nil {
 		return Bays{}, err
 	}
-	fromBench, err := s.Store.Unsigned(benchCable)
+	fromBench, err := s.Store.Unsigned(workshop.BenchCable)
 	if err != nil {
 		return Bays{}, err
 	}

@@ -27,15 +27,12 @@ type FromBench struct {
 	bench.Job
 }
 
-// benchCable begins the id of a cable that no card has: what a run from the Bench sets.
-const benchCable = "bench: "
-
 // benchMachine is what a run without a machine stands under.
 var benchMachine = workshop.Machine{Name: "At the Bench"}
 
 // offCard is the cable of a run that no card has.
 func offCard(id string) workshop.Cable {
-	return workshop.Cable{ID: id, Name: strings.TrimPrefix(id, benchCable), Family: bench.BenchFamily}
+	return workshop.Cable{ID: id, Name: strings.TrimPrefix(id, workshop.BenchCable), Family: bench.BenchFamily}
 }
 
 // RunFromBench opens a run of one setting on the figures of a sentence, with what was
@@ -68,7 +65,7 @@ func (s *Shop) RunFromBench(name string, in FromBench, by string) (RunView, erro
 	if err != nil {
 		return RunView{}, err
 	}
-	job := workshop.Job{ID: in.ID, Machine: in.Machine, Cable: benchCable + one.Cable, Opened: events[0].At}
+	job := workshop.Job{ID: in.ID, Machine: in.Machine, Cable: workshop.BenchCable + one.Cable, Opened: events[0].At}
 	if err := s.Store.AddRun(job, events, one.Hash(), run.Stand(run.Fold(one, events))); err != nil {
 		return RunView{}, err
 	}
@@ -89,7 +86,7 @@ func (s *Shop) benchEvents(id, by string, one *sheet.Sheet, found map[string]str
 		n := len(events) + 1
 		own := uuid.NewSHA1(uuid.NameSpaceURL, fmt.Appendf(nil, "%s#%d", id, n)).String()
 		e := run.Event{ID: own, Run: id, Seq: n, Kind: kind, By: by, At: at, Received: at, Body: raw}
-		if e, err = run.Admit(run.Bench{Family: one.Family, Cable: one.Cable}, st, e); err != nil {
+		if e, err = run.Admit(run.Bench{Family: one.Family, Cable: one.Cable, Opens: true}, st, e); err != nil {
 			return err
 		}
 		e = e.Seal(hash)

@@ -68,7 +68,7 @@ func (s *Shop) MachineView(id string) (MachineView, error) {
 		newest[[2]string{m.ID, r.Cable}] = r
 	}
 	for _, r := range runs {
-		if strings.HasPrefix(r.Cable, benchCable) {
+		if strings.HasPrefix(r.Cable, workshop.BenchCable) {
 			v.Bench = append(v.Bench, BenchRun{offCard(r.Cable).Name, machineRun(r)})
 		}
 	}

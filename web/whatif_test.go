@@ -81,5 +81,12 @@ func TestARunFromTheBenchIsOpenedByWhoIsSignedIn(t *testing.T) {
 	assert.Equal(t, "id", p.Field)
 	w = c.do("POST", "/api/v1/runs/"+id+"/events", event(uuid.NewString(), len(events), "figures", `{"sheet":null}`))
 	assert.Equal(t, http.StatusUnprocessableEntity, w.Code, "figures come with the opening, and never later")
+
+	// nor may a run just opened on a cable be led by figures that somebody sends
+	var all []struct{ Body json.RawMessage }
+	require.NoError(t, json.Unmarshal(c.do("GET", "/api/v1/runs/"+id+"/events", "").Body.Bytes(), &all))
+	fresh := c.open().ID
+	w = c.do("POST", "/api/v1/runs/"+fresh+"/events", event(uuid.NewString(), 0, "figures", string(all[0].Body)))
+	assert.Equal(t, http.StatusUnprocessableEntity, w.Code, w.Body.String())
 	assert.Equal(t, http.StatusNotFound, c.do("POST", "/api/v1/bench/sledge/run", body(uuid.NewString())).Code)
 }

@@ -2,7 +2,9 @@ package bench
 
 import (
 	"encoding/json"
+	"maps"
 	"math"
+	"slices"
 	"strings"
 	"unicode/utf8"
 
@@ -49,6 +51,11 @@ func (s Sentence) Sheet(values Values, job Job) (*sheet.Sheet, map[string]string
 		return nil, nil, err
 	}
 	input, _, say := s.build(values)
+	for _, key := range slices.Sorted(maps.Keys(say)) {
+		if utf8.RuneCountInString(say[key]) > longestJob {
+			return nil, nil, fault.At("values."+key, "say it in %d letters", longestJob)
+		}
+	}
 	raw, err := json.Marshal(input)
 	if err != nil {
 		return nil, nil, err

@@ -1,6 +1,7 @@
 package bench
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -61,8 +62,16 @@ func TestNoRunWithoutFiguresOrTheirSource(t *testing.T) {
 		require.ErrorAs(t, err, &f)
 		assert.Equal(t, one.field, f.Field)
 	}
+	long := Values{"@out": strings.Repeat("far ", 40)}
+	for k, v := range s.Example {
+		if k != "@out" {
+			long[k] = v
+		}
+	}
+	_, _, err := s.Sheet(long, whole)
+	assert.ErrorContains(t, err, "80 letters")
 	sums, _ := Find("measure")
 	assert.False(t, sums.Leads)
-	_, _, err := sums.Sheet(sums.Example, whole)
+	_, _, err = sums.Sheet(sums.Example, whole)
 	assert.Error(t, err, "a sum sets nothing")
 }

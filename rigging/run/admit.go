@@ -19,6 +19,7 @@ type Bench struct {
 	Sheets []sheet.Head
 	Gauges []Gauge
 	Day    string // of what is being written, 2006-01-02
+	Opens  bool   // the shop itself opens a run from the Bench: nobody else brings figures
 }
 
 // Incoming is an event that is looked at, with all that stands around it.

@@ -11,14 +11,15 @@ type Figures struct {
 	Sheet *sheet.Sheet `json:"sheet"`
 }
 
-// admitFigures: they come with a run as it is opened, and never later.
+// admitFigures: they come with a run as the shop opens it from the Bench; whoever sends them
+// would go round the library, its cautions and its second inspection.
 func admitFigures(in Incoming, f Figures) (Figures, error) {
 	if f.Sheet != nil {
 		f.Sheet.WorkOut()
 	}
 	switch {
-	case in.Seq > 0:
-		return f, fault.At("kind", "a run is opened with its figures: open a new one for others")
+	case in.Seq > 0 || !in.Opens:
+		return f, fault.At("kind", "figures come from the Bench as a run is opened: open a new one there")
 	case f.Sheet == nil || !f.Sheet.Led():
 		return f, fault.At("body.sheet", "no run can be led by these figures")
 	}

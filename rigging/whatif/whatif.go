@@ -75,6 +75,9 @@ type Move struct {
 	Says  string  `json:"says"`
 }
 
+// mostSetting is how far an adjuster may be set, as far as a sheet's own ranges go.
+const mostSetting = 1000
+
 // mostFault is how large a fault may be made, in its own unit.
 const mostFault = 50
 
@@ -152,6 +155,9 @@ func stand(s *sheet.Sheet, to State, at string) (standing, error) {
 	for _, name := range slices.Sorted(maps.Keys(to.Settings)) {
 		if !slices.ContainsFunc(s.Adjusters, func(a sheet.Adjuster) bool { return a.Works == name }) {
 			return standing{}, fault.At(at+".settings."+name, "there is no such adjuster on this sheet")
+		}
+		if v := to.Settings[name]; math.IsNaN(v) || math.Abs(v) > mostSetting {
+			return standing{}, fault.At(at+".settings."+name, "write up to %d either way", mostSetting)
 		}
 		r.Settings[name] = to.Settings[name]
 	}

@@ -127,6 +127,7 @@ func TestWhatCannotBeIsToldAtItsPlace(t *testing.T) {
 	for field, q := range map[string]Question{
 		"sheet":                   {},
 		"now.settings.nut":        {Sheet: s, Now: State{Settings: map[string]float64{"nut": 1}}},
+		"now.settings.equaliser":  {Sheet: s, Now: State{Settings: map[string]float64{"equaliser": 1e300}}},
 		"then.faults.rust":        {Sheet: s, Then: State{Faults: map[string]float64{"rust": 1}}},
 		"now.faults.stretch":      {Sheet: s, Now: State{Faults: map[string]float64{"stretch": 1e6}}},
 		"now.condition.wear.left": {Sheet: s, Now: State{Faults: map[string]float64{"wear.left": -1}}},

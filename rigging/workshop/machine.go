@@ -50,6 +50,9 @@ type Unit struct {
 	Variant string `json:"variant,omitempty"`
 }
 
+// BenchCable begins the id of a cable that no card has: what a run from the Bench sets.
+const BenchCable = "bench: "
+
 // Cable is one line of a machine.
 type Cable struct {
 	ID     string `json:"id"`
