@@ -19,6 +19,7 @@ type plan struct {
 	out   calc.CoupledOutput
 	aims  []*Aim // what Predicted tells of
 	clamp bool   // some reading says only "at most"
+	vain  bool   // farther than the sums say, for the last turns did nothing
 }
 
 // left are the turns that are not made yet.
@@ -36,14 +37,31 @@ func (st State) plan(s *Setting) *plan {
 	if !ok {
 		return nil
 	}
-	out := st.solveAll(s, values)
+	out := st.solveAll(s, values, after)
 	if out == nil {
 		return nil
+	}
+	if len(s.Turned) == 1 && len(out.turns) == 1 {
+		st.goFarther(s, out, values)
 	}
 	for i, t := range out.turns {
 		out.turns[i].Done = slices.ContainsFunc(after, func(m Moved) bool { return m.Adjuster == t.Adjuster })
 	}
 	return out
+}
+
+// goFarther sizes the move of the only adjuster so that it leaves a clamp.
+func (st State) goFarther(s *Setting, p *plan, values map[string]Judgement) {
+	turn := &p.turns[0]
+	far := turn.Turns
+	for _, a := range p.aims {
+		if values[a.Point.ID].wrong() {
+			far = math.Max(far, st.farther(s, a.Point, turn.Turns, turn.Way))
+		}
+	}
+	if far > turn.Turns {
+		p.turns[0], p.vain = *turnOf(s, s.Adjuster, far, turn.Way), true
+	}
 }
 
 // round is the newest reading of every point with limits, when no move came between them,
@@ -80,18 +98,25 @@ func (st State) round(s *Setting) (values map[string]Judgement, after []Moved, o
 	return values, after, wrong
 }
 
-// solveAll is the least turning that puts every reading inside.
-func (st State) solveAll(s *Setting, values map[string]Judgement) *plan {
+// solveAll is the least turning that puts every reading inside, from where all stood when it
+// was read: what was turned after that is part of it.
+func (st State) solveAll(s *Setting, values map[string]Judgement, after []Moved) *plan {
 	p := &plan{}
 	in := calc.CoupledInput{}
 	var turned []*Turned
 	for _, t := range s.Turned {
-		lo, hi := t.reach()
+		made := 0.0
+		for _, m := range after {
+			if m.Adjuster == t.Adjuster.ID {
+				made += m.signed()
+			}
+		}
+		lo, hi := t.reach(made)
 		if st.stuck(t.Adjuster.ID, "in") {
-			lo = 0
+			lo = min(0, made)
 		}
 		if st.stuck(t.Adjuster.ID, "out") {
-			hi = 0
+			hi = max(0, made)
 		}
 		if lo == hi || t.Adjuster.MeasureOnly {
 			continue
@@ -127,6 +152,9 @@ func (st State) solveAll(s *Setting, values map[string]Judgement) *plan {
 	if err != nil {
 		return nil
 	}
+	if two, ok := bothEnds(in, turned, after); ok {
+		out = two
+	}
 	p.out = out
 	for j, by := range out.Moves {
 		if by == 0 {
@@ -143,12 +171,13 @@ func (st State) solveAll(s *Setting, values map[string]Judgement) *plan {
 
 func (t *Turned) step() float64 { return max(t.Adjuster.Step, 0.125) }
 
-// reach is how far it may be turned from where it stands: as far as its thread goes, else as
-// far as its whole range is wide.
-func (t *Turned) reach() (in, out float64) {
+// reach is how far it may be turned from where it stood before it was turned by so much: as far
+// as its thread goes, else as far as its whole range is wide.
+func (t *Turned) reach(made float64) (in, out float64) {
 	a := t.Adjuster
 	if a.Threads != nil && t.Threads != nil {
-		return min(0, *t.Threads-a.Threads.Max), max(0, *t.Threads-a.Threads.Min)
+		then := *t.Threads + made // outward takes thread out
+		return min(0, then-a.Threads.Max), max(0, then-a.Threads.Min)
 	}
 	width := 20 * t.step()
 	if a.Range != nil {
@@ -188,6 +217,10 @@ func (st State) coupled(s *Setting) Advice {
 		a.Say = append(a.Say, plain(t.Name+" "), Piece{t.Text + " " + t.WaySays, "turn"})
 	}
 	a.Say = append(a.Say, plain("."))
+	if p.vain {
+		a.More = append(a.More, upper(left[0].Name)+": "+lower(seen(&left[0]))+".", inVain)
+		return a
+	}
 	var should []string
 	for i, aim := range p.aims {
 		v := p.out.Predicted[i]

@@ -5,7 +5,6 @@ import (
 	"math"
 	"slices"
 
-	"brankel/rigging/calc"
 	"brankel/rigging/sheet"
 )
 
@@ -252,66 +251,6 @@ func other(way string) string {
 	return "in"
 }
 
-// try asks for what was not answered at this mark, then goes on to the next mark.
-func (st State) try(s *Setting) Advice {
-	t := st.tries(s)
-	if t.here() == feltUnknown {
-		if how := s.Of.Settle; how != nil && !st.settled(s.Of) && st.movedIn(s.Of) != nil {
-			return Advice{Do: DoSettle, Say: say(plain(upper(how.Says) + ".")), More: []string{"Then try it."},
-				Settle: &Settled{Setting: s.Of.ID, Times: how.Times}, Caution: st.hands()}
-		}
-		return st.askHere(s, t)
-	}
-	if t.here() == feltAstray {
-		return st.astray(s)
-	}
-	asked := t.asked(s.Of.Least)
-	out, err := calc.Bracket(calc.BracketInput{Tries: asked, Stride: stride(s.Of.Stride/t.step, asked)})
-	switch {
-	case err != nil:
-		return Advice{Do: DoDecide, Say: say(plain("This cannot be worked out.")), Finding: err.Error()}
-	case out.State == "contradiction":
-		a := Advice{Do: DoDecide, Say: say(plain("The tries contradict each other.")),
-			Finding: "What was too loose lies beyond what was too tight: something slipped, or one was misread."}
-		a.Choices = []Choice{{About: "tries:" + s.Of.ID, Choice: ChoiceAfresh, Label: "Found why: try afresh", Argued: true}}
-		return a
-	case out.State == "none left" && s.Of.Least && t.good():
-		out.Next = out.TightEnd // the lowest that served
-	case out.State == "none left":
-		return st.cannotReach(s, fmt.Sprintf("One step of the %s is too tight and the next too loose.", s.Adjuster.Name))
-	}
-	return st.turnTo(s, t, *out.Next)
-}
-
-// stride is how far the next try goes while only one end is known: twice as far each time,
-// or a setting far out would be walked to step by step.
-func stride(first float64, asked []calc.Try) float64 {
-	n := math.Max(1, math.Round(first))
-	for i := 1; i < len(asked) && asked[i].Felt == asked[0].Felt; i++ {
-		n = math.Min(2*n, 64)
-	}
-	return n
-}
-
-func (t tries) good() bool {
-	return slices.ContainsFunc(t.list, func(one trial) bool { return one.felt == feltGood })
-}
-
-// asked are the tries as the search wants them. For the least that serves, what serves is
-// an upper end like what is too tight.
-func (t tries) asked(least bool) (out []calc.Try) {
-	for _, one := range t.list {
-		switch {
-		case one.felt == feltUnknown || one.felt == feltAstray:
-		case least && one.felt == feltGood:
-			out = append(out, calc.Try{At: one.at, Felt: feltTight})
-		default:
-			out = append(out, calc.Try{At: one.at, Felt: one.felt})
-		}
-	}
-	return out
-}
-
 func (st State) askHere(s *Setting, t tries) Advice {
 	since := st.since(s)
 	if m := st.movedIn(s.Of); m != nil {
@@ -347,19 +286,4 @@ func (st State) astray(s *Setting) Advice {
 		}
 	}
 	return st.cannotReach(s, "No turn of this adjuster cures it.")
-}
-
-func (st State) turnTo(s *Setting, t tries, at float64) Advice {
-	by, direction := (at-t.at)*t.step, t.way
-	if by < 0 {
-		by, direction = -by, other(t.way)
-	}
-	if st.stuck(s.Adjuster.ID, direction) {
-		return st.cannotReach(s, "The "+s.Adjuster.Name+" goes no further. "+wontTurn)
-	}
-	turn := turnOf(s, s.Adjuster, by, direction)
-	a := Advice{Do: DoMove, Move: turn, Caution: st.hands(),
-		Say: say(plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, plain("."))}
-	a.More = append(a.More, fmt.Sprintf("%s. It was %s where it stands: then try it again.", seen(turn), t.here()))
-	return a
 }

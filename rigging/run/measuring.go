@@ -79,6 +79,16 @@ func (st State) turn(s *Setting, now string) Advice {
 	if out.Turns == 0 {
 		return st.cannotReach(s, now+" "+reason(s, *out.LimitedBy, out.ShortBy))
 	}
+	if farther := st.farther(s, s.Point, out.Turns, out.Direction); farther > out.Turns {
+		turn := turnOf(s, s.Adjuster, farther, out.Direction)
+		turn.After = out.After
+		a := Advice{Do: DoMove, Move: turn, Caution: st.hands(), More: []string{seen(turn) + ".", inVain},
+			Say: say(plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, plain("."))}
+		if st.stuck(s.Adjuster.ID, out.Direction) {
+			a.Finding = wontTurn
+		}
+		return a
+	}
 	turn := turnOf(s, s.Adjuster, out.Turns, out.Direction)
 	turn.After = out.After
 	a := Advice{Do: DoMove, Move: turn,
