@@ -6,6 +6,7 @@ package bench
 import (
 	"regexp"
 	"slices"
+	"strings"
 
 	"brankel/rigging/calc"
 	"brankel/rigging/input"
@@ -22,6 +23,7 @@ type Sentence struct {
 	// Example is plausible figures of no machine in particular.
 	Example Values `json:"example"`
 	Leads   bool   `json:"leads"` // a run of one setting can be made of it
+	Path    bool   `json:"path"`  // it asks for a path, which can be laid out piece by piece
 
 	asks []string // other words for the title, to be found by
 	tell func(in, out any, say words) Answer
@@ -71,6 +73,7 @@ func sentence[In, Out any](d draft, tell func(In, Out, words) Answer) Sentence {
 		s.Lines = append(s.Lines, parse(line, fields))
 	}
 	for _, r := range d.rows {
+		s.Path = s.Path || strings.Contains(r.line, "[].bend:")
 		s.Rows = append(s.Rows, Rows{r.name, parse(r.line, fields), r.add})
 	}
 	for _, line := range d.more {

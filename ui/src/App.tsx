@@ -12,6 +12,7 @@ const SheetEdit = lazy(() => import('./Sheets/Editor').then((m) => ({ default: m
 const Machine = lazy(() => import('./Machine/Machine').then((m) => ({ default: m.MachineScreen })));
 const People = lazy(() => import('./People/People').then((m) => ({ default: m.PeopleScreen })));
 const WhatIf = lazy(() => import('./WhatIf/WhatIf').then((m) => ({ default: m.WhatIfScreen })));
+const Routing = lazy(() => import('./Routing/Routing').then((m) => ({ default: m.RoutingScreen })));
 const Record = lazy(() => import('./Record/Record').then((m) => ({ default: m.RecordScreen })));
 
 export function App() {
@@ -28,6 +29,7 @@ export function App() {
             <Route path="/sheets/:hash" element={<SheetRead />} />
             <Route path="/machine/:id" element={<Machine />} />
             <Route path="/whatif" element={<WhatIf />} />
+            <Route path="/routing" element={<Routing />} />
             <Route path="/people" element={<People />} />
             <Route path="/bench" element={<Bench />} />
             <Route path="/bench/:name" element={<Bench />} />

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { BenchView, Part, Sentence } from '../api/client';
 import { Finding } from '../parts/Frame';
 import { AnswerView } from './AnswerView';
@@ -153,6 +154,11 @@ export function SentenceView({ sentence, view }: { sentence: Sentence; view: Ben
                 write(touched.key, text);
               }}
             />
+          )}
+          {sentence.path && (
+            <Button component={Link} to="/routing">
+              Lay the path out
+            </Button>
           )}
           {!untouched && <Share />}
           {!untouched && (

@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { Link } from 'react-router';
 import type { Order } from '../api/client';
 
 /** What to order, as measured here, so that nobody crawls under it again to find out. */
@@ -31,7 +32,10 @@ export function OrderSlip({ run, order, waiting }: { run: string; order: Order; 
           ])}
         </Box>
         <Said title="Before it is fitted:" list={order.prepare} />
-        <Box sx={{ mt: 1.5, display: 'flex', gap: 1.5 }}>
+        <Box sx={{ mt: 1.5, display: 'flex', flexWrap: 'wrap', gap: 1.5 }}>
+          <Button component={Link} to={`/routing?run=${run}`}>
+            Work out a cable’s length
+          </Button>
           {['A4', 'Letter'].map((size) => (
             <Button key={size} href={`/api/v1/runs/${run}/order.pdf?paper=${size}`} target="_blank" rel="noreferrer">
               Slip, {size}

@@ -1,4 +1,5 @@
 import { renderToStaticMarkup } from 'react-dom/server';
+import { MemoryRouter } from 'react-router';
 import { expect, test } from 'vitest';
 import type { Order } from '../api/client';
 import { OrderSlip } from './OrderSlip';
@@ -14,7 +15,11 @@ const order: Order = {
 };
 
 test('the slip names the part and its measures, what cannot be met together, and what would allow it', () => {
-  const html = renderToStaticMarkup(<OrderSlip run="r1" order={order} waiting />);
+  const html = renderToStaticMarkup(
+    <MemoryRouter>
+      <OrderSlip run="r1" order={order} waiting />
+    </MemoryRouter>,
+  );
   for (const says of [
     'To order: a lever of another radius',
     '1.25 mm',
@@ -25,7 +30,13 @@ test('the slip names the part and its measures, what cannot be met together, and
     expect(html).toContain(says);
   expect(html).toContain('/api/v1/runs/r1/order.pdf?paper=Letter');
   expect(html, 'while the run waits it stands open').toMatch(/<details[^>]* open=""/);
-  expect(renderToStaticMarkup(<OrderSlip run="r1" order={order} waiting={false} />)).not.toMatch(/<details[^>]* open=""/);
+  expect(
+    renderToStaticMarkup(
+      <MemoryRouter>
+        <OrderSlip run="r1" order={order} waiting={false} />
+      </MemoryRouter>,
+    ),
+  ).not.toMatch(/<details[^>]* open=""/);
 });
 
 test('places stand side by side with what each still wants', () => {

@@ -363,6 +363,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/route": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** a cable's path laid out: what its bends cost, what it passes, the length to order; nothing is kept */
+        post: operations["route"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/route.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the order slip of a path, A4 or Letter; draft is the JSON that was posted */
+        get: operations["routePDF"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/runs": {
         parameters: {
             query?: never;
@@ -856,6 +890,7 @@ export interface components {
             lines: components["schemas"]["BenchLine"][];
             more: components["schemas"]["BenchLine"][];
             name: string;
+            path: boolean;
             rows: components["schemas"]["BenchRows"][];
             title: string;
         };
@@ -1015,6 +1050,102 @@ export interface components {
         RigQuestion: {
             at?: Record<string, never>;
             rig: components["schemas"]["Rig"];
+        };
+        RoutingConduit: {
+            bore?: string;
+            core?: string;
+            friction?: string;
+            least?: string;
+            load?: string;
+        };
+        RoutingDraft: {
+            conduit?: components["schemas"]["RoutingConduit"];
+            drag?: components["schemas"]["RoutingDrag"];
+            ends?: components["schemas"]["RoutingEnd"][];
+            name?: string;
+            near?: components["schemas"]["RoutingPart"][];
+            order?: components["schemas"]["RoutingWanted"];
+            pieces: components["schemas"]["RoutingPiece"][];
+            run?: string;
+            starts?: string;
+            steering?: components["schemas"]["RoutingSteering"];
+        };
+        RoutingDrag: {
+            frames: components["schemas"]["RoutingFrame"][];
+            handle: string;
+            view: string;
+            x: number;
+            y: number;
+        };
+        RoutingEnd: {
+            adds?: string;
+            least?: string;
+            pitch?: string;
+            thread?: string;
+        };
+        RoutingFrame: {
+            mm: number;
+            x0: number;
+            y0: number;
+        };
+        RoutingHandle: {
+            id: string;
+            mid?: boolean;
+            says: string;
+            x: number;
+            y: number;
+        };
+        RoutingLine: {
+            good: boolean;
+            text: string;
+        };
+        RoutingLoop: {
+            adds: number;
+            ahead: number;
+            left: number;
+            radius?: number;
+            right: number;
+            says: components["schemas"]["RoutingLine"][];
+        };
+        RoutingPart: {
+            ahead?: string;
+            is?: string;
+            keep?: string;
+            kind?: string;
+            left?: string;
+            name?: string;
+            size?: string;
+            up?: string;
+        };
+        RoutingPiece: {
+            angle?: string;
+            bend?: boolean;
+            length?: string;
+            radius?: string;
+            toward?: string;
+        };
+        RoutingSight: {
+            frame: components["schemas"]["RoutingFrame"];
+            handles: components["schemas"]["RoutingHandle"][];
+            height: number;
+            marks: components["schemas"]["PictureText"][];
+            says: string;
+            shapes: components["schemas"]["PictureShape"][];
+            view: string;
+            width: number;
+        };
+        RoutingSteering: {
+            arm?: string;
+            aside?: string;
+            behind?: string;
+            lock?: string;
+            off?: string;
+        };
+        RoutingWanted: {
+            doubt?: string;
+            loop?: string;
+            sold_by?: string;
+            stock?: string;
         };
         RunActing: {
             action: string;
@@ -1958,6 +2089,21 @@ export interface components {
             hash: string;
             revision: number;
         };
+        ShopRouteView: {
+            about: string;
+            draft: components["schemas"]["RoutingDraft"];
+            ends: components["schemas"]["RoutingLine"][];
+            faults: components["schemas"]["Fault"][];
+            laid: string[];
+            loop?: components["schemas"]["RoutingLoop"];
+            near: components["schemas"]["RoutingLine"][];
+            order: components["schemas"]["RoutingLine"][];
+            path: components["schemas"]["RoutingLine"][];
+            pieces: components["schemas"]["RoutingLine"][];
+            ready: boolean;
+            sights: components["schemas"]["RoutingSight"][];
+            stock?: number;
+        };
         ShopRunView: {
             cable: string;
             doubts: components["schemas"]["ShopGaugeDoubt"][];
@@ -2890,6 +3036,71 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RigAnswer"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    route: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoutingDraft"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopRouteView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    routePDF: {
+        parameters: {
+            query?: {
+                draft?: string;
+                paper?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
                 };
             };
             /** @description what was wrong */

@@ -50,7 +50,8 @@ export function PictureView({ picture, proved }: { picture: Picture; proved?: st
   );
 }
 
-function ShapeView({ shape: s }: { shape: Shape }) {
+/** One line or circle of a picture. */
+export function ShapeView({ shape: s }: { shape: Shape }) {
   const look = {
     stroke: s.weight > 0 ? colour(s.tone) : 'none',
     strokeWidth: s.weight,

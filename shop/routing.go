@@ -1,0 +1,29 @@
+package shop
+
+import (
+	"brankel/rigging/routing"
+	"brankel/rigging/run"
+)
+
+// RouteView is a cable's path worked out, and what it is for.
+type RouteView struct {
+	routing.View
+	About string `json:"about"` // machine and cable, where it is for a run
+}
+
+// Route works a cable's path out. The error is postgres.ErrNotFound for a run that is not there.
+func (s *Shop) Route(d routing.Draft) (RouteView, run.Heading, error) {
+	var v RouteView
+	h := run.Heading{Run: "cable", Opened: s.Now()}
+	if d.Run != "" {
+		o, err := s.open(d.Run)
+		if err != nil {
+			return v, h, err
+		}
+		h = o.heading()
+		o.done()
+		v.About = h.Machine + " · " + h.Cable
+	}
+	v.View = routing.Work(d)
+	return v, h, nil
+}
