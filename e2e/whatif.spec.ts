@@ -83,3 +83,35 @@ test('what if, from a run: the rig that fits the last readings', async ({ page, 
   }
   await expect(page.getByRole('region', { name: 'Now' }).getByRole('heading')).toContainText(/Read|Work|stroke/i);
 });
+
+test('another part, colder air, and a map of two adjusters; what cannot be is said at its blank', async ({ page, server }) => {
+  const all = (await (await page.request.get(`${server.url}/api/v1/sheets`)).json()) as { hash: string; id: string }[];
+  const sheet = (id: string) => `${server.url}/whatif?sheet=${all.find((s) => s.id === id)?.hash ?? ''}`;
+  const differs = page.getByRole('list', { name: 'What differs' });
+  await page.goto(sheet('401'));
+  await page.getByText('Another part').click();
+  const radius = page.getByRole('textbox', { name: /lever|pull at full/ }).first();
+  const was = await radius.inputValue();
+  await radius.fill('-4');
+  await expect(page.getByRole('alert').filter({ hasText: 'a rig cannot be like this' })).toBeVisible();
+  await expect(page.getByText('Everything is inside'), 'what cannot be is not drawn').toBeVisible();
+  await radius.fill(String(Number(was) - 4));
+  await expect(page.getByRole('alert').filter({ hasText: 'cannot be' })).toHaveCount(0);
+  await expect(differs).toContainText('valve stroke');
+
+  await page.goto(sheet('721'));
+  await expect(page.getByText('Everything is inside')).toBeVisible();
+  await page.getByRole('textbox', { name: 'air temperature' }).fill('0');
+  await expect(differs).toContainText('tension 130.1 N, before 170 N');
+  await expect(page.getByText('Everything is inside'), 'the chart asks for less').toBeVisible();
+  const map = page.getByRole('region', { name: 'Which settings serve' });
+  await expect(map).toContainText('All is inside here');
+  await map.getByLabel('adjuster up').selectOption('crossover');
+  await expect(map.getByLabel('adjuster up')).toHaveValue('crossover');
+  const field = map.getByRole('img');
+  const room = await field.boundingBox();
+  if (!room) throw new Error('no map');
+  await field.click({ position: { x: room.width * 0.8, y: room.height * 0.2 } });
+  await expect(map).toContainText('The nearest inside');
+  await expect(page.getByText('Not everything is inside')).toBeVisible();
+});

@@ -13,6 +13,7 @@ type WhatIf struct {
 	Run    string        `json:"run,omitempty"`
 	School string        `json:"school,omitempty"`
 	Now    *whatif.State `json:"now,omitempty"` // as it stands when missing
+	Map    []string      `json:"map,omitempty"` // the two adjusters of the map
 }
 
 // WhatIfView is the answer, with what it is about and where it began.
@@ -29,7 +30,7 @@ type WhatIfView struct {
 // WhatIf answers it. The error is a *fault.Fault or postgres.ErrNotFound.
 func (s *Shop) WhatIf(in WhatIf) (WhatIfView, error) {
 	v := WhatIfView{Sheet: in.Sheet, School: in.School, Schools: []sheet.School{}}
-	q := whatif.Question{School: in.School}
+	q := whatif.Question{School: in.School, Map: in.Map}
 	if in.Run != "" {
 		if err := s.fromRun(in.Run, &v, &q); err != nil {
 			return v, err
@@ -67,6 +68,7 @@ func (s *Shop) fromRun(id string, v *WhatIfView, q *whatif.Question) error {
 	q.Sheet, q.School = o.state.Pinned, o.state.School
 	v.Title, v.About, v.Sheet = o.machine.Name+" · "+o.cable.Name, "as it should be: nothing was read yet", o.sheet
 	if f, ok := o.state.Fitted(); ok {
+		q.Then.Around = o.state.Around()
 		q.Then.Settings, v.About = f.Settings, "the rig that fits the last readings"
 	}
 	return nil

@@ -59,8 +59,8 @@ func (st State) order(a Advice) *Order {
 	return o
 }
 
-// Fitted is the rig of the sheet fitted to what was read last, and turned since; ok is false when nothing that
-// tells of it was read.
+// Fitted is the rig of the sheet fitted to what was read last, and turned since, in the air it
+// was read in; ok is false when nothing that tells of it was read.
 func (st State) Fitted() (f sheet.Fitted, ok bool) {
 	if st.Sheet == nil {
 		return f, false
@@ -82,7 +82,22 @@ func (st State) Fitted() (f sheet.Fitted, ok bool) {
 		}
 		shows[p.ID] = v
 	}
-	return st.Sheet.Fit(shows)
+	in, err := st.Sheet.Around(st.Around())
+	if err != nil {
+		return f, false // beyond a chart nothing is known
+	}
+	return in.Fit(shows)
+}
+
+// Around is what was read last of what charts lie over, by the rig's names.
+func (st State) Around() map[string]float64 {
+	out := map[string]float64{}
+	for _, c := range st.Sheet.Charts {
+		if t := st.latest(c.Reads, ""); t != nil && c.At != "" {
+			out[c.At] = t.Value
+		}
+	}
+	return out
 }
 
 // against asks the fitted rig why no setting serves.
@@ -91,7 +106,11 @@ func (st State) against() *sheet.Against {
 	if !ok {
 		return nil
 	}
-	return st.Sheet.Against(f, st.stuck)
+	in, err := st.Sheet.Around(st.Around())
+	if err != nil {
+		return nil
+	}
+	return in.Against(f, st.stuck)
 }
 
 // orderLines are the unit, the chain, the threads and bends, and what was read last.

@@ -39,6 +39,7 @@ func plotOf(now, then standing) (*bench.Plot, error) {
 			p.Series = append(p.Series, bench.Series{Name: c.Name + ", before", Look: "ghost", Values: pointers(was.Values)})
 		}
 	}
+	band(now.Sheet, p)
 	return p, nil
 }
 

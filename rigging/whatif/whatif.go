@@ -24,24 +24,31 @@ type Question struct {
 	School string
 	Now    State
 	Then   State
+	Map    []string // two adjusters by the rig's names; the first two that go together when missing
 }
 
-// State is how a rig is set and what is wrong with it: wear.left is the wear at one place.
+// State is how a rig is set, what is wrong with it, and which figures of its parts are otherwise:
+// wear.left is the wear at one place, hooks[0].ratio a figure by its path.
 type State struct {
 	Settings map[string]float64 `json:"settings,omitempty"`
 	Faults   map[string]float64 `json:"faults,omitempty"`
+	Figures  map[string]float64 `json:"figures,omitempty"`
+	Around   map[string]float64 `json:"around,omitempty"` // what a chart lies over: the air
 }
 
 // Answer is what would be so.
 type Answer struct {
 	Adjusters []Knob         `json:"adjusters"`
 	Faults    []Knob         `json:"faults"`
+	Parts     []Knob         `json:"parts"` // figures that another part would change
+	Around    []Knob         `json:"around"`
 	Rules     []run.Rule     `json:"rules"`
 	Senses    []Told         `json:"senses"`
 	Picture   *picture.Scene `json:"picture,omitempty"`
 	Plot      *bench.Plot    `json:"plot,omitempty"` // over the control's travel
-	Differs   []string       `json:"differs"`        // now from then, in words
-	Inside    bool           `json:"inside"`         // every window and every function
+	Map       *Field         `json:"map,omitempty"`
+	Differs   []string       `json:"differs"` // now from then, in words
+	Inside    bool           `json:"inside"`  // every window and every function
 
 	Plan    []Move         `json:"plan"`              // the least turning that puts all inside, from now
 	Against *sheet.Against `json:"against,omitempty"` // why there is none
@@ -96,11 +103,11 @@ func Ask(q Question) (Answer, error) {
 	if err != nil {
 		return Answer{}, err
 	}
-	a := Answer{Adjusters: knobs(s, now), Faults: faults(s, q.Now), Rules: []run.Rule{}, Senses: []Told{}, Differs: []string{}, Plan: []Move{},
+	a := Answer{Adjusters: knobs(s, now), Faults: faults(s, q.Now), Parts: parts(s, now), Around: aroundKnobs(s, q.Now), Rules: []run.Rule{}, Senses: []Told{}, Differs: []string{}, Plan: []Move{},
 		Inside: true}
-	scene, ok := run.RigOf(s)
-	for i := range s.Points {
-		p := &s.Points[i]
+	scene, ok := run.RigOf(now.Sheet)
+	for i := range now.Points {
+		p := &now.Points[i]
 		if p.Measures == "" {
 			continue
 		}
@@ -108,7 +115,7 @@ func Ask(q Question) (Answer, error) {
 		if err != nil {
 			return a, fault.Below("now", err)
 		}
-		before, err := then.reads(p)
+		before, err := then.reads(&then.Points[i])
 		if err != nil {
 			return a, fault.Below("then", err)
 		}
@@ -134,6 +141,9 @@ func Ask(q Question) (Answer, error) {
 		}
 	}
 	a.putRight(s, now)
+	if a.Map = fieldOf(s, now, q.Map); a.Map == nil && len(q.Map) > 0 {
+		return a, fault.At("map", "write two adjusters of this sheet: %s", names(mapped(s)))
+	}
 	a.Plot, err = plotOf(now, then)
 	return a, err
 }
@@ -172,12 +182,20 @@ func stand(s *sheet.Sheet, to State, at string) (standing, error) {
 		}
 		put(r.Condition, name, v)
 	}
+	var err error
+	if r, err = otherParts(r, to.Figures, at); err != nil {
+		return standing{}, err
+	}
 	one := *s
 	one.Rig, one.Nominal = &r, nil
+	in, err := one.Around(to.Around)
+	if err != nil {
+		return standing{}, fault.Below(at+".around", err)
+	}
 	if _, err := r.Model(); err != nil {
 		return standing{}, fault.Below(at, err)
 	}
-	return standing{&one, r.Settings}, nil
+	return standing{in, r.Settings}, nil
 }
 
 // put sets wear or wear.left.
@@ -206,8 +224,8 @@ func (s standing) reads(p *sheet.Point) (float64, error) {
 
 // told are the senses of every check that proves something.
 func (a *Answer) told(s *sheet.Sheet, now, then standing, senses map[string]string) error {
-	for i := range s.Checks {
-		c := &s.Checks[i]
+	for i := range now.Checks {
+		c := &now.Checks[i]
 		if c.Proves == "" {
 			continue
 		}
@@ -215,7 +233,7 @@ func (a *Answer) told(s *sheet.Sheet, now, then standing, senses map[string]stri
 		if err != nil {
 			return fault.Below("now", err)
 		}
-		before, err := then.tells(c)
+		before, err := then.tells(&then.Checks[i])
 		if err != nil {
 			return fault.Below("then", err)
 		}

@@ -2,12 +2,15 @@ package whatif
 
 import (
 	"os"
+	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"brankel/rigging/fault"
+	"brankel/rigging/run"
 	"brankel/rigging/sheet"
 )
 
@@ -145,5 +148,137 @@ func BenchmarkAsk(b *testing.B) {
 		if _, err := Ask(Question{Sheet: s, School: s.Manual(), Now: State{Settings: map[string]float64{"crossover": 2}}}); err != nil {
 			b.Fatal(err)
 		}
+	}
+}
+
+// A part with another figure shows in what is read and felt; one that no rig can have is
+// refused at its blank, with why.
+func TestAnotherPartShows(t *testing.T) {
+	changed := 0
+	for _, id := range families {
+		s := demo(t, id)
+		asked := Question{Sheet: s, School: s.Manual()}
+		for _, k := range must(Ask(asked)).Parts {
+			asked.Now = State{Figures: map[string]float64{k.Name: k.Value + 4*k.Step}}
+			a, err := Ask(asked)
+			require.NoError(t, err, "%s %s", id, k.Name)
+			i := slices.IndexFunc(a.Parts, func(one Knob) bool { return one.Name == k.Name })
+			assert.InDelta(t, k.Value+4*k.Step, a.Parts[i].Value, 1e-9)
+			if len(a.Differs) > 0 {
+				changed++
+			}
+			if !a.Inside && a.Against != nil {
+				assert.NotEmpty(t, a.Against.Windows)
+			}
+		}
+	}
+	assert.Greater(t, changed, 12)
+	s := demo(t, "401")
+	asked := Question{Sheet: s, School: s.Manual()}
+	first := must(Ask(asked)).Parts[0]
+	for _, one := range []struct {
+		name string
+		to   float64
+		says string
+	}{
+		{first.Name, -3, "a rig cannot be like this"}, {first.Name, 1e9, "write up to"}, {"wheelbase", 3, "no part of this rig"},
+	} {
+		asked.Now.Figures = map[string]float64{one.name: one.to}
+		_, err := Ask(asked)
+		f, ok := err.(*fault.Fault)
+		require.True(t, ok, one.name)
+		assert.Equal(t, "now.figures."+one.name, f.Field)
+		assert.Contains(t, f.Message, one.says)
+	}
+}
+
+// The map tells at each pair of settings what asking there would tell, and the way to the
+// nearest one inside is the least of all.
+func TestTheMapTellsWhatAskingThereWould(t *testing.T) {
+	cells, inside, led := 0, 0, 0
+	for _, id := range families {
+		s := demo(t, id)
+		asked := Question{Sheet: s, School: s.Manual()}
+		first := must(Ask(asked))
+		if first.Map == nil {
+			assert.Less(t, len(first.Adjusters), 3, id)
+			continue
+		}
+		f := first.Map
+		assert.Nil(t, f.Way, "as it should be all is inside: %s", id)
+		for b := 0; b < len(f.Rows); b += 5 {
+			for a := 0; a < len(f.Rows[b]); a += 5 {
+				x, y := f.X.From+float64(a)*f.X.Step, f.Y.From+float64(b)*f.Y.Step
+				asked.Now = State{Settings: map[string]float64{f.X.Name: x, f.Y.Name: y}}
+				there := must(Ask(asked))
+				cells++
+				require.Equal(t, there.Map.Way == nil, f.Rows[b][a] == '#', "%s: %s %v, %s %v", id, f.X.Name, x, f.Y.Name, y)
+				if there.Inside {
+					inside++
+					assert.Nil(t, there.Map.Way, "%s %v %v", id, x, y)
+				}
+				if w := there.Map.Way; w != nil {
+					led++
+					asked.Now.Settings = map[string]float64{f.X.Name: w.X, f.Y.Name: w.Y}
+					assert.Nil(t, must(Ask(asked)).Map.Way, "%s: the way leads inside", id)
+				}
+			}
+		}
+	}
+	s := demo(t, "721")
+	for _, pair := range [][]string{{"crossover", "crossover"}, {"crossover", "mast"}, {"crossover"}} {
+		_, err := Ask(Question{Sheet: s, School: s.Manual(), Map: pair})
+		f, ok := err.(*fault.Fault)
+		require.True(t, ok, "%v", pair)
+		assert.Equal(t, "map", f.Field)
+	}
+	other := must(Ask(Question{Sheet: s, School: s.Manual(), Map: []string{"rod_left", "rod_right"}})).Map
+	assert.Equal(t, "rod_right", other.Y.Name)
+	assert.Greater(t, cells, 150)
+	assert.Greater(t, led, 100)
+	assert.Greater(t, inside, 3)
+}
+
+// Tension lies on a chart over the air: colder air asks for less, and the slack cable shows.
+func TestTheAirMovesWhatLiesOnAChart(t *testing.T) {
+	s := demo(t, "721")
+	asked := Question{Sheet: s, School: s.Manual()}
+	tension := func() run.Rule {
+		a := must(Ask(asked))
+		i := slices.IndexFunc(a.Rules, func(r run.Rule) bool { return r.ID == "tension" })
+		require.GreaterOrEqual(t, i, 0)
+		return a.Rules[i]
+	}
+	warm := tension()
+	assert.InDelta(t, 150, warm.Min, 1e-9)
+	assert.Equal(t, run.In, warm.Verdict)
+	asked.Now = State{Around: map[string]float64{"air": 0}}
+	cold := tension()
+	assert.InDelta(t, 110, cold.Min, 1e-9)
+	assert.Equal(t, run.In, cold.Verdict, cold.Words)
+	asked.Now.Settings = map[string]float64{"crossover": 3}
+	a := must(Ask(asked))
+	assert.Contains(t, strings.Join(a.Differs, "; "), "tension")
+	assert.Equal(t, run.Out, tension().Verdict)
+	asked.Now.Settings = map[string]float64{}
+	for _, m := range a.Plan {
+		asked.Now.Settings[m.Works] = m.To
+	}
+	require.NotEmpty(t, a.Plan)
+	assert.Equal(t, run.In, tension().Verdict, "the plan puts the tension right too")
+	limits := 0
+	for _, one := range a.Plot.Series {
+		if one.Look == "limit" {
+			limits++
+			assert.Nil(t, one.Values[0], "the chart begins at −20")
+		}
+	}
+	assert.Equal(t, 2, limits)
+	for name, v := range map[string]float64{"air": 70, "tide": 3} {
+		asked.Now = State{Around: map[string]float64{name: v}}
+		_, err := Ask(asked)
+		f, ok := err.(*fault.Fault)
+		require.True(t, ok)
+		assert.Equal(t, "now.around."+name, f.Field)
 	}
 }

@@ -21,12 +21,12 @@ func amount(s *sheet.Sheet, p *sheet.Point, v float64) string {
 		if v < 0 {
 			side = p.Signed.Negative
 		}
-		return with(quantity.Number(math.Abs(v), digits), unit) + " " + side
+		return withUnit(quantity.Number(math.Abs(v), digits), unit) + " " + side
 	}
-	return with(quantity.Number(v, digits), unit)
+	return withUnit(quantity.Number(v, digits), unit)
 }
 
-func with(number, unit string) string {
+func withUnit(number, unit string) string {
 	if unit == "" || unit == "°" {
 		return number + unit
 	}

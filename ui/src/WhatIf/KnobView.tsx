@@ -7,7 +7,17 @@ const shown = (v: number) => String(Math.round(v * 1000) / 1000).replace('-', 'â
 const within = (k: Knob, v: number) => Math.min(Math.max(Math.round(v / k.step) * k.step, k.min), k.max);
 
 /** One thing to step: by its buttons, by arrows (Shift by ten), or by digits. */
-export function KnobView({ knob, then, onSet }: { knob: Knob; then: number; onSet: (v: number) => void }) {
+export function KnobView({
+  knob,
+  then,
+  onSet,
+  wrong = '',
+}: {
+  knob: Knob;
+  then: number;
+  onSet: (v: number) => void;
+  wrong?: string; // why it cannot be so
+}) {
   const [typed, setTyped] = useState<string | null>(null);
   const step = (n: number) => {
     setTyped(null);
@@ -30,6 +40,7 @@ export function KnobView({ knob, then, onSet }: { knob: Knob; then: number; onSe
         component="input"
         inputMode="decimal"
         aria-label={knob.says}
+        aria-invalid={wrong !== ''}
         value={typed ?? shown(knob.value)}
         onChange={(e: React.ChangeEvent<HTMLInputElement>) => {
           setTyped(e.target.value);
@@ -49,11 +60,12 @@ export function KnobView({ knob, then, onSet }: { knob: Knob; then: number; onSe
           font: 'inherit',
           fontSize: 22,
           fontWeight: 600,
+          boxSizing: 'border-box',
           width: '100%',
           height: 52,
           textAlign: 'center',
           border: '2px solid',
-          borderColor: moved ? 'primary.main' : 'text.primary',
+          borderColor: wrong ? 'error.main' : moved ? 'primary.main' : 'text.primary',
           bgcolor: 'sheet',
           color: moved ? 'primary.main' : 'text.primary',
         }}
@@ -75,6 +87,11 @@ export function KnobView({ knob, then, onSet }: { knob: Knob; then: number; onSe
           {knob.out && !moved && `, + ${knob.out}`}
         </Box>
       </Box>
+      {wrong && (
+        <Box role="alert" sx={{ gridColumn: '1 / -1', fontSize: 16, fontWeight: 600, color: 'error.main' }}>
+          âœ• {wrong}
+        </Box>
+      )}
     </Box>
   );
 }

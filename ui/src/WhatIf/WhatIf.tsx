@@ -1,21 +1,30 @@
 import Box from '@mui/material/Box';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { problemIn, type WhatIfView } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
 import { PictureView } from '../parts/PictureView';
-import { KnobView } from './KnobView';
+import { Knobs } from './Knobs';
+import { MapView } from './MapView';
 import { Felt, Would } from './Would';
 import { useTried, useWhatIf, type Standing } from './useWhatIf';
+
+const nothing: Standing = { settings: {}, faults: {}, figures: {}, around: {} };
 
 /** A setting is tried before it is touched: everything the rig would tell follows. */
 export function WhatIfScreen() {
   const { now, about, set, afresh } = useTried();
-  const { data: first } = useWhatIf(about, undefined, { settings: {}, faults: {} });
-  const then: Standing | undefined = first && { settings: first.then.settings ?? {}, faults: first.then.faults ?? {} };
+  const { data: first } = useWhatIf(about, undefined, nothing);
+  const then: Standing | undefined = first && {
+    settings: first.then.settings ?? {},
+    faults: first.then.faults ?? {},
+    figures: {},
+    around: first.then.around ?? {},
+  };
   const { data, error } = useWhatIf(about, then, now);
   const view = data ?? first;
-  const tried = Object.keys(now.settings).length + Object.keys(now.faults).length > 0;
+  const tried = [now.settings, now.faults, now.figures, now.around].some((all) => Object.keys(all).length > 0);
+  const problem = problemIn(error);
+  const knob = problem?.field?.replace(/^now\.(settings|faults|figures|around)\./, '') ?? '';
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" tab={view ? `What if · ${view.title}` : 'What if'} about={view ? `${view.title}: ${view.about}` : ''} rooms />
@@ -25,7 +34,9 @@ export function WhatIfScreen() {
             Begin at a <Link to="/sheets">sheet</Link> or at a run: what if starts from there.
           </Finding>
         )}
-        {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. What was tried stands in the address.'}</Finding>}
+        {error && !(problem && /^now\./.test(problem.field ?? '')) && (
+          <Finding>{problem?.detail ?? 'The server does not answer. What was tried stands in the address.'}</Finding>
+        )}
         {view && first && (
           <>
             {view.picture && <PictureView picture={view.picture} />}
@@ -38,12 +49,24 @@ export function WhatIfScreen() {
                 gridTemplateRows: { md: 'auto 1fr' },
               }}
             >
-              <Knobs view={view} first={first} set={set} />
+              <Knobs view={view} first={first} set={set} now={now} wrong={knob ? { name: knob, says: problem?.detail ?? '' } : null} />
               <Box sx={{ gridColumn: { md: 2 }, gridRow: { md: '1 / span 2' } }}>
                 <Would view={view} tried={tried} afresh={afresh} set={set} />
               </Box>
               <Box>
                 <Felt view={view} />
+                {view.map && (
+                  <MapView
+                    map={view.map}
+                    adjusters={view.adjusters}
+                    onPair={(x, y) => {
+                      set({ mx: x, my: y });
+                    }}
+                    onTry={(x, y) => {
+                      if (view.map) set({ [`s.${view.map.x.name}`]: String(x), [`s.${view.map.y.name}`]: String(y) });
+                    }}
+                  />
+                )}
               </Box>
             </Box>
           </>
@@ -73,69 +96,4 @@ function planOf(view: WhatIfView, first: WhatIfView): string {
     .filter((m) => m.id !== '' && m.by !== 0)
     .map((m) => `${m.id}:${Math.abs(m.by)}:${m.by > 0 ? 'out' : 'in'}`)
     .join(',');
-}
-
-function Knobs({ view, first, set }: { view: WhatIfView; first: WhatIfView; set: (change: Record<string, string>) => void }) {
-  const [worn, setWorn] = useState(view.faults.some((f) => f.value !== 0));
-  const was = (list: WhatIfView['adjusters'], name: string) => list.find((k) => k.name === name)?.value ?? 0;
-  return (
-    <Box component="section" aria-label="What is tried">
-      {view.schools.length > 1 && (
-        <Box sx={{ mt: 1 }}>
-          <Box component="label" htmlFor="school" sx={{ fontSize: 16, color: 'quiet', mr: 1 }}>
-            as set by
-          </Box>
-          <Box
-            component="select"
-            id="school"
-            value={view.school}
-            onChange={(e: React.ChangeEvent<HTMLSelectElement>) => {
-              set({ school: e.target.value });
-            }}
-            sx={{ font: 'inherit', fontSize: 17, minHeight: 48, bgcolor: 'sheet', color: 'text.primary' }}
-          >
-            {view.schools.map((s) => (
-              <option key={s.id} value={s.id}>
-                {s.name}
-              </option>
-            ))}
-          </Box>
-        </Box>
-      )}
-      {view.adjusters.map((k) => (
-        <KnobView
-          key={k.name}
-          knob={k}
-          then={was(first.adjusters, k.name)}
-          onSet={(v) => {
-            set({ [`s.${k.name}`]: v === was(first.adjusters, k.name) ? '' : String(v) });
-          }}
-        />
-      ))}
-      {view.faults.length > 0 && (
-        <Box
-          component="details"
-          open={worn}
-          onToggle={(e: React.SyntheticEvent<HTMLDetailsElement>) => {
-            setWorn(e.currentTarget.open);
-          }}
-          sx={{ mt: 1 }}
-        >
-          <Box component="summary" sx={{ minHeight: 44, fontSize: 18, fontWeight: 600, cursor: 'pointer' }}>
-            Worn or wrong
-          </Box>
-          {view.faults.map((k) => (
-            <KnobView
-              key={k.name}
-              knob={k}
-              then={was(first.faults, k.name)}
-              onSet={(v) => {
-                set({ [`f.${k.name}`]: v === 0 ? '' : String(v) });
-              }}
-            />
-          ))}
-        </Box>
-      )}
-    </Box>
-  );
 }

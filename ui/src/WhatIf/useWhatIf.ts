@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useCallback } from 'react';
+import { useCallback, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { api, answered } from '../api/client';
 import { useDelayed } from '../useDelayed';
@@ -8,6 +8,8 @@ type Figures = Record<string, number>;
 export interface Standing {
   settings: Figures;
   faults: Figures;
+  figures: Figures; // of other parts
+  around: Figures; // the air
 }
 
 const read = (params: URLSearchParams, head: string): Figures =>
@@ -20,8 +22,19 @@ const read = (params: URLSearchParams, head: string): Figures =>
 /** What is tried: it stands in the address, so that it can be sent and opened again. */
 export function useTried() {
   const [params, setParams] = useSearchParams();
-  const now: Standing = { settings: read(params, 's.'), faults: read(params, 'f.') };
-  const about = { sheet: params.get('sheet') ?? '', run: params.get('run') ?? '', school: params.get('school') ?? '' };
+  const now: Standing = {
+    settings: read(params, 's.'),
+    faults: read(params, 'f.'),
+    figures: read(params, 'g.'),
+    around: read(params, 'a.'),
+  };
+  const about = {
+    sheet: params.get('sheet') ?? '',
+    run: params.get('run') ?? '',
+    school: params.get('school') ?? '',
+    mx: params.get('mx') ?? '',
+    my: params.get('my') ?? '',
+  };
   const set = useCallback(
     (change: Record<string, string>) => {
       setParams(
@@ -39,24 +52,42 @@ export function useTried() {
     [setParams],
   );
   const afresh = useCallback(() => {
-    setParams((old) => new URLSearchParams([...old].filter(([key]) => !/^[sf]\./.test(key))), { replace: true });
+    setParams((old) => new URLSearchParams([...old].filter(([key]) => !/^[sfga]\./.test(key))), { replace: true });
   }, [setParams]);
   return { now, about, set, afresh };
 }
 
 /** What the rig would show; the last answer stands until the next one comes. */
-export function useWhatIf(about: { sheet: string; run: string; school: string }, then: Standing | undefined, now: Standing) {
+export function useWhatIf(
+  about: { sheet: string; run: string; school: string; mx: string; my: string },
+  then: Standing | undefined,
+  now: Standing,
+) {
   const body = JSON.stringify({
     ...(about.run ? { run: about.run } : { sheet: about.sheet }),
     ...(about.school ? { school: about.school } : {}),
-    ...(then ? { now: { settings: { ...then.settings, ...now.settings }, faults: now.faults } } : {}),
+    ...(about.mx && about.my ? { map: [about.mx, about.my] } : {}),
+    ...(then
+      ? {
+          now: {
+            settings: { ...then.settings, ...now.settings },
+            faults: now.faults,
+            figures: now.figures,
+            around: { ...then.around, ...now.around },
+          },
+        }
+      : {}),
   });
   const late = useDelayed(body, 30);
-  return useQuery({
+  const { data, error } = useQuery({
     queryKey: ['whatif', late],
     placeholderData: keepPreviousData,
     retry: false,
     enabled: about.sheet !== '' || about.run !== '',
     queryFn: () => answered(api.POST('/api/v1/whatif', { body: JSON.parse(late) as { sheet?: string } })),
   });
+  // what cannot be is not drawn: the last that could stays
+  const [kept, setKept] = useState(data);
+  if (data && data !== kept) setKept(data);
+  return { data: data ?? kept, error };
 }

@@ -2129,6 +2129,7 @@ export interface components {
             words: components["schemas"]["SheetWords"];
         };
         ShopWhatIf: {
+            map?: string[];
             now?: components["schemas"]["WhatifState"];
             run?: string;
             school?: string;
@@ -2138,9 +2139,12 @@ export interface components {
             about: string;
             adjusters: components["schemas"]["WhatifKnob"][];
             against?: components["schemas"]["SheetAgainst"];
+            around: components["schemas"]["WhatifKnob"][];
             differs: string[];
             faults: components["schemas"]["WhatifKnob"][];
             inside: boolean;
+            map?: components["schemas"]["WhatifField"];
+            parts: components["schemas"]["WhatifKnob"][];
             picture?: components["schemas"]["PictureScene"];
             plan: components["schemas"]["WhatifMove"][];
             plot?: components["schemas"]["BenchPlot"];
@@ -2165,6 +2169,20 @@ export interface components {
             name: string;
             thickness: string;
         };
+        WhatifAxis: {
+            from: number;
+            name: string;
+            now: number;
+            says: string;
+            step: number;
+        };
+        WhatifField: {
+            rows: string[];
+            says: string;
+            way?: components["schemas"]["WhatifPlace"];
+            x: components["schemas"]["WhatifAxis"];
+            y: components["schemas"]["WhatifAxis"];
+        };
         WhatifKnob: {
             id?: string;
             in?: string;
@@ -2182,8 +2200,18 @@ export interface components {
             to: number;
             works: string;
         };
+        WhatifPlace: {
+            x: number;
+            y: number;
+        };
         WhatifState: {
+            around?: {
+                [key: string]: number;
+            };
             faults?: {
+                [key: string]: number;
+            };
+            figures?: {
                 [key: string]: number;
             };
             settings?: {
