@@ -26,7 +26,8 @@ export default defineConfig({
     },
   },
   projects: [
-    { name: 'tests', testIgnore: /pictures/ },
+    { name: 'tests', testIgnore: /pictures|frames/ },
     { name: 'pictures', testMatch: /pictures/ },
+    { name: 'frames', testMatch: /frames/ },
   ],
 });

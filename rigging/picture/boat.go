@@ -1,9 +1,15 @@
 package picture
 
+import "math"
+
 // helm is the lever at the left with its three positions.
 func (p *pen) helm(x, y float64) (float64, float64) {
 	p.box(Quiet, 1.5, Wash, x-46, y-30, 92, 100)
-	at := map[string]float64{"forward": -48, "reverse": 48}[p.where("control")]
+	stands := map[string]float64{"forward": -48, "reverse": 48}[p.where("control")]
+	at := stands
+	if share, _, ok := p.moved(""); ok {
+		at = 48 - 96*share
+	}
 	p.fan(x, y, 74, -48, 48)
 	ex, ey := swing(x, y, 74, at)
 	p.arm(x, y, ex, ey)
@@ -12,7 +18,7 @@ func (p *pen) helm(x, y float64) (float64, float64) {
 	p.arm(x, y, lx, ly)
 	p.pivot(x, y)
 	for _, a := range []float64{-48, 0, 48} {
-		if a != at {
+		if a != stands {
 			fx, fy := swing(x, y, 74, a)
 			p.circle(Ink, 2, Paper, fx, fy, 4)
 		}
@@ -42,6 +48,9 @@ func outboard(p *pen) {
 	eye := 1010 + clamp(off*times, -50, 50)
 	px, py := 1010.0, 206.0
 	at := map[string]float64{"forward": 30, "reverse": -30}[p.where("control")]
+	if _, arm, ok := p.moved("arm"); ok {
+		at = clamp(30*arm/max(p.figure("throw"), 1), -34, 34)
+	}
 	p.fan(px, py, 84, -30, 30)
 	ex, ey := swing(px, py, 84, at)
 	p.arm(px, py, ex, ey)
@@ -68,6 +77,9 @@ func sternDrive(p *pen) {
 	p.adjuster("upper", 490, 60, 44, 34)
 	gap := clamp(p.value("upper_gap")*times, -40, 40)
 	stud, barrel := 670.0, 940.0
+	_, plate, _ := p.moved("plate")
+	drawn := math.Round(clamp(30*plate/max(p.figure("throw")/2, 1), -34, 34))
+	stud, barrel = stud+drawn, barrel+drawn
 	p.rod(530, 60, stud+gap-14, 60)
 	p.circle(Ink, 3, Paper, stud+gap, 60, 10)
 	p.plate(Ink, 3.5, Paper, stud-26, 40, stud+26, 40, stud+40, 210, stud-40, 210)
@@ -84,7 +96,7 @@ func sternDrive(p *pen) {
 	}
 	p.rod(stud, 196-slot, barrel-31, 190)
 	p.adjuster("lower", barrel, 190, 60, 36)
-	p.thread(barrel+35, 1050, 190)
+	p.thread(barrel+35, 1050+drawn, 190)
 	p.fixed(1062, 190, 50)
 	p.cable(1068, 190, 1110, 190, 1150, 208, 1196, 212)
 	p.note(1150, 203, 8, "to the drive")

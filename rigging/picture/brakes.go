@@ -11,6 +11,9 @@ func parkingBrake(p *pen) {
 	if p.where("lever") == "released" {
 		up = 0
 	}
+	if share, _, ok := p.moved(""); ok {
+		up = share
+	}
 	p.fan(px, py, 110, 60, 20)
 	for i := range int(notches) + 1 {
 		a := 60 - 40*float64(i)/notches
@@ -55,6 +58,11 @@ func (p *pen) drum(side string, x, y, r float64) {
 	clear := p.value("clearance." + side)
 	times := bigger(max(clear, 0.2), 12)
 	off := clamp(clear*times, 0, 16)
+	if share, force, ok := p.moved("force"); ok && force > 0 {
+		off = 0
+	} else if ok {
+		off *= 1 - share
+	}
 	tone := Ink
 	if clear <= 0 {
 		tone = Bad
@@ -81,13 +89,15 @@ func (p *pen) drum(side string, x, y, r float64) {
 
 // overrun: coupler and rod, the lever at its mark, the compensator, two or four wheels.
 func overrun(p *pen) {
-	p.box(Ink, 3, Paper, 40, 78, 60, 44)
-	p.spring(100, 100, 176, 100)
+	share, _, _ := p.moved("")
+	in := 44 * share
+	p.box(Ink, 3, Paper, 40+in, 78, 60, 44)
+	p.spring(100+in, 100, 176, 100)
 	p.box(Ink, 3, Paper, 176, 74, 90, 52)
 	p.note(70, 78, 4, "coupler")
 	p.shows("coupler_travel", 130, 122, 8)
 	px, py := 320.0, 132.0
-	lean := clamp(p.value("lever_angle")-p.figure("lever_mark"), -40, 40)
+	lean := clamp(p.value("lever_angle")-p.figure("lever_mark")+24*share, -40, 40)
 	ex, ey := swing(px, py, 84, lean)
 	mx, my := swing(px, py, 84, 0)
 	p.line(Ink, 2, mx-12, my-12, mx+12, my-12)

@@ -5,14 +5,18 @@ package picture
 func pushPull(p *pen) {
 	arm := p.figure("arm_stroke")
 	at := p.value("arm") / max(arm, 1) // 0 with the arm in, 1 out
+	drawn := 0.0
+	if share, _, ok := p.moved(""); ok {
+		at, drawn = share, 60*share
+	}
 	times := bigger(max(p.value("cushion_in"), p.value("cushion_out")), 42)
 	panel := 190.0
 	in := clamp(p.value("cushion_in")*times, 0, 60)
 	face := panel - 10 - in
 	p.fixed(panel, 116, 120)
-	p.box(Ink, 3, Paper, face-52, 90, 46, 52)
-	p.box(Ink, 3, Paper, face-6, 100, 6, 32)
-	p.rod(face, 116, panel, 116)
+	p.box(Ink, 3, Paper, face-52-drawn, 90, 46, 52)
+	p.box(Ink, 3, Paper, face-6-drawn, 100, 6, 32)
+	p.rod(face-drawn, 116, panel, 116)
 	p.gap("cushion_in", face, panel-4, 172, times)
 	p.note(panel, 56, 4, "panel")
 	p.note(face-29, 90, 4, p.rig.Control)
@@ -50,6 +54,10 @@ func pushPull(p *pen) {
 func throttleCruise(p *pen) {
 	p.pivot(96, 44)
 	tilt := map[string]float64{"full": 24}[p.where("control")]
+	cam := clamp(p.value("cam"), 0, 90)
+	if share, shows, ok := p.moved("by the pedal"); ok {
+		tilt, cam = 24*share, clamp(shows, 0, 90)
+	}
 	ex, ey := swing(96, 44, 118, 180-14+tilt)
 	p.arm(96, 44, ex, ey)
 	p.box(Ink, 3, Ink, ex-22, ey, 30, 10)
@@ -63,7 +71,6 @@ func throttleCruise(p *pen) {
 	p.fixed(520, 62, 56)
 	p.thread(492, 600, 62)
 	p.adjuster("pedal_nuts", 560, 62, 44, 34)
-	cam := clamp(p.value("cam"), 0, 90)
 	cx, cy := 860.0, 112.0
 	at := []float64{cx, cy}
 	for i := range 15 {
@@ -101,6 +108,10 @@ func throttleCruise(p *pen) {
 func kickdown(p *pen) {
 	bottom := max(p.figure("bottom"), 1)
 	open := p.throttle()
+	share, shows, going := p.moved("valve")
+	if going {
+		open = share
+	}
 	px, py := 130.0, 190.0
 	p.fan(px, py, 100, -34, 40)
 	ex, ey := swing(px, py, 100, -34+74*open)
@@ -128,6 +139,9 @@ func kickdown(p *pen) {
 	stroke := clamp(p.value("full_valve")/bottom, 0, 1)
 	if _, there := p.rig.At["throttle"]; there && p.where("throttle") != "full" {
 		stroke = clamp(p.value("valve")/bottom, 0, 1)
+	}
+	if going {
+		stroke = clamp(shows/bottom, 0, 1)
 	}
 	p.box(Ink, 3, Wash, 800, 124, 340, 52)
 	land := 830 + 190*stroke
@@ -165,13 +179,15 @@ func (p *pen) throttle() float64 {
 // clutch: pedal and quadrant with its hooks, the cable, the fork, the gap at the bearing.
 func clutch(p *pen) {
 	px, py := 130.0, 64.0
-	fx, fy := swing(px, py, 120, 188)
+	share, bearing, _ := p.moved("bearing")
+	turn := -34 * share
+	fx, fy := swing(px, py, 120, 188+turn)
 	p.arm(px, py, fx, fy)
 	p.box(Ink, 3, Ink, fx-20, fy, 30, 10)
 	p.note(fx, fy, 16, p.rig.Control)
 	at := []float64{px, py}
 	for i := range 11 {
-		x, y := swing(px, py, 46, -70+110*float64(i)/10)
+		x, y := swing(px, py, 46, -70+turn+110*float64(i)/10)
 		at = append(at, x, y)
 	}
 	p.plate(Ink, 3, Paper, at...)
@@ -179,7 +195,7 @@ func clutch(p *pen) {
 	hooks := p.names("hooks")
 	chosen := int(p.value("hook"))
 	for i, name := range hooks {
-		x, y := swing(px, py, 46, -40+60*float64(i)/max(float64(len(hooks)-1), 1))
+		x, y := swing(px, py, 46, -40+turn+60*float64(i)/max(float64(len(hooks)-1), 1))
 		tone := Quiet
 		if i == chosen {
 			tone = Ink
@@ -189,7 +205,7 @@ func clutch(p *pen) {
 			p.note(x, y, 8, name)
 		}
 	}
-	hx, hy := swing(px, py, 46, -40+60*float64(chosen)/max(float64(len(hooks)-1), 1))
+	hx, hy := swing(px, py, 46, -40+turn+60*float64(chosen)/max(float64(len(hooks)-1), 1))
 	p.wire(hx, hy, 300, 34)
 	p.fixed(300, 100, 160)
 	p.note(300, 180, 4, "firewall")
@@ -197,17 +213,18 @@ func clutch(p *pen) {
 	p.adjuster("adjuster", 366, 34, 54, 40)
 	p.cable(420, 34, 520, 40, 560, 110, 660, 112)
 	p.fixed(672, 112, 56)
-	p.wire(676, 112, 790, 88)
 	gx, gy := 812.0, 150.0
-	p.arm(790, 88, 830, 206)
-	p.pivot(gx, gy)
-	p.pin(790, 88)
-	p.note(790, 88, 10, p.rig.Works)
 	free := p.value("bearing_free")
 	times := bigger(max(free, 0.3), 30)
 	gap := clamp(free*times, 0, 60)
-	p.box(Ink, 3, Paper, 838, 176, 34, 40)
-	plate := 874 + gap
+	drawn := clamp(bearing*times, 0, gap+22)
+	p.wire(676, 112, 790-drawn, 88)
+	p.arm(790-drawn, 88, 830+drawn*0.9, 206)
+	p.pivot(gx, gy)
+	p.pin(790-drawn, 88)
+	p.note(790, 88, 10, p.rig.Works)
+	p.box(Ink, 3, Paper, 838+drawn, 176, 34, 40)
+	plate := 874 + max(gap, drawn)
 	p.line(Ink, 5, plate, 150, plate, 222)
 	p.line(Ink, 3, plate, 156, plate+60, 120)
 	p.box(Ink, 3, Paper, plate+60, 90, 40, 128)

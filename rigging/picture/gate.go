@@ -18,10 +18,14 @@ func gate(p *pen) {
 		}
 	}
 	p.box(Ink, 2, Wash, 80, 90, 300, 24)
-	p.circle(Ink, 4, Paper, 230, 102, 14)
-	p.circle(Ink, 0, Ink, 230, 102, 7)
+	knob := 230.0
+	if share, _, ok := p.moved(""); ok {
+		knob += 120 * (share - 0.5)
+	}
+	p.circle(Ink, 4, Paper, knob, 102, 14)
+	p.circle(Ink, 0, Ink, knob, 102, 7)
 	p.note(420, 40, 4, p.rig.Control)
-	p.rod(244, 102, 560, 102)
+	p.rod(knob+14, 102, 560, 102)
 	left, right := p.value("gap.left"), p.value("gap.right")
 	times := bigger(max(left, right, 0.5), 34)
 	x := 760.0
@@ -33,7 +37,11 @@ func gate(p *pen) {
 	l, r := clamp(left*times, 2, 50), clamp(right*times, 2, 50)
 	p.box(Ink, 3, Paper, x-12-l-14, 76, 14, 54)
 	p.box(Ink, 3, Paper, x+12+r, 76, 14, 54)
-	p.box(Ink, 3.5, Paper, x-12, 74, 24, 116)
+	leans := 0.0
+	if share, _, ok := p.moved(""); ok {
+		leans = clamp((share-0.5)*6*times, -l, r)
+	}
+	p.box(Ink, 3.5, Paper, x-12+leans, 74, 24, 116)
 	p.lean = -1
 	p.gap("gap.left", x-12-l, x-12, 150, times)
 	p.lean = 1

@@ -12,6 +12,9 @@ type pen struct {
 	labels []label
 	grid   grid
 	lean   float64 // which side the texts to come keep to: −1 left, 1 right
+
+	moving [][][]float64 // of each shape, its points at each place of the travel
+	passed []Shape       // everything there
 }
 
 // label is a text that wants to stand near a point.
@@ -163,7 +166,7 @@ func (p *pen) head(tone Tone, x1, y1, x2, y2, size float64) {
 	dx, dy := x2-x1, y2-y1
 	long := math.Hypot(dx, dy)
 	if long < 1e-6 {
-		return
+		size, long = 0, 1 // no way to point: nothing is seen of it
 	}
 	ux, uy := dx/long, dy/long
 	p.plate(tone, 0, tone, x2, y2, x2-ux*size-uy*size/2, y2-uy*size+ux*size/2, x2-ux*size+uy*size/2, y2-uy*size-ux*size/2)

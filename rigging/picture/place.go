@@ -48,17 +48,35 @@ var (
 )
 
 func (p *pen) scene() Scene {
-	p.grid = gridOf(p.shapes)
+	p.grid = gridOf(slices.Concat(p.shapes, p.passed))
 	for _, s := range p.shapes {
 		for i, v := range s.Points {
 			s.Points[i] = tenth(v)
 		}
 	}
 	s := Scene{Shapes: p.shapes, Says: p.says()}
+	for k, at := range p.moving {
+		if !slices.ContainsFunc(at, func(one []float64) bool { return len(one) != len(at[0]) }) && !still(at) {
+			s.Moving = append(s.Moving, Moving{k, at})
+		}
+	}
 	s.Whole, s.Beside.Whole = p.place(whole)
 	s.Middle, s.Beside.Middle = p.place(middle)
 	s.Halves, s.Beside.Halves = p.place(halves)
 	return s
+}
+
+// still tells whether a shape stays where it is through the whole travel; what moves is
+// rounded.
+func still(at [][]float64) bool {
+	stays := true
+	for _, points := range at {
+		for i := range points {
+			points[i] = tenth(points[i])
+			stays = stays && points[i] == at[0][i]
+		}
+	}
+	return stays
 }
 
 // tenth is fine enough for an eye, and short to send.

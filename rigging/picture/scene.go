@@ -58,6 +58,15 @@ type Scene struct {
 	Halves []Text  `json:"halves"`
 	Beside Beside  `json:"beside"`
 	Says   string  `json:"says"` // the picture in words
+	// Moving are the shapes that follow the control through its travel; the texts keep clear of
+	// where they go.
+	Moving []Moving `json:"moving,omitempty"`
+}
+
+// Moving is a shape at places evenly along the control's travel, the first at its begin.
+type Moving struct {
+	Shape int         `json:"shape"`
+	At    [][]float64 `json:"at"` // its points at each
 }
 
 // Beside is what stands beneath the drawing, by width.
@@ -79,8 +88,16 @@ type Rig struct {
 	At        map[string]any
 	States    []State
 	On        []string // temporary things
+	Moved     *Moved   // the control somewhere along its travel; nil where it stands by At
 	Control   string
 	Works     string
+}
+
+// Moved is the control somewhere along the sweep of its family: how far, 0 to 1, and what the
+// sweep shows there.
+type Moved struct {
+	Share float64
+	Shows map[string]float64
 }
 
 // Reading is one reading with its words.
@@ -107,8 +124,9 @@ type State struct {
 	OK   bool
 }
 
-// Draw makes the picture of a rig; ok is false where there is none of its family.
-func Draw(r Rig) (Scene, bool) {
+// Draw makes the picture of a rig, and of its control through the places of its travel, none for
+// one that stands still; ok is false where there is none of its family.
+func Draw(r Rig, travel ...Moved) (Scene, bool) {
 	draw, ok := families[r.Family]
 	if !ok {
 		return Scene{}, false
@@ -116,7 +134,29 @@ func Draw(r Rig) (Scene, bool) {
 	p := &pen{rig: r}
 	draw(p)
 	p.states()
+	p.follow(travel, draw)
 	return p.scene(), true
+}
+
+// follow notes which shapes move while the control goes through its travel.
+func (p *pen) follow(travel []Moved, draw func(*pen)) {
+	for i := range travel {
+		q := &pen{rig: p.rig}
+		q.rig.Moved = &travel[i]
+		draw(q)
+		q.states()
+		if len(q.shapes) != len(p.shapes) {
+			p.moving = nil // another place draws other things: it stays as it is
+			return
+		}
+		if p.moving == nil {
+			p.moving = make([][][]float64, len(p.shapes))
+		}
+		for k := range q.shapes {
+			p.moving[k] = append(p.moving[k], q.shapes[k].Points)
+		}
+		p.passed = append(p.passed, q.shapes...)
+	}
 }
 
 // families by their names.
@@ -151,6 +191,15 @@ func (p *pen) names(list string) (out []string) {
 		}
 	}
 	return out
+}
+
+// moved is how far the control went and what the sweep shows there of a curve; ok is false
+// where it stands by At.
+func (p *pen) moved(curve string) (share, shows float64, ok bool) {
+	if p.rig.Moved == nil {
+		return 0, 0, false
+	}
+	return p.rig.Moved.Share, p.rig.Moved.Shows[curve], true
 }
 
 func (p *pen) value(name string) float64 { return p.rig.Values[name] }

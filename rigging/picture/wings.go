@@ -18,6 +18,11 @@ func flap(p *pen) {
 			now = lever
 		}
 	}
+	angle := p.value("angle")
+	share, shows, going := p.moved("going down")
+	if going {
+		now, angle = share*most, shows
+	}
 	px, py := 100.0, 190.0
 	p.fan(px, py, 96, -30, 60)
 	for _, one := range detents {
@@ -56,7 +61,6 @@ func flap(p *pen) {
 	p.note(685, 60, 4, "motor")
 	p.thread(730, 830, 85)
 	p.sense("rest", 685, 110, 6)
-	angle := p.value("angle")
 	p.surface(900, 50, angle, "angle", p.rig.Works)
 	for _, one := range detents {
 		d, _ := one.(map[string]any)

@@ -6,20 +6,20 @@ import (
 	"strings"
 
 	"brankel/rigging/bench"
+	"brankel/rigging/picture"
 	"brankel/rigging/quantity"
 	"brankel/rigging/rig"
 )
 
-// mostPlaces is how many places of the travel are plotted.
-const mostPlaces = 61
+// mostPlaces is how many places of the travel are plotted; every so many of them is drawn.
+const (
+	mostPlaces = 61
+	drawnEvery = 5
+)
 
 // plotOf is the plot whose shape is the point of the family: now, and then where it differs,
 // with its limits.
-func plotOf(now, then standing) (*bench.Plot, error) {
-	sweep, err := now.sweep()
-	if err != nil {
-		return nil, err
-	}
+func plotOf(now, then standing, sweep rig.Sweep) (*bench.Plot, error) {
 	before, err := then.sweep()
 	if err != nil {
 		return nil, err
@@ -49,6 +49,19 @@ func (s standing) sweep() (rig.Sweep, error) {
 		return rig.Sweep{}, err
 	}
 	return m.Sweep(mostPlaces)
+}
+
+// travelOf are the places of the sweep at which the picture is drawn; between them what moves is
+// drawn between.
+func travelOf(sweep rig.Sweep) (out []picture.Moved) {
+	for i := 0; i < len(sweep.At); i += drawnEvery {
+		one := picture.Moved{Share: float64(i) / float64(len(sweep.At)-1), Shows: map[string]float64{}}
+		for _, c := range sweep.Curves {
+			one.Shows[c.Name] = c.Values[i]
+		}
+		out = append(out, one)
+	}
+	return out
 }
 
 func pointers(values []float64) []*float64 {

@@ -135,8 +135,12 @@ func Ask(q Question) (Answer, error) {
 	if err := a.told(s, now, then, scene.Senses); err != nil {
 		return a, err
 	}
+	sweep, err := now.sweep()
+	if err != nil {
+		return a, fault.Below("now", err)
+	}
 	if ok {
-		if drawn, there := picture.Draw(scene); there {
+		if drawn, there := picture.Draw(scene, travelOf(sweep)...); there {
 			a.Picture = &drawn
 		}
 	}
@@ -144,7 +148,7 @@ func Ask(q Question) (Answer, error) {
 	if a.Map = fieldOf(s, now, q.Map); a.Map == nil && len(q.Map) > 0 {
 		return a, fault.At("map", "write two adjusters of this sheet: %s", names(mapped(s)))
 	}
-	a.Plot, err = plotOf(now, then)
+	a.Plot, err = plotOf(now, then, sweep)
 	return a, err
 }
 

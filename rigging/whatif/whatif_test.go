@@ -282,3 +282,24 @@ func TestTheAirMovesWhatLiesOnAChart(t *testing.T) {
 		assert.Equal(t, "now.around."+name, f.Field)
 	}
 }
+
+// Whatever the control of a family does is seen to move: but for the loop, whose plot is over
+// the air, each has shapes that follow it, and the travel begins and ends where it says.
+func TestThePictureFollowsTheControl(t *testing.T) {
+	for _, id := range families {
+		s := demo(t, id)
+		a := must(Ask(Question{Sheet: s, School: s.Manual()}))
+		if id == "721" {
+			assert.Empty(t, a.Picture.Moving)
+			continue
+		}
+		require.NotEmpty(t, a.Picture.Moving, id)
+		for _, m := range a.Picture.Moving {
+			assert.Len(t, m.At, 13)
+			for _, at := range m.At {
+				assert.Len(t, at, len(a.Picture.Shapes[m.Shape].Points))
+			}
+			assert.NotEqual(t, m.At[0], m.At[12], "%s: from one end to the other", id)
+		}
+	}
+}

@@ -1,14 +1,12 @@
 import Box from '@mui/material/Box';
 import Slider from '@mui/material/Slider';
-import { useState } from 'react';
 import type { WhatIfView } from '../api/client';
 
 type Plot = NonNullable<WhatIfView['plot']>;
 const shown = (v: number) => String(Math.round(v * 10) / 10).replace('-', '−');
 
 /** The control dragged through its travel: what the curves say at that place. Nothing is asked of the server for it. */
-export function Travel({ plot }: { plot: Plot }) {
-  const [place, setPlace] = useState(Math.floor(plot.at.length / 2));
+export function Travel({ plot, place, onMove }: { plot: Plot; place: number; onMove: (place: number) => void }) {
   const at = plot.at[Math.min(place, plot.at.length - 1)] ?? 0;
   const [over = plot.x, unit = ''] = plot.x.replace(/ \(.*$/, '').split(', ');
   const [reads = plot.y, of = ''] = plot.y.split(', ');
@@ -30,7 +28,7 @@ export function Travel({ plot }: { plot: Plot }) {
           max={plot.at.length - 1}
           value={place}
           onChange={(_, v) => {
-            setPlace(v);
+            onMove(v);
           }}
           sx={{ color: 'text.primary', '& .MuiSlider-thumb': { width: 32, height: 32, borderRadius: 0 } }}
         />

@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { problemIn, type WhatIfView } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
@@ -22,6 +23,8 @@ export function WhatIfScreen() {
   };
   const { data, error } = useWhatIf(about, then, now);
   const view = data ?? first;
+  const [place, setPlace] = useState<number | null>(null); // of the control, once it was moved
+  const places = view?.plot?.at.length ?? 1;
   const tried = [now.settings, now.faults, now.figures, now.around].some((all) => Object.keys(all).length > 0);
   const problem = problemIn(error);
   const knob = problem?.field?.replace(/^now\.(settings|faults|figures|around)\./, '') ?? '';
@@ -39,7 +42,7 @@ export function WhatIfScreen() {
         )}
         {view && first && (
           <>
-            {view.picture && <PictureView picture={view.picture} />}
+            {view.picture && <PictureView picture={view.picture} moved={place === null ? undefined : place / (places - 1)} />}
             <Box
               sx={{
                 display: 'grid',
@@ -51,7 +54,14 @@ export function WhatIfScreen() {
             >
               <Knobs view={view} first={first} set={set} now={now} wrong={knob ? { name: knob, says: problem?.detail ?? '' } : null} />
               <Box sx={{ gridColumn: { md: 2 }, gridRow: { md: '1 / span 2' } }}>
-                <Would view={view} tried={tried} afresh={afresh} set={set} />
+                <Would
+                  view={view}
+                  tried={tried}
+                  afresh={afresh}
+                  set={set}
+                  place={Math.min(place ?? Math.floor(places / 2), places - 1)}
+                  onMove={setPlace}
+                />
               </Box>
               <Box>
                 <Felt view={view} />

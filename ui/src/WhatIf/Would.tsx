@@ -33,11 +33,15 @@ export function Would({
   tried,
   afresh,
   set,
+  place,
+  onMove,
 }: {
   view: WhatIfView;
   tried: boolean;
   afresh: () => void;
   set: (change: Record<string, string>) => void;
+  place: number; // of the control along its travel
+  onMove: (place: number) => void;
 }) {
   return (
     <>
@@ -89,7 +93,7 @@ export function Would({
         <Suspense fallback={<Box sx={{ height: 340 }} />}>
           <Box sx={{ mt: 2 }}>
             <PlotView plot={view.plot} says={view.differs.join('; ')} />
-            <Travel plot={view.plot} />
+            <Travel plot={view.plot} place={place} onMove={onMove} />
           </Box>
         </Suspense>
       )}

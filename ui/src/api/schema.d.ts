@@ -992,10 +992,15 @@ export interface components {
             middle: string[];
             whole: string[];
         };
+        PictureMoving: {
+            at: number[][];
+            shape: number;
+        };
         PictureScene: {
             beside: components["schemas"]["PictureBeside"];
             halves: components["schemas"]["PictureText"][];
             middle: components["schemas"]["PictureText"][];
+            moving?: components["schemas"]["PictureMoving"][];
             says: string;
             shapes: components["schemas"]["PictureShape"][];
             whole: components["schemas"]["PictureText"][];

@@ -1,7 +1,7 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { expect, test } from 'vitest';
 import type { Picture } from '../api/client';
-import { PictureView } from './PictureView';
+import { along, PictureView } from './PictureView';
 
 const text = (t: string, x: number, tone: 'quiet' | 'now' = 'quiet') => ({ x, y: 40, size: 15, tone, text: t });
 const picture: Picture = {
@@ -32,4 +32,26 @@ test('a state that was tapped is ticked in the picture at once', () => {
   const proved = renderToStaticMarkup(<PictureView picture={picture} proved={['dogs home']} />);
   expect(proved).toContain('✓ dogs home');
   expect(proved).not.toContain('○ dogs home');
+});
+
+test('what follows the control stands between the places that were drawn; the rest stays', () => {
+  const moving = {
+    ...picture,
+    moving: [
+      {
+        shape: 0,
+        at: [
+          [0, 0, 10, 10],
+          [0, 0, 20, 10],
+          [0, 0, 20, 50],
+        ],
+      },
+    ],
+  };
+  expect(along(moving, 0)[0]?.points).toEqual([0, 0, 10, 10]);
+  expect(along(moving, 0.25)[0]?.points).toEqual([0, 0, 15, 10]);
+  expect(along(moving, 1)[0]?.points).toEqual([0, 0, 20, 50]);
+  expect(along(moving, 7)[0]?.points, 'no farther than its travel').toEqual([0, 0, 20, 50]);
+  expect(along(moving, 0.5)[1]).toEqual(picture.shapes[1]);
+  expect(moving.shapes[0]?.points, 'the picture itself is not changed').toEqual([0, 0, 10, 10]);
 });

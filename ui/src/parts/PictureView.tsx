@@ -14,7 +14,16 @@ const [width, height] = [1200, 230];
 const [screen, tablet] = [1000, 640];
 
 /** A rig drawn as it is: its lines and texts stand where the server put them. */
-export function PictureView({ picture, proved }: { picture: Picture; proved?: string[] | undefined }) {
+export function PictureView({
+  picture,
+  proved,
+  moved,
+}: {
+  picture: Picture;
+  proved?: string[] | undefined;
+  moved?: number | undefined; // how far the control went along its travel, 0 to 1
+}) {
+  const shapes = moved === undefined ? picture.shapes : along(picture, moved);
   const [ref, room] = useWidth<HTMLDivElement>(width);
   const [texts, beside] =
     room >= screen
@@ -35,7 +44,7 @@ export function PictureView({ picture, proved }: { picture: Picture; proved?: st
           aria-hidden="true"
           style={{ display: 'block', margin: '0 auto' }}
         >
-          {picture.shapes.map((s, i) => (
+          {shapes.map((s, i) => (
             <ShapeView key={i} shape={s} />
           ))}
           <Texts list={texts.filter((t) => halves.length === 1 || t.x < width / 2 === (from === 0))} proved={proved ?? []} />
@@ -48,6 +57,18 @@ export function PictureView({ picture, proved }: { picture: Picture; proved?: st
       )}
     </Box>
   );
+}
+
+/** The shapes with the control so far along its travel: what moves stands between the places that were drawn. */
+export function along(picture: Picture, moved: number): Shape[] {
+  const shapes = [...picture.shapes];
+  for (const m of picture.moving ?? []) {
+    const place = Math.min(Math.max(moved, 0), 1) * (m.at.length - 1);
+    const [from, to] = [m.at[Math.floor(place)] ?? [], m.at[Math.ceil(place)] ?? []];
+    const shape = shapes[m.shape];
+    if (shape) shapes[m.shape] = { ...shape, points: from.map((v, i) => v + ((to[i] ?? v) - v) * (place % 1)) };
+  }
+  return shapes;
 }
 
 /** One line or circle of a picture. */
