@@ -5,7 +5,7 @@ test('frames while the control is dragged', async ({ page, server }) => {
   const all = (await (await page.request.get(`${server.url}/api/v1/sheets`)).json()) as { hash: string; id: string }[];
   for (const id of ['401', '711', '501']) {
     await page.goto(`${server.url}/whatif?sheet=${all.find((s) => s.id === id)?.hash ?? ''}`);
-    const thumb = page.getByRole('slider');
+    const thumb = page.getByRole('slider').first();
     await thumb.focus();
     await page.waitForTimeout(500);
     const frames = () =>
@@ -23,7 +23,7 @@ test('frames while the control is dragged', async ({ page, server }) => {
           }),
       );
     const still = await frames();
-    const at = await page.locator('.MuiSlider-root').boundingBox();
+    const at = await page.locator('.MuiSlider-root').first().boundingBox();
     if (!at) throw new Error('no slider');
     let on = true;
     const dragged = (async () => {

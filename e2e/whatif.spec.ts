@@ -30,7 +30,7 @@ for (const [id, adjuster, reading] of families)
     const differs = page.getByRole('list', { name: 'What differs' });
     await expect(differs).toContainText(reading);
     await expect(page.getByText('Not everything is inside')).toBeVisible();
-    const drag = page.getByRole('slider');
+    const drag = page.getByRole('slider').first();
     await drag.focus();
     const before = await drag.getAttribute('aria-valuetext');
     await page.keyboard.press('End');

@@ -15,8 +15,8 @@ import (
 
 func (s *server) pathRoutes() []route {
 	return []route{
-		on(http.MethodPost, "/api/v1/route", "route", "a cable's path laid out: what its bends cost, what it passes, the length to order; nothing is "+
-			"kept").takes(routing.Draft{}).gives(shop.RouteView{}).
+		on(http.MethodPost, "/api/v1/route", "route", "a cable's path laid out: what its bends cost, what it passes, the length to "+
+			"order; nothing is kept").takes(routing.Draft{}).gives(shop.RouteView{}).
 			by(s.path, workshop.Read),
 		on(http.MethodGet, "/api/v1/route.pdf", "routePDF", "the order slip of a path, A4 or Letter; draft is the JSON that was "+
 			"posted").asks("draft", "paper").as("application/pdf").

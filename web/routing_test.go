@@ -16,7 +16,8 @@ import (
 
 func TestAPathIsWorkedOutAndItsSlipPrinted(t *testing.T) {
 	c := newClient(t)
-	draft := `{"run":"2026-11-dunlin","pieces":[{"length":"3 m"},{"bend":true,"angle":"90","radius":"150","toward":"down"}],"order":{"stock":"3500"}}`
+	draft := `{"run":"2026-11-dunlin","order":{"stock":"3500"},` +
+		`"pieces":[{"length":"3 m"},{"bend":true,"angle":"90","radius":"150","toward":"down"}]}`
 	w := c.do("POST", "/api/v1/route", draft)
 	require.Equal(t, http.StatusOK, w.Code, w.Body.String())
 	var v shop.RouteView

@@ -7,8 +7,10 @@ func (p *pen) helm(x, y float64) (float64, float64) {
 	p.box(Quiet, 1.5, Wash, x-46, y-30, 92, 100)
 	stands := map[string]float64{"forward": -48, "reverse": 48}[p.where("control")]
 	at := stands
-	if share, _, ok := p.moved(""); ok {
-		at = 48 - 96*share
+	for _, curve := range []string{"arm", "plate"} {
+		if share, _, ok := p.moved(curve); ok {
+			at = 48 - 96*share
+		}
 	}
 	p.fan(x, y, 74, -48, 48)
 	ex, ey := swing(x, y, 74, at)

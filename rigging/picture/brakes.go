@@ -11,7 +11,7 @@ func parkingBrake(p *pen) {
 	if p.where("lever") == "released" {
 		up = 0
 	}
-	if share, _, ok := p.moved(""); ok {
+	if share, _, ok := p.moved("force"); ok {
 		up = share
 	}
 	p.fan(px, py, 110, 60, 20)
@@ -89,7 +89,7 @@ func (p *pen) drum(side string, x, y, r float64) {
 
 // overrun: coupler and rod, the lever at its mark, the compensator, two or four wheels.
 func overrun(p *pen) {
-	share, _, _ := p.moved("")
+	share, _, _ := p.moved("play and clearance")
 	in := 44 * share
 	p.box(Ink, 3, Paper, 40+in, 78, 60, 44)
 	p.spring(100+in, 100, 176, 100)

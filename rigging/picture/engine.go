@@ -6,7 +6,7 @@ func pushPull(p *pen) {
 	arm := p.figure("arm_stroke")
 	at := p.value("arm") / max(arm, 1) // 0 with the arm in, 1 out
 	drawn := 0.0
-	if share, _, ok := p.moved(""); ok {
+	if share, _, ok := p.moved("pushed"); ok {
 		at, drawn = share, 60*share
 	}
 	times := bigger(max(p.value("cushion_in"), p.value("cushion_out")), 42)

@@ -19,7 +19,7 @@ func gate(p *pen) {
 	}
 	p.box(Ink, 2, Wash, 80, 90, 300, 24)
 	knob := 230.0
-	if share, _, ok := p.moved(""); ok {
+	if share, _, ok := p.moved("left"); ok {
 		knob += 120 * (share - 0.5)
 	}
 	p.circle(Ink, 4, Paper, knob, 102, 14)
@@ -38,7 +38,7 @@ func gate(p *pen) {
 	p.box(Ink, 3, Paper, x-12-l-14, 76, 14, 54)
 	p.box(Ink, 3, Paper, x+12+r, 76, 14, 54)
 	leans := 0.0
-	if share, _, ok := p.moved(""); ok {
+	if share, _, ok := p.moved("left"); ok {
 		leans = clamp((share-0.5)*6*times, -l, r)
 	}
 	p.box(Ink, 3.5, Paper, x-12+leans, 74, 24, 116)

@@ -13,8 +13,7 @@ type pen struct {
 	grid   grid
 	lean   float64 // which side the texts to come keep to: −1 left, 1 right
 
-	moving [][][]float64 // of each shape, its points at each place of the travel
-	passed []Shape       // everything there
+	passed []Shape // everything that moves, at each place of its travel
 }
 
 // label is a text that wants to stand near a point.

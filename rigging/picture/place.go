@@ -55,11 +55,6 @@ func (p *pen) scene() Scene {
 		}
 	}
 	s := Scene{Shapes: p.shapes, Says: p.says()}
-	for k, at := range p.moving {
-		if !slices.ContainsFunc(at, func(one []float64) bool { return len(one) != len(at[0]) }) && !still(at) {
-			s.Moving = append(s.Moving, Moving{k, at})
-		}
-	}
 	s.Whole, s.Beside.Whole = p.place(whole)
 	s.Middle, s.Beside.Middle = p.place(middle)
 	s.Halves, s.Beside.Halves = p.place(halves)

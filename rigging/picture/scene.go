@@ -3,7 +3,10 @@
 // screen and no paper: both draw the same scene.
 package picture
 
-import "math"
+import (
+	"math"
+	"slices"
+)
 
 // The room of a scene. Where there is little room across, its two halves stand one above the
 // other.
@@ -58,12 +61,9 @@ type Scene struct {
 	Halves []Text  `json:"halves"`
 	Beside Beside  `json:"beside"`
 	Says   string  `json:"says"` // the picture in words
-	// Moving are the shapes that follow the control through its travel; the texts keep clear of
-	// where they go.
-	Moving []Moving `json:"moving,omitempty"`
 }
 
-// Moving is a shape at places evenly along the control's travel, the first at its begin.
+// Moving is a shape at places evenly along a travel, the first at its begin.
 type Moving struct {
 	Shape int         `json:"shape"`
 	At    [][]float64 `json:"at"` // its points at each
@@ -124,39 +124,55 @@ type State struct {
 	OK   bool
 }
 
-// Draw makes the picture of a rig, and of its control through the places of its travel, none for
-// one that stands still; ok is false where there is none of its family.
-func Draw(r Rig, travel ...Moved) (Scene, bool) {
+// Draw makes the picture of a rig; ok is false where there is none of its family.
+func Draw(r Rig) (Scene, bool) {
+	s, _, ok := DrawMoving(r)
+	return s, ok
+}
+
+// DrawMoving makes the picture of a rig, and of each travel the shapes that follow it; the texts
+// keep clear of where they go.
+func DrawMoving(r Rig, travels ...[]Moved) (s Scene, moving [][]Moving, ok bool) {
 	draw, ok := families[r.Family]
 	if !ok {
-		return Scene{}, false
+		return s, nil, false
 	}
 	p := &pen{rig: r}
 	draw(p)
 	p.states()
-	p.follow(travel, draw)
-	return p.scene(), true
+	for _, one := range travels {
+		moving = append(moving, p.follow(one, draw))
+	}
+	return p.scene(), moving, true
 }
 
-// follow notes which shapes move while the control goes through its travel.
-func (p *pen) follow(travel []Moved, draw func(*pen)) {
+// follow finds which shapes move while something goes through its travel.
+func (p *pen) follow(travel []Moved, draw func(*pen)) []Moving {
+	out := []Moving{}
+	places := make([][][]float64, len(p.shapes))
 	for i := range travel {
 		q := &pen{rig: p.rig}
 		q.rig.Moved = &travel[i]
 		draw(q)
 		q.states()
 		if len(q.shapes) != len(p.shapes) {
-			p.moving = nil // another place draws other things: it stays as it is
-			return
-		}
-		if p.moving == nil {
-			p.moving = make([][][]float64, len(p.shapes))
+			return out // another place draws other things: it stays as it is
 		}
 		for k := range q.shapes {
-			p.moving[k] = append(p.moving[k], q.shapes[k].Points)
+			places[k] = append(places[k], q.shapes[k].Points)
 		}
-		p.passed = append(p.passed, q.shapes...)
 	}
+	for k, at := range places {
+		if !slices.ContainsFunc(at, func(one []float64) bool { return len(one) != len(at[0]) }) && !still(at) {
+			out = append(out, Moving{k, at})
+			for _, points := range at {
+				one := p.shapes[k]
+				one.Points = points
+				p.passed = append(p.passed, one)
+			}
+		}
+	}
+	return out
 }
 
 // families by their names.
@@ -193,13 +209,17 @@ func (p *pen) names(list string) (out []string) {
 	return out
 }
 
-// moved is how far the control went and what the sweep shows there of a curve; ok is false
-// where it stands by At.
+// moved is how far the control went along the travel that has the curve, and what is shown there;
+// ok is false on another travel and where it stands by At.
 func (p *pen) moved(curve string) (share, shows float64, ok bool) {
 	if p.rig.Moved == nil {
 		return 0, 0, false
 	}
-	return p.rig.Moved.Share, p.rig.Moved.Shows[curve], true
+	shows, ok = p.rig.Moved.Shows[curve]
+	if !ok {
+		return 0, 0, false
+	}
+	return p.rig.Moved.Share, shows, true
 }
 
 func (p *pen) value(name string) float64 { return p.rig.Values[name] }

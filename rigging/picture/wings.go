@@ -23,6 +23,11 @@ func flap(p *pen) {
 	if going {
 		now, angle = share*most, shows
 	}
+	if _, runs, ok := p.moved("from up"); ok && len(detents) > 1 {
+		d, _ := detents[1].(map[string]any)
+		now, _ = d["lever"].(float64)
+		angle = runs
+	}
 	px, py := 100.0, 190.0
 	p.fan(px, py, 96, -30, 60)
 	for _, one := range detents {
@@ -95,8 +100,9 @@ func (p *pen) surface(x, y, angle float64, reading, name string) {
 func loop(p *pen) {
 	left, right := 330.0, 870.0
 	top, below := 76.0, 168.0
-	p.wire(left, top, right, top)
-	p.wire(left, below, right, below)
+	lean, other := 46*math.Sin(p.rock("left", -1)*math.Pi/180), 46*math.Sin(p.rock("right", 1)*math.Pi/180)
+	p.wire(left+lean, top, right+other, top)
+	p.wire(left-lean, below, right-other, below)
 	p.turnbuckle("direct_left", 430, top)
 	p.turnbuckle("direct_right", 770, top)
 	p.turnbuckle("crossover", 600, below)
@@ -119,15 +125,26 @@ func (p *pen) turnbuckle(works string, x, y float64) {
 	p.adjuster(works, x, y, 56, 30)
 }
 
+// rock is how far a bellcrank is turned by the yoke, degrees.
+func (p *pen) rock(side string, way float64) float64 {
+	_, turned, _ := p.moved(side)
+	return clamp(-way*turned, -25, 25)
+}
+
 // bellcrank with its rod to the trailing edge, seen from behind; small angles are drawn
 // larger.
 func (p *pen) bellcrank(side string, x, y, way float64) {
-	p.arm(x, y-46, x, y+46)
-	p.arm(x, y, x+way*44, y)
+	_, turned, turns := p.moved(side)
+	rock := p.rock(side, way)
+	tx, ty := swing(x, y, 46, rock)
+	bx, by := swing(x, y, 46, 180+rock)
+	ox, oy := swing(x, y, 44, way*90+rock)
+	p.arm(tx, ty, bx, by)
+	p.arm(x, y, ox, oy)
 	p.pivot(x, y)
-	p.pin(x, y-46)
-	p.pin(x, y+46)
-	p.pin(x+way*44, y)
+	p.pin(tx, ty)
+	p.pin(bx, by)
+	p.pin(ox, oy)
 	p.shows("bellcrank."+side, x-way*20, y, 12)
 	edge, name := p.value("flap_edge."+side), ""
 	for _, one := range []string{"flap_edge", "tip_edge", "mean_edge", "travel_up", "travel_down"} {
@@ -142,6 +159,9 @@ func (p *pen) bellcrank(side string, x, y, way float64) {
 	if abs(edge) > 5 {
 		times = 1
 	}
+	if turns {
+		edge, times = turned, 1
+	}
 	wing := x + way*170
 	from, to := wing-way*90, wing+way*130
 	if to < from {
@@ -151,7 +171,7 @@ func (p *pen) bellcrank(side string, x, y, way float64) {
 	p.plate(Ink, 2.5, Wash, from, 92, to, 92, to, 106, from, 106)
 	drop := -clamp(edge*times*1.2, -46, 46)
 	middle := (from + to) / 2
-	p.rod(x+way*44, y, middle, 118+drop)
+	p.rod(ox, oy, middle, 118+drop)
 	p.plate(Ink, 3, Paper, from+24, 108+drop, to-24, 108+drop, to-24, 120+drop, from+24, 120+drop)
 	p.adjusterRod("rod_"+side, (x+way*44+middle)/2, (y+120+drop)/2)
 	behind := side + " aileron, from behind"

@@ -113,6 +113,15 @@ func flapFollowUp(g *flapGeometry, c *flapCondition) (*works, error) {
 	w.curve("going down", func(s *spot, at float64) float64 { return downTo(s, at) + shown })
 	w.curve("going up", func(s *spot, at float64) float64 { return upTo(s, at) + shown })
 
+	to := g.Detents[min(1, len(g.Detents)-1)]
+	w.alsoSweeps("time, % of the motor’s whole travel", "surface, °", 0, 100, Named{"the lever put to " + to.Name, 0})
+	runs := func(s *spot, from, at float64) float64 {
+		r := flapRun{wantedAt(s, to.Lever), gapUp(s), gapDown(s), coastUp, coastDown, limitUp(s), limitDown(s), g.TrackEnd}
+		return r.after(from, at*g.TrackEnd/100) + shown
+	}
+	w.curve("from up", func(s *spot, at float64) float64 { return runs(s, home(s), at) })
+	w.curve("from down", func(s *spot, at float64) float64 { return runs(s, g.TrackEnd, at) })
+
 	w.reads("angle", angle)
 	w.reads("other", func(s *spot) float64 { return angle(s) + apart(s) })
 	w.reads("home", home)

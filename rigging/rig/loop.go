@@ -58,7 +58,7 @@ func flightControlLoop(g *loopGeometry, c *loopCondition) (*works, error) {
 	w.sweeps("air, °C", "tension, N", -25, 45, Named{"as rigged", g.AtAir})
 	w.curve("tension", func(s *spot, at float64) float64 { return tension(s.put(&loopAt{Air: &at})) })
 	w.reads("tension", tension)
-	var mean [2]func(*spot) float64
+	var mean, edges, rises, falls [2]func(*spot) float64
 	for i, side := range []string{"left", "right"} {
 		up := func(s *spot) float64 {
 			if s.at.(*loopAt).Pinned {
@@ -70,12 +70,29 @@ func flightControlLoop(g *loopGeometry, c *loopCondition) (*works, error) {
 		tip := [2]float64{g.TipLeft, g.TipRight}[i]
 		edge := func(s *spot) float64 { return g.DegPerMM*up(s) + rod(s) }
 		mean[i] = func(s *spot) float64 { return edge(s) + tip/2 }
+		edges[i] = edge
+		rises[i] = func(s *spot) float64 { return g.DegPerMM*g.StopUp + rod(s) }
+		falls[i] = func(s *spot) float64 { return g.DegPerMM*g.StopDown - rod(s) }
 		w.reads("bellcrank."+side, up)
 		w.reads("flap_edge."+side, edge)
 		w.reads("tip_edge."+side, func(s *spot) float64 { return edge(s) + tip })
 		w.reads("mean_edge."+side, mean[i])
-		w.reads("travel_up."+side, func(s *spot) float64 { return g.DegPerMM*g.StopUp + rod(s) })
-		w.reads("travel_down."+side, func(s *spot) float64 { return g.DegPerMM*g.StopDown - rod(s) })
+		w.reads("travel_up."+side, rises[i])
+		w.reads("travel_down."+side, falls[i])
+	}
+	w.alsoSweeps("yoke, % of its throw", "aileron, °", -100, 100, Named{"full left", -100}, Named{"centred", 0}, Named{"full right", 100})
+	for i, side := range []string{"left", "right"} {
+		way := []float64{-1, 1}[i] // of the yoke, by which this one rises
+		if c.Crossed {
+			way = -way
+		}
+		w.curve(side, func(s *spot, at float64) float64 {
+			to, share := rises[i](s), way*at/100
+			if share < 0 {
+				to, share = -falls[i](s), -share
+			}
+			return edges[i](s) + (to-edges[i](s))*share
+		})
 	}
 	roll := func(s *spot) float64 { return (mean[0](s)-mean[1](s))/2 + g.Trim }
 	w.reads("roll", roll)

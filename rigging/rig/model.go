@@ -49,7 +49,9 @@ type works struct {
 	geometry  any // the struct it was made of, which the functions below look at
 
 	checkAt func(at any) error // what the tags cannot tell; may be nil
-	sweep   *sweeping          // what it shows along its travel; may be nil
+	// what it shows along its travel, and along something else; begun is the one that curves are
+	// added to; all may be nil
+	sweep, second, begun *sweeping
 }
 
 // Adjuster is one thing to set. Places is how many there are to choose from, 0 for what

@@ -44,15 +44,22 @@ type sweptCurve struct {
 // sweeps begins what a family shows along its travel.
 func (w *works) sweeps(over, shows string, from, to float64, named ...Named) {
 	w.sweep = &sweeping{over: over, shows: shows, from: from, to: to, named: named}
+	w.begun = w.sweep
+}
+
+// alsoSweeps begins a second one: another control, or a run in time.
+func (w *works) alsoSweeps(over, shows string, from, to float64, named ...Named) {
+	w.second = &sweeping{over: over, shows: shows, from: from, to: to, named: named}
+	w.begun = w.second
 }
 
 func (w *works) curve(name string, of func(s *spot, at float64) float64) {
-	w.sweep.curves = append(w.sweep.curves, sweptCurve{name, of, false})
+	w.begun.curves = append(w.begun.curves, sweptCurve{name, of, false})
 }
 
 // wanted is a limit of the plot.
 func (w *works) wanted(name string, v float64) {
-	w.sweep.curves = append(w.sweep.curves, sweptCurve{name, func(*spot, float64) float64 { return v }, true})
+	w.begun.curves = append(w.begun.curves, sweptCurve{name, func(*spot, float64) float64 { return v }, true})
 }
 
 // mostSweep is how many places a sweep has at the most.
@@ -60,8 +67,25 @@ const mostSweep = 1001
 
 // Sweep reads the rig at n places of its control's travel, both ends among them. The error is
 // a *fault.Fault.
-func (m *Model) Sweep(n int) (Sweep, error) {
-	w := m.works.sweep
+func (m *Model) Sweep(n int) (Sweep, error) { return m.swept(m.works.sweep, n) }
+
+// Sweeps are all of a family: the control's first, then what else there is, such as a run in
+// time. The error is a *fault.Fault.
+func (m *Model) Sweeps(n int) (out []Sweep, err error) {
+	for _, w := range []*sweeping{m.works.sweep, m.works.second} {
+		if w == nil {
+			continue
+		}
+		one, err := m.swept(w, n)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, one)
+	}
+	return out, nil
+}
+
+func (m *Model) swept(w *sweeping, n int) (Sweep, error) {
 	switch {
 	case w == nil:
 		return Sweep{}, fault.At("family", "nothing of this family is swept")

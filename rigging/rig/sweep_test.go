@@ -2,6 +2,7 @@ package rig
 
 import (
 	"math"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -64,6 +65,66 @@ var named = map[string]func(m *Model, ask func(map[string]any) map[string]float6
 	"flight-control-loop": func(m *Model, ask func(map[string]any) map[string]float64) []told {
 		return []told{{"tension", m.works.sweep.named[0].At, ask(nil)["tension"]}, {"tension", -10, ask(map[string]any{"air": -10.0})["tension"]}}
 	},
+}
+
+// A yoke's sweep ends where the ailerons' travel does; a run in time ends where the surface is
+// said to rest, and never rests where it is said to hunt both ways.
+func TestTheSecondSweepAgreesWithTheAnswers(t *testing.T) {
+	rested, hunted, yoked := 0, 0, 0
+	for _, family := range []string{"flap-follow-up", "flight-control-loop"} {
+		for _, e := range examples(t, family) {
+			if e.Error != nil {
+				continue
+			}
+			m, _ := e.model(t)
+			all, err := m.Sweeps(401)
+			require.NoError(t, err)
+			require.Len(t, all, 2)
+			values := func(name string) []float64 {
+				i := slices.IndexFunc(all[1].Curves, func(c Curve) bool { return c.Name == name })
+				return all[1].Curves[i].Values
+			}
+			at, err := m.At(nil)
+			require.NoError(t, err)
+			answer, err := m.Answer(at)
+			require.NoError(t, err)
+			if family == "flight-control-loop" {
+				yoked++
+				left, right := values("left"), values("right")
+				if answer.Senses["sense"] == "wrong" {
+					assert.InDelta(t, answer.Readings["travel_up.right"], right[0], 1e-9, "crossed: the wrong one rises")
+					continue
+				}
+				assert.InDelta(t, answer.Readings["travel_up.left"], left[0], 1e-9, "yoke to the left: the left one rises")
+				assert.InDelta(t, -answer.Readings["travel_down.left"], left[400], 1e-9)
+				assert.InDelta(t, answer.Readings["travel_up.right"], right[400], 1e-9)
+				assert.InDelta(t, answer.Readings["flap_edge.right"], right[200], 1e-9)
+				continue
+			}
+			g := m.works.geometry.(*flapGeometry)
+			name := g.Detents[1].Name
+			for curve, from := range map[string]string{"from up": "up", "from down": "down"} {
+				there, err := m.At(map[string]any{"detent": name, "from": from})
+				require.NoError(t, err)
+				rests, err := m.Answer(there)
+				require.NoError(t, err)
+				last := values(curve)[400]
+				gaps := rests.Readings["gap_up"] + rests.Readings["gap_down"]
+				if least := math.Min(g.CoastUp, g.CoastDown); least > gaps+slack {
+					hunted++
+					assert.NotEqual(t, values(curve)[398], last, "it never comes to rest: %s", e.Rig)
+					continue
+				}
+				if rests.Senses["rest"] == "rests" {
+					rested++
+					assert.InDelta(t, rests.Readings["angle"], last, 1e-6, "%s %s", curve, e.Rig)
+				}
+			}
+		}
+	}
+	assert.Positive(t, rested)
+	assert.Positive(t, hunted)
+	assert.Positive(t, yoked)
 }
 
 // Every sweep agrees with the answers at the places that have a name, over all worked

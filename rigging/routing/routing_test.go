@@ -20,11 +20,14 @@ func bend(angle, radius, to string) Piece {
 // helm is a helm to an outboard: along, down, aft, over to the engine.
 func helm() Draft {
 	return Draft{
-		Name:     "throttle cable, port",
-		Starts:   "down",
-		Pieces:   []Piece{straight("600"), bend("90", "200", "back"), straight("3 m"), bend("45", "150", "left"), straight("400")},
-		Conduit:  Conduit{Core: "3", Bore: "3.6", Least: "200", Load: "60"},
-		Near:     []Part{{Name: "exhaust", Kind: "hot", Keep: "100", Ahead: "-1500", Left: "0", Up: "-700", Size: "40"}, {Name: "belt", Kind: "moving", Keep: "50", Is: "35"}},
+		Name:    "throttle cable, port",
+		Starts:  "down",
+		Pieces:  []Piece{straight("600"), bend("90", "200", "back"), straight("3 m"), bend("45", "150", "left"), straight("400")},
+		Conduit: Conduit{Core: "3", Bore: "3.6", Least: "200", Load: "60"},
+		Near: []Part{
+			{Name: "exhaust", Kind: "hot", Keep: "100", Ahead: "-1500", Left: "0", Up: "-700", Size: "40"},
+			{Name: "belt", Kind: "moving", Keep: "50", Is: "35"},
+		},
 		Steering: &Steering{Behind: "500", Aside: "300", Arm: "150", Lock: "35"},
 		Ends:     []End{{Adds: "90", Thread: "22", Least: "8", Pitch: "0.8"}, {Adds: "110", Thread: "20", Least: "8", Pitch: "0.8"}},
 		Order:    Wanted{Stock: "4.2 m, 4500, 4800, 5100"},
@@ -87,7 +90,8 @@ func drag(t *testing.T, d Draft, view, handle string, ahead, across float64) Vie
 	was := Work(d)
 	n := map[string]int{"side": 0, "top": 1}[view]
 	f := was.Sights[n].Frame
-	d.Drag = &Drag{Handle: handle, View: view, X: f.X0 + ahead/f.MM, Y: f.Y0 - across/f.MM, Frames: []Frame{was.Sights[0].Frame, was.Sights[1].Frame}}
+	d.Drag = &Drag{Handle: handle, View: view, X: f.X0 + ahead/f.MM, Y: f.Y0 - across/f.MM}
+	d.Drag.Frames = []Frame{was.Sights[0].Frame, was.Sights[1].Frame}
 	v := Work(d)
 	assert.Nil(t, v.Draft.Drag)
 	return v
@@ -130,7 +134,8 @@ func TestADragMovesOnlyWhatIsDragged(t *testing.T) {
 	for range 400 {
 		d := Draft{Starts: Ways[r.IntN(6)]}
 		for range 1 + r.IntN(5) {
-			d.Pieces = append(d.Pieces, straight(fmt.Sprint(300+r.IntN(900))), bend(fmt.Sprint(20+r.IntN(200)), fmt.Sprint(20+r.IntN(100)), Ways[r.IntN(6)]))
+			d.Pieces = append(d.Pieces, straight(fmt.Sprint(300+r.IntN(900))),
+				bend(fmt.Sprint(20+r.IntN(200)), fmt.Sprint(20+r.IntN(100)), Ways[r.IntN(6)]))
 		}
 		d.Pieces = append(d.Pieces, straight(fmt.Sprint(300+r.IntN(500))))
 		read := &reader{}

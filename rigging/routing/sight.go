@@ -106,7 +106,13 @@ func (s *Sight) draw(w walk, parts []placed, up int, least float64) {
 		if !p.good {
 			tone = picture.Bad
 		}
-		s.Shapes = append(s.Shapes, picture.Shape{Points: []float64{x, y}, Round: math.Max(9, p.size/s.Frame.MM), Weight: 2, Tone: tone, Fill: picture.Wash})
+		s.Shapes = append(s.Shapes, picture.Shape{
+			Points: []float64{x, y},
+			Round:  math.Max(9, p.size/s.Frame.MM),
+			Weight: 2,
+			Tone:   tone,
+			Fill:   picture.Wash,
+		})
 		s.Marks = append(s.Marks, picture.Text{X: x - 4, Y: y + 5, Size: 15, Bold: true, Tone: tone, Text: strconv.Itoa(p.of + 1)})
 	}
 	for _, l := range w.legs {

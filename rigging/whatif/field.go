@@ -44,7 +44,10 @@ func fieldOf(s *sheet.Sheet, now standing, asked []string) *Field {
 	if !ok {
 		return nil
 	}
-	out := &Field{X: Axis{x.Works, x.Name, f.X.Min, f.X.Step, now.settings[x.Works]}, Y: Axis{y.Works, y.Name, f.Y.Min, f.Y.Step, now.settings[y.Works]}}
+	out := &Field{
+		X: Axis{x.Works, x.Name, f.X.Min, f.X.Step, now.settings[x.Works]},
+		Y: Axis{y.Works, y.Name, f.Y.Min, f.Y.Step, now.settings[y.Works]},
+	}
 	inside, best, here := 0, math.Inf(1), false
 	for b, row := range f.Met {
 		text := strings.Builder{}
@@ -102,21 +105,22 @@ func mapped(s *sheet.Sheet) (out []*sheet.Adjuster) {
 
 func pair(s *sheet.Sheet, asked []string) (x, y *sheet.Adjuster) {
 	all := mapped(s)
-	find := func(is func(*sheet.Adjuster) bool) *sheet.Adjuster {
-		if i := slices.IndexFunc(all, is); i >= 0 {
-			return all[i]
+	find := func(works, id string) *sheet.Adjuster {
+		i := slices.IndexFunc(all, func(a *sheet.Adjuster) bool { return a.Works == works || a.ID == id })
+		if i < 0 {
+			return nil
 		}
-		return nil
+		return all[i]
 	}
 	if len(asked) > 0 {
 		if len(asked) != 2 || asked[0] == asked[1] {
 			return nil, nil
 		}
-		return find(func(a *sheet.Adjuster) bool { return a.Works == asked[0] }), find(func(a *sheet.Adjuster) bool { return a.Works == asked[1] })
+		return find(asked[0], ""), find(asked[1], "")
 	}
 	for _, one := range s.Settings {
 		if len(one.Adjusters) > 1 {
-			x, y = find(func(a *sheet.Adjuster) bool { return a.ID == one.Adjusters[0] }), find(func(a *sheet.Adjuster) bool { return a.ID == one.Adjusters[1] })
+			x, y = find("", one.Adjusters[0]), find("", one.Adjusters[1])
 			if x != nil && y != nil {
 				return x, y
 			}

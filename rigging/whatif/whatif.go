@@ -9,7 +9,6 @@ import (
 	"math"
 	"slices"
 
-	"brankel/rigging/bench"
 	"brankel/rigging/fault"
 	"brankel/rigging/picture"
 	"brankel/rigging/rig"
@@ -45,7 +44,7 @@ type Answer struct {
 	Rules     []run.Rule     `json:"rules"`
 	Senses    []Told         `json:"senses"`
 	Picture   *picture.Scene `json:"picture,omitempty"`
-	Plot      *bench.Plot    `json:"plot,omitempty"` // over the control's travel
+	Plots     []Plot         `json:"plots"` // over the control's travel first
 	Map       *Field         `json:"map,omitempty"`
 	Differs   []string       `json:"differs"` // now from then, in words
 	Inside    bool           `json:"inside"`  // every window and every function
@@ -103,8 +102,18 @@ func Ask(q Question) (Answer, error) {
 	if err != nil {
 		return Answer{}, err
 	}
-	a := Answer{Adjusters: knobs(s, now), Faults: faults(s, q.Now), Parts: parts(s, now), Around: aroundKnobs(s, q.Now), Rules: []run.Rule{}, Senses: []Told{}, Differs: []string{}, Plan: []Move{},
-		Inside: true}
+	a := Answer{
+		Adjusters: knobs(s, now),
+		Faults:    faults(s, q.Now),
+		Parts:     parts(s, now),
+		Around:    aroundKnobs(s, q.Now),
+		Rules:     []run.Rule{},
+		Senses:    []Told{},
+		Differs:   []string{},
+		Plan:      []Move{},
+		Plots:     []Plot{},
+		Inside:    true,
+	}
 	scene, ok := run.RigOf(now.Sheet)
 	for i := range now.Points {
 		p := &now.Points[i]
@@ -135,20 +144,21 @@ func Ask(q Question) (Answer, error) {
 	if err := a.told(s, now, then, scene.Senses); err != nil {
 		return a, err
 	}
-	sweep, err := now.sweep()
+	sweeps, err := now.sweeps()
 	if err != nil {
 		return a, fault.Below("now", err)
 	}
+	var moving [][]picture.Moving
 	if ok {
-		if drawn, there := picture.Draw(scene, travelOf(sweep)...); there {
-			a.Picture = &drawn
+		if drawn, follows, there := picture.DrawMoving(scene, travelsOf(sweeps)...); there {
+			a.Picture, moving = &drawn, follows
 		}
 	}
 	a.putRight(s, now)
 	if a.Map = fieldOf(s, now, q.Map); a.Map == nil && len(q.Map) > 0 {
 		return a, fault.At("map", "write two adjusters of this sheet: %s", names(mapped(s)))
 	}
-	a.Plot, err = plotOf(now, then, sweep)
+	a.Plots, err = plotsOf(now, then, sweeps, moving)
 	return a, err
 }
 

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Slider from '@mui/material/Slider';
 import type { WhatIfView } from '../api/client';
 
-type Plot = NonNullable<WhatIfView['plot']>;
+type Plot = WhatIfView['plots'][number];
 const shown = (v: number) => String(Math.round(v * 10) / 10).replace('-', '−');
 
 /** The control dragged through its travel: what the curves say at that place. Nothing is asked of the server for it. */

@@ -6,7 +6,7 @@ import { Finding, Foot, Head } from '../parts/Frame';
 import { PictureView } from '../parts/PictureView';
 import { Knobs } from './Knobs';
 import { MapView } from './MapView';
-import { Felt, Would } from './Would';
+import { Felt, Would, type Moved } from './Would';
 import { useTried, useWhatIf, type Standing } from './useWhatIf';
 
 const nothing: Standing = { settings: {}, faults: {}, figures: {}, around: {} };
@@ -23,8 +23,8 @@ export function WhatIfScreen() {
   };
   const { data, error } = useWhatIf(about, then, now);
   const view = data ?? first;
-  const [place, setPlace] = useState<number | null>(null); // of the control, once it was moved
-  const places = view?.plot?.at.length ?? 1;
+  const [moved, setMoved] = useState<Moved | null>(null);
+  const along = moved && view?.plots[moved.plot];
   const tried = [now.settings, now.faults, now.figures, now.around].some((all) => Object.keys(all).length > 0);
   const problem = problemIn(error);
   const knob = problem?.field?.replace(/^now\.(settings|faults|figures|around)\./, '') ?? '';
@@ -42,7 +42,14 @@ export function WhatIfScreen() {
         )}
         {view && first && (
           <>
-            {view.picture && <PictureView picture={view.picture} moved={place === null ? undefined : place / (places - 1)} />}
+            {view.picture && (
+              <Box sx={{ position: { md: 'sticky' }, top: 0, zIndex: 1, bgcolor: 'background.default' }}>
+                <PictureView
+                  picture={view.picture}
+                  moved={along ? { share: moved.place / (along.at.length - 1), follows: along.moving } : undefined}
+                />
+              </Box>
+            )}
             <Box
               sx={{
                 display: 'grid',
@@ -54,14 +61,7 @@ export function WhatIfScreen() {
             >
               <Knobs view={view} first={first} set={set} now={now} wrong={knob ? { name: knob, says: problem?.detail ?? '' } : null} />
               <Box sx={{ gridColumn: { md: 2 }, gridRow: { md: '1 / span 2' } }}>
-                <Would
-                  view={view}
-                  tried={tried}
-                  afresh={afresh}
-                  set={set}
-                  place={Math.min(place ?? Math.floor(places / 2), places - 1)}
-                  onMove={setPlace}
-                />
+                <Would view={view} tried={tried} afresh={afresh} set={set} moved={moved} onMove={setMoved} />
               </Box>
               <Box>
                 <Felt view={view} />

@@ -27,21 +27,27 @@ export function Felt({ view }: { view: WhatIfView }) {
   );
 }
 
+/** Which travel was moved last, and how far. */
+export interface Moved {
+  plot: number;
+  place: number;
+}
+
 /** What would be so, what differs, and what would put it right. */
 export function Would({
   view,
   tried,
   afresh,
   set,
-  place,
+  moved,
   onMove,
 }: {
   view: WhatIfView;
   tried: boolean;
   afresh: () => void;
   set: (change: Record<string, string>) => void;
-  place: number; // of the control along its travel
-  onMove: (place: number) => void;
+  moved: Moved | null;
+  onMove: (to: Moved) => void;
 }) {
   return (
     <>
@@ -89,14 +95,20 @@ export function Would({
           <RuleView key={r.id} rule={r} small />
         ))}
       </Box>
-      {view.plot && (
-        <Suspense fallback={<Box sx={{ height: 340 }} />}>
-          <Box sx={{ mt: 2 }}>
-            <PlotView plot={view.plot} says={view.differs.join('; ')} />
-            <Travel plot={view.plot} place={place} onMove={onMove} />
+      <Suspense fallback={<Box sx={{ height: 340 }} />}>
+        {view.plots.map((plot, i) => (
+          <Box key={plot.x} sx={{ mt: 2 }}>
+            <PlotView plot={plot} says={view.differs.join('; ')} />
+            <Travel
+              plot={plot}
+              place={moved?.plot === i ? Math.min(moved.place, plot.at.length - 1) : Math.floor(plot.at.length / 2)}
+              onMove={(place) => {
+                onMove({ plot: i, place });
+              }}
+            />
           </Box>
-        </Suspense>
-      )}
+        ))}
+      </Suspense>
     </>
   );
 }

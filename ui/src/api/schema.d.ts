@@ -1000,7 +1000,6 @@ export interface components {
             beside: components["schemas"]["PictureBeside"];
             halves: components["schemas"]["PictureText"][];
             middle: components["schemas"]["PictureText"][];
-            moving?: components["schemas"]["PictureMoving"][];
             says: string;
             shapes: components["schemas"]["PictureShape"][];
             whole: components["schemas"]["PictureText"][];
@@ -2152,7 +2151,7 @@ export interface components {
             parts: components["schemas"]["WhatifKnob"][];
             picture?: components["schemas"]["PictureScene"];
             plan: components["schemas"]["WhatifMove"][];
-            plot?: components["schemas"]["BenchPlot"];
+            plots: components["schemas"]["WhatifPlot"][];
             rules: components["schemas"]["RunRule"][];
             school: string;
             schools: components["schemas"]["SheetSchool"][];
@@ -2208,6 +2207,13 @@ export interface components {
         WhatifPlace: {
             x: number;
             y: number;
+        };
+        WhatifPlot: {
+            at: number[];
+            moving: components["schemas"]["PictureMoving"][];
+            series: components["schemas"]["BenchSeries"][];
+            x: string;
+            y: string;
         };
         WhatifState: {
             around?: {

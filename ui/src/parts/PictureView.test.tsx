@@ -35,23 +35,21 @@ test('a state that was tapped is ticked in the picture at once', () => {
 });
 
 test('what follows the control stands between the places that were drawn; the rest stays', () => {
-  const moving = {
-    ...picture,
-    moving: [
-      {
-        shape: 0,
-        at: [
-          [0, 0, 10, 10],
-          [0, 0, 20, 10],
-          [0, 0, 20, 50],
-        ],
-      },
-    ],
-  };
-  expect(along(moving, 0)[0]?.points).toEqual([0, 0, 10, 10]);
-  expect(along(moving, 0.25)[0]?.points).toEqual([0, 0, 15, 10]);
-  expect(along(moving, 1)[0]?.points).toEqual([0, 0, 20, 50]);
-  expect(along(moving, 7)[0]?.points, 'no farther than its travel').toEqual([0, 0, 20, 50]);
-  expect(along(moving, 0.5)[1]).toEqual(picture.shapes[1]);
-  expect(moving.shapes[0]?.points, 'the picture itself is not changed').toEqual([0, 0, 10, 10]);
+  const follows = [
+    {
+      shape: 0,
+      at: [
+        [0, 0, 10, 10],
+        [0, 0, 20, 10],
+        [0, 0, 20, 50],
+      ],
+    },
+  ];
+  const at = (share: number) => along(picture, share, follows);
+  expect(at(0)[0]?.points).toEqual([0, 0, 10, 10]);
+  expect(at(0.25)[0]?.points).toEqual([0, 0, 15, 10]);
+  expect(at(1)[0]?.points).toEqual([0, 0, 20, 50]);
+  expect(at(7)[0]?.points, 'no farther than its travel').toEqual([0, 0, 20, 50]);
+  expect(at(0.5)[1]).toEqual(picture.shapes[1]);
+  expect(picture.shapes[0]?.points, 'the picture itself is not changed').toEqual([0, 0, 10, 10]);
 });

@@ -5,6 +5,7 @@ import { useWidth } from './useWidth';
 
 type Shape = Picture['shapes'][number];
 type Words = Picture['whole'];
+export type Follows = { shape: number; at: number[][] }[];
 
 const colours: Record<string, string> = { ink, quiet, now: accent, good, bad, paper, wash };
 const colour = (tone: string | undefined) => (tone ? (colours[tone] ?? ink) : 'none');
@@ -21,9 +22,9 @@ export function PictureView({
 }: {
   picture: Picture;
   proved?: string[] | undefined;
-  moved?: number | undefined; // how far the control went along its travel, 0 to 1
+  moved?: { share: number; follows: Follows } | undefined; // how far along a travel, 0 to 1, and what follows it
 }) {
-  const shapes = moved === undefined ? picture.shapes : along(picture, moved);
+  const shapes = moved ? along(picture, moved.share, moved.follows) : picture.shapes;
   const [ref, room] = useWidth<HTMLDivElement>(width);
   const [texts, beside] =
     room >= screen
@@ -60,9 +61,9 @@ export function PictureView({
 }
 
 /** The shapes with the control so far along its travel: what moves stands between the places that were drawn. */
-export function along(picture: Picture, moved: number): Shape[] {
+export function along(picture: Picture, moved: number, follows: Follows): Shape[] {
   const shapes = [...picture.shapes];
-  for (const m of picture.moving ?? []) {
+  for (const m of follows) {
     const place = Math.min(Math.max(moved, 0), 1) * (m.at.length - 1);
     const [from, to] = [m.at[Math.floor(place)] ?? [], m.at[Math.ceil(place)] ?? []];
     const shape = shapes[m.shape];
