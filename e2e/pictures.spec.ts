@@ -56,13 +56,40 @@ test('sheets, a machine, people', async ({ page, server }) => {
   await page.screenshot({ path: picture('people') });
 });
 
+/** A shift cable from the helm to an outboard, with an exhaust hose too near. */
+const path = {
+  name: 'shift cable, port engine',
+  starts: 'down',
+  pieces: [
+    { length: '600' },
+    { bend: true, angle: '90', radius: '250', toward: 'back' },
+    { length: '3 m' },
+    { bend: true, angle: '60', radius: '150', toward: 'left' },
+    { length: '500' },
+  ],
+  conduit: { core: '3', bore: '3.6', least: '200', load: '60' },
+  near: [{ name: 'exhaust hose', kind: 'hot', keep: '100', ahead: '-1500', left: '0', up: '-720', size: '40' }],
+  steering: { behind: '500', aside: '300', arm: '150', lock: '35' },
+  ends: [
+    { adds: '90', thread: '22', least: '8', pitch: '0.8' },
+    { adds: '110', thread: '20', least: '8', pitch: '0.8' },
+  ],
+  order: { stock: '4.2 m, 4500, 4950, 5250' },
+};
+
+test('a cable’s path', async ({ page, server }) => {
+  await page.goto(`${server.url}/routing?d=${encodeURIComponent(JSON.stringify(path))}`);
+  await page.getByText('sold tip to tip').first().waitFor();
+  await page.screenshot({ path: picture('routing') });
+});
+
 test('what if', async ({ page, server }) => {
   const all = (await (await page.request.get(`${server.url}/api/v1/sheets`)).json()) as { hash: string; id: string }[];
   await page.goto(`${server.url}/whatif?sheet=${all.find((s) => s.id === '401')?.hash ?? ''}&s.slider=3`);
-  await page.getByRole('slider').waitFor();
+  await page.getByRole('slider').first().waitFor();
   await page.screenshot({ path: picture('whatif'), fullPage: true });
   await page.goto(`${server.url}/whatif?run=2026-11-mail-aileron`);
-  await page.getByRole('slider').waitFor();
+  await page.getByRole('slider').first().waitFor();
   await page.screenshot({ path: picture('whatif-run') });
 });
 
@@ -82,9 +109,6 @@ test('a run', async ({ page, server }) => {
   await page.getByText('= 139.7 mm').waitFor();
   for (const s of states.slice(0, 2)) await page.getByRole('button', { name: s }).click();
   await page.screenshot({ path: picture('run-reading') });
-  await page.setViewportSize({ width: 390, height: 844 });
-  await page.screenshot({ path: picture('run-reading-phone') });
-  await page.setViewportSize({ width: 1280, height: 800 });
   await m.type('139.4');
   await page.getByRole('button', { name: 'stud lowest' }).click();
   await m.tap('Take the reading');

@@ -84,6 +84,21 @@ test('what if, from a run: the rig that fits the last readings', async ({ page, 
   await expect(page.getByRole('region', { name: 'Now' }).getByRole('heading')).toContainText(/Read|Work|stroke/i);
 });
 
+test('what if begins at a family in its usual proportions', async ({ page, server }) => {
+  await page.goto(server.url);
+  await page.getByRole('link', { name: 'What if' }).click();
+  await page.getByRole('link', { name: 'stern drive shift' }).click();
+  await expect(page.getByText('in its usual proportions, of no machine')).toBeVisible();
+  await expect(page.getByText('Everything is inside')).toBeVisible();
+  await page
+    .getByRole('button', { name: /^barrel: / })
+    .last()
+    .click();
+  await expect(page.getByText('Not everything is inside')).toBeVisible();
+  await page.getByRole('link', { name: 'What if' }).click();
+  await expect(page.getByRole('link', { name: 'a cable’s path' })).toBeVisible();
+});
+
 test('another part, colder air, and a map of two adjusters; what cannot be is said at its blank', async ({ page, server }) => {
   const all = (await (await page.request.get(`${server.url}/api/v1/sheets`)).json()) as { hash: string; id: string }[];
   const sheet = (id: string) => `${server.url}/whatif?sheet=${all.find((s) => s.id === id)?.hash ?? ''}`;

@@ -1,14 +1,16 @@
 package shop
 
 import (
+	"brankel/demo"
 	"brankel/rigging/fault"
 	"brankel/rigging/sheet"
 	"brankel/rigging/whatif"
 )
 
-// WhatIf asks a rig before it is touched: of a sheet by its hash, or of a run, whose rig is
-// fitted to what was read last.
+// WhatIf asks a rig before it is touched: of a sheet by its hash, of a run, whose rig is fitted to
+// what was read last, or of a family in its usual proportions.
 type WhatIf struct {
+	Family string        `json:"family,omitempty"`
 	Sheet  string        `json:"sheet,omitempty"`
 	Run    string        `json:"run,omitempty"`
 	School string        `json:"school,omitempty"`
@@ -31,11 +33,18 @@ type WhatIfView struct {
 func (s *Shop) WhatIf(in WhatIf) (WhatIfView, error) {
 	v := WhatIfView{Sheet: in.Sheet, School: in.School, Schools: []sheet.School{}}
 	q := whatif.Question{School: in.School, Map: in.Map}
-	if in.Run != "" {
+	switch {
+	case in.Run != "":
 		if err := s.fromRun(in.Run, &v, &q); err != nil {
 			return v, err
 		}
-	} else {
+	case in.Family != "":
+		one, err := usual(in.Family)
+		if err != nil {
+			return v, err
+		}
+		q.Sheet, v.Title, v.About = one, sheet.FamilyOf(in.Family).Name, "in its usual proportions, of no machine"
+	default:
 		one, err := s.kept.sheet(in.Sheet, s.Store.Sheet)
 		if err != nil {
 			return v, err
@@ -53,6 +62,15 @@ func (s *Shop) WhatIf(in WhatIf) (WhatIfView, error) {
 	var err error
 	v.Answer, err = whatif.Ask(q)
 	return v, err
+}
+
+// usual is a family in its usual proportions.
+func usual(family string) (*sheet.Sheet, error) {
+	raw, ok := demo.Usual(family)
+	if !ok {
+		return nil, fault.At("family", "there is no such family")
+	}
+	return sheet.Parse(raw)
 }
 
 // fromRun fits the rig of a run to what was read last.

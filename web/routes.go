@@ -109,8 +109,8 @@ func (s *server) routes() []route {
 		on(get, "/api/v1/runs/{run}/order.pdf", "orderPDF", "what to order, where the run argues for a "+
 			"repair").asks("paper").as("application/pdf").
 			by(s.orderPDF, workshop.Read),
-		on(post, "/api/v1/whatif", "whatIf", "what a rig would show, set and worn otherwise: of a sheet, or of a run as it was read "+
-			"last").takes(shop.WhatIf{}).gives(shop.WhatIfView{}).
+		on(post, "/api/v1/whatif", "whatIf", "what a rig would show, set and worn otherwise: of a sheet, of a run as it was "+
+			"read last, or of a family in its usual proportions").takes(shop.WhatIf{}).gives(shop.WhatIfView{}).
 			by(s.whatIf, workshop.Read),
 		on(get, "/api/v1/calc", "calcs", "the calculations").gives([]CalcName{}).
 			openTo(s.calcs),

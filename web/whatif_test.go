@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"brankel/rigging/sheet"
 	"brankel/shop"
 	"brankel/web"
 )
@@ -30,14 +31,20 @@ func TestWhatIfAnswersASheetAndARun(t *testing.T) {
 
 	right := ask(`{"sheet": "` + v.Sheet + `"}`)
 	assert.True(t, right.Inside)
+	for _, f := range sheet.Families() {
+		usual := ask(`{"family": "` + f.ID + `"}`)
+		assert.True(t, usual.Inside, f.ID)
+		assert.Equal(t, f.Name, usual.Title)
+	}
 	other := ask(`{"sheet": "` + v.Sheet + `", "now": {"settings": {"crossover": 9}}}`)
 	assert.NotEmpty(t, other.Differs)
 
 	for body, status := range map[string]int{
 		`{"sheet": "` + v.Sheet + `", "now": {"settings": {"nut": 1}}}`: http.StatusUnprocessableEntity,
-		`{"sheet": "none"}`: http.StatusNotFound,
-		`{"run": "none"}`:   http.StatusNotFound,
-		`{"rig": "none"}`:   http.StatusBadRequest,
+		`{"sheet": "none"}`:  http.StatusNotFound,
+		`{"run": "none"}`:    http.StatusNotFound,
+		`{"family": "sled"}`: http.StatusUnprocessableEntity,
+		`{"rig": "none"}`:    http.StatusBadRequest,
 	} {
 		w := c.do("POST", "/api/v1/whatif", body)
 		assert.GreaterOrEqual(t, w.Code, 400, body)

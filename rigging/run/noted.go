@@ -24,7 +24,7 @@ func (st State) alsoRead() *sheet.Point {
 	}
 	for i := range st.Sheet.Points {
 		p := &st.Sheet.Points[i]
-		if st.latest(p.ID, "") == nil && st.Decisions[aboutAlso+p.ID].Choice == "" && !st.superseded(p.ID) {
+		if st.latest(p.ID, "") == nil && st.Decisions[aboutAlso+p.ID].Choice == "" && !st.Sheet.Superseded(p.ID) {
 			return p
 		}
 	}

@@ -91,7 +91,7 @@ func (st State) cure(c *sheet.Check, answer Answered) *Turn {
 	}
 	for i := range st.Sheet.Points {
 		in := st.Sheet.InfluenceOf(a.ID, st.Sheet.Points[i].ID)
-		if in == nil || st.superseded(st.Sheet.Points[i].ID) {
+		if in == nil || st.Sheet.Superseded(st.Sheet.Points[i].ID) {
 			continue
 		}
 		aim := st.aim(st.Sheet.Points[i].ID)
@@ -107,11 +107,6 @@ func (st State) cure(c *sheet.Check, answer Answered) *Turn {
 		s.Of = one
 	}
 	return turnOf(s, a, math.Abs(by), given.Cure.Way)
-}
-
-// superseded tells whether a later setting replaces the limits of a point.
-func (st State) superseded(point string) bool {
-	return slices.ContainsFunc(st.Sheet.Settings, func(one sheet.Setting) bool { return slices.Contains(one.Supersedes, point) })
 }
 
 // lastTurning is the last setting that turns an adjuster.

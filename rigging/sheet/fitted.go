@@ -272,8 +272,7 @@ func (s *Sheet) asked(f Fitted) (limits []rig.Limit, says []string) {
 	for i := range s.Points {
 		p := &s.Points[i]
 		band, ok := p.Limits()
-		later := slices.ContainsFunc(s.Settings, func(one Setting) bool { return contains(one.Supersedes, p.ID) })
-		if !ok || p.Measures == "" || p.Stop != "" || later || s.patched(p.States) {
+		if !ok || p.Measures == "" || p.Stop != "" || s.Superseded(p.ID) || s.patched(p.States) {
 			continue
 		}
 		_, at, err := s.model(f.Settings, p.States, p.At)
@@ -302,6 +301,11 @@ func (s *Sheet) asked(f Fitted) (limits []rig.Limit, says []string) {
 		says = append(says, c.Name+": "+c.Good().Says)
 	}
 	return limits, says
+}
+
+// Superseded tells whether a later setting puts limits of its own in the place of a point's.
+func (s *Sheet) Superseded(point string) bool {
+	return slices.ContainsFunc(s.Settings, func(one Setting) bool { return contains(one.Supersedes, point) })
 }
 
 // patched tells whether a state sets an adjuster otherwise: what is read then says nothing of

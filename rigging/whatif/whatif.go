@@ -130,8 +130,9 @@ func Ask(q Question) (Answer, error) {
 		}
 		scene.Values[p.Measures] = v
 		rule, read, in := ruleOf(s, p, before, v)
-		a.Inside = a.Inside && in
-		if rule != nil {
+		later := s.Superseded(p.ID)
+		a.Inside = a.Inside && (in || later)
+		if rule != nil && !later {
 			a.Rules = append(a.Rules, *rule)
 		}
 		if _, there := scene.Readings[p.Measures]; !there {

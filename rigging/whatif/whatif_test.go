@@ -30,6 +30,7 @@ func TestAsItShouldBeAllIsInside(t *testing.T) {
 		a, err := Ask(Question{Sheet: s, School: s.Manual()})
 		require.NoError(t, err, id)
 		assert.NotEmpty(t, a.Adjusters, id)
+		assert.True(t, a.Inside, id)
 		assert.NotNil(t, a.Picture, id)
 		require.NotEmpty(t, a.Plots, id)
 		for _, p := range a.Plots {
@@ -78,7 +79,7 @@ func TestAStepShowsAndThePlanLeadsBack(t *testing.T) {
 			require.NoError(t, err)
 			for _, r := range after.Rules {
 				p := as.Point(r.ID)
-				if p.Stop == "" && !superseded(as, r.ID) && len(p.States) == 0 {
+				if p.Stop == "" && !as.Superseded(r.ID) && len(p.States) == 0 {
 					assert.Equal(t, "in", string(r.Verdict), "%s: after %v %s", id, a.Plan, r.Words)
 				}
 			}
@@ -86,17 +87,6 @@ func TestAStepShowsAndThePlanLeadsBack(t *testing.T) {
 	}
 	assert.Greater(t, led, 20)
 	assert.Greater(t, planned, 10)
-}
-
-func superseded(s *sheet.Sheet, point string) bool {
-	for _, one := range s.Settings {
-		for _, id := range one.Supersedes {
-			if id == point {
-				return true
-			}
-		}
-	}
-	return false
 }
 
 func must(a Answer, err error) Answer {

@@ -65,13 +65,13 @@ export function MovePanel({
         <Row>{taps}</Row>
       )}
       {problem && <Finding>{problem.detail}</Finding>}
-      <ByRequest run={run} rules={rules} send={send} />
+      <ByRequest run={run} rules={rules} send={send} beside={several && plan.at(-1)?.adjuster !== turn.adjuster} />
     </>
   );
 }
 
 /** Left out of its limits on purpose: who asked for it, and what it risks, stand on the record. */
-function ByRequest({ run, rules, send }: { run: string; rules: Rule[]; send: Send }) {
+function ByRequest({ run, rules, send, beside }: { run: string; rules: Rule[]; send: Send; beside: boolean }) {
   const [by, setBy] = useStored(`draft.${run}.asked`);
   const [why, setWhy] = useStored(`draft.${run}.askedWhy`);
   const out = rules.filter((r) => r.verdict === 'out' || r.verdict === 'close');
@@ -79,8 +79,17 @@ function ByRequest({ run, rules, send }: { run: string; rules: Rule[]; send: Sen
   const point = out.find((r) => r.id === chosen)?.id ?? out[0]?.id ?? rules[0]?.id ?? '';
   const { ask, at } = useAsk(send);
   return (
-    <Box component="details" sx={{ mt: 1 }}>
-      <Box component="summary" sx={{ minHeight: 32, color: 'quiet', fontSize: 16, cursor: 'pointer' }}>
+    <Box component="details" sx={{ mt: beside ? { xs: 1, md: '-32px' } : 1 }}>
+      <Box
+        component="summary"
+        sx={{
+          minHeight: 32,
+          color: 'quiet',
+          fontSize: 16,
+          cursor: 'pointer',
+          ...(beside ? { ml: { md: 'auto' }, width: { md: 'fit-content' } } : {}), // on the line of the last turn
+        }}
+      >
         Leave it out by request
       </Box>
       {out.length > 1 && <OneOf label="what is left out" options={out} value={point} onChange={setChosen} />}

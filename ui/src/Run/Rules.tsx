@@ -15,8 +15,8 @@ export function Rules({ rules, point }: { rules: Rule[]; point: string }) {
         <Box
           sx={{
             display: 'grid',
-            gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' },
-            columnGap: 3,
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: `repeat(${together ? 3 : 2}, minmax(0, 1fr))` },
+            columnGap: together ? 1.5 : 3,
           }}
         >
           {others.map((r) => (

@@ -6,6 +6,7 @@ import { Finding, Foot, Head } from '../parts/Frame';
 import { PictureView } from '../parts/PictureView';
 import { Knobs } from './Knobs';
 import { MapView } from './MapView';
+import { Begin } from './Begin';
 import { Felt, Would, type Moved } from './Would';
 import { useTried, useWhatIf, type Standing } from './useWhatIf';
 
@@ -32,11 +33,7 @@ export function WhatIfScreen() {
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" tab={view ? `What if · ${view.title}` : 'What if'} about={view ? `${view.title}: ${view.about}` : ''} rooms />
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 1 }}>
-        {about.sheet === '' && about.run === '' && (
-          <Finding>
-            Begin at a <Link to="/sheets">sheet</Link> or at a run: what if starts from there.
-          </Finding>
-        )}
+        {about.sheet + about.run + about.family === '' && <Begin />}
         {error && !(problem && /^now\./.test(problem.field ?? '')) && (
           <Finding>{problem?.detail ?? 'The server does not answer. What was tried stands in the address.'}</Finding>
         )}

@@ -29,6 +29,7 @@ export function useTried() {
     around: read(params, 'a.'),
   };
   const about = {
+    family: params.get('family') ?? '',
     sheet: params.get('sheet') ?? '',
     run: params.get('run') ?? '',
     school: params.get('school') ?? '',
@@ -59,12 +60,13 @@ export function useTried() {
 
 /** What the rig would show; the last answer stands until the next one comes. */
 export function useWhatIf(
-  about: { sheet: string; run: string; school: string; mx: string; my: string },
+  about: { family: string; sheet: string; run: string; school: string; mx: string; my: string },
   then: Standing | undefined,
   now: Standing,
 ) {
+  const of = about.sheet + about.run + about.family;
   const body = JSON.stringify({
-    ...(about.run ? { run: about.run } : { sheet: about.sheet }),
+    ...(about.run ? { run: about.run } : about.family ? { family: about.family } : { sheet: about.sheet }),
     ...(about.school ? { school: about.school } : {}),
     ...(about.mx && about.my ? { map: [about.mx, about.my] } : {}),
     ...(then
@@ -83,11 +85,11 @@ export function useWhatIf(
     queryKey: ['whatif', late],
     placeholderData: keepPreviousData,
     retry: false,
-    enabled: about.sheet !== '' || about.run !== '',
+    enabled: of !== '',
     queryFn: () => answered(api.POST('/api/v1/whatif', { body: JSON.parse(late) as { sheet?: string } })),
   });
   // what cannot be is not drawn: the last that could stays
-  const [kept, setKept] = useState(data);
-  if (data && data !== kept) setKept(data);
-  return { data: data ?? kept, error };
+  const [kept, setKept] = useState({ of, data });
+  if (data && data !== kept.data) setKept({ of, data });
+  return { data: data ?? (kept.of === of ? kept.data : undefined), error };
 }

@@ -749,7 +749,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** what a rig would show, set and worn otherwise: of a sheet, or of a run as it was read last */
+        /** what a rig would show, set and worn otherwise: of a sheet, of a run as it was read last, or of a family in its usual proportions */
         post: operations["whatIf"];
         delete?: never;
         options?: never;
@@ -2133,6 +2133,7 @@ export interface components {
             words: components["schemas"]["SheetWords"];
         };
         ShopWhatIf: {
+            family?: string;
             map?: string[];
             now?: components["schemas"]["WhatifState"];
             run?: string;

@@ -24,6 +24,7 @@ function LampSwitch() {
 const rooms = [
   ['/', 'Bays'],
   ['/bench', 'Bench'],
+  ['/whatif', 'What if'],
   ['/sheets', 'Sheets'],
   ['/people', 'People'],
 ] as const;
@@ -36,16 +37,19 @@ function Rooms() {
       aria-label="rooms"
       sx={{
         display: 'flex',
-        gap: { xs: 0.5, md: 1 },
+        order: { xs: 1, sm: 0 }, // a line of its own on a phone
+        flexBasis: { xs: '100%', sm: 'auto' },
+        gap: { xs: 0, md: 1 },
         '& a': {
           color: 'quiet',
           textDecoration: 'none',
           fontSize: 18,
           fontWeight: 500,
           minHeight: 44,
-          px: 1,
+          px: { xs: 0.9, md: 1 },
           display: 'inline-flex',
           alignItems: 'center',
+          whiteSpace: 'nowrap',
         },
         '& a[aria-current=page]': {
           color: 'text.primary',
@@ -161,7 +165,7 @@ export function Foot({ children }: { children?: ReactNode }) {
       }}
     >
       {children}
-      <Box sx={{ ml: 'auto', color: 'quiet', py: 0.5 }}>The maker’s manual and the licensed person decide.</Box>
+      <Box sx={{ ml: 'auto', color: 'quiet', py: 0.5, fontSize: 14 }}>The maker’s manual and the licensed person decide.</Box>
     </Box>
   );
 }
