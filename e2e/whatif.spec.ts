@@ -59,7 +59,7 @@ test('why not: what is worn leaves no setting, and a part is named; the page is 
     expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
   }
   await page.goto(`${server.url}/whatif`);
-  await expect(page.getByText('what if starts from there')).toBeVisible();
+  await expect(page.getByText('Try a setting before it is touched')).toBeVisible();
 });
 
 test('what if, from a run: the rig that fits the last readings', async ({ page, server }) => {
@@ -82,6 +82,25 @@ test('what if, from a run: the rig that fits the last readings', async ({ page, 
     await expect(turned).toHaveCount(left);
   }
   await expect(page.getByRole('region', { name: 'Now' }).getByRole('heading')).toContainText(/Read|Work|stroke/i);
+});
+
+test('why not: more free play and a clean release are asked for, and the part that would allow it is named', async ({ page, server }) => {
+  await page.goto(`${server.url}/whatif?family=clutch`);
+  await page.getByText('Ask for something else').click();
+  await page.getByLabel('free play at the pedal, to').fill('30');
+  await page.getByLabel('free play at the pedal, from').fill('26');
+  await expect(page.getByRole('region', { name: 'What would put it right' })).toContainText('cable nut');
+  await page.getByLabel('free play at the pedal, to').fill('78');
+  await page.getByLabel('free play at the pedal, from').fill('72');
+  const why = page.getByRole('region', { name: 'Why not' });
+  await expect(why).toContainText('release: goes in clean');
+  await expect(why).toContainText('One part would allow it');
+  await page.reload();
+  await expect(why, 'what is asked for stands in the address').toContainText('free play at the pedal 72 to 78 mm');
+  await page.getByLabel('free play at the pedal, from').fill('90');
+  await expect(page.getByRole('alert').filter({ hasText: 'swap them' })).toBeVisible();
+  await page.getByRole('button', { name: 'free play at the pedal: as the sheet wants' }).click();
+  await expect(page.getByText('Everything is inside')).toBeVisible();
 });
 
 test('what if begins at a family in its usual proportions', async ({ page, server }) => {

@@ -14,8 +14,9 @@ type WhatIf struct {
 	Sheet  string        `json:"sheet,omitempty"`
 	Run    string        `json:"run,omitempty"`
 	School string        `json:"school,omitempty"`
-	Now    *whatif.State `json:"now,omitempty"` // as it stands when missing
-	Map    []string      `json:"map,omitempty"` // the two adjusters of the map
+	Now    *whatif.State `json:"now,omitempty"`  // as it stands when missing
+	Map    []string      `json:"map,omitempty"`  // the two adjusters of the map
+	Want   *whatif.Want  `json:"want,omitempty"` // instead of what the sheet wants
 }
 
 // WhatIfView is the answer, with what it is about and where it began.
@@ -50,6 +51,9 @@ func (s *Shop) WhatIf(in WhatIf) (WhatIfView, error) {
 			return v, err
 		}
 		q.Sheet, v.Title, v.About = one, one.Cable, "sheet "+one.ID+", as it should be"
+	}
+	if in.Want != nil {
+		q.Want = *in.Want
 	}
 	v.Schools = append(v.Schools, q.Sheet.Schools...)
 	if q.School == "" {

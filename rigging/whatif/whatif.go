@@ -23,6 +23,7 @@ type Question struct {
 	School string
 	Now    State
 	Then   State
+	Want   Want
 	Map    []string // two adjusters by the rig's names; the first two that go together when missing
 }
 
@@ -41,6 +42,7 @@ type Answer struct {
 	Faults    []Knob         `json:"faults"`
 	Parts     []Knob         `json:"parts"` // figures that another part would change
 	Around    []Knob         `json:"around"`
+	Asked     []Asked        `json:"asked"` // what is wanted, and may be wanted otherwise
 	Rules     []run.Rule     `json:"rules"`
 	Senses    []Told         `json:"senses"`
 	Picture   *picture.Scene `json:"picture,omitempty"`
@@ -67,11 +69,12 @@ type Knob struct {
 	In    string  `json:"in,omitempty"`
 }
 
-// Told is what a check would tell.
+// Told is what a check would tell, and what it told before.
 type Told struct {
-	Name string `json:"name"`
-	Says string `json:"says"`
-	Good bool   `json:"good"`
+	Name   string `json:"name"`
+	Says   string `json:"says"`
+	Before string `json:"before"`
+	Good   bool   `json:"good"`
 }
 
 // Move is a turn of a plan.
@@ -102,11 +105,17 @@ func Ask(q Question) (Answer, error) {
 	if err != nil {
 		return Answer{}, err
 	}
+	for _, one := range []standing{now, then} {
+		if err := q.Want.put(one.Sheet); err != nil {
+			return Answer{}, err
+		}
+	}
 	a := Answer{
 		Adjusters: knobs(s, now),
 		Faults:    faults(s, q.Now),
 		Parts:     parts(s, now),
 		Around:    aroundKnobs(s, q.Now),
+		Asked:     askable(now, q.Want),
 		Rules:     []run.Rule{},
 		Senses:    []Told{},
 		Differs:   []string{},
@@ -254,7 +263,7 @@ func (a *Answer) told(s *sheet.Sheet, now, then standing, senses map[string]stri
 		}
 		good := slices.Contains(c.Good().Sense, word)
 		a.Inside = a.Inside && good
-		a.Senses = append(a.Senses, Told{c.Name, saysOf(c, word), good})
+		a.Senses = append(a.Senses, Told{c.Name, saysOf(c, word), saysOf(c, before), good})
 		senses[c.Proves] = saysOf(c, word)
 		if word != before {
 			a.Differs = append(a.Differs, fmt.Sprintf("%s: %s, before %s", c.Name, saysOf(c, word), saysOf(c, before)))

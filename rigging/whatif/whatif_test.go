@@ -297,3 +297,52 @@ func TestThePictureFollowsTheControl(t *testing.T) {
 		}
 	}
 }
+
+// What is asked for instead of what the sheet wants is judged, planned and mapped; where both
+// cannot be, the windows and a part are named.
+func TestSomethingElseIsAskedFor(t *testing.T) {
+	s := demo(t, "301")
+	asked := Question{Sheet: s, School: s.Manual()}
+	before := must(Ask(asked))
+	i := slices.IndexFunc(before.Asked, func(a Asked) bool { return a.ID == "pedal-free" })
+	require.GreaterOrEqual(t, i, 0)
+	asked.Want.Windows = map[string][]float64{"pedal-free": {*before.Asked[i].To + 6, *before.Asked[i].To + 10}}
+	more := must(Ask(asked))
+	assert.True(t, more.Asked[i].Other)
+	assert.False(t, more.Inside)
+	require.NotEmpty(t, more.Plan, "a little more free play is a few turns")
+	asked.Now.Settings = map[string]float64{}
+	for _, m := range more.Plan {
+		asked.Now.Settings[m.Works] = m.To
+	}
+	assert.True(t, must(Ask(asked)).Inside)
+
+	asked.Now.Settings = nil
+	asked.Want.Windows = map[string][]float64{"pedal-free": {72, 78}}
+	much := must(Ask(asked))
+	require.NotNil(t, much.Against, "so much leaves no clean release")
+	assert.Contains(t, strings.Join(much.Against.Windows, "; "), "free play")
+	assert.Greater(t, len(much.Against.Windows), 1)
+	assert.NotEmpty(t, much.Against.Cures)
+
+	k := demo(t, "401")
+	late := must(Ask(Question{Sheet: k, School: k.Manual(), Want: Want{Answers: map[string]string{"road": "late"}}}))
+	assert.False(t, late.Inside, "it shifts right, and late is asked for")
+
+	for _, one := range []struct {
+		want  Want
+		field string
+	}{
+		{Want{Windows: map[string][]float64{"keel": {1, 2}}}, "want.windows.keel"},
+		{Want{Windows: map[string][]float64{"pedal-free": {2, 1}}}, "want.windows.pedal-free"},
+		{Want{Windows: map[string][]float64{"pedal-free": {2}}}, "want.windows.pedal-free"},
+		{Want{Answers: map[string]string{"release": "sings"}}, "want.answers.release"},
+		{Want{Answers: map[string]string{"keel": "sings"}}, "want.answers.keel"},
+	} {
+		_, err := Ask(Question{Sheet: s, School: s.Manual(), Want: one.want})
+		f, ok := err.(*fault.Fault)
+		require.True(t, ok, one.field)
+		assert.Equal(t, one.field, f.Field)
+	}
+	assert.Equal(t, 18.0, *s.Point("pedal-free").Target, "the sheet itself stays")
+}

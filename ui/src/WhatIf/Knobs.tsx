@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import { useState, type ReactNode } from 'react';
 import type { WhatIfView } from '../api/client';
+import { AskFor } from './AskFor';
 import { KnobView } from './KnobView';
 import type { Standing } from './useWhatIf';
 
@@ -76,6 +77,7 @@ export function Knobs({
       <Group title="Another part" open={Object.keys(now.figures).length > 0}>
         {view.parts.length > 0 && group('parts')}
       </Group>
+      <AskFor asked={view.asked} begun={Object.keys(now.want).length > 0} wrong={wrong} set={set} />
     </Box>
   );
 }

@@ -10,7 +10,7 @@ import { Begin } from './Begin';
 import { Felt, Would, type Moved } from './Would';
 import { useTried, useWhatIf, type Standing } from './useWhatIf';
 
-const nothing: Standing = { settings: {}, faults: {}, figures: {}, around: {} };
+const nothing: Standing = { settings: {}, faults: {}, figures: {}, around: {}, want: {} };
 
 /** A setting is tried before it is touched: everything the rig would tell follows. */
 export function WhatIfScreen() {
@@ -21,20 +21,21 @@ export function WhatIfScreen() {
     faults: first.then.faults ?? {},
     figures: {},
     around: first.then.around ?? {},
+    want: {},
   };
   const { data, error } = useWhatIf(about, then, now);
   const view = data ?? first;
   const [moved, setMoved] = useState<Moved | null>(null);
   const along = moved && view?.plots[moved.plot];
-  const tried = [now.settings, now.faults, now.figures, now.around].some((all) => Object.keys(all).length > 0);
+  const tried = [now.settings, now.faults, now.figures, now.around, now.want].some((all) => Object.keys(all).length > 0);
   const problem = problemIn(error);
-  const knob = problem?.field?.replace(/^now\.(settings|faults|figures|around)\./, '') ?? '';
+  const knob = problem?.field?.replace(/^(now|want)\.(settings|faults|figures|around|windows|answers)\./, '') ?? '';
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" tab={view ? `What if · ${view.title}` : 'What if'} about={view ? `${view.title}: ${view.about}` : ''} rooms />
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 1 }}>
         {about.sheet + about.run + about.family === '' && <Begin />}
-        {error && !(problem && /^now\./.test(problem.field ?? '')) && (
+        {error && !(problem && /^(now|want)\./.test(problem.field ?? '')) && (
           <Finding>{problem?.detail ?? 'The server does not answer. What was tried stands in the address.'}</Finding>
         )}
         {view && first && (

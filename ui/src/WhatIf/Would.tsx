@@ -20,6 +20,7 @@ export function Felt({ view }: { view: WhatIfView }) {
         {view.senses.map((s) => (
           <Box component="li" key={s.name} sx={{ color: s.good ? 'text.primary' : 'error.main', fontWeight: s.good ? 400 : 600 }}>
             {s.good ? '✓' : '✕'} {s.name}: {s.says}
+            {s.before !== s.says && <Box component="span" sx={{ color: 'quiet', fontWeight: 400 }}>{`, before ${s.before}`}</Box>}
           </Box>
         ))}
       </Box>

@@ -10,6 +10,7 @@ export interface Standing {
   faults: Figures;
   figures: Figures; // of other parts
   around: Figures; // the air
+  want: { windows?: Record<string, number[]>; answers?: Record<string, string> }; // instead of what the sheet wants
 }
 
 const read = (params: URLSearchParams, head: string): Figures =>
@@ -19,6 +20,20 @@ const read = (params: URLSearchParams, head: string): Figures =>
       .map(([key, text]) => [key.slice(head.length), Number(text)]),
   );
 
+/** What is asked for: w.ID=from~to of a reading, t.ID=answer of a check. */
+function wanted(params: URLSearchParams): Standing['want'] {
+  const of = (head: string) =>
+    [...params].filter(([key]) => key.startsWith(head)).map(([key, text]) => [key.slice(head.length), text] as const);
+  const windows = of('w.')
+    .map(([id, text]) => [id, text.split('~').map(Number)] as const)
+    .filter(([, ends]) => ends.every(Number.isFinite));
+  const answers = of('t.');
+  return {
+    ...(windows.length > 0 ? { windows: Object.fromEntries(windows) } : {}),
+    ...(answers.length > 0 ? { answers: Object.fromEntries(answers) } : {}),
+  };
+}
+
 /** What is tried: it stands in the address, so that it can be sent and opened again. */
 export function useTried() {
   const [params, setParams] = useSearchParams();
@@ -27,6 +42,7 @@ export function useTried() {
     faults: read(params, 'f.'),
     figures: read(params, 'g.'),
     around: read(params, 'a.'),
+    want: wanted(params),
   };
   const about = {
     family: params.get('family') ?? '',
@@ -53,7 +69,7 @@ export function useTried() {
     [setParams],
   );
   const afresh = useCallback(() => {
-    setParams((old) => new URLSearchParams([...old].filter(([key]) => !/^[sfga]\./.test(key))), { replace: true });
+    setParams((old) => new URLSearchParams([...old].filter(([key]) => !/^[sfgawt]\./.test(key))), { replace: true });
   }, [setParams]);
   return { now, about, set, afresh };
 }
@@ -69,6 +85,7 @@ export function useWhatIf(
     ...(about.run ? { run: about.run } : about.family ? { family: about.family } : { sheet: about.sheet }),
     ...(about.school ? { school: about.school } : {}),
     ...(about.mx && about.my ? { map: [about.mx, about.my] } : {}),
+    ...(Object.keys(now.want).length > 0 ? { want: now.want } : {}),
     ...(then
       ? {
           now: {

@@ -2139,12 +2139,14 @@ export interface components {
             run?: string;
             school?: string;
             sheet?: string;
+            want?: components["schemas"]["WhatifWant"];
         };
         ShopWhatIfView: {
             about: string;
             adjusters: components["schemas"]["WhatifKnob"][];
             against?: components["schemas"]["SheetAgainst"];
             around: components["schemas"]["WhatifKnob"][];
+            asked: components["schemas"]["WhatifAsked"][];
             differs: string[];
             faults: components["schemas"]["WhatifKnob"][];
             inside: boolean;
@@ -2173,6 +2175,16 @@ export interface components {
         ThinIn: {
             name: string;
             thickness: string;
+        };
+        WhatifAsked: {
+            answer?: string;
+            answers?: string[];
+            from?: number;
+            id: string;
+            other?: boolean;
+            says: string;
+            to?: number;
+            unit?: string;
         };
         WhatifAxis: {
             from: number;
@@ -2231,9 +2243,18 @@ export interface components {
             };
         };
         WhatifTold: {
+            before: string;
             good: boolean;
             name: string;
             says: string;
+        };
+        WhatifWant: {
+            answers?: {
+                [key: string]: string;
+            };
+            windows?: {
+                [key: string]: number[];
+            };
         };
         Which: {
             choices: components["schemas"]["SheetNeighbour"][];
