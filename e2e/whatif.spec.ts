@@ -21,7 +21,7 @@ for (const [id, adjuster, reading] of families)
     const all = (await (await page.request.get(`${server.url}/api/v1/sheets`)).json()) as { hash: string; id: string }[];
     const hash = all.find((s) => s.id === id)?.hash ?? '';
     await page.goto(`${server.url}/sheets/${hash}`);
-    await page.getByRole('link', { name: 'What if' }).click();
+    await page.getByRole('main').getByRole('link', { name: 'What if' }).click();
     await expect(page.getByText('Everything is inside')).toBeVisible();
     const blank = page.getByRole('textbox', { name: adjuster, exact: true });
     await blank.focus();

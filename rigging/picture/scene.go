@@ -146,6 +146,18 @@ func DrawMoving(r Rig, travels ...[]Moved) (s Scene, moving [][]Moving, ok bool)
 	return p.scene(), moving, true
 }
 
+// Places tells where along the picture each adjuster, reading and sense sits, by the rig's names:
+// 0 at the hand to 1 at the works. nil where there is no picture of its family.
+func Places(r Rig) map[string]float64 {
+	draw, ok := families[r.Family]
+	if !ok {
+		return nil
+	}
+	p := &pen{rig: r, places: map[string]float64{}}
+	draw(p)
+	return p.places
+}
+
 // follow finds which shapes move while something goes through its travel.
 func (p *pen) follow(travel []Moved, draw func(*pen)) []Moving {
 	out := []Moving{}

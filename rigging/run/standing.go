@@ -22,7 +22,7 @@ const (
 // events and the pinned sheet alone.
 type Standing struct {
 	Sign    Sign      `json:"sign"`
-	Part    float64   `json:"part"` // how far along, 0 to 1
+	Part    float64   `json:"part"` // where the mark sits, 0 at the hand to 1 at the works
 	Says    string    `json:"says"`
 	Signed  bool      `json:"signed"`
 	Touched time.Time `json:"touched"`         // when the last thing was done; zero before
@@ -61,6 +61,9 @@ func (st State) standing(a Advice) (sign Sign, part float64, says string) {
 		case StatusNow:
 			now = step.Title
 		}
+	}
+	if at, ok := st.troubleAt(a); ok {
+		part = at
 	}
 	switch {
 	case st.Signed != nil && a.Do == DoInspect:

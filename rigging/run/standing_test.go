@@ -67,6 +67,24 @@ func TestRailAndFloorFollowTheWork(t *testing.T) {
 	assert.Empty(t, stand.On)
 }
 
+// On the floor the mark sits on the wire where the thing at hand sits on the rig: between hand
+// and works, at the end that is turned.
+func TestTheMarkSitsWhereTheTroubleIs(t *testing.T) {
+	f := follow(t, "721")
+	f.until(func(a Advice) bool { return a.Read != nil && a.Read.Point == "tension" })
+	assert.InDelta(t, 0.4, Stand(f.state()).Part, 0.05, "in the loop")
+	f = follow(t, "201")
+	f.until(func(a Advice) bool { return a.Read != nil && a.Read.Point == "eye-to-pin" })
+	f.step(Next(f.state()))
+	assert.Equal(t, "threads", f.until(func(a Advice) bool { return a.Do == DoRead }).Read.Point)
+	assert.Greater(t, Stand(f.state()).Part, 0.65, "threads at the engine end")
+	f.step(Next(f.state()))
+	assert.Equal(t, "helm-threads", f.until(func(a Advice) bool { return a.Do == DoRead }).Read.Point)
+	assert.Less(t, Stand(f.state()).Part, 0.3, "and at the helm")
+	f = follow(t, "201")
+	assert.Zero(t, Stand(f.state()).Part, "nothing is known yet")
+}
+
 func TestEveryKindSaysWhatHappenedWithoutItsSheet(t *testing.T) {
 	for _, c := range []struct {
 		kind Kind

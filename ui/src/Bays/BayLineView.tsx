@@ -4,7 +4,7 @@ import type { BayLine } from '../api/client';
 
 const v = (name: string) => `var(--mui-palette-${name})`;
 
-/** One cable drawn small: hand at the left, works at the right, the mark where the work stands. */
+/** One cable drawn small: hand at the left, works at the right, the mark where the trouble is. */
 function Wire({ line }: { line: BayLine }) {
   const [from, to, y] = [8, 232, 14];
   const x = from + (to - from) * line.part;
