@@ -18,7 +18,12 @@ import (
 func words(t *testing.T, r run.Record) string {
 	raw, err := PDF(r, "A4")
 	require.NoError(t, err)
-	file := filepath.Join(t.TempDir(), "record.pdf")
+	return textOf(t, raw)
+}
+
+// textOf is the text of a PDF, every run of white space as one blank.
+func textOf(t *testing.T, raw []byte) string {
+	file := filepath.Join(t.TempDir(), "paper.pdf")
 	require.NoError(t, os.WriteFile(file, raw, 0o600))
 	out, err := exec.Command("pdftotext", "-layout", file, "-").Output()
 	require.NoError(t, err, "poppler-utils is missing: ./test installs it")

@@ -1,10 +1,6 @@
 package paper
 
 import (
-	"os"
-	"os/exec"
-	"path/filepath"
-	"strings"
 	"testing"
 	"time"
 
@@ -31,11 +27,7 @@ func TestTheSlipOfAPathSaysWhatToOrder(t *testing.T) {
 		again, err := Routing(h, v, size)
 		require.NoError(t, err)
 		assert.Equal(t, raw, again)
-		file := filepath.Join(t.TempDir(), "slip.pdf")
-		require.NoError(t, os.WriteFile(file, raw, 0o600))
-		out, err := exec.Command("pdftotext", "-layout", file, "-").Output()
-		require.NoError(t, err, "poppler-utils is missing: ./test installs it")
-		text := strings.Join(strings.Fields(string(out)), " ")
+		text := textOf(t, raw)
 		for _, part := range []string{
 			"To order: throttle cable", "Launch Teal · throttle · B-3", "Order 2400 mm, sold tip to tip; 74 mm is left over.",
 			"wind it on by 14 of 20 threads", "bend 90° toward down, radius 150 mm: 236 mm along the cable", "From above",

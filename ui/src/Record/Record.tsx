@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import { useNavigate, useParams } from 'react-router';
 import { api, answered, problemIn, type Record as RecordData } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
+import { papers } from '../parts/papers';
 import { PictureView } from '../parts/PictureView';
 import { RuleView } from '../parts/RuleView';
 import { useBegin } from '../Sheets/useSheets';
@@ -40,7 +41,7 @@ export function RecordScreen() {
             keep the figures as a sheet
           </Button>
         )}
-        {['A4', 'Letter'].map((size) => (
+        {papers.map((size) => (
           <Button
             key={size}
             sx={{ minHeight: 44, py: 0.5 }}

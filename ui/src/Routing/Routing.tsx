@@ -4,13 +4,12 @@ import { Link } from 'react-router';
 import { problemIn, type RouteView } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
 import type { Sheet } from '../api/client';
+import { papers } from '../parts/papers';
 import { PaperContext } from '../Sheets/paper/paper';
 import { Beside } from './Beside';
 import { Cable, Pieces } from './Laid';
 import { SightView } from './SightView';
 import { useRouting } from './useRouting';
-
-const papers = ['A4', 'Letter'];
 
 /** Two columns; on a phone one, with what follows behind the path. */
 const column = { display: { xs: 'contents', md: 'block' }, minWidth: 0 } as const;

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import type { Order } from '../api/client';
+import { papers } from '../parts/papers';
 
 /** What to order, as measured here, so that nobody crawls under it again to find out. */
 export function OrderSlip({ run, order, waiting }: { run: string; order: Order; waiting: boolean }) {
@@ -36,7 +37,7 @@ export function OrderSlip({ run, order, waiting }: { run: string; order: Order; 
           <Button component={Link} to={`/routing?run=${run}`}>
             Work out a cable’s length
           </Button>
-          {['A4', 'Letter'].map((size) => (
+          {papers.map((size) => (
             <Button key={size} href={`/api/v1/runs/${run}/order.pdf?paper=${size}`} target="_blank" rel="noreferrer">
               Slip, {size}
             </Button>
