@@ -103,6 +103,14 @@ test('why not: more free play and a clean release are asked for, and the part th
   await expect(page.getByText('Everything is inside')).toBeVisible();
 });
 
+test('what if begins at a machine, by the sheet its plate leads to', async ({ page, server }) => {
+  await page.goto(`${server.url}/machine/ferry`);
+  const kickdown = page.getByRole('main').getByRole('region', { name: 'kickdown' });
+  await kickdown.getByRole('link', { name: 'what if' }).click();
+  await expect(page.getByText('Everything is inside')).toBeVisible();
+  await expect(page.getByText(/^kickdown: sheet \d+, as it should be$/)).toBeVisible();
+});
+
 test('what if begins at a family in its usual proportions', async ({ page, server }) => {
   await page.goto(server.url);
   await page.getByRole('link', { name: 'What if' }).click();

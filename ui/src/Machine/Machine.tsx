@@ -96,9 +96,14 @@ function Card({ view }: { view: MachineView }) {
               </Box>
               <Box sx={{ fontSize: 17 }}>
                 {l.sheet ? (
-                  <Box component={Link} to={`/sheets/${l.sheet}`} sx={{ color: 'text.primary' }}>
-                    {l.says}
-                  </Box>
+                  <>
+                    <Box component={Link} to={`/sheets/${l.sheet}`} sx={{ color: 'text.primary' }}>
+                      {l.says}
+                    </Box>
+                    <Box component={Link} to={`/whatif?sheet=${l.sheet}`} sx={{ color: 'text.primary', ml: 2 }}>
+                      what if
+                    </Box>
+                  </>
                 ) : (
                   l.says
                 )}

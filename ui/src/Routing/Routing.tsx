@@ -25,7 +25,7 @@ export function RoutingScreen() {
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 1 }}>
         {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. What was written stands in the address.'}</Finding>}
         <Box
-          sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' }, gap: { xs: 1, md: 2.5 } }}
+          sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'repeat(2, minmax(0, 1fr))' }, gap: { xs: 1, md: 2.5 } }}
         >
           {view?.sights.map((s) => (
             <SightView
