@@ -73,6 +73,10 @@ func (r *reader) drag(d *Draft, w walk, least float64) bool {
 		return false
 	}
 	f := by.Frames[n]
+	if !f.fits() {
+		r.faults.Add("drag.frames", "send the frames of the views as they were drawn")
+		return false
+	}
 	ahead, across := math.Round((by.X-f.X0)*f.MM/fine)*fine, math.Round((f.Y0-by.Y)*f.MM/fine)*fine
 	if far := math.Hypot(ahead, across); !(far <= quantity.Length.Most()) {
 		r.faults.Add("drag", "no cable here is longer than %s", length(quantity.Length.Most()))

@@ -1,6 +1,7 @@
 package routing
 
 import (
+	"encoding/json"
 	"fmt"
 	"math"
 	"math/rand/v2"
@@ -185,7 +186,8 @@ func TestWhatIsWrongIsSaidAtItsBlank(t *testing.T) {
 		{func(d *Draft) { d.Name = strings.Repeat("x", 90) }, "name", "80 letters"},
 		{func(d *Draft) { d.Pieces = append(d.Pieces, make([]Piece, 60)...) }, "pieces", "40 at most"},
 		{func(d *Draft) { d.Drag = &Drag{Handle: "c9", View: "top", Frames: make([]Frame, 2)} }, "drag.handle", "no such corner"},
-		{func(d *Draft) { d.Drag = &Drag{Handle: "c0", View: "top", X: math.NaN(), Frames: make([]Frame, 2)} }, "drag", "longer than"},
+		{func(d *Draft) { d.Drag = &Drag{Handle: "c0", View: "top", X: 1e9, Frames: []Frame{{MM: 1}, {MM: 1}}} }, "drag", "longer than"},
+		{func(d *Draft) { d.Drag = &Drag{Handle: "c0", View: "top", Frames: []Frame{{MM: 1}, {MM: 1e-300}}} }, "drag.frames", "as they were"},
 		{func(d *Draft) { d.Drag = &Drag{Handle: "c0", View: "below"} }, "drag.view", "side or top"},
 	} {
 		d := helm()
@@ -196,6 +198,8 @@ func TestWhatIsWrongIsSaidAtItsBlank(t *testing.T) {
 		assert.Contains(t, v.Faults[0].Message, one.says)
 		assert.False(t, v.Ready)
 		assert.Equal(t, d.Conduit, v.Draft.Conduit, "what was written stays")
+		_, err := json.Marshal(v)
+		assert.NoError(t, err, "it can be sent")
 	}
 	v := Work(Draft{Pieces: []Piece{straight(""), {Bend: true}}})
 	assert.Empty(t, v.Faults, "what is not written yet is not wrong")

@@ -70,6 +70,11 @@ func sights(v View, w walk, least float64, held []Frame) []Sight {
 	return out
 }
 
+// fits tells whether a view can be drawn in a frame that came in.
+func (f Frame) fits() bool {
+	return f.MM >= 0.1 && f.MM <= 1000 && math.Abs(f.X0) <= 1e6 && math.Abs(f.Y0) <= 1e6
+}
+
 // fit is the frame in which everything is seen. Both views have one scale, so that the side and
 // the top can be laid beside each other.
 func fit(w walk, parts []placed, up int) Frame {

@@ -44,7 +44,7 @@ func Work(d Draft) View {
 		w = r.path(&d)
 	}
 	var held []Frame
-	if d.Drag != nil && len(d.Drag.Frames) == 2 && d.Drag.Frames[0].MM > 0 && d.Drag.Frames[1].MM > 0 {
+	if d.Drag != nil && len(d.Drag.Frames) == 2 && d.Drag.Frames[0].fits() && d.Drag.Frames[1].fits() {
 		held = d.Drag.Frames
 	}
 	d.Drag = nil

@@ -13,6 +13,10 @@ import (
 // mostFigure is how large a figure of a part may be written, in its own unit.
 const mostFigure = 20_000
 
+// leastFigure is the smallest figure of a part that is not nothing: what divides by less leads
+// out of all numbers.
+const leastFigure = 0.001
+
 // otherParts is the rig with figures of its geometry otherwise: a wrong lever radius, another
 // spring. Whether a rig can be like this its model tells.
 func otherParts(r rig.Rig, figures map[string]float64, at string) (rig.Rig, error) {
@@ -31,6 +35,8 @@ func otherParts(r rig.Rig, figures map[string]float64, at string) (rig.Rig, erro
 			return r, fault.At(field, "no part of this rig has such a figure")
 		case math.IsNaN(v) || math.Abs(v) > mostFigure:
 			return r, fault.At(field, "write up to %d", mostFigure)
+		case v != 0 && math.Abs(v) < leastFigure:
+			return r, fault.At(field, "write 0, or at least %g", leastFigure)
 		}
 		if r, err = r.With(path, v); err != nil {
 			return r, fault.Below(at, err)

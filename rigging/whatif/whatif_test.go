@@ -1,6 +1,7 @@
 package whatif
 
 import (
+	"encoding/json"
 	"os"
 	"slices"
 	"strings"
@@ -146,7 +147,7 @@ func BenchmarkAsk(b *testing.B) {
 // A part with another figure shows in what is read and felt; one that no rig can have is
 // refused at its blank, with why.
 func TestAnotherPartShows(t *testing.T) {
-	changed := 0
+	changed, extremes := 0, 0
 	for _, id := range families {
 		s := demo(t, id)
 		asked := Question{Sheet: s, School: s.Manual()}
@@ -159,12 +160,21 @@ func TestAnotherPartShows(t *testing.T) {
 			if len(a.Differs) > 0 {
 				changed++
 			}
+			for _, far := range []float64{leastFigure, mostFigure} { // refused, or told in numbers that can be sent
+				asked.Now.Figures[k.Name] = far
+				if there, err := Ask(asked); err == nil {
+					extremes++
+					_, err := json.Marshal(there)
+					require.NoError(t, err, "%s %s %g", id, k.Name, far)
+				}
+			}
 			if !a.Inside && a.Against != nil {
 				assert.NotEmpty(t, a.Against.Windows)
 			}
 		}
 	}
 	assert.Greater(t, changed, 12)
+	assert.Greater(t, extremes, 12)
 	s := demo(t, "401")
 	asked := Question{Sheet: s, School: s.Manual()}
 	first := must(Ask(asked)).Parts[0]
@@ -173,7 +183,10 @@ func TestAnotherPartShows(t *testing.T) {
 		to   float64
 		says string
 	}{
-		{first.Name, -3, "a rig cannot be like this"}, {first.Name, 1e9, "write up to"}, {"wheelbase", 3, "no part of this rig"},
+		{first.Name, -3, "a rig cannot be like this"},
+		{first.Name, 1e9, "write up to"},
+		{first.Name, 1e-300, "at least 0.001"},
+		{"wheelbase", 3, "no part of this rig"},
 	} {
 		asked.Now.Figures = map[string]float64{one.name: one.to}
 		_, err := Ask(asked)
@@ -345,4 +358,14 @@ func TestSomethingElseIsAskedFor(t *testing.T) {
 		assert.Equal(t, one.field, f.Field)
 	}
 	assert.Equal(t, 18.0, *s.Point("pedal-free").Target, "the sheet itself stays")
+
+	exact := must(Ask(Question{Sheet: s, School: s.Manual(), Want: Want{Windows: map[string][]float64{"pedal-free": {20, 20}}}}))
+	assert.False(t, exact.Inside, "no step lands there to the last digit")
+	raw, err := json.Marshal(exact)
+	require.NoError(t, err)
+	assert.NotEmpty(t, raw)
+	for _, r := range exact.Rules {
+		assert.Greater(t, r.To, r.From, "a rule has room: %s", r.Name)
+		assert.Positive(t, r.Tick)
+	}
 }

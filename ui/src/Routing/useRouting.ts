@@ -14,7 +14,13 @@ export function draftIn(params: URLSearchParams): RouteDraft {
   const begin = run ? { ...empty, run } : empty;
   try {
     const d: unknown = JSON.parse(params.get('d') ?? '');
-    return typeof d === 'object' && d !== null && 'pieces' in d && Array.isArray(d.pieces) ? { ...begin, ...(d as RouteDraft) } : begin;
+    return typeof d === 'object' &&
+      d !== null &&
+      'pieces' in d &&
+      Array.isArray(d.pieces) &&
+      d.pieces.every((p) => typeof p === 'object' && p !== null)
+      ? { ...begin, ...(d as RouteDraft) }
+      : begin;
   } catch {
     return begin;
   }
