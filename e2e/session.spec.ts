@@ -21,10 +21,10 @@ test.describe('signing in', () => {
     await expect(page.getByRole('alert')).toContainText('not the PIN of this name');
     await page.getByLabel('PIN').fill('8642');
     await page.getByRole('button', { name: 'Switch' }).click();
-    await expect(page.getByRole('button', { name: 'Maud' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Maud', exact: true })).toBeVisible();
     await expect(page.getByLabel('the setting now')).toHaveValue('3');
 
-    await page.getByRole('button', { name: 'Maud' }).click();
+    await page.getByRole('button', { name: 'Maud', exact: true }).click();
     await page.getByRole('button', { name: 'sign out', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'Who is at the bench?' })).toBeVisible();
     await page.goto(server.url);

@@ -2,21 +2,95 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { meetings } from './boxes';
 import { expect, test } from './server';
 
-const families: [string, string, string][] = [
-  ['701', 'rod end', 'cushion at the knob'],
-  ['411', 'pedal cable nuts', 'slack at the cam'],
-  ['401', 'notched slider', 'slack at idle'],
-  ['301', 'cable nut', 'free play at the pedal'],
-  ['501', 'equaliser nut', 'notches'],
-  ['601', 'rod nut', 'play at the rod'],
-  ['201', 'helm end', 'eye to pin'],
-  ['114', 'barrel', 'barrel to eye'],
-  ['511', 'centring stop', 'gap on the left'],
-  ['711', 'follow-up clevis', 'angle at 10'],
-  ['721', 'crossover', 'tension'],
+interface Case {
+  id: string;
+  adjuster: string;
+  reading: string; // that follows it
+  worn: [blank: string, by: string, shows: string];
+  on: string; // the cable the plan is for, '' when none on the floor is worked by the sheet
+}
+
+const families: Case[] = [
+  {
+    id: '701',
+    adjuster: 'rod end',
+    reading: 'cushion at the knob',
+    worn: ['lash of the inner in its conduit', '12.5', 'cushion at the knob 9.4 mm'],
+    on: 'Mail aeroplane · mixture',
+  },
+  {
+    id: '411',
+    adjuster: 'pedal cable nuts',
+    reading: 'slack at the cam',
+    worn: ['pull the pedal lacks, as with a mat under it', '12.5', 'full throttle: short of it'],
+    on: 'Ferry pick-up · throttle, then cruise, in its open run',
+  },
+  {
+    id: '401',
+    adjuster: 'notched slider',
+    reading: 'slack at idle',
+    worn: ['how far the housing is from home', '12.5', 'kickdown: never'],
+    on: '',
+  },
+  {
+    id: '301',
+    adjuster: 'cable nut',
+    reading: 'free play at the pedal',
+    worn: ['bearing travel lost to drag', '12.5', 'release: clashes'],
+    on: 'Mussel van · clutch, in its open run',
+  },
+  {
+    id: '501',
+    adjuster: 'equaliser nut',
+    reading: 'notches',
+    worn: ['wear of the shoes, left', '12.5', 'holds forward: creeps'],
+    on: 'Mussel van · parking brake',
+  },
+  {
+    id: '601',
+    adjuster: 'rod nut',
+    reading: 'play at the rod',
+    worn: ['wear of the shoes, left', '12.5', 'coupler travel'],
+    on: 'Reed trailer · overrun brakes, in its open run',
+  },
+  {
+    id: '201',
+    adjuster: 'helm end',
+    reading: 'eye to pin',
+    worn: ['lash of the cable', '12.5', 'forward: ratchets'],
+    on: 'Dory Knot · shift',
+  },
+  {
+    id: '114',
+    adjuster: 'barrel',
+    reading: 'barrel to eye',
+    worn: ['play of the lower cable', '12.5', 'forward: slips or ratchets'],
+    on: 'Launch Teal · lower drive cable',
+  },
+  {
+    id: '511',
+    adjuster: 'centring stop',
+    reading: 'gap on the left',
+    worn: ['wear of the stop, each side', '12.5', 'gap on the right'],
+    on: '',
+  },
+  {
+    id: '711',
+    adjuster: 'follow-up clevis',
+    reading: 'angle at 10',
+    worn: ['coast that a worn brake adds', '12.5', 'angle at full'],
+    on: 'Mail aeroplane · flap follow-up, in its open run',
+  },
+  {
+    id: '721',
+    adjuster: 'crossover',
+    reading: 'tension',
+    worn: ['air temperature', '0', 'tension 130.1 N'],
+    on: 'Mail aeroplane · aileron loop, in its open run',
+  },
 ];
 
-for (const [id, adjuster, reading] of families)
+for (const { id, adjuster, reading, worn, on } of families)
   test(`what if, on sheet ${id}: a step shows, and there is a way back inside`, async ({ page, server }) => {
     const all = (await (await page.request.get(`${server.url}/api/v1/sheets`)).json()) as { hash: string; id: string }[];
     const hash = all.find((s) => s.id === id)?.hash ?? '';
@@ -46,6 +120,24 @@ for (const [id, adjuster, reading] of families)
     await page.getByRole('button', { name: 'back to where it began' }).click();
     await expect(page.getByText('Everything is inside')).toBeVisible();
     await expect.poll(async () => Number((await blank.inputValue()).replace('−', '-'))).toBe(was);
+
+    await page.getByText('Worn or wrong').or(page.getByText('air temperature')).first().click();
+    const [what, by, shows] = worn;
+    await page.getByRole('textbox', { name: what, exact: true }).fill(by);
+    await expect(differs, 'wear shows').toContainText(shows);
+    await page.getByRole('button', { name: 'back to where it began' }).click();
+
+    await blank.focus();
+    await page.keyboard.press('ArrowUp');
+    await page.getByRole('button', { name: 'Use this as a plan' }).click();
+    const plan = page.getByRole('region', { name: 'Plan' });
+    if (on === '') {
+      await expect(plan).toContainText('No cable on the floor is worked by this sheet');
+      return;
+    }
+    await plan.getByRole('button', { name: on, exact: true }).click();
+    await expect(page, 'the moves go along into the run').toHaveURL(/\/run\/[^?]+\?plan=/);
+    await expect(page.getByRole('region', { name: 'Now' }).getByRole('heading')).not.toBeEmpty();
   });
 
 test('why not: what is worn leaves no setting, and a part is named; the page is sound', async ({ page, server }) => {
@@ -71,7 +163,7 @@ test('what if, from a run: the rig that fits the last readings', async ({ page, 
   await page.setViewportSize({ width: 390, height: 844 });
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   await page.getByRole('button', { name: 'Try it' }).click();
-  await page.getByRole('link', { name: 'use this as a plan' }).click();
+  await page.getByRole('button', { name: 'Use this as a plan' }).click();
   const plan = page.getByRole('region', { name: 'Planned' });
   await expect(plan).toContainText('Each is read after it is turned');
   const turned = plan.getByRole('button', { name: /: turned$/ });

@@ -70,6 +70,18 @@ func (s *Store) Machines() ([]workshop.Machine, error) {
 	return out, err
 }
 
+// MachinesWith are the first machines of the floor with a cable of this family and name.
+func (s *Store) MachinesWith(family, cable string, most int) ([]workshop.Machine, error) {
+	var rows []machineRow
+	err := s.db.Scopes(byPlace).Preload("Cables", byPlace).Limit(most).
+		Where("id IN (SELECT machine_id FROM cables WHERE family = ? AND name = ?)", family, cable).Find(&rows).Error
+	out := []workshop.Machine{}
+	for _, r := range rows {
+		out = append(out, r.machine())
+	}
+	return out, err
+}
+
 // ChangeMachine lets change work on a machine as it stands and keeps what came of
 // it, or nothing when change refuses. Two at once wait for one another.
 func (s *Store) ChangeMachine(id string, change func(tx *Store, m *workshop.Machine) error) (m workshop.Machine, err error) {
@@ -80,7 +92,7 @@ func (s *Store) ChangeMachine(id string, change func(tx *Store, m *workshop.Mach
 		if m, err = machineOf(tx.Clauses(clause.Locking{Strength: "UPDATE"}), id); err != nil {
 			return err
 		}
-		if err := change(&Store{tx}, &m); err != nil {
+		if err := change(s.on(tx), &m); err != nil {
 			return err
 		}
 		var place int
@@ -99,7 +111,7 @@ func (s *Store) AddMachine(m workshop.Machine, check func(others []workshop.Mach
 		if err := changed(tx, "floor"); err != nil { // the lock too
 			return err
 		}
-		others, err := (&Store{tx}).Machines()
+		others, err := s.on(tx).Machines()
 		if err != nil {
 			return err
 		}

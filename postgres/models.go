@@ -104,8 +104,8 @@ type cableRow struct {
 	MachineID string `gorm:"primaryKey"`
 	ID        string `gorm:"primaryKey"`
 	Place     int    `gorm:"not null"`
-	Name      string `gorm:"not null"`
-	Family    string `gorm:"not null"`
+	Name      string `gorm:"not null;index:cables_of_rig,priority:2"`
+	Family    string `gorm:"not null;index:cables_of_rig,priority:1"`
 	Chain     string // JSON of its links
 }
 

@@ -18,7 +18,10 @@ import (
 var ErrNotFound = errors.New("not found")
 
 // Store is one PostgreSQL database.
-type Store struct{ db *gorm.DB }
+type Store struct {
+	db     *gorm.DB
+	config *pgx.ConnConfig // for a connection of one's own, which may be silent for long
+}
 
 // patience is how long the database may take to say anything: a dead one is told as
 // such instead of being waited for.
@@ -31,6 +34,7 @@ func Open(ctx context.Context, url string) (*Store, error) {
 		return nil, fmt.Errorf("this is no address of a database: %w", err)
 	}
 	config.ConnectTimeout = 3 * time.Second
+	plain := config.Copy()
 	config.DialFunc = dialer(config.DialFunc)
 	pool := stdlib.OpenDB(*config)
 	pool.SetMaxOpenConns(16)
@@ -42,12 +46,15 @@ func Open(ctx context.Context, url string) (*Store, error) {
 	if err != nil {
 		return nil, errors.Join(fmt.Errorf("the database does not answer: %w", err), pool.Close())
 	}
-	s := &Store{db.WithContext(ctx)}
+	s := &Store{db.WithContext(ctx), plain}
 	return s, s.migrate()
 }
 
 // Within is the same store, whose work ends with ctx.
-func (s *Store) Within(ctx context.Context) *Store { return &Store{s.db.WithContext(ctx)} }
+func (s *Store) Within(ctx context.Context) *Store { return &Store{s.db.WithContext(ctx), s.config} }
+
+// on is the same store within a transaction.
+func (s *Store) on(tx *gorm.DB) *Store { return &Store{tx, s.config} }
 
 // row asks for one row over GORM's own connection, as it is written: no statement is
 // built, nothing is reflected upon.
@@ -106,7 +113,7 @@ func (s *Store) migrate() error {
 		}
 		if err := tx.AutoMigrate(
 			&sheetRow{}, &workshopRow{}, &personRow{}, &attemptRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{},
-			&machineRow{}, &cableRow{}, &runRow{}, &eventRow{}, &ledgerRow{}, &versionRow{},
+			&machineRow{}, &cableRow{}, &runRow{}, &eventRow{}, &ledgerRow{}, &versionRow{}, &invitationRow{}, &handRow{},
 		); err != nil {
 			return fmt.Errorf("the tables could not be brought up to date: %w", err)
 		}

@@ -38,6 +38,8 @@ func (s *Shop) Append(e run.Event, after int) (RunView, error) {
 	if err != nil {
 		return RunView{}, err
 	}
+	s.kept.hub.know(e.Run, o.events)
+	s.kept.hub.tellAll(e.Run, Floor)
 	return s.view(o)
 }
 
@@ -66,6 +68,9 @@ func (s *Shop) add(o *open, e run.Event, sent string, after int) error {
 	if err != nil {
 		return err
 	}
+	if err := s.helped(&b, e); err != nil {
+		return err
+	}
 	if e, err = run.Admit(b, o.state, e); err != nil {
 		return err
 	}
@@ -86,6 +91,22 @@ func (s *Shop) add(o *open, e run.Event, sent string, after int) error {
 	o.head.Seq, o.head.Hash, o.head.Print = e.Seq, e.Hash, o.print
 	return nil
 }
+
+// helped finds out whether whoever is said to have held the control does so.
+func (s *Shop) helped(b *run.Bench, e run.Event) error {
+	name := run.HeldBy(e)
+	if name == "" || e.Received.Sub(e.At) > lateToHold {
+		return nil
+	}
+	holds, err := s.holding(e.Run, name, e.By)
+	if holds {
+		b.Holding = name
+	}
+	return err
+}
+
+// lateToHold is how old an entry may be for who holds now to have held then.
+const lateToHold = 10 * time.Second
 
 // twin looks at the event that has the id already: nil when it is the same one sent
 // again, ErrNotFound when there is none.

@@ -18,6 +18,7 @@ type kept struct {
 	machines *lru.Cache[string, aged[workshop.Machine]] // by id
 	gauges   *lru.Cache[string, aged[[]run.Gauge]]      // there is one entry
 
+	hub     *hub
 	hashing chan struct{} // passwords being compared: each takes 64 MB for a moment
 }
 
@@ -41,6 +42,7 @@ func newKept() *kept {
 		heads:    must(lru.New[string, aged[[]sheet.Head]](sheetsKept)),
 		machines: must(lru.New[string, aged[workshop.Machine]](machinesKept)),
 		gauges:   must(lru.New[string, aged[[]run.Gauge]](1)),
+		hub:      newHub(),
 		hashing:  make(chan struct{}, 2),
 	}
 }

@@ -130,6 +130,7 @@ func (s *Shop) Log(id string, e workshop.Entry, by string) (MachineView, error) 
 	if err != nil {
 		return MachineView{}, err
 	}
+	s.kept.hub.tellAll(Floor)
 	return s.MachineView(id)
 }
 
@@ -151,6 +152,7 @@ func (s *Shop) PutMachine(in workshop.Machine) (MachineView, error) {
 		if err := s.Store.AddMachine(in, func(others []workshop.Machine) error { return unique(in, others) }); err != nil {
 			return MachineView{}, err
 		}
+		s.kept.hub.tellAll(Floor)
 		return s.MachineView(in.ID)
 	}
 	_, err := s.Store.ChangeMachine(in.ID, func(tx *postgres.Store, m *workshop.Machine) error {
@@ -180,6 +182,7 @@ func (s *Shop) PutMachine(in workshop.Machine) (MachineView, error) {
 	if err != nil {
 		return MachineView{}, err
 	}
+	s.kept.hub.tellAll(Floor)
 	return s.MachineView(in.ID)
 }
 

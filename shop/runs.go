@@ -157,6 +157,7 @@ func (s *Shop) OpenRun(id, machine, cable string) (RunView, error) {
 	if err := s.Store.OpenRun(workshop.Job{ID: id, Machine: machine, Cable: cable, Opened: s.Now()}); err != nil {
 		return RunView{}, err
 	}
+	s.kept.hub.tellAll(Floor)
 	return s.Run(id)
 }
 

@@ -10,6 +10,7 @@ import (
 
 	"brankel/demo"
 	"brankel/internal/testdb"
+	"brankel/postgres"
 	"brankel/rigging/fault"
 )
 
@@ -142,4 +143,28 @@ func TestADraftIsHeldAgainstItsRig(t *testing.T) {
 	page, err := s.KeepSheet(draft(t, "136", `: 152`, `: 153`, `"nominal": 148`, `"nominal": 149`, `"revision": 1`, `"revision": 2`), nil)
 	require.NoError(t, err)
 	assert.Len(t, page.Proofs, 10)
+}
+
+// A plan made on a sheet is for the cables whose plate leads to it, with the run to go on with.
+func TestTheCablesThatASheetIsWorkedOn(t *testing.T) {
+	s := testdb.Shop(t)
+	of := map[string][]string{}
+	heads, err := s.Store.Heads()
+	require.NoError(t, err)
+	for _, h := range heads {
+		uses, err := s.SheetUses(h.Hash)
+		require.NoError(t, err)
+		for _, u := range uses {
+			of[h.ID] = append(of[h.ID], u.Name+" "+u.Run)
+		}
+	}
+	assert.Equal(t, []string{"Launch Teal · lower drive cable ", "Launch Avocet · lower drive cable "}, of["114"], "signed: a run is opened")
+	assert.Equal(t, []string{"Mail aeroplane · aileron loop 2026-11-mail-aileron"}, of["721"])
+	for id, uses := range of {
+		for _, u := range uses {
+			assert.True(t, id == "114" || !strings.HasPrefix(u, "Launch Teal · lower"), "%s: its plate leads to 114 alone", id)
+		}
+	}
+	_, err = s.SheetUses("no such")
+	assert.ErrorIs(t, err, postgres.ErrNotFound)
 }

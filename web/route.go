@@ -15,6 +15,8 @@ type route struct {
 	open   bool            // without a session at all
 	slow   bool            // attempts are limited
 	large  bool            // a body of up to largeLimit
+	guests bool            // open to the guests of its run too
+	flows  bool            // goes on for as long as it is read
 }
 
 // on begins the entry of a route; what follows says the rest of it.
@@ -28,6 +30,8 @@ func (r route) gives(out any) route        { r.Out = out; return r }
 func (r route) as(mediaType string) route  { r.Type = mediaType; return r }
 func (r route) slowly() route              { r.slow = true; return r }
 func (r route) atLarge() route             { r.large = true; return r }
+func (r route) toGuests() route            { r.guests = true; return r }
+func (r route) flowing() route             { r.flows = true; return r }
 
 // by serves the route to who may do what it needs.
 func (r route) by(handle echo.HandlerFunc, needs workshop.Action) route {
@@ -39,4 +43,12 @@ func (r route) by(handle echo.HandlerFunc, needs workshop.Action) route {
 func (r route) openTo(handle echo.HandlerFunc) route {
 	r.handle, r.open = handle, true
 	return r
+}
+
+// most is the largest body the route takes.
+func (r route) most() int64 {
+	if r.large {
+		return largeLimit
+	}
+	return bodyLimit
 }

@@ -85,21 +85,21 @@ type SheetLine struct {
 
 func (s *server) routes() []route {
 	get, post := http.MethodGet, http.MethodPost
-	return slices.Concat(s.sessionRoutes(), s.benchRoutes(), s.sheetRoutes(), s.machineRoutes(), s.pathRoutes(), []route{
+	return slices.Concat(s.sessionRoutes(), s.benchRoutes(), s.sheetRoutes(), s.machineRoutes(), s.pathRoutes(), s.streamRoutes(), s.handRoutes(), []route{
 		on(get, "/api/v1/bays", "bays", "the machines on the floor").gives(shop.Bays{}).
 			by(s.bays, workshop.Read),
 		on(post, "/api/v1/runs", "openRun", "open a run; the same id twice opens one").takes(RunIn{}).gives(shop.RunView{}).
 			by(s.openRun, workshop.Work),
 		on(get, "/api/v1/runs/{run}", "run", "a run as it stands").gives(shop.RunView{}).
-			by(s.run, workshop.Read),
+			by(s.run, workshop.Read).toGuests(),
 		on(get, "/api/v1/runs/{run}/events", "events", "the events of a run, after a number").asks("after").gives([]run.Event{}).
-			by(s.events, workshop.Read),
+			by(s.events, workshop.Read).toGuests(),
 		on(post, "/api/v1/runs/{run}/events", "append", "add an event; 409 with those missed when others came "+
 			"first").takes(EventIn{}).gives(shop.RunView{}).
-			by(s.appendEvent, workshop.Work),
+			by(s.appendEvent, workshop.Work).toGuests(),
 		on(post, "/api/v1/runs/{run}/understand", "understand", "what does this reading mean? nothing is "+
 			"kept").takes(run.Reading{}).gives(Meaning{}).
-			by(s.understand, workshop.Read),
+			by(s.understand, workshop.Read).toGuests(),
 		on(get, "/api/v1/runs/{run}/which", "which", "which sheet does this serial lead to?").asks("serial", "hand", "variant").gives(Which{}).
 			by(s.which, workshop.Read),
 		on(get, "/api/v1/runs/{run}/record", "record", "the record").gives(run.Record{}).

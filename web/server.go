@@ -27,6 +27,9 @@ type server struct {
 	log      *slog.Logger
 	sessions *scs.SessionManager
 	idle     time.Duration // after so long without a touch a device is locked
+	url      string        // where other devices find this server, "" for where they find it now
+	streams  streams
+	ending   <-chan struct{}
 }
 
 // bodyLimit is the most one request may carry: an event is a few hundred bytes.
@@ -45,6 +48,13 @@ type Options struct {
 	// Proxies are the addresses of the proxies that are trusted to say who asks, and that
 	// it asks over TLS. Without them whoever connects is who asks.
 	Proxies []*net.IPNet
+	// URL is where a phone on the network of the shop finds this server, such as
+	// http://192.168.1.20:8787; "" for the host that the browser used.
+	URL string
+	// TLS tells that the server itself speaks HTTPS.
+	TLS bool
+	// Ending is closed when the server is to end: what goes on as long as it is read stops.
+	Ending <-chan struct{}
 }
 
 // New makes the handler of the whole application. ui is the built front end.
@@ -53,20 +63,22 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	if err != nil {
 		index = []byte("the screens are not built: run ./start")
 	}
-	sessions, err := newSessions(s.Store, len(o.Proxies) > 0)
+	sessions, err := newSessions(s.Store, o.TLS || len(o.Proxies) > 0)
 	if err != nil {
 		return nil, err
 	}
 	if o.Idle == 0 {
 		o.Idle = 15 * time.Minute
 	}
-	srv := &server{s, ui, string(index), log, sessions, o.Idle}
+	srv := &server{shop: s, ui: ui, index: string(index), log: log, sessions: sessions, idle: o.Idle, url: o.URL,
+		streams: streams{of: map[string]int{}}, ending: o.Ending}
 	e := echo.New()
 	e.Logger = log
 	e.HTTPErrorHandler = srv.fail
 	e.IPExtractor = whoAsks(o.Proxies)
 	sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { srv.fail(e.NewContext(r, w), err) }
-	e.Use(middleware.Recover(), secure, inTime, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: packFrom, Level: gzip.BestSpeed}))
+	e.Use(middleware.Recover(), secure)
+	packed := middleware.GzipWithConfig(middleware.GzipConfig{MinLength: packFrom, Level: gzip.BestSpeed})
 	withSession := echo.WrapMiddleware(sessions.LoadAndSave)
 	slow := middleware.RateLimiter(
 		middleware.NewRateLimiterMemoryStoreWithConfig(
@@ -75,21 +87,20 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	)
 	for _, r := range srv.routes() {
 		path := strings.NewReplacer("{", ":", "}", "").Replace(r.Path)
-		size := limit(bodyLimit)
-		if r.large {
-			size = limit(largeLimit)
+		around := []echo.MiddlewareFunc{}
+		if !r.flows {
+			around = append(around, inTime, packed)
 		}
-		switch {
-		case r.open:
-			e.Add(r.Method, path, r.handle, size)
-		case r.slow:
-			e.Add(r.Method, path, srv.guard(r.needs, r.handle), slow, withSession, size)
-		default:
-			e.Add(r.Method, path, srv.guard(r.needs, r.handle), withSession, size)
+		if r.slow {
+			around = append(around, slow)
 		}
+		if !r.open {
+			around = append(around, withSession)
+		}
+		e.Add(r.Method, path, srv.guard(r), append(around, limit(r.most()))...)
 	}
-	e.GET("/assets/*", srv.asset)
-	e.GET("/*", srv.page)
+	e.GET("/assets/*", srv.asset, packed)
+	e.GET("/*", srv.page, packed)
 	return headAsGet(http.NewCrossOriginProtection().Handler(e)), nil
 }
 

@@ -1,6 +1,7 @@
 package web
 
 import (
+	"context"
 	"errors"
 	"net/http"
 	"time"
@@ -14,9 +15,11 @@ import (
 )
 
 // Session is who is at the bench. State is first (there are no accounts yet), out,
-// locked (idle for too long: a PIN or password opens it again) or in.
+// locked (idle for too long: a PIN or password opens it again), in, or guest (second hands at
+// one run, by its code).
 type Session struct {
 	State  string            `json:"state"`
+	Run    string            `json:"run,omitempty"` // of a guest
 	Person *workshop.Person  `json:"person,omitempty"`
 	People []workshop.Person `json:"people"` // who may switch in by PIN on this device
 	Manage bool              `json:"manage"`
@@ -62,6 +65,11 @@ const (
 	keyPerson = "person"
 	keyEpoch  = "epoch"
 	keySeen   = "seen" // when somebody last touched the device, Unix seconds
+
+	// of a guest
+	keyRun   = "run"
+	keyGuest = "guest"
+	keyToken = "token" // of the invitation they came by
 )
 
 func newSessions(store *postgres.Store, secure bool) (*scs.SessionManager, error) {
@@ -79,46 +87,70 @@ func newSessions(store *postgres.Store, secure bool) (*scs.SessionManager, error
 	return m, nil
 }
 
-// whoever is the account of the session and whether it is locked; the account's ID
-// is "" when nobody is signed in.
-func (s *server) whoever(c *echo.Context) (a postgres.Account, locked bool, err error) {
-	ctx := c.Request().Context()
+// actor is who asks: somebody with an account, a guest at one run, or nobody (ID and guest are
+// empty).
+type actor struct {
+	postgres.Account
+	locked bool
+	guest  shop.Guest
+}
+
+// actor is who the session of ctx belongs to.
+func (s *server) actor(ctx context.Context) (who actor, err error) {
+	in := s.shop.Within(ctx)
 	id := s.sessions.GetString(ctx, keyPerson)
 	if id == "" {
-		return a, false, nil
+		return s.guestOf(ctx, in)
 	}
-	if a, err = s.in(c).Store.Account(id); errors.Is(err, postgres.ErrNotFound) || err == nil && a.Epoch != s.sessions.GetInt(ctx, keyEpoch) {
-		return postgres.Account{}, false, nil // gone, or signed out everywhere
+	who.Account, err = in.Store.Account(id)
+	if errors.Is(err, postgres.ErrNotFound) || err == nil && who.Epoch != s.sessions.GetInt(ctx, keyEpoch) {
+		return actor{}, nil // gone, or signed out everywhere
 	}
 	seen := time.Unix(s.sessions.GetInt64(ctx, keySeen), 0)
-	return a, s.in(c).Now().Sub(seen) > s.idle, err
+	who.locked = in.Now().Sub(seen) > s.idle
+	return who, err
+}
+
+// guestOf is the guest of a session, as long as the code they came by is good.
+func (s *server) guestOf(ctx context.Context, in *shop.Shop) (who actor, err error) {
+	g := shop.Guest{Run: s.sessions.GetString(ctx, keyRun), Name: s.sessions.GetString(ctx, keyGuest), Token: s.sessions.GetString(ctx, keyToken)}
+	if g.Run == "" {
+		return who, nil
+	}
+	if still, err := in.StillGuest(g); err != nil || !still {
+		return who, err
+	}
+	who.guest, who.Person = g, workshop.Person{Name: g.Name, Role: workshop.Guest}
+	return who, nil
 }
 
 const accountKey = "account"
 
 // guard lets through who may do what the route needs; "" needs nobody.
-func (s *server) guard(needs workshop.Action, next echo.HandlerFunc) echo.HandlerFunc {
-	if needs == "" {
-		return next
+func (s *server) guard(r route) echo.HandlerFunc {
+	if r.needs == "" {
+		return r.handle
 	}
 	return func(c *echo.Context) error {
-		a, locked, err := s.whoever(c)
+		who, err := s.actor(c.Request().Context())
 		switch {
 		case err != nil:
 			return err
-		case a.ID == "":
+		case who.ID == "" && who.guest.Run == "":
 			return &shop.Refusal{Status: 401, Field: "session", Message: "sign in first"}
-		case locked:
+		case who.guest.Run != "" && !(r.guests && c.Param("run") == who.guest.Run):
+			return &shop.Refusal{Status: 403, Field: "session", Message: "you are here as second hands for one run: sign in for anything else"}
+		case who.locked:
 			return &shop.Refusal{Status: 401, Field: "session", Message: "nobody was here for a while: write your PIN or password"}
-		case !a.Role.May(needs):
-			return &shop.Refusal{Status: 403, Field: "session", Message: "you are signed in as " + string(a.Role) + ", who may not " +
-				"" + string(needs) + ": ask the lead"}
+		case !who.Role.May(r.needs):
+			return &shop.Refusal{Status: 403, Field: "session", Message: "you are signed in as " + string(who.Role) + ", who may not " +
+				"" + string(r.needs) + ": ask the lead"}
 		}
-		if c.Request().Method != http.MethodGet {
+		if c.Request().Method != http.MethodGet && who.ID != "" {
 			s.seen(c)
 		}
-		c.Set(accountKey, a)
-		return next(c)
+		c.Set(accountKey, who.Account)
+		return r.handle(c)
 	}
 }
 
@@ -140,17 +172,21 @@ func account(c *echo.Context) postgres.Account {
 }
 
 func (s *server) session(c *echo.Context) error {
-	a, locked, err := s.whoever(c)
+	a, err := s.actor(c.Request().Context())
 	if err != nil {
 		return err
 	}
 	out := Session{State: "in", People: []workshop.Person{}}
+	if a.guest.Run != "" {
+		out.State, out.Run, out.Person, out.Work = "guest", a.guest.Run, &a.Person, true
+		return answer(c, out, nil)
+	}
 	if a.ID == "" {
 		some, err := s.in(c).Store.HasAccounts()
 		out.State = map[bool]string{true: "out", false: "first"}[some]
 		return answer(c, out, err)
 	}
-	if locked {
+	if a.locked {
 		out.State = "locked"
 	}
 	out.Person, out.Manage, out.Work = &a.Person, a.Role.May(workshop.Manage), a.Role.May(workshop.Work)
@@ -171,7 +207,7 @@ func (s *server) signIn(c *echo.Context) error {
 	var a postgres.Account
 	var err error
 	if in.PIN != "" {
-		known, _, err2 := s.whoever(c)
+		known, err2 := s.actor(c.Request().Context())
 		if err2 != nil {
 			return err2
 		}
@@ -195,6 +231,7 @@ func (s *server) enter(c *echo.Context, a postgres.Account) error {
 	if err := s.sessions.RenewToken(ctx); err != nil {
 		return err
 	}
+	s.sessions.Remove(ctx, keyRun)
 	s.sessions.Put(ctx, keyPerson, a.ID)
 	s.sessions.Put(ctx, keyEpoch, a.Epoch)
 	s.sessions.Put(ctx, keySeen, s.in(c).Now().Unix())

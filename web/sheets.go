@@ -33,6 +33,8 @@ func (s *server) sheetRoutes() []route {
 			by(s.library, workshop.Read),
 		on(get, "/api/v1/sheets/{hash}/page", "sheetPage", "a sheet as it is read").gives(shop.SheetPage{}).
 			by(s.sheetPage, workshop.Read),
+		on(get, "/api/v1/sheets/{hash}/uses", "sheetUses", "the cables on the floor that may be worked by a sheet").gives([]shop.SheetUse{}).
+			by(s.sheetUses, workshop.Read),
 		on(post, "/api/v1/sheets", "keepSheet", "keep a sheet or a new revision; refused with every "+
 			"fault").takes(SheetIn{}).gives(shop.SheetPage{}).
 			by(s.keepSheet, workshop.Manage).atLarge(),
@@ -51,6 +53,11 @@ func (s *server) library(c *echo.Context) error {
 
 func (s *server) sheetPage(c *echo.Context) error {
 	out, err := s.in(c).SheetPage(c.Param("hash"))
+	return answer(c, out, err)
+}
+
+func (s *server) sheetUses(c *echo.Context) error {
+	out, err := s.in(c).SheetUses(c.Param("hash"))
 	return answer(c, out, err)
 }
 

@@ -2,6 +2,7 @@ package web_test
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"io"
 	"log/slog"
@@ -11,6 +12,7 @@ import (
 	"strings"
 	"testing"
 	"testing/fstest"
+	"time"
 
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
@@ -68,6 +70,11 @@ func (c client) do(method, path, body string, header ...string) *httptest.Respon
 	}
 	for i := 0; i+1 < len(header); i += 2 {
 		r.Header.Set(header[i], header[i+1])
+	}
+	if strings.HasSuffix(path, "/stream") { // goes on for as long as it is read
+		ctx, cancel := context.WithTimeout(r.Context(), 200*time.Millisecond)
+		defer cancel()
+		r = r.WithContext(ctx)
 	}
 	w := httptest.NewRecorder()
 	c.http.ServeHTTP(w, r)

@@ -2,6 +2,7 @@ package main
 
 import (
 	"context"
+	"crypto/tls"
 	"fmt"
 	"log/slog"
 	"net"
@@ -25,18 +26,32 @@ func serve(ctx context.Context, s *shop.Shop) error {
 		addr = "127.0.0.1:8787"
 	}
 	log := slog.New(slog.NewTextHandler(os.Stderr, &slog.HandlerOptions{Level: slog.LevelWarn}))
+	own, err := newCertificate(os.Getenv("BRANKEL_TLS_CERT"), os.Getenv("BRANKEL_TLS_KEY"))
+	if err != nil {
+		return err
+	}
 	start := echo.StartConfig{
 		Address: addr, HideBanner: true, HidePort: true, GracefulTimeout: 5 * time.Second,
 		ListenerAddrFunc: func(a net.Addr) {
-			leaveWord(os.Getenv("BRANKEL_PIDFILE"), a)
-			fmt.Printf("Brankel is at http://%s/\n", a)
+			at := "http://" + a.String() + "/"
+			if own != nil {
+				at = "https://" + a.String() + "/"
+			}
+			leaveWord(os.Getenv("BRANKEL_PIDFILE"), at)
+			fmt.Printf("Brankel is at %s\n", at)
 		},
 		BeforeServeFunc: func(h *http.Server) error {
 			h.ReadHeaderTimeout, h.ReadTimeout, h.WriteTimeout, h.IdleTimeout = 5*time.Second, 15*time.Second, 30*time.Second, 2*time.Minute
 			return nil
 		},
 	}
-	var options web.Options
+	if own != nil {
+		start.TLSConfig = &tls.Config{MinVersion: tls.VersionTLS12, GetCertificate: own.get, NextProtos: []string{"h2", "http/1.1"}}
+	}
+	options := web.Options{TLS: own != nil, Ending: ctx.Done()}
+	if options.URL, err = web.Address(os.Getenv("BRANKEL_URL")); err != nil {
+		return err
+	}
 	if text := os.Getenv("BRANKEL_IDLE"); text != "" {
 		idle, err := time.ParseDuration(text)
 		if err != nil || idle <= 0 {
@@ -54,6 +69,7 @@ func serve(ctx context.Context, s *shop.Shop) error {
 	if err != nil {
 		return err
 	}
+	s.Live(ctx)
 	return start.Start(ctx, handler)
 }
 
@@ -76,11 +92,11 @@ func proxiesOf(text string) (out []*net.IPNet, err error) {
 }
 
 // leaveWord writes who serves where, for a ./start that comes after one that was killed.
-func leaveWord(file string, a net.Addr) {
+func leaveWord(file, at string) {
 	if file == "" {
 		return
 	}
-	if err := os.WriteFile(file, fmt.Appendf(nil, "%d http://%s/\n", os.Getpid(), a), 0o644); err != nil {
+	if err := os.WriteFile(file, fmt.Appendf(nil, "%d %s\n", os.Getpid(), at), 0o644); err != nil {
 		fmt.Fprintln(os.Stderr, "brankel:", err)
 	}
 }

@@ -80,9 +80,9 @@ func (p *pen) drum(side string, x, y, r float64) {
 	p.adjuster("star."+side, x, y+6, 34, 28)
 	p.shows("clearance."+side, x, y+r, 6)
 	word := p.rig.Senses["drag."+side]
-	text := []line{{side, small, false, Quiet}}
+	text := []line{{side, small, false, Quiet, ""}}
 	if word != "" {
-		text = []line{{side + ": " + word, small, true, Ink}}
+		text = []line{{side + ": " + word, small, true, Ink, ""}}
 	}
 	p.label(x, y-r, 6, text...)
 }
@@ -147,6 +147,6 @@ func (p *pen) wheel(name string, x, y float64, below bool) {
 	if below {
 		at = y + 20
 	}
-	p.label(x, at, 4, line{text, small, false, Quiet})
+	p.label(x, at, 4, line{text, small, false, Quiet, ""})
 	p.shows("clearance."+name, x+40, y, 8)
 }

@@ -12,7 +12,7 @@ func gate(p *pen) {
 		p.shows("reach."+plane, x, 174, 4)
 		word := p.rig.Senses["plane."+plane]
 		if word != "" {
-			p.label(x, 174, 4, line{plane + ": " + word, small, false, Quiet})
+			p.label(x, 174, 4, line{plane + ": " + word, small, false, Quiet, ""})
 		} else {
 			p.note(x, 174, 4, plane)
 		}

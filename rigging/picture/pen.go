@@ -30,6 +30,7 @@ type line struct {
 	size float64
 	bold bool
 	tone Tone
+	gone string // instead of text while the control moves; "" for no change
 }
 
 // Sizes of text, as they are seen.
@@ -180,7 +181,7 @@ func (p *pen) label(x, y, away float64, lines ...line) {
 // note writes a name near a place.
 func (p *pen) note(x, y, away float64, text string) {
 	if text != "" {
-		p.label(x, y, away, line{text, small, false, Quiet})
+		p.label(x, y, away, line{text, small, false, Quiet, ""})
 	}
 }
 
@@ -211,9 +212,9 @@ func (p *pen) turned(a Adjuster, ok bool, x, y, w, h float64) {
 		return
 	}
 	tone := Now
-	text := []line{{a.Turn, large, true, Now}}
+	text := []line{{a.Turn, large, true, Now, ""}}
 	if a.Done {
-		tone, text = Ink, []line{{"✓ " + a.Name + ": turned", small, true, Good}}
+		tone, text = Ink, []line{{"✓ " + a.Name + ": turned", small, true, Good, ""}}
 	}
 	switch {
 	case a.Done:
@@ -227,10 +228,10 @@ func (p *pen) turned(a Adjuster, ok bool, x, y, w, h float64) {
 		if a.From != "" && a.Seen != "along" {
 			about = fmt.Sprintf("%s: %s, seen from %s", a.Name, a.Seen, a.From)
 		}
-		text = append(text, line{about, small, false, Now})
+		text = append(text, line{about, small, false, Now, ""})
 	}
 	if a.Threads != "" && !a.Done {
-		text = append(text, line{a.Threads, small, false, Quiet})
+		text = append(text, line{a.Threads, small, false, Quiet, ""})
 	}
 	p.label(x, y, h/2+16, text...)
 }
@@ -298,20 +299,20 @@ func (p *pen) read(r Reading, x, y, away, times float64) {
 	var text []line
 	switch {
 	case r.Now && r.Text == "":
-		text = append(text, line{"read here", large, true, Now})
+		text = append(text, line{"read here", large, true, Now, ""})
 	case r.Now:
-		text = append(text, line{r.Text, large, true, r.Tone})
+		text = append(text, line{r.Text, large, true, r.Tone, ""})
 	case r.Text != "":
-		text = append(text, line{r.Text, 19, true, r.Tone})
+		text = append(text, line{r.Text, 19, true, r.Tone, ""})
 	}
-	p.label(x, y, away, append(text, line{name, small, false, Quiet})...)
+	p.label(x, y, away, append(text, line{name, small, false, Quiet, ""})...)
 }
 
 // sense writes what hand, eye or ear tells at a place.
 func (p *pen) sense(name string, x, y, away float64) {
 	p.sits(name, x)
 	if word := p.rig.Senses[name]; word != "" {
-		p.label(x, y, away, line{word, small, true, Ink})
+		p.label(x, y, away, line{word, small, true, Ink, ""})
 	}
 }
 
@@ -322,9 +323,9 @@ func (p *pen) states() {
 	}
 	var text []line
 	for _, s := range p.rig.States {
-		one := line{"○ " + s.Name, small, false, Quiet}
+		one := line{"○ " + s.Name, small, false, Quiet, ""}
 		if s.OK {
-			one = line{"✓ " + s.Name, small, true, Good}
+			one = line{"✓ " + s.Name, small, true, Good, ""}
 		}
 		text = append(text, one)
 	}
@@ -335,6 +336,6 @@ func (p *pen) states() {
 func (p *pen) flag(x, y float64) {
 	for i, one := range p.rig.On {
 		p.line(Ink, 2, x+float64(i)*14, y, x+float64(i)*14, y-24)
-		p.label(x+float64(i)*14, y-24, 4, line{one + ", still on", small, true, Ink})
+		p.label(x+float64(i)*14, y-24, 4, line{one + ", still on", small, true, Ink, ""})
 	}
 }

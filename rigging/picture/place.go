@@ -184,7 +184,7 @@ func (p *pen) fit(one label, l layout, taken []rect) (out []Text, box rect, ok b
 		case box.x2 < one.x:
 			at = box.x2 - Wide(t.text, t.bold)*size
 		}
-		out = append(out, Text{at, y - size*0.3, size, t.bold, t.tone, t.text})
+		out = append(out, Text{at, y - size*0.3, size, t.bold, t.tone, t.text, t.gone})
 	}
 	return out, box, true
 }

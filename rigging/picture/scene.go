@@ -50,6 +50,7 @@ type Text struct {
 	Bold bool    `json:"bold,omitempty"`
 	Tone Tone    `json:"tone"`
 	Text string  `json:"text"`
+	Gone string  `json:"gone,omitempty"` // instead of it while the control moves
 }
 
 // Scene is a picture. Texts are placed for three widths: whole (a screen), middle (a tablet)

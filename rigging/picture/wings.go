@@ -174,11 +174,12 @@ func (p *pen) bellcrank(side string, x, y, way float64) {
 	p.rod(ox, oy, middle, 118+drop)
 	p.plate(Ink, 3, Paper, from+24, 108+drop, to-24, 108+drop, to-24, 120+drop, from+24, 120+drop)
 	p.adjusterRod("rod_"+side, (x+way*44+middle)/2, (y+120+drop)/2)
-	behind := side + " aileron, from behind"
-	if times > 1 {
-		behind += fmt.Sprintf(", drawn %g times", times)
+	behind := line{side + " aileron, from behind", small, false, Quiet, ""}
+	if times > 1 { // a travel is drawn as large as it is
+		behind.gone = behind.text
+		behind.text += fmt.Sprintf(", drawn %g times", times)
 	}
-	p.note(middle, 92, 4, behind)
+	p.label(middle, 92, 4, behind)
 	for _, one := range []string{"flap_edge", "tip_edge", "mean_edge", "travel_up", "travel_down"} {
 		if r, ok := p.rig.Readings[one+"."+side]; ok {
 			p.read(r, middle, 120+drop, 8, 1)

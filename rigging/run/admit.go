@@ -14,12 +14,13 @@ import (
 // Bench is what surrounds a run: the heads of the sheets of its rig (needed only when
 // a serial is read), the gauges, the cable.
 type Bench struct {
-	Family string
-	Cable  string
-	Sheets []sheet.Head
-	Gauges []Gauge
-	Day    string // of what is being written, 2006-01-02
-	Opens  bool   // the shop itself opens a run from the Bench: nobody else brings figures
+	Family  string
+	Cable   string
+	Sheets  []sheet.Head
+	Gauges  []Gauge
+	Day     string // of what is being written, 2006-01-02
+	Holding string // who holds the control just now, by the device of their own
+	Opens   bool   // the shop itself opens a run from the Bench: nobody else brings figures
 }
 
 // Incoming is an event that is looked at, with all that stands around it.

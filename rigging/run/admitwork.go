@@ -33,10 +33,13 @@ func admitCaution(in Incoming, n Named) (Named, error) {
 }
 
 func admitReading(in Incoming, r Reading) (Reading, error) {
+	heldBy, alone := r.HeldBy, r.Alone
 	r, err := Understand(in.Bench, in.State, r)
 	if err != nil {
 		return r, err
 	}
+	in.withHands(&heldBy, &alone)
+	r.HeldBy, r.Alone = heldBy, alone
 	return r, in.unsafe("anything is read")
 }
 
@@ -239,6 +242,7 @@ func admitCheck(in Incoming, c Checked) (Checked, error) {
 	for _, a := range check.Answers {
 		words = append(words, a.Says)
 	}
+	in.withHands(&c.HeldBy, &c.Alone)
 	c.Name, c.Good = check.Name, c.Answer == check.Good().Says
 	return c, fault.First(oneOf(c.Answer, "answer", words...), short(c.Note, "note", longestText))
 }

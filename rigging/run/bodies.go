@@ -57,6 +57,8 @@ type Reading struct {
 	SideSays  string        `json:"side_says,omitempty"`
 	Quantity  quantity.Kind `json:"quantity,omitempty"`
 	Missing   []string      `json:"missing,omitempty"` // states the sheet demands that were not confirmed: not judged
+	HeldBy    string        `json:"held_by,omitempty"` // who held the control, on a device of their own
+	Alone     string        `json:"alone,omitempty"`   // the one-person way; anything says that it was used
 }
 
 // Move is what the hand turned. Turns is written as at the bench ("3½"); Value, Name
@@ -130,6 +132,8 @@ type Checked struct {
 	Note       string            `json:"note,omitempty"`
 	Conditions map[string]string `json:"conditions,omitempty"`
 	Name       string            `json:"name,omitempty"`
+	HeldBy     string            `json:"held_by,omitempty"` // as of a reading
+	Alone      string            `json:"alone,omitempty"`
 }
 
 // Retried is the complaint tried again.

@@ -52,6 +52,8 @@ type kind struct {
 	quiet bool
 	// signed ones may still come after the signature
 	signed bool
+	// guest ones are open to second hands without an account
+	guest bool
 }
 
 // row makes a kind from functions on the type of its body.
@@ -71,6 +73,12 @@ func row[T any](admit func(Incoming, T) (T, error), fold func(*State, Event, T),
 
 func (k kind) keptQuiet() kind { k.quiet = true; return k }
 func (k kind) afterSign() kind { k.signed = true; return k }
+func (k kind) byGuest() kind   { k.guest = true; return k }
+
+// ByGuest tells whether second hands without an account may add an event of this kind: what is
+// read, turned and found at the other end, and nothing that decides or signs.
+func ByGuest(k Kind) bool { return kinds[k].guest }
+
 func inBody(err error) error {
 	f, ok := err.(*fault.Fault)
 	if !ok {
@@ -98,17 +106,15 @@ func init() {
 		KindTakenOff:   row(admitTakenOff, foldTakenOff, func(t Thing) string { return t.Name + " taken off" }),
 		KindPartOff:    row(admitOff, foldOff, func(t Thing) string { return t.Name + " taken off" }),
 		KindPartBack:   row(admitPartBack, foldPartBack, func(t Thing) string { return t.Name + " back on" + t.torqueSays() }),
-		KindReading:    row(admitReading, foldReading, saysReading),
-		KindMove: row(admitMove, foldMove,
-			saysMove),
-		KindStuck: row(admitStuck, foldStuck, func(Stuck) string { return "the adjuster would not turn" }),
+		KindReading:    row(admitReading, foldReading, saysReading).byGuest(),
+		KindMove:       row(admitMove, foldMove, saysMove).byGuest(),
+		KindStuck:      row(admitStuck, foldStuck, func(Stuck) string { return "the adjuster would not turn" }).byGuest(),
 		KindSettled: row(admitSettled, foldSettled,
-			func(s Settled) string { return fmt.Sprintf("settled, %d times", s.Times) }),
-		KindLocked: row(admitLocked, foldLocked,
-			saysLocked),
-		KindAction: row(admitAction, foldAction, func(a Acting) string { return a.Name + " done" }),
+			func(s Settled) string { return fmt.Sprintf("settled, %d times", s.Times) }).byGuest(),
+		KindLocked: row(admitLocked, foldLocked, saysLocked).byGuest(),
+		KindAction: row(admitAction, foldAction, func(a Acting) string { return a.Name + " done" }).byGuest(),
 		KindChosen: row(admitChosen, foldChosen, func(c Choosing) string { return c.Title + ": " + c.Name + " fitted" }),
-		KindCheck:  row(admitCheck, foldCheck, func(c Checked) string { return c.Name + ": " + c.Answer }).afterSign(),
+		KindCheck:  row(admitCheck, foldCheck, func(c Checked) string { return c.Name + ": " + c.Answer + handsSay(c.HeldBy, c.Alone) }).afterSign().byGuest(),
 		KindRetried: row(admitRetried, foldRetried,
 			func(r Retried) string { return "the complaint was tried again: " + r.Outcome }),
 		KindDecided: row(admitDecided, foldDecided, saysDecided),
@@ -117,7 +123,7 @@ func init() {
 				return d.Name + " left out of its limits by request of " + d.AskedBy + ": " + d.Why
 			}),
 		KindSkipped:   row(admitSkipped, foldSkipped, func(s Skipped) string { return "a step was left out: " + s.Reason }),
-		KindNote:      row(admitNote, foldNote, func(n Note) string { return n.Text }).keptQuiet().afterSign(),
+		KindNote:      row(admitNote, foldNote, func(n Note) string { return n.Text }).keptQuiet().afterSign().byGuest(),
 		KindPaused:    row(admitNote, foldPaused, func(n Note) string { return n.Text }).keptQuiet(),
 		KindCorrected: row(admitCorrected, foldCorrected, saysCorrected).keptQuiet(),
 		KindSigned:    row(admitSigned, foldSigned, func(s Signed) string { return "signed by " + s.Name }),
@@ -159,7 +165,7 @@ func saysLocked(l Locked) string {
 }
 
 func saysReading(r Reading) string {
-	return r.Name + " read: " + r.Shown()
+	return r.Name + " read: " + r.Shown() + handsSay(r.HeldBy, r.Alone)
 }
 
 // Shown is the value as it was read: with its side, never with a minus.

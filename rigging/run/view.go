@@ -21,6 +21,7 @@ type View struct {
 	Broken    string         `json:"broken,omitempty"`
 	Steps     []StepState    `json:"steps"`
 	Advice    Advice         `json:"advice"`
+	Ends      Ends           `json:"ends"`            // the same shared out between two pairs of hands
 	Order     *Order         `json:"order,omitempty"` // what to order, where the advice argues for a repair
 	Line      *Line          `json:"line,omitempty"`
 	Picture   *picture.Scene `json:"picture,omitempty"` // of the rig's family, in the place of the line
@@ -139,7 +140,7 @@ func Show(st State) View {
 		Mishaps:   []Acting{},
 		LastEvent: st.LastEvent,
 	}
-	v.Resume = st.resume(v.Advice)
+	v.Resume, v.Ends = st.resume(v.Advice), st.ends(v.Advice)
 	for _, s := range v.Steps {
 		if s.Status == StatusNow && slices.Contains(Skippable, s.Kind) {
 			v.Skippable = true
@@ -155,6 +156,7 @@ func Show(st State) View {
 		v.Broken = "The sheet of this run, " + st.Identity.Name + ", is not in the library: what was written stands, nothing can be advised."
 		v.Advice = Advice{Do: DoNothing, Say: say(plain("The sheet of this run is missing.")), More: []string{}, Things: []Todo{},
 			Choices: []Choice{}}
+		v.Ends = st.ends(v.Advice)
 		return v
 	}
 	v.Safe, v.Unsafe = nonNil(st.todos()), st.unsafe("") != nil

@@ -11,9 +11,10 @@ const (
 	Mechanic  Role = "mechanic"
 	Inspector Role = "inspector" // of flight controls
 	Lead      Role = "lead"
+	Guest     Role = "guest" // second hands at one run, without an account
 )
 
-// Roles lists them in the order they are offered.
+// Roles lists those of accounts in the order they are offered.
 var Roles = []Role{Mechanic, Inspector, Lead, ReadOnly}
 
 // Valid tells whether r is one of Roles.
@@ -35,6 +36,7 @@ var may = map[Role][]Action{
 	Mechanic:  {Read, Work},
 	Inspector: {Read, Work, Inspect},
 	Lead:      {Read, Work, Manage},
+	Guest:     {Read, Work}, // at their run, and of that what is open to guests
 }
 
 // May tells whether the role allows the action. A lead does not inspect: whoever

@@ -1,12 +1,13 @@
 import Box from '@mui/material/Box';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { problemIn, type WhatIfView } from '../api/client';
+import { problemIn } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
 import { PictureView } from '../parts/PictureView';
 import { Knobs } from './Knobs';
 import { MapView } from './MapView';
 import { Begin } from './Begin';
+import { planOf, UsePlan } from './UsePlan';
 import { Felt, Would, type Moved } from './Would';
 import { useTried, useWhatIf, type Standing } from './useWhatIf';
 
@@ -28,6 +29,7 @@ export function WhatIfScreen() {
   const [moved, setMoved] = useState<Moved | null>(null);
   const along = moved && view?.plots[moved.plot];
   const tried = [now.settings, now.faults, now.figures, now.around, now.want].some((all) => Object.keys(all).length > 0);
+  const plan = view && first ? planOf(view, first) : '';
   const problem = problemIn(error);
   const knob = problem?.field?.replace(/^(now|want)\.(settings|faults|figures|around|windows|answers)\./, '') ?? '';
   return (
@@ -79,13 +81,9 @@ export function WhatIfScreen() {
             </Box>
           </>
         )}
+        {plan && <UsePlan plan={plan} run={about.run} sheet={about.sheet} />}
       </Box>
       <Foot>
-        {about.run && view && first && planOf(view, first) && (
-          <Box component={Link} to={`/run/${about.run}?plan=${encodeURIComponent(planOf(view, first))}`} sx={{ color: 'text.primary' }}>
-            use this as a plan
-          </Box>
-        )}
         {about.run && (
           <Box component={Link} to={`/run/${about.run}`} sx={{ color: 'text.primary' }}>
             back to the run
@@ -94,14 +92,4 @@ export function WhatIfScreen() {
       </Foot>
     </Box>
   );
-}
-
-/** What was tried as moves from where it stands: adjuster, turns and way. */
-function planOf(view: WhatIfView, first: WhatIfView): string {
-  return view.adjusters
-    .map((k) => ({ id: k.id ?? '', by: k.value - (first.adjusters.find((one) => one.name === k.name)?.value ?? k.value), step: k.step }))
-    .map((m) => ({ ...m, by: Math.round(m.by / m.step) * m.step }))
-    .filter((m) => m.id !== '' && m.by !== 0)
-    .map((m) => `${m.id}:${Math.abs(m.by)}:${m.by > 0 ? 'out' : 'in'}`)
-    .join(',');
 }

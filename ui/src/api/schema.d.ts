@@ -175,6 +175,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/hands/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** come to a run as second hands, by its code or its link */
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/library": {
         parameters: {
             query?: never;
@@ -449,6 +466,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/runs/{run}/hands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** who is at a run */
+        get: operations["hands"];
+        put?: never;
+        /** what a device at a run says of itself, every five seconds */
+        post: operations["hand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{run}/invite": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** the code that lets second hands in, and its link */
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{run}/invite/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** the code is good no longer; guests are out */
+        post: operations["endInvite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/runs/{run}/order.pdf": {
         parameters: {
             query?: never;
@@ -492,6 +561,23 @@ export interface paths {
         };
         /** the record on paper, A4 or Letter */
         get: operations["recordPDF"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{run}/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** server-sent events: entry with each event of a run after a number (or after Last-Event-ID), hands when somebody came, went or said something */
+        get: operations["streamRun"];
         put?: never;
         post?: never;
         delete?: never;
@@ -664,6 +750,40 @@ export interface paths {
         };
         /** a sheet as it is read */
         get: operations["sheetPage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sheets/{hash}/uses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the cables on the floor that may be worked by a sheet */
+        get: operations["sheetUses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** server-sent events: floor whenever bays may show something else */
+        get: operations["streamFloor"];
         put?: never;
         post?: never;
         delete?: never;
@@ -970,6 +1090,22 @@ export interface components {
             title: string;
             to: string;
         };
+        InviteView: {
+            by: string;
+            code: string;
+            link: string;
+            only?: string;
+            qr: components["schemas"]["Square"];
+            until: string;
+        };
+        JoinIn: {
+            code?: string;
+            name?: string;
+            token?: string;
+        };
+        Joined: {
+            run: string;
+        };
         Meaning: {
             also: string;
             says: string;
@@ -1015,6 +1151,7 @@ export interface components {
         };
         PictureText: {
             bold?: boolean;
+            gone?: string;
             size: number;
             text: string;
             tone: string;
@@ -1184,6 +1321,11 @@ export interface components {
             conditions: string[];
             loaded?: boolean;
         };
+        RunCall: {
+            hold?: boolean;
+            says: string;
+            word: string;
+        };
         RunChoice: {
             about: string;
             argued?: boolean;
@@ -1199,6 +1341,14 @@ export interface components {
         RunChooseOption: {
             id: string;
             name: string;
+        };
+        RunEnds: {
+            alone?: string;
+            caller: components["schemas"]["RunCall"];
+            pairs: number;
+            reader: components["schemas"]["RunCall"];
+            risk?: string;
+            where?: string;
         };
         RunEntry: {
             /** Format: date-time */
@@ -1328,10 +1478,12 @@ export interface components {
             text: string;
         };
         RunReading: {
+            alone?: string;
             doubt?: number;
             end?: string;
             gauge?: string;
             gauge_name?: string;
+            held_by?: string;
             missing?: string[];
             name?: string;
             overdue?: string;
@@ -1465,6 +1617,7 @@ export interface components {
             broken?: string;
             drift?: string;
             earlier: number;
+            ends: components["schemas"]["RunEnds"];
             fetch: string[];
             last_event?: string;
             line?: components["schemas"]["RunLine"];
@@ -1520,6 +1673,7 @@ export interface components {
             manage: boolean;
             people: components["schemas"]["WorkshopPerson"][];
             person?: components["schemas"]["WorkshopPerson"];
+            run?: string;
             state: string;
             work: boolean;
         };
@@ -2063,6 +2217,28 @@ export interface components {
             shows?: string;
             tells?: string;
         };
+        ShopHand: {
+            away?: boolean;
+            device: string;
+            guest?: boolean;
+            heard: number;
+            left?: boolean;
+            name: string;
+            place: string;
+            says: string;
+            seq: number;
+            since: string;
+        };
+        ShopHandIn: {
+            device: string;
+            leave?: boolean;
+            place: string;
+            says: string;
+            seq: number;
+        };
+        ShopHands: {
+            here: components["schemas"]["ShopHand"][];
+        };
         ShopLibrary: {
             axes: components["schemas"]["SheetAxis"][];
             families: components["schemas"]["SheetFamily"][];
@@ -2132,6 +2308,12 @@ export interface components {
             sheet: components["schemas"]["Sheet"];
             words: components["schemas"]["SheetWords"];
         };
+        ShopSheetUse: {
+            cable: string;
+            machine: string;
+            name: string;
+            run?: string;
+        };
         ShopWhatIf: {
             family?: string;
             map?: string[];
@@ -2167,6 +2349,10 @@ export interface components {
             name: string;
             password?: string;
             pin?: string;
+        };
+        Square: {
+            path: string;
+            size: number;
         };
         TableIn: {
             name: string;
@@ -2719,6 +2905,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopGaugeCard"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joined"];
                 };
             };
             /** @description what was wrong */
@@ -3307,6 +3526,134 @@ export interface operations {
             };
         };
     };
+    hands: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopHands"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopHandIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopHands"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InviteView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    endInvite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopHands"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     orderPDF: {
         parameters: {
             query?: {
@@ -3391,6 +3738,39 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": unknown;
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    streamRun: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
                 };
             };
             /** @description what was wrong */
@@ -3767,6 +4147,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopSheetPage"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sheetUses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopSheetUse"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    streamFloor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
                 };
             };
             /** @description what was wrong */

@@ -53,3 +53,11 @@ test('what follows the control stands between the places that were drawn; the re
   expect(at(0.5)[1]).toEqual(picture.shapes[1]);
   expect(picture.shapes[0]?.points, 'the picture itself is not changed').toEqual([0, 0, 10, 10]);
 });
+
+test('what is so only while it stands still is not said while the control moves', () => {
+  const enlarged = { ...picture, whole: [{ ...text('aileron, drawn 8 times', 20), gone: 'aileron' }] };
+  expect(renderToStaticMarkup(<PictureView picture={enlarged} />)).toContain('drawn 8 times');
+  const moving = renderToStaticMarkup(<PictureView picture={enlarged} moved={{ share: 0.5, follows: [] }} />);
+  expect(moving).toContain('>aileron<');
+  expect(moving).not.toContain('drawn 8 times');
+});

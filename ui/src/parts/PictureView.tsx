@@ -48,7 +48,7 @@ export function PictureView({
           {shapes.map((s, i) => (
             <ShapeView key={i} shape={s} />
           ))}
-          <Texts list={texts.filter((t) => halves.length === 1 || t.x < width / 2 === (from === 0))} proved={proved ?? []} />
+          <Texts list={texts.filter((t) => halves.length === 1 || t.x < width / 2 === (from === 0))} proved={proved ?? []} moving={moved !== undefined} />
         </svg>
       ))}
       {beside.length > 0 && (
@@ -88,7 +88,7 @@ export function ShapeView({ shape: s }: { shape: Shape }) {
   return <path d={s.closed ? `${d}Z` : d} {...look} />;
 }
 
-function Texts({ list, proved }: { list: Words; proved: string[] }) {
+function Texts({ list, proved, moving }: { list: Words; proved: string[]; moving: boolean }) {
   return list.map((t, i) => {
     const state = /^[○✓] (.*)$/.exec(t.text)?.[1];
     const made = state !== undefined && proved.includes(state);
@@ -102,7 +102,7 @@ function Texts({ list, proved }: { list: Words; proved: string[] }) {
         fill={made ? good : colour(t.tone)}
         style={{ fontVariantNumeric: 'tabular-nums' }}
       >
-        {made ? `✓ ${state}` : t.text}
+        {made ? `✓ ${state}` : moving && t.gone ? t.gone : t.text}
       </text>
     );
   });

@@ -1,0 +1,85 @@
+package postgres
+
+import (
+	"context"
+	"strings"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+)
+
+// channel is where the servers of one database tell each other what changed.
+const channel = "brankel"
+
+// mostTold is how many bytes one notification may carry, a little under PostgreSQL's own 8000.
+const mostTold = 7000
+
+// Tell tells every server of this database, in the name of one of them, that something
+// changed. A notification commits under a lock of the whole cluster, so nobody who writes
+// waits for one: what is told is a hint, the tables are the truth.
+func (s *Store) Tell(from string, topics []string) error {
+	for len(topics) > 0 {
+		line := from
+		n := 0
+		for n < len(topics) && (n == 0 || len(line)+1+len(topics[n]) <= mostTold) {
+			line += " " + topics[n]
+			n++
+		}
+		topics = topics[n:]
+		if err := s.db.Exec("SELECT pg_notify(?, ?)", channel, line).Error; err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// how long the connection that listens may be silent before it is asked whether it is there,
+// and how long after it broke it is made anew.
+const (
+	silence = 20 * time.Second
+	anew    = time.Second
+)
+
+// Listen hears what other servers tell until ctx ends. again is called whenever the
+// connection was made, first or anew: what was told before that was not heard.
+func (s *Store) Listen(ctx context.Context, self string, heard func(topics []string), again func()) {
+	for ctx.Err() == nil {
+		_ = s.listen(ctx, self, heard, again) // whatever ended it, it is made anew
+		select {
+		case <-ctx.Done():
+		case <-time.After(anew):
+		}
+	}
+}
+
+func (s *Store) listen(ctx context.Context, self string, heard func([]string), again func()) error {
+	conn, err := pgx.ConnectConfig(ctx, s.config.Copy())
+	if err != nil {
+		return err
+	}
+	defer conn.Close(context.WithoutCancel(ctx))
+	if _, err := conn.Exec(ctx, "LISTEN "+channel); err != nil {
+		return err
+	}
+	again()
+	for {
+		wait, cancel := context.WithTimeout(ctx, silence)
+		n, err := conn.WaitForNotification(wait)
+		cancel()
+		switch {
+		case err == nil:
+			if words := strings.Fields(n.Payload); len(words) > 1 && words[0] != self {
+				heard(words[1:])
+			}
+		case ctx.Err() != nil || wait.Err() == nil:
+			return err
+		default: // nothing was told: is it still there?
+			ping, cancel := context.WithTimeout(ctx, patience)
+			err := conn.Ping(ping)
+			cancel()
+			if err != nil {
+				return err
+			}
+		}
+	}
+}

@@ -1,0 +1,208 @@
+package shop
+
+import (
+	"context"
+	"slices"
+	"strings"
+	"sync"
+	"time"
+
+	"github.com/google/uuid"
+
+	"brankel/rigging/run"
+)
+
+// Floor is the topic of everything Bays shows.
+const Floor = "floor"
+
+// hands is the topic of who is at a run.
+func hands(run string) string { return "hands." + run }
+
+// hub wakes whoever follows a run or the floor. A wake-up says only that there is news: who is
+// slow finds one waiting, however many came, and nobody who writes ever waits for who reads.
+type hub struct {
+	self string // this server, among others on the same database
+
+	mu      sync.Mutex
+	watches map[string]map[*Watch]struct{} // by topic
+	chains  map[string][]run.Event         // of the runs that are followed, as far as known here
+	telling bool                           // other servers are told
+	told    map[string]struct{}            // what they are to be told
+	tell    chan struct{}
+}
+
+func newHub() *hub {
+	return &hub{self: uuid.NewString(), watches: map[string]map[*Watch]struct{}{}, chains: map[string][]run.Event{},
+		told: map[string]struct{}{}, tell: make(chan struct{}, 1)}
+}
+
+// Watch is one who follows. News has something when there is news of one of its topics.
+type Watch struct {
+	News   <-chan struct{}
+	news   chan struct{}
+	topics []string
+	of     []string // topics there is news of, each once
+	hub    *hub
+}
+
+// Watch follows topics until it is closed.
+func (s *Shop) Watch(topics ...string) *Watch {
+	news := make(chan struct{}, 1)
+	w := &Watch{News: news, news: news, topics: topics, hub: s.kept.hub}
+	w.hub.mu.Lock()
+	defer w.hub.mu.Unlock()
+	for _, t := range topics {
+		if w.hub.watches[t] == nil {
+			w.hub.watches[t] = map[*Watch]struct{}{}
+		}
+		w.hub.watches[t][w] = struct{}{}
+	}
+	return w
+}
+
+// WatchRun follows a run and who is at it.
+func (s *Shop) WatchRun(id string) *Watch { return s.Watch(id, hands(id)) }
+
+// OfHands tells whether the news since it was asked last is of who is at the run.
+func (w *Watch) OfHands() bool {
+	w.hub.mu.Lock()
+	defer w.hub.mu.Unlock()
+	of := w.of
+	w.of = nil
+	return slices.ContainsFunc(of, func(t string) bool { return strings.HasPrefix(t, hands("")) })
+}
+
+// Close ends it.
+func (w *Watch) Close() {
+	w.hub.mu.Lock()
+	defer w.hub.mu.Unlock()
+	for _, t := range w.topics {
+		if delete(w.hub.watches[t], w); len(w.hub.watches[t]) == 0 {
+			delete(w.hub.watches, t)
+			delete(w.hub.chains, t)
+		}
+	}
+}
+
+// wake lets everybody look who follows one of the topics here.
+func (h *hub) wake(topics ...string) {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	for _, t := range topics {
+		for w := range h.watches[t] {
+			if !slices.Contains(w.of, t) {
+				w.of = append(w.of, t)
+			}
+			select {
+			case w.news <- struct{}{}:
+			default: // one is waiting already
+			}
+		}
+	}
+}
+
+// know keeps the chain of a run for those who follow it; an older one changes nothing.
+func (h *hub) know(id string, chain []run.Event) {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	if len(h.watches[id]) > 0 && len(chain) > len(h.chains[id]) {
+		h.chains[id] = chain
+	}
+}
+
+// since is what came to a run after a number, as far as it is known here.
+func (h *hub) since(id string, after int) []run.Event {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	chain := h.chains[id]
+	return slices.Clone(chain[min(after, len(chain)):])
+}
+
+// tellAll wakes who is here, and has the other servers told.
+func (h *hub) tellAll(topics ...string) {
+	h.wake(topics...)
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	if !h.telling {
+		return
+	}
+	for _, t := range topics {
+		h.told[t] = struct{}{}
+	}
+	select {
+	case h.tell <- struct{}{}:
+	default:
+	}
+}
+
+// due is what other servers are to be told now.
+func (h *hub) due() (topics []string) {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	for t := range h.told {
+		topics = append(topics, t)
+	}
+	clear(h.told)
+	slices.Sort(topics)
+	return topics
+}
+
+func (h *hub) followed() (runs []string) {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	for t := range h.watches {
+		runs = append(runs, t)
+	}
+	return runs
+}
+
+// Live lets this server hear what others on the same database write, and tells them what is
+// written here, until ctx ends.
+func (s *Shop) Live(ctx context.Context) {
+	h := s.kept.hub
+	h.mu.Lock()
+	h.telling = true
+	h.mu.Unlock()
+	go s.Within(ctx).tellOthers(ctx)
+	go s.Store.Listen(ctx, h.self, s.heard, func() { s.heard(h.followed()) })
+}
+
+// tellOthers tells in one notification whatever came since the last one.
+func (s *Shop) tellOthers(ctx context.Context) {
+	h := s.kept.hub
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case <-h.tell:
+		}
+		for topics := h.due(); len(topics) > 0 && s.Store.Tell(h.self, topics) != nil; {
+			select { // the store is away: those who follow look by themselves now and then
+			case <-ctx.Done():
+				return
+			case <-time.After(time.Second):
+			}
+		}
+	}
+}
+
+// heard looks at what another server wrote, once for all who follow it here.
+func (s *Shop) heard(topics []string) {
+	h := s.kept.hub
+	for _, t := range topics {
+		h.mu.Lock()
+		followed := len(h.watches[t]) > 0
+		h.mu.Unlock()
+		if !followed {
+			continue
+		}
+		if o, err := s.open(t); err == nil { // a topic that is no run is none
+			h.know(t, o.events)
+			o.done()
+		}
+		h.wake(t)
+	}
+}
+
+// Known is what came to a run after a number, as far as whoever follows it was woken for it.
+func (s *Shop) Known(id string, after int) []run.Event { return s.kept.hub.since(id, after) }

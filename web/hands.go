@@ -1,0 +1,182 @@
+package web
+
+import (
+	"fmt"
+	"net"
+	"net/http"
+	"net/url"
+	"strings"
+
+	"github.com/labstack/echo/v5"
+	qrcode "github.com/skip2/go-qrcode"
+
+	"brankel/rigging/fault"
+	"brankel/rigging/workshop"
+	"brankel/shop"
+)
+
+// JoinIn is a code, or the token of a link, and the name of who has no account here.
+type JoinIn struct {
+	Code  string `json:"code,omitempty"`
+	Token string `json:"token,omitempty"`
+	Name  string `json:"name,omitempty"`
+}
+
+// Joined is the run second hands came to.
+type Joined struct {
+	Run string `json:"run"`
+}
+
+// InviteView is an invitation as it is shown: the code, and the link as a square to point a
+// camera at. Only says why a phone may not get there.
+type InviteView struct {
+	shop.Invite
+	Link string `json:"link"`
+	QR   Square `json:"qr"`
+	Only string `json:"only,omitempty"`
+}
+
+// Square is a QR code: Path fills its dark modules in a view box of Size.
+type Square struct {
+	Size int    `json:"size"`
+	Path string `json:"path"`
+}
+
+func (s *server) handRoutes() []route {
+	get, post := http.MethodGet, http.MethodPost
+	return []route{
+		on(post, "/api/v1/hands/join", "join", "come to a run as second hands, by its code or its link").takes(JoinIn{}).gives(Joined{}).
+			by(s.join, "").slowly(),
+		on(get, "/api/v1/runs/{run}/hands", "hands", "who is at a run").gives(shop.Hands{}).
+			by(s.hands, workshop.Read).toGuests(),
+		on(post, "/api/v1/runs/{run}/hands", "hand", "what a device at a run says of itself, every five seconds").
+			takes(shop.HandIn{}).gives(shop.Hands{}).
+			by(s.hand, workshop.Work).toGuests(),
+		on(post, "/api/v1/runs/{run}/invite", "invite", "the code that lets second hands in, and its link").gives(InviteView{}).
+			by(s.invite, workshop.Work),
+		on(post, "/api/v1/runs/{run}/invite/end", "endInvite", "the code is good no longer; guests are out").gives(shop.Hands{}).
+			by(s.endInvite, workshop.Work),
+	}
+}
+
+// join lets a guest in; who is signed in already keeps their own name.
+func (s *server) join(c *echo.Context) error {
+	var in JoinIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	ctx := c.Request().Context()
+	who, err := s.actor(ctx)
+	if err != nil {
+		return err
+	}
+	name := ""
+	if who.ID == "" {
+		if name, err = s.in(c).GuestName(in.Name); err != nil {
+			return err
+		}
+	} else if who.locked {
+		return &shop.Refusal{Status: 401, Field: "session", Message: "nobody was here for a while: write your PIN or password"}
+	}
+	run, token, err := s.in(c).Join(in.Code, in.Token, c.RealIP())
+	if err != nil {
+		return err
+	}
+	if name != "" {
+		if err := s.sessions.RenewToken(ctx); err != nil {
+			return err
+		}
+		s.sessions.Remove(ctx, keyPerson)
+		s.sessions.Put(ctx, keyRun, run)
+		s.sessions.Put(ctx, keyGuest, name)
+		s.sessions.Put(ctx, keyToken, token)
+	}
+	return c.JSON(http.StatusOK, Joined{run})
+}
+
+func (s *server) hands(c *echo.Context) error {
+	out, err := s.in(c).Hands(c.Param("run"))
+	return answer(c, out, err)
+}
+
+func (s *server) hand(c *echo.Context) error {
+	var in shop.HandIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	if in.Seq < 0 {
+		return fault.At("seq", "write the number of the last event you have, or 0")
+	}
+	out, err := s.in(c).Hand(c.Param("run"), account(c).Person, in)
+	return answer(c, out, err)
+}
+
+func (s *server) invite(c *echo.Context) error {
+	one, err := s.in(c).Invite(c.Param("run"), account(c).Name)
+	if err != nil {
+		return err
+	}
+	base, only := s.address(c)
+	v := InviteView{Invite: one, Link: base + "/hands#" + one.Token, Only: only}
+	v.QR, err = square(v.Link)
+	return answer(c, v, err)
+}
+
+func (s *server) endInvite(c *echo.Context) error {
+	if err := s.in(c).EndInvite(c.Param("run")); err != nil {
+		return err
+	}
+	return s.hands(c)
+}
+
+// address is where another device finds this server, and why it may not.
+func (s *server) address(c *echo.Context) (base, only string) {
+	if s.url != "" {
+		return s.url, ""
+	}
+	base = c.Scheme() + "://" + c.Request().Host
+	host := c.Request().Host
+	if h, _, err := net.SplitHostPort(host); err == nil {
+		host = h
+	}
+	if ip := net.ParseIP(strings.Trim(host, "[]")); host == "localhost" || ip != nil && ip.IsLoopback() {
+		only = "This address is of this machine only. Start Brankel with BRANKEL_ADDR at the shop’s own address, or set BRANKEL_URL."
+	}
+	return base, only
+}
+
+// Address reads what BRANKEL_URL says.
+func Address(text string) (string, error) {
+	text = strings.TrimRight(strings.TrimSpace(text), "/")
+	if text == "" {
+		return "", nil
+	}
+	u, err := url.Parse(text)
+	if err != nil || u.Scheme != "http" && u.Scheme != "https" || u.Host == "" || u.Path+u.RawQuery+u.Fragment != "" || u.User != nil {
+		return "", fault.At("BRANKEL_URL", "write the address a phone finds this server at, such as http://192.168.1.20:8787")
+	}
+	return text, nil
+}
+
+// square draws a text as a QR code, a row of dark modules after the other.
+func square(text string) (Square, error) {
+	code, err := qrcode.New(text, qrcode.Medium)
+	if err != nil {
+		return Square{}, err
+	}
+	var path strings.Builder
+	rows := code.Bitmap()
+	for y, row := range rows {
+		for x := 0; x < len(row); x++ {
+			n := 0
+			for x+n < len(row) && row[x+n] {
+				n++
+			}
+			if n > 0 {
+				fmt.Fprintf(&path, "M%d %dh%dv1h-%dz", x, y, n, n)
+				x += n
+			}
+		}
+	}
+	return Square{len(rows), path.String()}, nil
+}

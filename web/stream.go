@@ -1,0 +1,223 @@
+package web
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"strconv"
+	"sync"
+	"time"
+
+	"github.com/labstack/echo/v5"
+
+	"brankel/rigging/fault"
+	"brankel/rigging/run"
+	"brankel/rigging/workshop"
+	"brankel/shop"
+)
+
+// How many streams a server and one person may hold: a screen holds one.
+const (
+	mostStreams    = 500
+	mostOfOne      = 12
+	patienceStream = 10 * time.Second // a reader that takes no byte for so long has left
+)
+
+// beatEvery is how often a stream shows that it is there, and looks whether whoever reads it
+// still may; a variable for the tests.
+var beatEvery = 15 * time.Second
+
+// streams counts those that are open.
+type streams struct {
+	sync.Mutex
+	all int
+	of  map[string]int
+}
+
+// open counts one more, or says why not.
+func (s *streams) open(who string) error {
+	s.Lock()
+	defer s.Unlock()
+	switch {
+	case s.all >= mostStreams:
+		return &shop.Refusal{Status: 503, Field: "stream", After: 30 * time.Second,
+			Message: fmt.Sprintf("%d screens follow live already, as many as this server carries: this one looks again by itself", mostStreams)}
+	case s.of[who] >= mostOfOne:
+		return &shop.Refusal{Status: 429, Field: "stream", After: 30 * time.Second,
+			Message: fmt.Sprintf("you follow live on %d screens already: close one; this one looks again by itself", mostOfOne)}
+	}
+	s.all++
+	s.of[who]++
+	return nil
+}
+
+func (s *streams) close(who string) {
+	s.Lock()
+	defer s.Unlock()
+	s.all--
+	if s.of[who]--; s.of[who] == 0 {
+		delete(s.of, who)
+	}
+}
+
+func (s *server) streamRoutes() []route {
+	return []route{
+		on(http.MethodGet, "/api/v1/runs/{run}/stream", "streamRun", "server-sent events: entry with each event of a run after a "+
+			"number (or after Last-Event-ID), hands when somebody came, went or said something").asks("after").as("text/event-stream").
+			by(s.streamRun, workshop.Read).toGuests().flowing(),
+		on(http.MethodGet, "/api/v1/stream", "streamFloor", "server-sent events: floor whenever bays may show something else").
+			as("text/event-stream").
+			by(s.streamFloor, workshop.Read).flowing(),
+	}
+}
+
+func (s *server) streamRun(c *echo.Context) error {
+	after, err := strconv.Atoi(c.Request().Header.Get("Last-Event-ID"))
+	if err != nil {
+		if after, err = strconv.Atoi(c.QueryParamOr("after", "0")); err != nil {
+			after = -1
+		}
+	}
+	if after < 0 {
+		return fault.At("after", "write the number of the last event you have, or 0")
+	}
+	id := c.Param("run")
+	w := s.shop.WatchRun(id) // before the first look: what comes in between is not lost
+	defer w.Close()
+	missed, err := s.in(c).Events(id, after)
+	if err != nil {
+		return err
+	}
+	seq, told := after, "nothing yet"
+	entries := func(f flow, events []run.Event) error {
+		for _, e := range events {
+			raw, _ := json.Marshal(e) // plain data
+			if err := f.say("entry", strconv.Itoa(e.Seq), raw); err != nil {
+				return err
+			}
+			seq = e.Seq
+		}
+		return nil
+	}
+	who := func(f flow) error {
+		here, err := s.in(c).Hands(id)
+		if err != nil || here.Told() == told {
+			return nil //nolint:nilerr // a store that is away is asked again with the next beat
+		}
+		told = here.Told()
+		raw, _ := json.Marshal(here) // plain data
+		return f.say("hands", "", raw)
+	}
+	return s.flow(c, w, func(f flow, beat bool) error {
+		news, ofHands := s.shop.Known(id, seq), w.OfHands()
+		if missed != nil || beat {
+			if missed == nil {
+				missed, _ = s.in(c).Events(id, seq) // or with the next beat
+			}
+			news, missed, ofHands = missed, nil, true
+		}
+		if err := entries(f, news); err != nil || !ofHands {
+			return err
+		}
+		return who(f)
+	})
+}
+
+// restFloor is how long a floor that changes all the time is not told again.
+const restFloor = 500 * time.Millisecond
+
+func (s *server) streamFloor(c *echo.Context) error {
+	w := s.shop.Watch(shop.Floor)
+	defer w.Close()
+	return s.flow(c, w, func(f flow, beat bool) error {
+		if beat {
+			return nil
+		}
+		if err := f.say("floor", "", []byte("{}")); err != nil {
+			return err
+		}
+		select {
+		case <-c.Request().Context().Done():
+		case <-time.After(restFloor):
+		}
+		return nil
+	})
+}
+
+// flow is an answer that goes on.
+type flow struct {
+	http.ResponseWriter
+	ctl *http.ResponseController
+}
+
+func (f flow) say(event, id string, data []byte) error {
+	text := "event: " + event + "\n"
+	if id != "" {
+		text += "id: " + id + "\n"
+	}
+	return f.write(text + "data: " + string(data) + "\n\n")
+}
+
+func (f flow) write(text string) error {
+	_ = f.ctl.SetWriteDeadline(time.Now().Add(patienceStream)) // not of a recorder in a test
+	if _, err := f.Write([]byte(text)); err != nil {
+		return err
+	}
+	return f.ctl.Flush()
+}
+
+// flow lets look speak at once, with all news and with each beat, as long as whoever asks is
+// there and may.
+func (s *server) flow(c *echo.Context, w *shop.Watch, look func(f flow, beat bool) error) error {
+	who := account(c).Name
+	if err := s.streams.open(who); err != nil {
+		return err
+	}
+	defer s.streams.close(who)
+	h := c.Response().Header()
+	h.Set("Content-Type", "text/event-stream")
+	h.Set("X-Accel-Buffering", "no") // a proxy between hands on what comes at once
+	c.Response().WriteHeader(http.StatusOK)
+	f := flow{c.Response(), http.NewResponseController(c.Response())}
+	if err := f.write("retry: 1500\n\n"); err != nil {
+		return nil //nolint:nilerr // whoever asked has left
+	}
+	ticker := time.NewTicker(beatEvery)
+	defer ticker.Stop()
+	for beat := false; look(f, beat) == nil; {
+		select {
+		case <-c.Request().Context().Done():
+			return nil
+		case <-s.ending:
+			return nil
+		case <-w.News:
+			beat = false
+		case <-ticker.C:
+			beat = true
+			if !s.stillMay(c) {
+				return f.say("out", "", []byte("{}"))
+			}
+			if err := f.write(": here\n\n"); err != nil {
+				return nil //nolint:nilerr // as above
+			}
+		}
+	}
+	return nil
+}
+
+// stillMay looks anew whether the session of a stream is still that of who may read it.
+func (s *server) stillMay(c *echo.Context) bool {
+	cookie, err := c.Request().Cookie(s.sessions.Cookie.Name)
+	if err != nil {
+		return false
+	}
+	within, cancel := context.WithTimeout(context.Background(), longest) // the request's own has the session as it was
+	defer cancel()
+	ctx, err := s.sessions.Load(within, cookie.Value)
+	if err != nil {
+		return isAway(err) // a store that is away turns nobody out
+	}
+	who, err := s.actor(ctx)
+	return isAway(err) || err == nil && !who.locked && who.Name == account(c).Name
+}
