@@ -72,6 +72,12 @@ func (s *server) streamRoutes() []route {
 	}
 }
 
+// told is an event with its words.
+type told struct {
+	run.Event
+	Says string `json:"says"`
+}
+
 func (s *server) streamRun(c *echo.Context) error {
 	after, err := strconv.Atoi(c.Request().Header.Get("Last-Event-ID"))
 	if err != nil {
@@ -89,10 +95,10 @@ func (s *server) streamRun(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	seq, told := after, "nothing yet"
+	seq, known := after, "nothing yet"
 	entries := func(f flow, events []run.Event) error {
 		for _, e := range events {
-			raw, _ := json.Marshal(e) // plain data
+			raw, _ := json.Marshal(told{e, e.Says()}) // plain data
 			if err := f.say("entry", strconv.Itoa(e.Seq), raw); err != nil {
 				return err
 			}
@@ -102,10 +108,10 @@ func (s *server) streamRun(c *echo.Context) error {
 	}
 	who := func(f flow) error {
 		here, err := s.in(c).Hands(id)
-		if err != nil || here.Told() == told {
+		if err != nil || here.Told() == known {
 			return nil //nolint:nilerr // a store that is away is asked again with the next beat
 		}
-		told = here.Told()
+		known = here.Told()
 		raw, _ := json.Marshal(here) // plain data
 		return f.say("hands", "", raw)
 	}

@@ -13,16 +13,20 @@ const Machine = lazy(() => import('./Machine/Machine').then((m) => ({ default: m
 const People = lazy(() => import('./People/People').then((m) => ({ default: m.PeopleScreen })));
 const WhatIf = lazy(() => import('./WhatIf/WhatIf').then((m) => ({ default: m.WhatIfScreen })));
 const Routing = lazy(() => import('./Routing/Routing').then((m) => ({ default: m.RoutingScreen })));
+const Hands = lazy(() => import('./Hands/Hands').then((m) => ({ default: m.HandsScreen })));
+const Join = lazy(() => import('./Hands/Join').then((m) => ({ default: m.JoinScreen })));
 const Record = lazy(() => import('./Record/Record').then((m) => ({ default: m.RecordScreen })));
 
 export function App() {
   return (
     <BrowserRouter>
-      <Gate>
+      <Gate hands={<Join />}>
         <Suspense fallback={null}>
           <Routes>
             <Route path="/" element={<Bays />} />
             <Route path="/run/:id" element={<Run />} />
+            <Route path="/run/:id/hands" element={<Hands />} />
+            <Route path="/hands" element={<Join />} />
             <Route path="/who" element={<Who />} />
             <Route path="/sheets" element={<Sheets />} />
             <Route path="/sheets/draft" element={<SheetEdit />} />

@@ -1,10 +1,18 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, answered } from '../api/client';
+import { useLive } from '../api/live';
 
+/** The floor, followed live; looked at now and then where that cannot be. */
 export function useBays() {
+  const client = useQueryClient();
+  const live = useLive(() => {
+    const stream = new EventSource('/api/v1/stream');
+    stream.addEventListener('floor', () => void client.invalidateQueries({ queryKey: ['bays'] }));
+    return stream;
+  }, 'floor');
   return useQuery({
     queryKey: ['bays'],
-    refetchInterval: 15_000,
+    refetchInterval: live ? 60_000 : 15_000,
     queryFn: () => answered(api.GET('/api/v1/bays')),
   });
 }

@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { RunView } from '../api/client';
 import { Finding } from '../parts/Frame';
@@ -22,13 +23,13 @@ interface Props {
   states: string;
   setStates: (s: string) => void;
   onOtherTurn: () => void;
+  pairs?: ReactNode; // of hands the step takes
 }
 
 /** The one thing to do now: its sentence, then the taps that answer it. */
 export function Now(props: Props) {
-  const { run, send } = props;
+  const { run, send, pairs } = props;
   const { advice } = run.view;
-  const step = run.view.steps.find((s) => s.id === advice.step);
   return (
     <Box component="section" aria-label="Now" data-seq={run.view.seq} sx={{ maxWidth: 760 }}>
       <PlanPanel run={run} send={send} />
@@ -63,14 +64,7 @@ export function Now(props: Props) {
           {m}
         </Box>
       ))}
-      {step?.hands && (
-        <Box sx={{ mt: 0.75, fontSize: 17, color: 'quiet' }}>
-          Takes {step.hands}.{' '}
-          <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
-            {step.alone}
-          </Box>
-        </Box>
-      )}
+      {pairs}
       <Panel {...props} />
       <Choices advice={advice} run={run.id} send={send} />
       {run.view.order && <OrderSlip run={run.id} order={run.view.order} waiting={advice.choices.some((c) => c.choice === 'repaired')} />}

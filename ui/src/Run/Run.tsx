@@ -6,7 +6,8 @@ import type { RunView } from '../api/client';
 import { Finding, Head } from '../parts/Frame';
 import { LineView } from '../parts/LineView';
 import { Interrupted } from './Interrupted';
-import { entries, Notice, StillOn, StopForNow } from './notices';
+import { Pairs, useAlone } from './Alone';
+import { entries, Notice, StillOn, StopForNow, TheyDid } from './notices';
 import { Now } from './Now';
 import { Rail, RailStrip } from './Rail';
 import { ReadPad } from './ReadPad';
@@ -48,7 +49,7 @@ export function RunScreen() {
 
 function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: string }) {
   const { view } = run;
-  const { send } = handle;
+  const { alone, setAlone, send } = useAlone(run, handle.send);
   const phone = useMediaQuery('(max-width: 899px)');
   const [back, setBack] = useState(run.interrupted);
   // an entry on its way for a moment is no news, and a line that comes and goes would move what is about to be tapped
@@ -93,6 +94,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
           }}
         />
       )}
+      {handle.told && <TheyDid told={handle.told} />}
       {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
       {slow && <Notice text={`${handle.waitingFor} ${entries(handle.waitingCount)} kept here and sent as soon as it answers.`} />}
       {stopping && (
@@ -112,6 +114,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
         onOtherTurn={() => {
           setTurning(true);
         }}
+        pairs={<Pairs run={run} alone={alone} setAlone={setAlone} />}
       />
     </>
   );

@@ -24,6 +24,11 @@ export function RunFoot({ run, send, onTurn, onStop }: { run: RunView; send: Sen
           log a turn
         </Button>
       )}
+      {!view.signed && (
+        <Button variant="text" sx={link} component={Link} to={`/run/${run.id}/hands`}>
+          second hands
+        </Button>
+      )}
       {view.picture && (
         <Button variant="text" sx={link} component={Link} to={`/whatif?run=${run.id}`}>
           what if

@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import type { RunView } from '../api/client';
 import { Blank } from '../parts/Blank';
 import type { Send } from './useRun';
+import type { Told } from './useRunLive';
 
 /** What is on or off now, always in sight. */
 export function StillOn({ run }: { run: RunView }) {
@@ -59,6 +60,18 @@ export function Notice({ text, onClose }: { text: string; onClose?: () => void }
           Seen
         </Button>
       )}
+    </Box>
+  );
+}
+
+/** What somebody else entered just now, as it came. */
+export function TheyDid({ told }: { told: Told }) {
+  return (
+    <Box
+      role="status"
+      sx={{ borderLeft: '6px solid', borderColor: 'success.main', bgcolor: 'pale', px: 2, py: 0.75, mb: 1.5, fontSize: 18 }}
+    >
+      <b>{told.by}</b>: {told.says}
     </Box>
   );
 }

@@ -1,6 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { api, answered, problemIn, type Problem, type RunView } from '../api/client';
+import { newID } from '../api/ids';
+import { useRunLive, type Told } from './useRunLive';
 import { put, sendFirst, waiting, waitingFor, type Outcome } from '../api/outbox';
 
 export type Send = (kind: string, body: object) => Promise<Problem | null>;
@@ -13,6 +15,8 @@ export interface RunHandle {
   clearNotice: () => void;
   waitingCount: number;
   waitingFor: string; // why they wait
+  told: Told | null; // what somebody else entered just now
+  live: boolean;
 }
 
 /** One run: its view, kept fresh, and the way to add an event to it. */
@@ -22,10 +26,12 @@ export function useRun(id: string, who: string): RunHandle {
   const [waitingCount, setWaitingCount] = useState(() => waiting(id).length);
   const busy = useRef<Promise<Problem | null>>(Promise.resolve(null));
 
+  const { told, live } = useRunLive(id, who);
+
   const query = useQuery({
     queryKey: ['run', id],
     queryFn: () => answered(api.GET('/api/v1/runs/{run}', { params: { path: { run: id } } })),
-    refetchInterval: 4000,
+    refetchInterval: live ? 30_000 : 4000,
     retry: false,
     structuralSharing: true,
   });
@@ -49,7 +55,7 @@ export function useRun(id: string, who: string): RunHandle {
 
   const send: Send = useCallback(
     (kind, body) => {
-      put(id, { id: crypto.randomUUID(), kind, by: who, at: new Date().toISOString(), body });
+      put(id, { id: newID(), kind, by: who, at: new Date().toISOString(), body });
       setWaitingCount(waiting(id).length);
       return flush();
     },
@@ -75,5 +81,7 @@ export function useRun(id: string, who: string): RunHandle {
     }, []),
     waitingCount,
     waitingFor: waitingFor(id, who),
+    told,
+    live,
   };
 }

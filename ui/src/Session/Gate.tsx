@@ -1,16 +1,21 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useState, type ReactNode } from 'react';
+import { Suspense, useState, type ReactNode } from 'react';
+import { Link, Navigate, useLocation } from 'react-router';
 import type { SessionView } from '../api/client';
 import { Foot, Head } from '../parts/Frame';
 import { Blank } from '../parts/Blank';
 import { useSession, useSigning, useTouch } from './useSession';
 
-/** Lets in who is signed in; asks everybody else who they are. What was typed stays. */
-export function Gate({ children }: { children: ReactNode }) {
+/** Lets in who is signed in, and a guest to the one run; asks everybody else who they are. What was typed stays. */
+export function Gate({ hands, children }: { hands: ReactNode; children: ReactNode }) {
   const { data, isError } = useSession();
+  const { pathname } = useLocation();
   useTouch(data?.state === 'in');
   if (data?.state === 'in') return children;
+  if (data?.state === 'guest' && pathname === `/run/${data.run ?? ''}/hands`) return children;
+  if (pathname === '/hands' && data && data.state !== 'locked') return <Suspense fallback={null}>{hands}</Suspense>;
+  if (data?.state === 'guest') return <Navigate to={`/run/${data.run ?? ''}/hands`} replace />;
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" tab={data?.state === 'locked' ? 'Locked' : 'Sign in'} home={false} />
@@ -23,6 +28,11 @@ export function Gate({ children }: { children: ReactNode }) {
         {data?.state === 'first' && <First />}
         {data?.state === 'out' && <ByPassword />}
         {data?.state === 'locked' && <ByPin session={data} />}
+        {data?.state === 'out' && (
+          <Box component={Link} to="/hands" sx={{ display: 'inline-block', mt: 3, py: 1.5, fontSize: 18, color: 'text.primary' }}>
+            second hands at a run, by its code
+          </Box>
+        )}
       </Box>
       <Foot />
     </Box>

@@ -21,6 +21,9 @@ function LampSwitch() {
   );
 }
 
+/** How the names of guests end. */
+const guestMark = ', guest';
+
 const rooms = [
   ['/', 'Bays'],
   ['/bench', 'Bench'],
@@ -132,7 +135,8 @@ export function Head({
       <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
         {children}
         <LampSwitch />
-        {who && (
+        {who.endsWith(guestMark) && <Box sx={{ fontSize: 17, fontWeight: 600 }}>{who}</Box>}
+        {who && !who.endsWith(guestMark) && (
           <Button
             variant="text"
             onClick={() => {

@@ -48,7 +48,11 @@ export function PictureView({
           {shapes.map((s, i) => (
             <ShapeView key={i} shape={s} />
           ))}
-          <Texts list={texts.filter((t) => halves.length === 1 || t.x < width / 2 === (from === 0))} proved={proved ?? []} moving={moved !== undefined} />
+          <Texts
+            list={texts.filter((t) => halves.length === 1 || t.x < width / 2 === (from === 0))}
+            proved={proved ?? []}
+            moving={moved !== undefined}
+          />
         </svg>
       ))}
       {beside.length > 0 && (

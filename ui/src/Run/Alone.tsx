@@ -1,0 +1,52 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { Link } from 'react-router';
+import type { RunView } from '../api/client';
+import { Toggle } from '../parts/Toggle';
+import { useStored } from '../stored';
+import type { Send } from './useRun';
+
+const held = ['reading', 'check'];
+
+/** Whether the step is done in its one-person way: what is read so says it on the record. */
+export function useAlone(run: RunView | undefined, send: Send): { alone: boolean; setAlone: (on: boolean) => void; send: Send } {
+  const [kept, keep] = useStored(`alone.${run?.id ?? ''}.${run?.view.advice.step ?? ''}`);
+  const alone = kept !== '' && run?.view.ends.alone !== undefined;
+  return {
+    alone,
+    setAlone: (on) => {
+      keep(on ? 'yes' : '');
+    },
+    send: (kind, body) => send(kind, alone && held.includes(kind) ? { ...body, alone: 'yes' } : body),
+  };
+}
+
+/** How many pairs of hands the step takes: a second phone, or the one-person way with its risk. */
+export function Pairs({ run, alone, setAlone }: { run: RunView; alone: boolean; setAlone: (on: boolean) => void }) {
+  const { ends, advice } = run.view;
+  if (ends.pairs < 2 || !ends.where) return null;
+  const asks = advice.do === 'read' || advice.do === 'check';
+  return (
+    <Box sx={{ mt: 0.75, fontSize: 17, color: 'quiet' }}>
+      Takes {ends.pairs === 2 ? 'two' : 'three'} pairs of hands, {ends.where}.
+      {ends.alone && ` Alone: ${ends.alone}. Risk: ${ends.risk ?? ''}.`}
+      {asks && (
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.75 }}>
+          <Button component={Link} to={`/run/${run.id}/hands`} sx={{ minHeight: 48, py: 0.5, fontSize: 17 }}>
+            Second hands
+          </Button>
+          {ends.alone && (
+            <Toggle
+              on={alone}
+              onToggle={() => {
+                setAlone(!alone);
+              }}
+            >
+              I do it alone
+            </Toggle>
+          )}
+        </Box>
+      )}
+    </Box>
+  );
+}
