@@ -21,10 +21,11 @@ test('a reading taken while the server is away is kept and sent later', async ({
   await m.toFound(server);
   await server.stop();
   await m.read('139.4 mm', states, false);
-  await expect(page.getByText('One entry is kept here and sent as soon as it answers.')).toBeVisible();
+  await expect(page.getByText('Kept here: 1.')).toBeVisible();
+  await expect(page.getByText(/reading barrel-to-eye 139\.4 mm/)).toBeVisible();
   await server.start();
   await m.says('threads in the barrel');
-  await expect(page.getByText('kept here')).toHaveCount(0);
+  await expect(page.getByText('Kept here')).toHaveCount(0);
 });
 
 test('two browsers on one run: both entries stand, nothing is overwritten', async ({ page, server, browser }) => {
@@ -34,7 +35,7 @@ test('two browsers on one run: both entries stand, nothing is overwritten', asyn
   // the other one sees the run as it stands, then no longer hears of it
   await other.page.goto(page.url());
   await other.says('Read the barrel to eye');
-  const silent = (url: URL) => /\/runs\/[^/]+$/.test(url.pathname);
+  const silent = (url: URL) => /\/runs\/[^/]+(\/stream)?$/.test(url.pathname);
   await other.page.route(silent, (route) => route.abort());
   await m.read('139.4 mm', states);
   await m.says('threads in the barrel');
@@ -42,7 +43,11 @@ test('two browsers on one run: both entries stand, nothing is overwritten', asyn
   await other.type('139.5 mm');
   for (const s of states) await other.page.getByRole('button', { name: s }).click();
   await other.tap('Take the reading');
-  await expect(other.page.getByText('Ines wrote an entry in between; yours now stands after.')).toBeVisible();
+  const versions = other.page.getByRole('alert', { name: 'Two versions' });
+  await expect(versions).toContainText('yours: barrel to eye read: 139.5 mm');
+  await expect(versions).toContainText('barrel to eye read: 139.4 mm');
+  await versions.getByRole('button', { name: 'Both: mine came after' }).click();
+  await expect(versions).toHaveCount(0);
   await page.goto(page.url().replace('/run/', '/record/'));
   for (const text of ['barrel to eye read: 139.4 mm', 'barrel to eye read: 139.5 mm']) await expect(page.getByText(text)).toBeVisible();
 });
@@ -122,4 +127,32 @@ test('a stop in the middle: server and database end, and the run is where it was
     for (const child of children) if (child.exitCode === null && child.signalCode === null) await stop(child);
     rmSync(home, { recursive: true, force: true });
   }
+});
+
+test('with the server away the browser is started anew: the run opens as it was known, and what is entered is sent once', async ({
+  page,
+  server,
+}) => {
+  const m = new Mechanic(page);
+  await m.toFound(server);
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+  });
+  await page.waitForTimeout(1500); // what is known is written down once a second
+  const url = page.url();
+  await server.stop();
+  const context = page.context();
+  const anew = await context.newPage();
+  await page.close();
+  await anew.goto(url);
+  const again = new Mechanic(anew);
+  await again.says('Read the barrel to eye');
+  await again.read('139.4 mm', states, false);
+  await expect(anew.getByText('Kept here: 1.')).toBeVisible();
+  await anew.reload();
+  await expect(anew.getByText('Kept here: 1.')).toBeVisible();
+  await server.start();
+  await again.says('threads in the barrel');
+  await anew.goto(url.replace('/run/', '/record/'));
+  await expect(anew.getByText('barrel to eye read: 139.4 mm')).toHaveCount(1);
 });

@@ -18,7 +18,11 @@ import (
 
 // Conflict is the error of an event that was meant to follow another one than
 // the last: Missed are the events its sender had not seen.
-type Conflict struct{ Missed []run.Event }
+type Conflict struct {
+	Missed  []run.Event
+	Clashes []run.Event // those that speak of the same thing
+	Mine    string      // what was sent, in words
+}
 
 func (c *Conflict) Error() string {
 	return fmt.Sprintf("%d events came in between", len(c.Missed))

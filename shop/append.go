@@ -62,7 +62,7 @@ func (s *Shop) add(o *open, e run.Event, sent string, after int) error {
 		return &Refusal{Status: 409, Field: "run", Message: "the chain of this run is broken: nothing can be added to it. Open a new run"}
 	}
 	if after < seq {
-		return &postgres.Conflict{Missed: o.events[after:]} // a whole chain: as many as their numbers say
+		return s.conflict(o, e, after)
 	}
 	b, err := s.bench(*o, e.Kind == run.KindIdentified)
 	if err != nil {
@@ -90,6 +90,20 @@ func (s *Shop) add(o *open, e run.Event, sent string, after int) error {
 	o.print ^= print
 	o.head.Seq, o.head.Hash, o.head.Print = e.Seq, e.Hash, o.print
 	return nil
+}
+
+// conflict is what e's sender had not seen: a whole chain has as many events as their numbers say.
+func (s *Shop) conflict(o *open, e run.Event, after int) error {
+	c := &postgres.Conflict{Missed: o.events[after:]}
+	if c.Clashes = run.Clashes(e, c.Missed); len(c.Clashes) > 0 {
+		c.Mine = e.Says()
+		if b, err := s.bench(*o, e.Kind == run.KindIdentified); err == nil {
+			if filled, err := run.Admit(b, o.state, e); err == nil { // with the names of what it speaks of
+				c.Mine = filled.Says()
+			}
+		}
+	}
+	return c
 }
 
 // helped finds out whether whoever is said to have held the control does so.

@@ -7,6 +7,7 @@ import (
 	"net/http"
 	"strconv"
 	"strings"
+	"time"
 
 	"github.com/labstack/echo/v5"
 
@@ -26,10 +27,36 @@ type Problem struct {
 	Detail string        `json:"detail"`
 	Field  string        `json:"field,omitempty"`
 	Missed []run.Event   `json:"missed,omitempty"`
+	Clash  *Clash        `json:"clash,omitempty"`  // some of them speak of the same thing
 	Run    *shop.RunView `json:"run,omitempty"`    // as it stands with them
 	Kept   *run.Event    `json:"kept,omitempty"`   // the entry that has the id already
 	Sent   *run.Event    `json:"sent,omitempty"`   // the one that came under it
 	Faults []fault.Fault `json:"faults,omitempty"` // all that is wrong with a sheet
+}
+
+// Clash is both versions of the same thing: what was sent, and what others wrote of it meanwhile.
+type Clash struct {
+	Mine   string  `json:"mine"`
+	Theirs []Their `json:"theirs"`
+}
+
+// Their is what somebody else wrote.
+type Their struct {
+	ID   string    `json:"id"`
+	By   string    `json:"by"`
+	At   time.Time `json:"at"`
+	Says string    `json:"says"`
+}
+
+func clashOf(c *postgres.Conflict) *Clash {
+	if len(c.Clashes) == 0 {
+		return nil
+	}
+	out := &Clash{Mine: c.Mine, Theirs: []Their{}}
+	for _, e := range c.Clashes {
+		out.Theirs = append(out.Theirs, Their{e.ID, e.By, e.At, e.Says()})
+	}
+	return out
 }
 
 func problem(status int, detail, field string) Problem {
@@ -61,7 +88,7 @@ func problemOf(err error) Problem {
 			"somebody else wrote to this run in between: look at what came in, then send yours again",
 			"after",
 		)
-		p.Missed = conflict.Missed
+		p.Missed, p.Clash = conflict.Missed, clashOf(conflict)
 		return p
 	case errors.As(err, &twin):
 		p := problem(http.StatusConflict, "another entry has this id already: look at both, then send yours under an id of its own", "id")

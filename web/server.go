@@ -100,6 +100,7 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 		e.Add(r.Method, path, srv.guard(r), append(around, limit(r.most()))...)
 	}
 	e.GET("/assets/*", srv.asset, packed)
+	e.GET("/sw.js", srv.worker)
 	e.GET("/*", srv.page, packed)
 	return headAsGet(http.NewCrossOriginProtection().Handler(e)), nil
 }
@@ -175,7 +176,7 @@ func secure(next echo.HandlerFunc) echo.HandlerFunc {
 		h.Set(
 			"Content-Security-Policy",
 			"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-"+nonce+"'; img-src 'self' data:; "+
-				"font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
+				"font-src 'self'; connect-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
 		)
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("X-Frame-Options", "DENY")
@@ -196,6 +197,15 @@ func (s *server) asset(c *echo.Context) error {
 	}
 	c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
 	return c.FileFS(name, s.ui)
+}
+
+// worker serves the script that keeps the screens on a device while the server is away.
+func (s *server) worker(c *echo.Context) error {
+	if _, err := fs.Stat(s.ui, "sw.js"); err != nil {
+		return echo.NewHTTPError(http.StatusNotFound, "no such file")
+	}
+	c.Response().Header().Set("Cache-Control", "no-cache")
+	return c.FileFS("sw.js", s.ui)
 }
 
 // page serves the one page of the application for every screen.

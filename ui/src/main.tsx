@@ -9,12 +9,14 @@ import { QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-qu
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { problemIn } from './api/client';
+import { keepKnown } from './api/known';
 import { App } from './App';
 import { theme } from './theme';
 
 // the policy of the page lets in only the style sheets that carry its nonce
 const nonce = document.querySelector<HTMLMetaElement>('meta[name=csp-nonce]')?.content ?? '';
 const cache = createCache({ key: 'b', nonce });
+const aDay = 24 * 3600_000;
 const client: QueryClient = new QueryClient({
   // whoever was signed out or locked out is asked at once who is there
   queryCache: new QueryCache({
@@ -22,8 +24,15 @@ const client: QueryClient = new QueryClient({
       if (problemIn(e)?.status === 401) void client.invalidateQueries({ queryKey: ['session'] });
     },
   }),
-  defaultOptions: { queries: { retry: 1, networkMode: 'always' } },
+  defaultOptions: { queries: { retry: 1, networkMode: 'always', gcTime: aDay } },
 });
+
+keepKnown(client, import.meta.url);
+
+if ('serviceWorker' in navigator && import.meta.env.PROD) {
+  // another build is another worker
+  void navigator.serviceWorker.register(`/sw.js?${import.meta.url.replace(/.*\//, '')}`).catch(() => undefined);
+}
 
 const root = document.getElementById('root');
 if (root) {

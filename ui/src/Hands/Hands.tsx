@@ -4,10 +4,11 @@ import { useEffect, useRef } from 'react';
 import { useParams } from 'react-router';
 import { Finding, Foot, Head } from '../parts/Frame';
 import { RailStrip } from '../Run/Rail';
-import { entries, Notice, StillOn } from '../Run/notices';
+import { ClashPanel, Kept, Notice, StillOn } from '../Run/notices';
 import { useRun } from '../Run/useRun';
 import { useSession } from '../Session/useSession';
 import { useStored } from '../stored';
+import { useDelayed } from '../useDelayed';
 import { deviceID } from '../api/ids';
 import type { Hands } from '../api/client';
 import { Caller } from './Caller';
@@ -33,6 +34,7 @@ export function HandsScreen() {
     setSaid(what ? `${seq} ${what}` : '');
   };
   const run = handle.run;
+  const slow = useDelayed(handle.waitingCount > 0, 1500) && handle.waitingCount > 0;
   const partner = partnerOf(hands, place);
   const mine = { handle, run, who, place, partner, hands, seq, says, say };
   return (
@@ -47,9 +49,8 @@ export function HandsScreen() {
       >
         {handle.missing && <Finding>{handle.missing}</Finding>}
         {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
-        {handle.waitingCount > 0 && (
-          <Notice text={`${handle.waitingFor} ${entries(handle.waitingCount)} kept here: ${handle.waitingCount}.`} />
-        )}
+        {handle.clash && <ClashPanel clash={handle.clash} settle={handle.settle} />}
+        {slow && !handle.clash && <Kept list={handle.waiting} why={handle.waitingFor} />}
         {run && place === '' && <Joining run={run} hands={hands} guest={session?.state === 'guest'} setPlace={setPlace} />}
         {run && place === 'caller' && <Caller {...mine} run={run} />}
         {run && place === 'reader' && <Reader {...mine} run={run} />}

@@ -7,7 +7,7 @@ import { Finding, Head } from '../parts/Frame';
 import { LineView } from '../parts/LineView';
 import { Interrupted } from './Interrupted';
 import { Pairs, useAlone } from './Alone';
-import { entries, Notice, StillOn, StopForNow, TheyDid } from './notices';
+import { ClashPanel, Kept, Notice, StillOn, StopForNow, TheyDid } from './notices';
 import { Now } from './Now';
 import { Rail, RailStrip } from './Rail';
 import { ReadPad } from './ReadPad';
@@ -96,7 +96,8 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
       )}
       {handle.told && <TheyDid told={handle.told} />}
       {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
-      {slow && <Notice text={`${handle.waitingFor} ${entries(handle.waitingCount)} kept here and sent as soon as it answers.`} />}
+      {handle.clash && <ClashPanel clash={handle.clash} settle={handle.settle} />}
+      {slow && !handle.clash && <Kept list={handle.waiting} why={handle.waitingFor} />}
       {stopping && (
         <StopForNow
           send={send}

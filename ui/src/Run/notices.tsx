@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { RunView } from '../api/client';
 import { Blank } from '../parts/Blank';
+import type { Clash, Parcel } from '../api/outbox';
 import type { Send } from './useRun';
 import type { Told } from './useRunLive';
 
@@ -33,9 +34,6 @@ export function StillOn({ run }: { run: RunView }) {
   );
 }
 
-/** How many entries wait, in words. */
-export const entries = (n: number) => (n === 1 ? 'One entry is' : `${n} entries are`);
-
 /** A line of news that waits to be seen, or stays while it is so. */
 export function Notice({ text, onClose }: { text: string; onClose?: () => void }) {
   return (
@@ -60,6 +58,72 @@ export function Notice({ text, onClose }: { text: string; onClose?: () => void }
           Seen
         </Button>
       )}
+    </Box>
+  );
+}
+
+/** Entries kept on this device, in words. */
+export function Kept({ list, why }: { list: Parcel[]; why: string }) {
+  return (
+    <Box role="status" sx={{ border: '2px dashed', borderColor: 'text.primary', px: 2, py: 0.75, mb: 2, fontSize: 17 }}>
+      <b>Kept here: {list.length}.</b> {why} They are sent, in order, as soon as it can be.
+      <Box component="ol" sx={{ m: 0, pl: 2.5, fontSize: 16 }}>
+        {list.slice(-5).map((p) => (
+          <li key={p.id}>{wordsOf(p)}</li>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+const plain: Record<string, string> = { check: 'answer', move: 'turn', put_on: 'put on', taken_off: 'taken off', part_off: 'taken off' };
+
+/** What was entered, as far as this device knows by itself. */
+function wordsOf(p: Parcel): string {
+  const body = p.body as Record<string, unknown>;
+  const said = ['text', 'answer', 'turns', 'words', 'choice', 'times']
+    .map((k) => body[k])
+    .find((v) => typeof v === 'string' || typeof v === 'number');
+  const of = ['point', 'adjuster', 'check'].map((k) => body[k]).find((v) => typeof v === 'string');
+  return [plain[p.kind] ?? p.kind, of, said, body['way'], body['unit']]
+    .filter((v) => typeof v === 'string' || typeof v === 'number')
+    .join(' ');
+}
+
+/** Two versions of the same thing: who made ours had not seen theirs, and says what is so. */
+export function ClashPanel({ clash, settle }: { clash: Clash; settle: (both: boolean) => void }) {
+  return (
+    <Box
+      role="alert"
+      aria-label="Two versions"
+      sx={{ border: '4px solid', borderColor: 'error.main', px: 2, py: 1.25, mb: 2, fontSize: 19 }}
+    >
+      <Box sx={{ fontWeight: 600 }}>Somebody wrote of the same thing meanwhile. What is so?</Box>
+      <Box sx={{ mt: 0.5 }}>
+        yours: <b>{clash.mine}</b>
+      </Box>
+      {clash.theirs.map((t) => (
+        <Box key={t.id}>
+          {t.by}, {new Date(t.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}: <b>{t.says}</b>
+        </Box>
+      ))}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1.25 }}>
+        <Button
+          variant="contained"
+          onClick={() => {
+            settle(true);
+          }}
+        >
+          Both: mine came after
+        </Button>
+        <Button
+          onClick={() => {
+            settle(false);
+          }}
+        >
+          Leave mine out
+        </Button>
+      </Box>
     </Box>
   );
 }

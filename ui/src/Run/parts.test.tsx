@@ -5,7 +5,7 @@ import { Interrupted } from './Interrupted';
 import { Rail, RailStrip } from './Rail';
 import { Rules } from './Rules';
 import { Side } from './Side';
-import { entries, StillOn } from './notices';
+import { StillOn, ClashPanel, Kept } from './notices';
 
 vi.stubGlobal('localStorage', { getItem: () => null });
 
@@ -97,8 +97,28 @@ test('what is on or off stands in the head, and nothing stands there when all is
     'still on: chock · still off: cover',
   );
   expect(draw(<StillOn run={run({})} />)).toBe('');
-  expect(entries(1)).toBe('One entry is');
-  expect(entries(3)).toBe('3 entries are');
+});
+
+const parcel = (kind: string, body: object) => ({ id: kind, kind, by: 'Ines', at: '', seen: 1, body });
+
+test('what is kept here is told in words, and two versions side by side with both ways to settle them', () => {
+  const list = [
+    parcel('reading', { point: 'eye', text: '142.9', unit: 'mm' }),
+    parcel('move', { adjuster: 'barrel', turns: '3½', way: 'out' }),
+    parcel('check', { check: 'neutral', answer: 'turns free' }),
+  ];
+  const kept = words(draw(<Kept list={list} why="No answer from the server." />));
+  for (const text of ['Kept here: 3.', 'reading eye 142.9 mm', 'turn barrel 3½ out', 'answer neutral turns free'])
+    expect(kept).toContain(text);
+  const clash = {
+    id: 'x',
+    seq: 4,
+    mine: 'barrel to eye read: 142.9 mm',
+    theirs: [{ id: 'y', by: 'Tobin', at: '', says: 'read: 143.4 mm' }],
+  };
+  const both = words(draw(<ClashPanel clash={clash} settle={() => undefined} />));
+  for (const text of ['yours: barrel to eye read: 142.9 mm', 'Tobin', 'read: 143.4 mm', 'mine came after', 'Leave mine out'])
+    expect(both).toContain(text);
 });
 
 test('beside the work stand the newest readings, and how many are on the record before them', () => {

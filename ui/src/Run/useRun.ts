@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { api, answered, problemIn, type Problem, type RunView } from '../api/client';
 import { newID } from '../api/ids';
 import { useRunLive, type Told } from './useRunLive';
-import { put, sendFirst, waiting, waitingFor, type Outcome } from '../api/outbox';
+import { clashOf, put, sendFirst, settleClash, waiting, waitingFor, type Clash, type Outcome, type Parcel } from '../api/outbox';
 
 export type Send = (kind: string, body: object) => Promise<Problem | null>;
 
@@ -14,16 +14,28 @@ export interface RunHandle {
   notice: string;
   clearNotice: () => void;
   waitingCount: number;
+  waiting: Parcel[]; // what they are
   waitingFor: string; // why they wait
+  clash: Clash | null; // two versions of the same thing
+  settle: (both: boolean) => void;
   told: Told | null; // what somebody else entered just now
   live: boolean;
 }
+
+/** What a device says that can keep nothing more. */
+const noRoom: Problem = {
+  type: 'about:blank',
+  title: 'no room',
+  status: 0,
+  detail: 'This device has no room to keep the entry: write it down, free some space, and enter it again.',
+};
 
 /** One run: its view, kept fresh, and the way to add an event to it. */
 export function useRun(id: string, who: string): RunHandle {
   const client = useQueryClient();
   const [notice, setNotice] = useState('');
-  const [waitingCount, setWaitingCount] = useState(() => waiting(id).length);
+  const [kept, setKept] = useState(() => waiting(id));
+  const [clash, setClash] = useState(() => clashOf(id));
   const busy = useRef<Promise<Problem | null>>(Promise.resolve(null));
 
   const { told, live } = useRunLive(id, who);
@@ -39,10 +51,10 @@ export function useRun(id: string, who: string): RunHandle {
   const flush = useCallback((): Promise<Problem | null> => {
     busy.current = busy.current.then(async () => {
       while (waiting(id).length > 0) {
-        const seq = client.getQueryData<RunView>(['run', id])?.view.seq ?? 0;
-        const outcome: Outcome = await sendFirst(id, seq, who);
-        setWaitingCount(waiting(id).length);
-        if ('kept' in outcome) return null;
+        const outcome: Outcome = await sendFirst(id, who);
+        setKept(waiting(id));
+        setClash(clashOf(id));
+        if ('kept' in outcome || 'clash' in outcome) return null;
         if ('refused' in outcome) return outcome.refused;
         await client.cancelQueries({ queryKey: ['run', id] });
         client.setQueryData(['run', id], outcome.view);
@@ -55,11 +67,23 @@ export function useRun(id: string, who: string): RunHandle {
 
   const send: Send = useCallback(
     (kind, body) => {
-      put(id, { id: newID(), kind, by: who, at: new Date().toISOString(), body });
-      setWaitingCount(waiting(id).length);
+      const seen = client.getQueryData<RunView>(['run', id])?.view.seq ?? 0;
+      if (!put(id, { id: newID(), kind, by: who, at: new Date().toISOString(), body, seen })) return Promise.resolve(noRoom);
+      setKept(waiting(id));
       return flush();
     },
-    [flush, id, who],
+    [client, flush, id, who],
+  );
+
+  const settle = useCallback(
+    (both: boolean) => {
+      const now = clashOf(id);
+      if (now) settleClash(id, now, both);
+      setClash(null);
+      setKept(waiting(id));
+      void flush();
+    },
+    [flush, id],
   );
 
   // what waits is sent as soon as the server answers again
@@ -79,8 +103,11 @@ export function useRun(id: string, who: string): RunHandle {
     clearNotice: useCallback(() => {
       setNotice('');
     }, []),
-    waitingCount,
+    waitingCount: kept.length,
+    waiting: kept,
     waitingFor: waitingFor(id, who),
+    clash,
+    settle,
     told,
     live,
   };

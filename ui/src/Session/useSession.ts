@@ -24,6 +24,7 @@ export function useSigning() {
     const { data, error } = await call.catch(() => ({ data: undefined, error: undefined }));
     if (!data) return problemOf(error);
     client.setQueryData(['session'], data);
+    if (data.state === 'out') client.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' }); // nothing of it stays here
     await client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'session' });
     return null;
   };

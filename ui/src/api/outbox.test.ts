@@ -1,8 +1,15 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { api, type Problem, type RunView } from './client';
-import { put, sendFirst, waiting, waitingFor, type Parcel } from './outbox';
+import { clashOf, put, sendFirst, settleClash, waiting, waitingFor, type Parcel } from './outbox';
 
-const parcel = (id: string, by = 'Ines'): Parcel => ({ id, kind: 'note', by, at: '2026-11-24T09:00:00Z', body: { text: id } });
+const parcel = (id: string, by = 'Ines', seen = 3): Parcel => ({
+  id,
+  kind: 'note',
+  by,
+  at: '2026-11-24T09:00:00Z',
+  body: { text: id },
+  seen,
+});
 const view = (seq: number) => ({ id: 'r', view: { seq } }) as unknown as RunView;
 const problem = (status: number, more: Partial<Problem> = {}): Problem => ({
   type: 'about:blank',
@@ -32,6 +39,10 @@ beforeEach(() => {
     getItem: (k: string) => kept.get(k) ?? null,
     setItem: (k: string, v: string) => kept.set(k, v),
     removeItem: (k: string) => kept.delete(k),
+    key: (i: number) => [...kept.keys()][i] ?? null,
+    get length() {
+      return kept.size;
+    },
   });
 });
 
@@ -46,17 +57,17 @@ test('what waits is in order, run by run, and outlives a reload', () => {
   put('b', parcel('3'));
   expect(waiting('a').map((p) => p.id)).toEqual(['1', '2']);
   expect(waiting('b').map((p) => p.id)).toEqual(['3']);
-  localStorage.setItem('brankel.outbox.c', '{"torn');
+  localStorage.setItem('brankel.outbox.c.1', '{"torn');
+  localStorage.setItem('brankel.outbox.c.2', '{}');
+  localStorage.setItem('brankel.outbox.c.3', 'null');
   expect(waiting('c'), 'what can not be read is nothing').toEqual([]);
-  localStorage.setItem('brankel.outbox.c', '{}');
-  expect(waiting('c')).toEqual([]);
 });
 
 test('an entry that arrived leaves the outbox, the next one stays', async () => {
   put('a', parcel('1'));
   put('a', parcel('2'));
   const after = answers({ data: view(4) });
-  expect(await sendFirst('a', 3, 'Ines')).toEqual({ view: view(4), missed: '' });
+  expect(await sendFirst('a', 'Ines')).toEqual({ view: view(4), missed: '' });
   expect(after).toEqual([3]);
   expect(waiting('a').map((p) => p.id)).toEqual(['2']);
 });
@@ -65,7 +76,7 @@ test('when others wrote in between it is sent again behind theirs, and their nam
   put('a', parcel('1'));
   const missed = [{ by: 'Tobin' }, { by: 'Tobin' }, { by: 'Maud' }] as Problem['missed'];
   const after = answers({ error: problem(409, { run: view(6), ...(missed ? { missed } : {}) }) }, { data: view(7) });
-  const outcome = await sendFirst('a', 3, 'Ines');
+  const outcome = await sendFirst('a', 'Ines');
   expect(after).toEqual([3, 6]);
   expect(outcome).toMatchObject({ missed: 'Tobin and Maud wrote 3 entries in between; yours now stands after.' });
 });
@@ -81,7 +92,7 @@ for (const [says, answer] of [
   test(`${says}: the entry is kept`, async () => {
     put('a', parcel('1'));
     answers(answer);
-    expect(await sendFirst('a', 0, 'Ines')).toEqual({ kept: true });
+    expect(await sendFirst('a', 'Ines')).toEqual({ kept: true });
     expect(waiting('a')).toHaveLength(1);
   });
 }
@@ -95,7 +106,7 @@ for (const [says, refusal] of [
   test(`${says} is refused and leaves the outbox`, async () => {
     put('a', parcel('1'));
     answers({ error: refusal });
-    expect(await sendFirst('a', 0, 'Ines')).toEqual({ refused: refusal });
+    expect(await sendFirst('a', 'Ines')).toEqual({ refused: refusal });
     expect(waiting('a')).toEqual([]);
   });
 }
@@ -103,7 +114,7 @@ for (const [says, refusal] of [
 test('an entry waits until its maker is back', async () => {
   put('a', parcel('1', 'Tobin'));
   const after = answers({ data: view(1) });
-  expect(await sendFirst('a', 0, 'Ines')).toEqual({ kept: true });
+  expect(await sendFirst('a', 'Ines')).toEqual({ kept: true });
   expect(after, 'nothing was sent in the name of somebody else').toEqual([]);
   expect(waitingFor('a', 'Ines')).toBe('Tobin is not signed in.');
   expect(waitingFor('a', 'Tobin')).toBe('No answer from the server.');
@@ -112,7 +123,56 @@ test('an entry waits until its maker is back', async () => {
 test('a run that never stands still is tried a few times, then kept', async () => {
   put('a', parcel('1'));
   const after = answers(...Array.from({ length: 9 }, (_, i): Answer => ({ error: problem(409, { run: view(i + 1), missed: [] }) })));
-  expect(await sendFirst('a', 0, 'Ines')).toEqual({ kept: true });
+  expect(await sendFirst('a', 'Ines')).toEqual({ kept: true });
   expect(after).toHaveLength(5);
   expect(waiting('a')).toHaveLength(1);
+});
+
+test('a device that is full says so, and nothing is taken for kept', () => {
+  vi.spyOn(localStorage, 'setItem').mockImplementation(() => {
+    throw new DOMException('full');
+  });
+  expect(put('a', parcel('1'))).toBe(false);
+  expect(waiting('a')).toEqual([]);
+});
+
+const clashing = (seq: number, id = 'theirs') =>
+  problem(409, {
+    run: view(seq),
+    clash: { mine: 'eye read: 142.9 mm', theirs: [{ id, by: 'Tobin', at: '2026-11-24T09:00:00Z', says: 'eye read: 143.4 mm' }] },
+  });
+
+test('two versions of the same thing wait for a tap; both, and ours is sent behind theirs', async () => {
+  put('a', parcel('1'));
+  put('a', parcel('2'));
+  const after = answers({ error: clashing(6) }, { data: view(7) });
+  const outcome = await sendFirst('a', 'Ines');
+  expect(outcome).toMatchObject({ clash: { id: '1', seq: 6, mine: 'eye read: 142.9 mm' } });
+  expect(await sendFirst('a', 'Ines'), 'nothing goes on before that').toEqual({ kept: true });
+  const clash = clashOf('a');
+  expect(clash?.theirs[0]?.by, 'it outlives a reload').toBe('Tobin');
+  if (clash) settleClash('a', clash, true);
+  expect(await sendFirst('a', 'Ines')).toMatchObject({ view: view(7) });
+  expect(after).toEqual([3, 6]);
+  expect(waiting('a').map((p) => p.id)).toEqual(['2']);
+});
+
+test('left out, ours is gone and the next one goes on', async () => {
+  put('a', parcel('1'));
+  put('a', parcel('2'));
+  answers({ error: clashing(6) });
+  await sendFirst('a', 'Ines');
+  const clash = clashOf('a');
+  if (clash) settleClash('a', clash, false);
+  expect(clashOf('a')).toBeNull();
+  expect(waiting('a').map((p) => p.id)).toEqual(['2']);
+});
+
+test('what this device itself sent before is no other version', async () => {
+  put('a', parcel('1'));
+  put('a', parcel('2'));
+  const after = answers({ data: view(4) }, { error: clashing(4, '1') }, { data: view(5) });
+  await sendFirst('a', 'Ines');
+  expect(await sendFirst('a', 'Ines')).toMatchObject({ view: view(5), missed: '' });
+  expect(after).toEqual([3, 3, 4]);
 });

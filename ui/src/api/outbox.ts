@@ -1,27 +1,48 @@
 import { api, problemOf, type EventIn, type Problem, type RunView } from './client';
 
-export type Parcel = Omit<EventIn, 'after'>;
-export type Outcome = { view: RunView; missed: string } | { refused: Problem } | { kept: true };
+/** An entry on its way: what was made here, and the last event of the run that its maker had seen. */
+export type Parcel = Omit<EventIn, 'after'> & { seen: number };
 
-const key = (run: string) => `brankel.outbox.${run}`;
+/** Both versions of the same thing, until somebody says what is so. `seq` is how far the run is by now. */
+export type Clash = NonNullable<Problem['clash']> & { id: string; seq: number };
 
-/** The events of a run that have not reached the server yet, oldest first. They outlive a reload. */
-export function waiting(run: string): Parcel[] {
+export type Outcome = { view: RunView; missed: string } | { refused: Problem } | { kept: true } | { clash: Clash };
+
+const prefix = (run: string) => `brankel.outbox.${run}.`;
+
+// each entry stands under a key of its own, so that two pages of one device never write over each other
+const keysOf = (run: string): string[] =>
+  Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '')
+    .filter((k) => k.startsWith(prefix(run)))
+    .sort();
+
+function parcelAt(key: string): Parcel | null {
   try {
-    const list: unknown = JSON.parse(localStorage.getItem(key(run)) ?? '[]');
-    return Array.isArray(list) ? (list as Parcel[]) : [];
+    const one = JSON.parse(localStorage.getItem(key) ?? '') as Partial<Parcel> | null;
+    return one && typeof one.id === 'string' && typeof one.kind === 'string' ? (one as Parcel) : null;
   } catch {
-    return [];
+    return null;
   }
 }
 
-function keep(run: string, list: Parcel[]) {
-  if (list.length === 0) localStorage.removeItem(key(run));
-  else localStorage.setItem(key(run), JSON.stringify(list));
+/** The entries of a run that have not reached the server yet, oldest first. They outlive a reload and a restart. */
+export const waiting = (run: string): Parcel[] => keysOf(run).flatMap((k) => parcelAt(k) ?? []);
+
+let made = 0;
+
+/** Keeps an entry; false when this device has no room for it. */
+export function put(run: string, parcel: Parcel): boolean {
+  const at = `${Date.now().toString().padStart(15, '0')}.${(made++).toString().padStart(6, '0')}`;
+  try {
+    localStorage.setItem(`${prefix(run)}${at}.${parcel.id}`, JSON.stringify(parcel));
+    return true;
+  } catch {
+    return false;
+  }
 }
 
-export function put(run: string, parcel: Parcel) {
-  keep(run, [...waiting(run), parcel]);
+function drop(run: string, id: string) {
+  for (const key of keysOf(run)) if (key.endsWith(`.${id}`)) localStorage.removeItem(key);
 }
 
 /** Why entries wait, in words: those of somebody else wait until they are back. */
@@ -30,37 +51,90 @@ export function waitingFor(run: string, who: string): string {
   return first && first.by !== who ? `${first.by} is not signed in.` : 'No answer from the server.';
 }
 
+const sentKey = (run: string) => `brankel.sent.${run}`;
+const mostSent = 100;
+
+/** What this device sent already: that is nobody else's version. */
+function sentFrom(run: string): string[] {
+  try {
+    const list: unknown = JSON.parse(localStorage.getItem(sentKey(run)) ?? '[]');
+    return Array.isArray(list) ? (list as string[]) : [];
+  } catch {
+    return [];
+  }
+}
+
+function remember(run: string, id: string) {
+  try {
+    localStorage.setItem(sentKey(run), JSON.stringify([...sentFrom(run), id].slice(-mostSent)));
+  } catch {
+    // without room it is only asked once more than needed
+  }
+}
+
+const clashKey = (run: string) => `brankel.clash.${run}`;
+
+/** The clash that waits for a tap, null when there is none. */
+export function clashOf(run: string): Clash | null {
+  try {
+    const clash = JSON.parse(localStorage.getItem(clashKey(run)) ?? 'null') as Clash | null;
+    return clash && waiting(run)[0]?.id === clash.id ? clash : null;
+  } catch {
+    return null;
+  }
+}
+
+/** Says what is so: both, then ours stands behind theirs; or theirs alone, then ours is left out. */
+export function settleClash(run: string, clash: Clash, both: boolean) {
+  const key = keysOf(run).find((k) => k.endsWith(`.${clash.id}`));
+  const parcel = key ? parcelAt(key) : null;
+  if (key && parcel && both) localStorage.setItem(key, JSON.stringify({ ...parcel, seen: clash.seq }));
+  else drop(run, clash.id);
+  localStorage.removeItem(clashKey(run));
+}
+
 /** Who wrote what came in between, in words. */
-function between(missed: Problem['missed']): string {
-  if (!missed || missed.length === 0) return '';
-  const by = [...new Set(missed.map((e) => e.by))].join(' and ');
-  return `${by} wrote ${missed.length === 1 ? 'an entry' : `${missed.length} entries`} in between; yours now stands after.`;
+function between(missed: Problem['missed'], own: string[]): string {
+  const theirs = (missed ?? []).filter((e) => !own.includes(e.id));
+  if (theirs.length === 0) return '';
+  const by = [...new Set(theirs.map((e) => e.by))].join(' and ');
+  return `${by} wrote ${theirs.length === 1 ? 'an entry' : `${theirs.length} entries`} in between; yours now stands after.`;
 }
 
 /**
- * Sends the oldest waiting event after event number `seq`. When others wrote in between it is sent again
- * behind theirs: what was read or turned stays true. A refused event leaves the outbox; without a network it stays.
+ * Sends the oldest waiting entry behind the last event its maker had seen. When others wrote in between it is sent
+ * again behind theirs: what was read or turned stays true. When they wrote of the same thing it waits for a tap. A
+ * refused entry leaves the outbox; without a network it stays.
  */
-export async function sendFirst(run: string, seq: number, who: string): Promise<Outcome> {
+export async function sendFirst(run: string, who: string): Promise<Outcome> {
   const [first] = waiting(run);
-  if (first?.by !== who) return { kept: true };
-  let after = seq;
+  if (first?.by !== who || clashOf(run)) return { kept: true };
+  const { seen, ...body } = first;
+  let after = seen;
   let missed = '';
   for (let tries = 0; tries < 5; tries++) {
     let answer;
     try {
-      answer = await api.POST('/api/v1/runs/{run}/events', { params: { path: { run } }, body: { ...first, after } });
+      answer = await api.POST('/api/v1/runs/{run}/events', { params: { path: { run } }, body: { ...body, after } });
     } catch {
       return { kept: true };
     }
     if (answer.data) {
       drop(run, first.id);
+      remember(run, first.id);
       return { view: answer.data, missed };
     }
     const problem = problemOf(answer.error);
     if (problem.status === 409 && problem.run) {
+      const own = sentFrom(run);
+      const theirs = (problem.clash?.theirs ?? []).filter((t) => !own.includes(t.id));
       after = problem.run.view.seq;
-      missed = between(problem.missed);
+      if (theirs.length > 0) {
+        const clash = { mine: problem.clash?.mine ?? '', theirs, id: first.id, seq: after };
+        localStorage.setItem(clashKey(run), JSON.stringify(clash));
+        return { clash };
+      }
+      missed = between(problem.missed, own);
       continue;
     }
     if (problem.status === 0 || problem.status === 401 || problem.status === 429 || problem.status >= 500) return { kept: true };
@@ -68,11 +142,4 @@ export async function sendFirst(run: string, seq: number, who: string): Promise<
     return { refused: problem };
   }
   return { kept: true };
-}
-
-function drop(run: string, id: string) {
-  keep(
-    run,
-    waiting(run).filter((p) => p.id !== id),
-  );
 }

@@ -1068,6 +1068,10 @@ export interface components {
             name: string;
             purpose: string;
         };
+        Clash: {
+            mine: string;
+            theirs: components["schemas"]["Their"][];
+        };
         EventIn: {
             after: number;
             /** Format: date-time */
@@ -1159,6 +1163,7 @@ export interface components {
             y: number;
         };
         Problem: {
+            clash?: components["schemas"]["Clash"];
             detail: string;
             faults?: components["schemas"]["Fault"][];
             field?: string;
@@ -2357,6 +2362,13 @@ export interface components {
         TableIn: {
             name: string;
             text: string;
+        };
+        Their: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            id: string;
+            says: string;
         };
         ThinIn: {
             name: string;
