@@ -69,7 +69,7 @@ func TestACertificateIsRenewedWithoutARestart(t *testing.T) {
 
 func TestTheAddressAPhoneFinds(t *testing.T) {
 	for text, want := range map[string]string{
-		"":                            "",
+		"":                          "",
 		"http://192.168.1.20:8787/": "http://192.168.1.20:8787", " https://shop.example ": "https://shop.example"} {
 		got, err := web.Address(text)
 		require.NoError(t, err)

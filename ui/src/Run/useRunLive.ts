@@ -22,11 +22,10 @@ export function useRunLive(id: string, who: string): { told: Told | null; live: 
     const after = client.getQueryData<RunView>(['run', id])?.view.seq ?? 0;
     const stream = new EventSource(`/api/v1/runs/${encodeURIComponent(id)}/stream?after=${after}`);
     const opened = Date.now();
-    let first = true;
     stream.addEventListener('open', () => {
       // the server is back: the run is looked at, and what waits here is sent
-      if (!first) void client.invalidateQueries({ queryKey: ['run', id] });
-      first = false;
+      const at = client.getQueryState(['run', id])?.dataUpdatedAt ?? 0;
+      if (Date.now() - at > 2_000) void client.invalidateQueries({ queryKey: ['run', id] });
     });
     stream.addEventListener('entry', (e: MessageEvent<string>) => {
       const entry = JSON.parse(e.data) as Told & { received: string };

@@ -24,7 +24,7 @@ test('what was known is known again after a restart, also when it could not be a
   keepKnown(first, 'b1');
   first.setQueryData(['run', 'r'], { seq: 4 });
   first.setQueryData(['people'], ['Ines']);
-  await first.fetchQuery({ queryKey: ['run', 'r'], queryFn: () => Promise.reject(new Error('away')) }).catch(() => null);
+  await first.query({ queryKey: ['run', 'r'], queryFn: () => Promise.reject(new Error('away')) }).catch(() => null);
   expect(first.getQueryState(['run', 'r'])?.status).toBe('error');
   vi.advanceTimersByTime(1_500);
 
