@@ -56,8 +56,9 @@ func (w writer) bytes() ([]byte, error) {
 	return out.Bytes(), err
 }
 
-// PDF writes the record on paper of one of Sizes. The same record gives the same bytes.
-func PDF(r run.Record, size string) ([]byte, error) {
+// PDF writes the record on paper of one of Sizes; photos are the bytes of its photos by their
+// SHA-256. The same record gives the same bytes.
+func PDF(r run.Record, photos map[string][]byte, size string) ([]byte, error) {
 	w := page(size, r.Heading, func(w writer) { w.foot(r) })
 	w.head(r)
 	w.broken(r.Broken)
@@ -68,6 +69,7 @@ func PDF(r run.Record, size string) ([]byte, error) {
 	w.fields("Proved", r.Checks)
 	w.list("Left open", r.Open)
 	w.list("Out by request", r.Deviations)
+	w.photos(r.Photos, photos)
 	w.sign(r)
 	w.events(r.Lines)
 	return w.bytes()
@@ -165,8 +167,20 @@ func (w writer) list(title string, list []string) {
 	w.fields(title, fields)
 }
 
+// hashSide is how large the square with the chain's hash stands, in mm.
+const hashSide = 24.0
+
 func (w writer) sign(r run.Record) {
+	if _, tall := w.GetPageSize(); w.GetY()+hashSide+8 > tall-24 {
+		w.AddPage()
+	}
 	w.title("Signed")
+	top := w.GetY()
+	defer func() { w.SetY(max(w.GetY(), top+hashSide)) }()
+	if r.Hash != "" {
+		w.square(r.Hash, margin+w.width-hashSide, top-4, hashSide)
+		w.width -= hashSide + 4
+	}
 	w.ink(10, "")
 	if r.Signed == "" {
 		w.MultiCell(w.width, line, "Not signed: this is the state after "+fmt.Sprint(r.Through)+" events.", "", "L", false)
@@ -198,5 +212,10 @@ func (w writer) events(lines []run.Entry) {
 			says += " (received " + e.Received.Format(run.Moment) + ")"
 		}
 		w.MultiCell(w.width-58, 4.4, says, "", "L", false)
+		for _, more := range e.Amended {
+			w.SetFont("B", "B", 8.5)
+			w.SetX(margin + 58)
+			w.MultiCell(w.width-58, 4.4, "amended by "+more, "", "L", false)
+		}
 	}
 }

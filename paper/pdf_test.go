@@ -16,7 +16,7 @@ import (
 
 // words is what stands on the paper of a record, as poppler's pdftotext reads it.
 func words(t *testing.T, r run.Record) string {
-	raw, err := PDF(r, "A4")
+	raw, err := PDF(r, nil, "A4")
 	require.NoError(t, err)
 	return textOf(t, raw)
 }
@@ -85,7 +85,7 @@ func TestARulerOfAnyFiguresIsPrintedAtOnce(t *testing.T) {
 		r.Marks = []run.Mark{{Kind: "left", At: r.From}}
 		rec := record()
 		rec.Rules = []run.Rule{r}
-		raw, err := PDF(rec, "A4")
+		raw, err := PDF(rec, nil, "A4")
 		require.NoError(t, err)
 		assert.Less(t, len(raw), 200_000)
 	}

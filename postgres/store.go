@@ -113,11 +113,11 @@ func (s *Store) migrate() error {
 		}
 		if err := tx.AutoMigrate(
 			&sheetRow{}, &workshopRow{}, &personRow{}, &attemptRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{},
-			&machineRow{}, &cableRow{}, &runRow{}, &eventRow{}, &ledgerRow{}, &versionRow{}, &invitationRow{}, &handRow{},
+			&machineRow{}, &cableRow{}, &runRow{}, &eventRow{}, &ledgerRow{}, &versionRow{}, &invitationRow{}, &handRow{}, &photoRow{},
 		); err != nil {
 			return fmt.Errorf("the tables could not be brought up to date: %w", err)
 		}
-		return tx.Exec(appendOnly).Error
+		return tx.Exec(appendOnly + photosStand).Error
 	})
 }
 

@@ -98,6 +98,9 @@ func (s *Store) verifyRuns(known map[string]string, signed map[string][]string, 
 			tell("%w", err)
 			continue
 		}
+		if err := s.verifyPhotos(row.ID, events, tell); err != nil {
+			return err
+		}
 		if err := matches(row, events, signed[row.ID]); err != nil {
 			tell("%w", err)
 		}

@@ -71,6 +71,9 @@ func (s *Shop) add(o *open, e run.Event, sent string, after int) error {
 	if err := s.helped(&b, e); err != nil {
 		return err
 	}
+	if err := s.named(&b, o, e); err != nil {
+		return err
+	}
 	if e, err = run.Admit(b, o.state, e); err != nil {
 		return err
 	}

@@ -19,6 +19,7 @@ type kept struct {
 	gauges   *lru.Cache[string, aged[[]run.Gauge]]      // there is one entry
 
 	hub     *hub
+	opening chan struct{} // photos being opened: each may take 200 MB for a moment
 	hashing chan struct{} // passwords being compared: each takes 64 MB for a moment
 }
 
@@ -43,6 +44,7 @@ func newKept() *kept {
 		machines: must(lru.New[string, aged[workshop.Machine]](machinesKept)),
 		gauges:   must(lru.New[string, aged[[]run.Gauge]](1)),
 		hub:      newHub(),
+		opening:  make(chan struct{}, 1),
 		hashing:  make(chan struct{}, 2),
 	}
 }

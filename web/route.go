@@ -1,6 +1,8 @@
 package web
 
 import (
+	"time"
+
 	"github.com/labstack/echo/v5"
 
 	"brankel/rigging/workshop"
@@ -14,7 +16,8 @@ type route struct {
 	needs  workshop.Action // "" for anybody with or without an account
 	open   bool            // without a session at all
 	slow   bool            // attempts are limited
-	large  bool            // a body of up to largeLimit
+	body   int64           // the most a body may have; 0 for bodyLimit
+	time   time.Duration   // how long it may take; 0 for longest
 	guests bool            // open to the guests of its run too
 	flows  bool            // goes on for as long as it is read
 }
@@ -24,14 +27,16 @@ func on(method, path, id, summary string) route {
 	return route{Operation: describe.Operation{Method: method, Path: path, ID: id, Summary: summary}}
 }
 
-func (r route) asks(query ...string) route { r.Query = query; return r }
-func (r route) takes(in any) route         { r.In = in; return r }
-func (r route) gives(out any) route        { r.Out = out; return r }
-func (r route) as(mediaType string) route  { r.Type = mediaType; return r }
-func (r route) slowly() route              { r.slow = true; return r }
-func (r route) atLarge() route             { r.large = true; return r }
-func (r route) toGuests() route            { r.guests = true; return r }
-func (r route) flowing() route             { r.flows = true; return r }
+func (r route) asks(query ...string) route   { r.Query = query; return r }
+func (r route) takes(in any) route           { r.In = in; return r }
+func (r route) gives(out any) route          { r.Out = out; return r }
+func (r route) as(mediaType string) route    { r.Type = mediaType; return r }
+func (r route) slowly() route                { r.slow = true; return r }
+func (r route) atLarge() route               { return r.upTo(largeLimit) }
+func (r route) upTo(most int64) route        { r.body = most; return r }
+func (r route) within(t time.Duration) route { r.time = t; return r }
+func (r route) toGuests() route              { r.guests = true; return r }
+func (r route) flowing() route               { r.flows = true; return r }
 
 // by serves the route to who may do what it needs.
 func (r route) by(handle echo.HandlerFunc, needs workshop.Action) route {
@@ -43,12 +48,4 @@ func (r route) by(handle echo.HandlerFunc, needs workshop.Action) route {
 func (r route) openTo(handle echo.HandlerFunc) route {
 	r.handle, r.open = handle, true
 	return r
-}
-
-// most is the largest body the route takes.
-func (r route) most() int64 {
-	if r.large {
-		return largeLimit
-	}
-	return bodyLimit
 }

@@ -85,54 +85,53 @@ type SheetLine struct {
 
 func (s *server) routes() []route {
 	get, post := http.MethodGet, http.MethodPost
-	return slices.Concat(s.sessionRoutes(), s.benchRoutes(), s.sheetRoutes(), s.machineRoutes(), s.pathRoutes(), s.streamRoutes(), s.handRoutes(), []route{
-		on(get, "/api/v1/bays", "bays", "the machines on the floor").gives(shop.Bays{}).
-			by(s.bays, workshop.Read),
-		on(post, "/api/v1/runs", "openRun", "open a run; the same id twice opens one").takes(RunIn{}).gives(shop.RunView{}).
-			by(s.openRun, workshop.Work),
-		on(get, "/api/v1/runs/{run}", "run", "a run as it stands").gives(shop.RunView{}).
-			by(s.run, workshop.Read).toGuests(),
-		on(get, "/api/v1/runs/{run}/events", "events", "the events of a run, after a number").asks("after").gives([]run.Event{}).
-			by(s.events, workshop.Read).toGuests(),
-		on(post, "/api/v1/runs/{run}/events", "append", "add an event; 409 with those missed when others came "+
-			"first").takes(EventIn{}).gives(shop.RunView{}).
-			by(s.appendEvent, workshop.Work).toGuests(),
-		on(post, "/api/v1/runs/{run}/understand", "understand", "what does this reading mean? nothing is "+
-			"kept").takes(run.Reading{}).gives(Meaning{}).
-			by(s.understand, workshop.Read).toGuests(),
-		on(get, "/api/v1/runs/{run}/which", "which", "which sheet does this serial lead to?").asks("serial", "hand", "variant").gives(Which{}).
-			by(s.which, workshop.Read),
-		on(get, "/api/v1/runs/{run}/record", "record", "the record").gives(run.Record{}).
-			by(s.record, workshop.Read),
-		on(get, "/api/v1/runs/{run}/record.pdf", "recordPDF", "the record on paper, A4 or Letter").asks("paper").as("application/pdf").
-			by(s.recordPDF, workshop.Read),
-		on(get, "/api/v1/runs/{run}/order.pdf", "orderPDF", "what to order, where the run argues for a "+
-			"repair").asks("paper").as("application/pdf").
-			by(s.orderPDF, workshop.Read),
-		on(post, "/api/v1/whatif", "whatIf", "what a rig would show, set and worn otherwise: of a sheet, of a run as it was "+
-			"read last, or of a family in its usual proportions").takes(shop.WhatIf{}).gives(shop.WhatIfView{}).
-			by(s.whatIf, workshop.Read),
-		on(get, "/api/v1/calc", "calcs", "the calculations").gives([]CalcName{}).
-			openTo(s.calcs),
-		on(post, "/api/v1/calc/{name}", "calc", "one calculation; its fields are those of brankel "+
-			"calc").takes(map[string]any{}).gives(map[string]any{}).
-			openTo(s.calc),
-		on(post, "/api/v1/rig/answer", "rigAnswer", "what a rig shows, as it is set and worn, where its control stands").
-			takes(RigQuestion{}).gives(rig.Answer{}).
-			openTo(s.rigAnswer),
-		on(get, "/api/v1/rig.schema.json", "rigSchema", "the JSON Schema of the rig").as("application/schema+json").
-			openTo(s.rigSchema),
-		on(get, "/api/v1/sheets", "sheets", "the newest revision of each rig sheet, a page after a number").asks("after").gives([]SheetLine{}).
-			by(s.sheets, workshop.Read),
-		on(get, "/api/v1/sheets/{hash}", "sheet", "one sheet in the open format").gives(sheet.Sheet{}).
-			by(s.sheet, workshop.Read),
-		on(get, "/api/v1/rig-sheet.schema.json", "sheetSchema", "the JSON Schema of the rig sheet").as("application/schema+json").
-			openTo(s.schema),
-		on(get, "/api/v1/openapi.json", "openapi", "this document").as("application/json").
-			openTo(s.openapi),
-		on(get, "/healthz", "healthz", "200 when the database answers").as("text/plain").
-			openTo(s.health),
-	})
+	return slices.Concat(s.sessionRoutes(), s.benchRoutes(), s.sheetRoutes(), s.machineRoutes(), s.pathRoutes(), s.streamRoutes(), s.handRoutes(),
+		s.paperRoutes(), []route{
+			on(get, "/api/v1/bays", "bays", "the machines on the floor").gives(shop.Bays{}).
+				by(s.bays, workshop.Read),
+			on(post, "/api/v1/runs", "openRun", "open a run; the same id twice opens one").takes(RunIn{}).gives(shop.RunView{}).
+				by(s.openRun, workshop.Work),
+			on(get, "/api/v1/runs/{run}", "run", "a run as it stands").gives(shop.RunView{}).
+				by(s.run, workshop.Read).toGuests(),
+			on(get, "/api/v1/runs/{run}/events", "events", "the events of a run, after a number").asks("after").gives([]run.Event{}).
+				by(s.events, workshop.Read).toGuests(),
+			on(post, "/api/v1/runs/{run}/events", "append", "add an event; 409 with those missed when others came "+
+				"first").takes(EventIn{}).gives(shop.RunView{}).
+				by(s.appendEvent, workshop.Work).toGuests(),
+			on(post, "/api/v1/runs/{run}/understand", "understand", "what does this reading mean? nothing is "+
+				"kept").takes(run.Reading{}).gives(Meaning{}).
+				by(s.understand, workshop.Read).toGuests(),
+			on(get, "/api/v1/runs/{run}/which", "which", "which sheet does this serial lead to?").asks("serial", "hand", "variant").gives(Which{}).
+				by(s.which, workshop.Read),
+			on(get, "/api/v1/runs/{run}/record", "record", "the record").gives(run.Record{}).
+				by(s.record, workshop.Read),
+			on(get, "/api/v1/runs/{run}/order.pdf", "orderPDF", "what to order, where the run argues for a "+
+				"repair").asks("paper").as("application/pdf").
+				by(s.orderPDF, workshop.Read),
+			on(post, "/api/v1/whatif", "whatIf", "what a rig would show, set and worn otherwise: of a sheet, of a run as it was "+
+				"read last, or of a family in its usual proportions").takes(shop.WhatIf{}).gives(shop.WhatIfView{}).
+				by(s.whatIf, workshop.Read),
+			on(get, "/api/v1/calc", "calcs", "the calculations").gives([]CalcName{}).
+				openTo(s.calcs),
+			on(post, "/api/v1/calc/{name}", "calc", "one calculation; its fields are those of brankel "+
+				"calc").takes(map[string]any{}).gives(map[string]any{}).
+				openTo(s.calc),
+			on(post, "/api/v1/rig/answer", "rigAnswer", "what a rig shows, as it is set and worn, where its control stands").
+				takes(RigQuestion{}).gives(rig.Answer{}).
+				openTo(s.rigAnswer),
+			on(get, "/api/v1/rig.schema.json", "rigSchema", "the JSON Schema of the rig").as("application/schema+json").
+				openTo(s.rigSchema),
+			on(get, "/api/v1/sheets", "sheets", "the newest revision of each rig sheet, a page after a number").asks("after").gives([]SheetLine{}).
+				by(s.sheets, workshop.Read),
+			on(get, "/api/v1/sheets/{hash}", "sheet", "one sheet in the open format").gives(sheet.Sheet{}).
+				by(s.sheet, workshop.Read),
+			on(get, "/api/v1/rig-sheet.schema.json", "sheetSchema", "the JSON Schema of the rig sheet").as("application/schema+json").
+				openTo(s.schema),
+			on(get, "/api/v1/openapi.json", "openapi", "this document").as("application/json").
+				openTo(s.openapi),
+			on(get, "/healthz", "healthz", "200 when the database answers").as("text/plain").
+				openTo(s.health),
+		})
 }
 
 // OpenAPI is the document of the API, made from the Go types.
@@ -253,19 +252,6 @@ func (s *server) which(c *echo.Context) error {
 func (s *server) record(c *echo.Context) error {
 	out, err := s.in(c).Record(c.Param("run"))
 	return answer(c, out, err)
-}
-
-func (s *server) recordPDF(c *echo.Context) error {
-	r, err := s.in(c).Record(c.Param("run"))
-	if err != nil {
-		return err
-	}
-	size, err := paperSize(c)
-	if err != nil {
-		return err
-	}
-	raw, err := paper.PDF(r, size)
-	return printed(c, "record-"+r.Heading.Run, raw, err)
 }
 
 func (s *server) orderPDF(c *echo.Context) error {

@@ -2,6 +2,7 @@
 package web
 
 import (
+	"cmp"
 	"compress/gzip"
 	"context"
 	"crypto/rand"
@@ -33,7 +34,7 @@ type server struct {
 }
 
 // bodyLimit is the most one request may carry: an event is a few hundred bytes.
-const bodyLimit = 256 << 10
+const bodyLimit int64 = 256 << 10
 
 // packFrom is the size from which an answer is packed: on the network of a workshop the
 // view of a run travels faster than it packs.
@@ -89,7 +90,7 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 		path := strings.NewReplacer("{", ":", "}", "").Replace(r.Path)
 		around := []echo.MiddlewareFunc{}
 		if !r.flows {
-			around = append(around, inTime, packed)
+			around = append(around, inTime(cmp.Or(r.time, longest)), packed)
 		}
 		if r.slow {
 			around = append(around, slow)
@@ -97,7 +98,7 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 		if !r.open {
 			around = append(around, withSession)
 		}
-		e.Add(r.Method, path, srv.guard(r), append(around, limit(r.most()))...)
+		e.Add(r.Method, path, srv.guard(r), append(around, limit(cmp.Or(r.body, bodyLimit)))...)
 	}
 	e.GET("/assets/*", srv.asset, packed)
 	e.GET("/sw.js", srv.worker)
@@ -111,12 +112,14 @@ func (s *server) in(c *echo.Context) *shop.Shop { return s.shop.Within(c.Request
 // longest is how long a request may take: a store that does not answer is told as such.
 const longest = 10 * time.Second
 
-func inTime(next echo.HandlerFunc) echo.HandlerFunc {
-	return func(c *echo.Context) error {
-		ctx, cancel := context.WithTimeout(c.Request().Context(), longest)
-		defer cancel()
-		c.SetRequest(c.Request().WithContext(ctx))
-		return next(c)
+func inTime(most time.Duration) echo.MiddlewareFunc {
+	return func(next echo.HandlerFunc) echo.HandlerFunc {
+		return func(c *echo.Context) error {
+			ctx, cancel := context.WithTimeout(c.Request().Context(), most)
+			defer cancel()
+			c.SetRequest(c.Request().WithContext(ctx))
+			return next(c)
+		}
 	}
 }
 

@@ -5,6 +5,7 @@
 //	brankel export DIR         write floor and sheets as open-format files
 //	brankel demo               load the demo workshop into an empty database
 //	brankel verify             walk every hash chain
+//	brankel verify FILE        prove an exported run, or a machine's bundle, without a database
 //	brankel rebuild            work out anew what the floor shows of every run
 //	brankel calc NAME          one calculation, JSON in, JSON out
 //	brankel calc --cases FILE  an array of cases
@@ -34,7 +35,7 @@ import (
 	"brankel/web/describe"
 )
 
-const usage = "write: brankel serve [--demo] | import DIR | export DIR | demo | verify | rebuild | calc NAME | " +
+const usage = "write: brankel serve [--demo] | import DIR | export DIR | demo | verify [FILE] | rebuild | calc NAME | " +
 	"calc --cases FILE | calc --list | rig answer | rig answer --cases FILE | rehearse | rehearse --cases FILE | schema [rig] | openapi"
 
 func main() {
@@ -79,7 +80,9 @@ func command(ctx context.Context, args []string) int {
 		err = withShop(ctx, func(s *shop.Shop) error { return importFolder(s, os.DirFS(args[1])) })
 	case name == "export" && len(args) == 2:
 		err = withShop(ctx, func(s *shop.Shop) error { return exportFolder(s, args[1]) })
-	case name == "verify":
+	case name == "verify" && len(args) == 2:
+		err = verifyFile(args[1])
+	case name == "verify" && len(args) == 1:
 		err = withShop(ctx, verify)
 	case name == "rebuild":
 		err = withShop(ctx, rebuild)
@@ -149,15 +152,6 @@ func exportFolder(s *shop.Shop, dir string) error {
 		}
 		return root.WriteFile(name, raw, 0o644)
 	})
-}
-
-func verify(s *shop.Shop) error {
-	v, err := s.Store.Verify()
-	if err != nil {
-		return err
-	}
-	fmt.Printf("%d runs, %d events, %d sheets: every chain is whole\nhead of the ledger: %s\n", v.Runs, v.Events, v.Sheets, v.Head)
-	return nil
 }
 
 func rebuild(s *shop.Shop) error {

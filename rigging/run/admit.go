@@ -18,9 +18,11 @@ type Bench struct {
 	Cable   string
 	Sheets  []sheet.Head
 	Gauges  []Gauge
-	Day     string // of what is being written, 2006-01-02
-	Holding string // who holds the control just now, by the device of their own
-	Opens   bool   // the shop itself opens a run from the Bench: nobody else brings figures
+	Day     string  // of what is being written, 2006-01-02
+	Photo   *[2]int // width and height of the photo that an event names, nil when it is not kept
+	Amends  *Event  // the entry that an event amends
+	Holding string  // who holds the control just now, by the device of their own
+	Opens   bool    // the shop itself opens a run from the Bench: nobody else brings figures
 }
 
 // Incoming is an event that is looked at, with all that stands around it.

@@ -40,6 +40,8 @@ const (
 	KindCorrected  Kind = "corrected"
 	KindSigned     Kind = "signed"
 	KindInspected  Kind = "inspected"
+	KindPhoto      Kind = "photo"
+	KindAmended    Kind = "amended" // after the signature
 )
 
 // kind is all there is to know of one kind of event.
@@ -127,6 +129,8 @@ func init() {
 		KindPaused:    row(admitNote, foldPaused, func(n Note) string { return n.Text }).keptQuiet(),
 		KindCorrected: row(admitCorrected, foldCorrected, saysCorrected).keptQuiet(),
 		KindSigned:    row(admitSigned, foldSigned, func(s Signed) string { return "signed by " + s.Name }),
+		KindPhoto:     row(admitPhoto, func(*State, Event, Photo) {}, saysPhoto).keptQuiet().afterSign().byGuest(),
+		KindAmended:   row(admitAmended, func(*State, Event, Amended) {}, saysAmended).keptQuiet().afterSign(),
 		KindInspected: row(admitInspected, foldInspected, saysInspected).keptQuiet().afterSign(),
 	}
 }

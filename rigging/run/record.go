@@ -32,6 +32,8 @@ type Record struct {
 
 	Picture *picture.Scene `json:"picture,omitempty"` // as it was read last
 
+	Photos []PhotoLine `json:"photos"`
+
 	Lines      []Entry  `json:"lines"`  // every event in words, in order
 	Result     []Field  `json:"result"` // as found, moves, as left, drift, lost motion
 	Checks     []Field  `json:"checks"`
@@ -60,6 +62,8 @@ type Entry struct {
 	// Received is when it was kept, when that was long after it was made.
 	Received *time.Time `json:"received,omitempty"`
 	Void     bool       `json:"void,omitempty"` // taken back later
+	Amended  []string   `json:"amended,omitempty"`
+	Event    string     `json:"event"` // its id
 }
 
 // Foot stands under every record.
@@ -69,7 +73,7 @@ const Foot = "The maker's manual and the licensed person decide. This record say
 // MakeRecord writes the record of a state and the events behind it. broken is why the
 // chain of events can not be trusted, "" when it is whole.
 func MakeRecord(h Heading, st State, events []Event, broken string) Record {
-	r := Record{Heading: h, Broken: broken, Rules: nonNil(st.AllRules()), Complaint: []Field{}, Lines: entries(events), Result: st.result(),
+	r := Record{Heading: h, Broken: broken, Rules: nonNil(st.AllRules()), Complaint: []Field{}, Lines: entries(events), Photos: Photos(events), Result: st.result(),
 		Checks: st.checked(), Open: nonNil(st.openChecks()), Deviations: nonNil(st.deviations()), Hash: st.LastHash, Through: st.Seq,
 		Foot: Foot}
 	if st.Complaint != nil {
@@ -145,10 +149,10 @@ func (st State) openChecks() (out []string) {
 const late = 5 * time.Minute
 
 func entries(events []Event) []Entry {
-	struck := struckOut(events)
+	struck, amended := struckOut(events), amendments(events)
 	out := []Entry{}
 	for _, e := range events {
-		line := Entry{Seq: e.Seq, At: e.At, By: e.By, Says: e.Says(), Void: struck[e.ID]}
+		line := Entry{Seq: e.Seq, At: e.At, By: e.By, Says: e.Says(), Void: struck[e.ID], Amended: amended[e.ID], Event: e.ID}
 		if apart := e.Received.Sub(e.At); !e.Received.IsZero() && (apart > late || apart < -late) {
 			line.Received = &e.Received
 		}

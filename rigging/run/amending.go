@@ -1,0 +1,90 @@
+package run
+
+import (
+	"fmt"
+	"slices"
+
+	"brankel/rigging/fault"
+	"brankel/rigging/quantity"
+)
+
+// Amended adds to an entry of a signed record what it should say, and why; the entry stays as it
+// is. Seq and Says of it are filled in here.
+type Amended struct {
+	Event  string `json:"event"`
+	Text   string `json:"text"`
+	Reason string `json:"reason"`
+	Seq    int    `json:"seq,omitempty"`
+	Says   string `json:"says,omitempty"`
+}
+
+// Amends is the id of the entry that an incoming event amends, "" for any other.
+func Amends(e Event) string {
+	if e.Kind != KindAmended {
+		return ""
+	}
+	return bodyOf[Amended](e).Event
+}
+
+func admitAmended(in Incoming, a Amended) (Amended, error) {
+	switch {
+	case in.Signed == nil:
+		return a, fault.At("kind", "this run is not signed: strike the entry out, or write a note")
+	case in.Amends == nil:
+		return a, fault.At("body.event", "name an entry of this run")
+	case slices.Contains([]Kind{KindAmended, KindSigned, KindInspected}, in.Amends.Kind):
+		return a, fault.At("body.event", "a signature or an amendment is not amended: amend the entry it speaks of")
+	}
+	a.Seq, a.Says = in.Amends.Seq, in.Amends.Says()
+	return a, fault.First(
+		need(a.Text, "text", longestText, "write what it should say"),
+		need(a.Reason, "reason", longestText, "say why: both stay on the record"))
+}
+
+func saysAmended(a Amended) string {
+	return fmt.Sprintf("entry %d (%s) amended: %s, because: %s", a.Seq, a.Says, a.Text, a.Reason)
+}
+
+// ReadRow is one reading for a table.
+type ReadRow struct {
+	Event
+	Reading
+	Void    bool
+	Amended []string // what was added to it after the signature
+	Min     *float64 // of the window on the sheet, nil where it sets none
+	Max     *float64
+}
+
+// Rows are the readings of a run in order, with the windows of its sheet.
+func Rows(st State, events []Event) (out []ReadRow) {
+	struck, amended := struckOut(events), amendments(events)
+	for _, e := range events {
+		if e.Kind != KindReading {
+			continue
+		}
+		r := ReadRow{Event: e, Reading: bodyOf[Reading](e), Void: struck[e.ID], Amended: amended[e.ID]}
+		if st.Sheet != nil {
+			if p := st.Sheet.Point(r.Point); p != nil && p.Target != nil {
+				low, high := *p.Target-p.Minus, *p.Target+p.Plus
+				r.Min, r.Max = &low, &high
+			}
+		}
+		out = append(out, r)
+	}
+	return out
+}
+
+// amendments are what was added to entries, by the id of each.
+func amendments(events []Event) map[string][]string {
+	out := map[string][]string{}
+	for _, e := range events {
+		if e.Kind == KindAmended {
+			a := bodyOf[Amended](e)
+			out[a.Event] = append(out[a.Event], fmt.Sprintf("%s, %s: %s, because: %s", e.By, e.At.Format(Moment), a.Text, a.Reason))
+		}
+	}
+	return out
+}
+
+// Shown is a figure of a table: as short as it is exact.
+func (r ReadRow) Shown(v float64) string { return quantity.Number(v, 4) }

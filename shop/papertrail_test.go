@@ -1,0 +1,234 @@
+package shop_test
+
+import (
+	"archive/zip"
+	"bytes"
+	"encoding/csv"
+	"encoding/json"
+	"errors"
+	"image"
+	"image/color"
+	"image/jpeg"
+	"io"
+	"math/rand/v2"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"brankel/internal/testdb"
+	"brankel/postgres"
+	"brankel/rigging/run"
+	"brankel/shop"
+)
+
+// picture is a JPEG in which every number gives another one.
+func picture(t testing.TB, number uint8) []byte {
+	img := image.NewGray(image.Rect(0, 0, 400, 300))
+	for i := range img.Pix {
+		img.Pix[i] = number
+	}
+	img.SetGray(1, 1, color.Gray{255 - number})
+	var b bytes.Buffer
+	require.NoError(t, jpeg.Encode(&b, img, nil))
+	return b.Bytes()
+}
+
+// add appends an event to the signed run of the demo's launch.
+func add(t *testing.T, s *shop.Shop, id string, kind run.Kind, body any) error {
+	t.Helper()
+	v, err := s.Run("2026-03-teal")
+	require.NoError(t, err)
+	e := entry(id, kind, body)
+	e.Run = "2026-03-teal"
+	_, err = s.Append(e, v.View.Seq)
+	return err
+}
+
+func TestAPhotoStandsInTheChainAndOnThePaper(t *testing.T) {
+	s := testdb.Shop(t)
+	photo, err := s.AddPhoto("2026-03-teal", picture(t, 90))
+	require.NoError(t, err)
+	assert.Equal(t, [2]int{400, 300}, [2]int{photo.Width, photo.Height})
+	again, err := s.AddPhoto("2026-03-teal", picture(t, 90))
+	require.NoError(t, err)
+	assert.Equal(t, photo, again, "the same one twice is kept once")
+	_, err = s.AddPhoto("none", picture(t, 90))
+	require.ErrorIs(t, err, postgres.ErrNotFound)
+	_, err = s.AddPhoto("2026-03-teal", []byte("GIF89a"))
+	require.ErrorContains(t, err, "no photo")
+
+	measured := run.Measured{Scale: [2]run.Spot{{X: 10, Y: 10}, {X: 110, Y: 10}}, Of: [2]run.Spot{{X: 50, Y: 100}, {X: 50, Y: 250}}, Text: "20 mm"}
+	require.NoError(t, add(t, s, "p1", run.KindPhoto, run.Photo{SHA256: photo.SHA256, Stage: "as left", Point: "barrel-to-eye", Measure: &measured}))
+	require.ErrorContains(t, add(t, s, "p2", run.KindPhoto, run.Photo{SHA256: strings.Repeat("0", 64)}), "send the photo itself first")
+	require.ErrorContains(t, add(t, s, "p3", run.KindPhoto, run.Photo{SHA256: photo.SHA256, Stage: "nice"}), "choose as found")
+	require.ErrorContains(t, add(t, s, "p4", run.KindPhoto, run.Photo{SHA256: photo.SHA256, Point: "nose"}), "no such point")
+
+	r, err := s.Record("2026-03-teal")
+	require.NoError(t, err)
+	require.Len(t, r.Photos, 1)
+	assert.Contains(t, r.Photos[0].Says, "as left, barrel to eye; measured in it 30 ± 0.")
+	for _, size := range []string{"A4", "Letter"} {
+		raw, err := s.RecordPDF("2026-03-teal", size)
+		require.NoError(t, err)
+		file := filepath.Join(t.TempDir(), "record.pdf")
+		require.NoError(t, os.WriteFile(file, raw, 0o600))
+		images, err := exec.Command("pdfimages", "-list", file).Output()
+		require.NoError(t, err, "poppler-utils is missing: ./test installs it")
+		assert.Contains(t, string(images), "400   300", "the photo is on it")
+		text, err := exec.Command("pdftotext", "-layout", file, "-").Output()
+		require.NoError(t, err)
+		assert.Contains(t, string(text), "measured in it 30")
+	}
+
+	require.ErrorContains(t, testdb.Exec(s.Store, `UPDATE photos SET jpeg = '\x00'`), "append-only")
+	_, err = s.Store.Verify()
+	require.NoError(t, err)
+	require.NoError(t, testdb.Exec(s.Store, `ALTER TABLE photos DISABLE TRIGGER photos_append_only; UPDATE photos SET jpeg = '\x00'`))
+	_, err = s.Store.Verify()
+	require.ErrorContains(t, err, "the photo of event")
+}
+
+func TestARunHoldsSoManyPhotosAndNoMore(t *testing.T) {
+	s := testdb.Shop(t)
+	for n := range 60 {
+		_, err := s.AddPhoto("2026-03-teal", picture(t, uint8(2*n)))
+		require.NoError(t, err)
+	}
+	_, err := s.AddPhoto("2026-03-teal", picture(t, 200))
+	require.ErrorContains(t, err, "holds 60 photos already")
+	_, err = s.AddPhoto("2026-03-teal", picture(t, 0))
+	assert.NoError(t, err, "one that is there already takes no room")
+}
+
+// After the signature nothing is struck out: what an entry should say stands beside it.
+func TestAnAmendmentStandsBesideTheEntryItNames(t *testing.T) {
+	s := testdb.Shop(t)
+	before, err := s.Record("2026-03-teal")
+	require.NoError(t, err)
+	at := before.Lines[7]
+	require.NoError(t, add(t, s, "a1", run.KindAmended, run.Amended{Event: at.Event, Text: "142.8 mm", Reason: "the tape was read upside down"}))
+	after, err := s.Record("2026-03-teal")
+	require.NoError(t, err)
+	assert.Equal(t, at.Says, after.Lines[7].Says, "the entry stays as it was")
+	require.Len(t, after.Lines[7].Amended, 1)
+	assert.Equal(t, "Ines, 24 Nov 2026 11:00: 142.8 mm, because: the tape was read upside down", after.Lines[7].Amended[0])
+	assert.Equal(t, before.Hash, after.Hash, "the signed hash is the same")
+	for _, bad := range []run.Amended{{Event: "none", Text: "x", Reason: "y"}, {Event: at.Event, Reason: "y"}, {Event: at.Event, Text: "x"},
+		{Event: "a1", Text: "x", Reason: "y"}} {
+		require.Error(t, add(t, s, "a2", run.KindAmended, bad))
+	}
+	open := atTeal(t)
+	_, err = open.Append(entry("a", run.KindAmended, run.Amended{Event: "x", Text: "x", Reason: "y"}), 0)
+	require.ErrorContains(t, err, "not signed: strike the entry out")
+}
+
+// What leaves the house is proved without a database, and one changed byte is found, whichever.
+func TestAnExportedChainIsProvedAndOneChangedByteIsFound(t *testing.T) {
+	s := testdb.Shop(t)
+	photo, err := s.AddPhoto("2026-03-teal", picture(t, 90))
+	require.NoError(t, err)
+	require.NoError(t, add(t, s, "p1", run.KindPhoto, run.Photo{SHA256: photo.SHA256, Text: "<the stud> & its slot"}))
+	raw, err := s.Chain("2026-03-teal")
+	require.NoError(t, err)
+	p, err := run.Prove(raw)
+	require.NoError(t, err)
+	assert.Equal(t, "Launch Teal, lower drive cable", p.Says)
+	assert.Equal(t, 1, p.Photos)
+	assert.Contains(t, p.Signed, "2026")
+
+	random := rand.New(rand.NewPCG(1, 2))
+	places := []int{0, len(raw) - 1}
+	for range 400 {
+		places = append(places, random.IntN(len(raw)))
+	}
+	for _, at := range places {
+		changed := bytes.Clone(raw)
+		changed[at] ^= 1 << random.IntN(7)
+		_, err := run.Prove(changed)
+		require.Error(t, err, "byte %d: %q to %q", at, raw[at], changed[at])
+	}
+	// a forger who seals it anew is found by the chain itself
+	var x run.Exported
+	require.NoError(t, json.Unmarshal(raw, &x))
+	x.Events[8].By = "Nobody"
+	_, err = run.Prove(run.Export(x.Heading, nil, x.Events, x.Photos))
+	require.ErrorContains(t, err, "event 9 was changed")
+	require.ErrorContains(t, err, "its sheet is missing")
+	x.Photos[0].JPEG[100] ^= 1
+	_, err = run.Prove(run.Export(x.Heading, nil, x.Events, x.Photos))
+	require.ErrorContains(t, err, "the photo")
+	for _, bad := range []string{``, `{}`, `[]`, `{"format":"brankel.chain/2"}`} {
+		_, err := run.Prove([]byte(bad))
+		require.ErrorContains(t, err, "no exported run", bad)
+	}
+	for _, id := range []string{"2026-11-wigeon", "2026-11-mail-aileron"} {
+		raw, err := s.Chain(id)
+		require.NoError(t, err)
+		_, err = run.Prove(raw)
+		require.NoError(t, err, id)
+	}
+}
+
+func TestTheReadingsAsATable(t *testing.T) {
+	s := testdb.Shop(t)
+	raw, err := s.ReadingsCSV("2026-03-teal")
+	require.NoError(t, err)
+	rows, err := csv.NewReader(bytes.NewReader(raw)).ReadAll()
+	require.NoError(t, err)
+	head := rows[0]
+	column := func(row []string, name string) string { return row[slices.Index(head, name)] }
+	read := 0
+	for _, row := range rows[1:] {
+		if column(row, "point") == "barrel-to-eye" {
+			read++
+			assert.Equal(t, []string{"142.5", "143.5", "mm"}, []string{column(row, "least"), column(row, "most"), column(row, "unit")})
+		}
+	}
+	assert.Positive(t, read)
+	events, err := s.Events("2026-03-teal", 0)
+	require.NoError(t, err)
+	readings := 0
+	for _, e := range events {
+		if e.Kind == run.KindReading {
+			readings++
+		}
+	}
+	assert.Len(t, rows[1:], readings, "each reading is a line")
+}
+
+func TestAMachinesWholeHistoryInOneFile(t *testing.T) {
+	s := testdb.Shop(t)
+	raw, err := s.Bundle("teal", "A4")
+	require.NoError(t, err)
+	z, err := zip.NewReader(bytes.NewReader(raw), int64(len(raw)))
+	require.NoError(t, err)
+	names := map[string]bool{}
+	for _, f := range z.File {
+		names[f.Name] = true
+		if strings.HasPrefix(f.Name, "runs/") && strings.HasSuffix(f.Name, ".json") {
+			r, err := f.Open()
+			require.NoError(t, err)
+			chain, err := io.ReadAll(r)
+			require.NoError(t, err)
+			_, err = run.Prove(chain)
+			require.NoError(t, err, f.Name)
+		}
+	}
+	for _, want := range []string{"machine.json", "bundle.json", "runs/2026-03-teal.json", "runs/2026-03-teal.pdf", "runs/2026-03-teal.csv"} {
+		assert.True(t, names[want], want)
+	}
+	card, err := s.Card("teal")
+	require.NoError(t, err)
+	require.NotEmpty(t, card.Lines)
+	assert.Contains(t, card.Lines[0].Signed, "2026")
+	assert.NotEmpty(t, card.Lines[0].Due)
+	assert.NotEmpty(t, card.Lines[0].Left)
+	_, err = s.Bundle("none", "A4")
+	assert.True(t, errors.Is(err, postgres.ErrNotFound))
+}

@@ -1,0 +1,80 @@
+package shop
+
+import (
+	"crypto/sha256"
+	"encoding/hex"
+	"errors"
+	"slices"
+
+	"brankel/photo"
+	"brankel/postgres"
+	"brankel/rigging/fault"
+	"brankel/rigging/run"
+)
+
+// PhotoKept is a photo that an event may name.
+type PhotoKept struct {
+	SHA256 string `json:"sha256"`
+	Width  int    `json:"width"`
+	Height int    `json:"height"`
+}
+
+// mostPhotos is how many photos a run may hold: a long one has a dozen.
+const mostPhotos = 60
+
+// AddPhoto keeps a photo of a run as it comes from a camera. The error is a *fault.Fault,
+// a *Refusal or postgres.ErrNotFound.
+func (s *Shop) AddPhoto(id string, raw []byte) (PhotoKept, error) {
+	if _, err := s.Store.RunHead(id); err != nil {
+		return PhotoKept{}, err
+	}
+	s.kept.opening <- struct{}{}
+	t, err := photo.Take(raw)
+	<-s.kept.opening
+	if err != nil {
+		return PhotoKept{}, err
+	}
+	sum := sha256.Sum256(t.JPEG)
+	p := postgres.Photo{SHA256: hex.EncodeToString(sum[:]), Width: t.Width, Height: t.Height, JPEG: t.JPEG, Small: t.Small}
+	err = s.Store.AddPhoto(id, p, s.Now(), mostPhotos)
+	if errors.Is(err, postgres.ErrFull) {
+		return PhotoKept{}, fault.At("photo", "this run holds %d photos already: more go into another run", mostPhotos)
+	}
+	return PhotoKept{p.SHA256, p.Width, p.Height}, err
+}
+
+// Photo is a photo of a run as it is kept, or the small one beside it.
+func (s *Shop) Photo(id, sha string, small bool) ([]byte, error) {
+	if small {
+		return s.Store.PhotoSmall(id, sha)
+	}
+	return s.Store.Photo(id, sha)
+}
+
+// MeasureIn takes a length off a photo of a run, without keeping it.
+func (s *Shop) MeasureIn(id, sha string, m run.Measured) (run.Measured, error) {
+	w, h, err := s.Store.PhotoSize(id, sha)
+	if err != nil {
+		return m, err
+	}
+	return run.MeasureIn(m, w, h)
+}
+
+// named finds what an incoming event points to outside the state: a photo, an entry that is
+// amended.
+func (s *Shop) named(b *run.Bench, o *open, e run.Event) error {
+	if p, ok := run.PhotoOf(e); ok {
+		w, h, err := s.Store.PhotoSize(e.Run, p.SHA256)
+		if err == nil {
+			b.Photo = &[2]int{w, h}
+		} else if !errors.Is(err, postgres.ErrNotFound) {
+			return err
+		}
+	}
+	if id := run.Amends(e); id != "" {
+		if i := slices.IndexFunc(o.events, func(one run.Event) bool { return one.ID == id }); i >= 0 {
+			b.Amends = &o.events[i]
+		}
+	}
+	return nil
+}
