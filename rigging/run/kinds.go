@@ -129,7 +129,7 @@ func init() {
 		KindPaused:    row(admitNote, foldPaused, func(n Note) string { return n.Text }).keptQuiet(),
 		KindCorrected: row(admitCorrected, foldCorrected, saysCorrected).keptQuiet(),
 		KindSigned:    row(admitSigned, foldSigned, func(s Signed) string { return "signed by " + s.Name }),
-		KindPhoto:     row(admitPhoto, func(*State, Event, Photo) {}, saysPhoto).keptQuiet().afterSign().byGuest(),
+		KindPhoto:     row(admitPhoto, foldPhoto, saysPhoto).keptQuiet().afterSign().byGuest(),
 		KindAmended:   row(admitAmended, func(*State, Event, Amended) {}, saysAmended).keptQuiet().afterSign(),
 		KindInspected: row(admitInspected, foldInspected, saysInspected).keptQuiet().afterSign(),
 	}

@@ -149,6 +149,12 @@ type PhotoLine struct {
 	Height int    `json:"height"`
 }
 
+func foldPhoto(st *State, e Event, p Photo) { st.Photos = append(st.Photos, lineOf(e, p)) }
+
+func lineOf(e Event, p Photo) PhotoLine {
+	return PhotoLine{e.Seq, p.SHA256, p.Stage, saysPhoto(p), e.By, p.Width, p.Height}
+}
+
 // Photos are the photos of a run that were not struck out, in order; two that belong beside each
 // other ("as found" and "as left" of a point) stand together where the first of them stands.
 func Photos(events []Event) []PhotoLine {
@@ -162,7 +168,7 @@ func Photos(events []Event) []PhotoLine {
 			continue
 		}
 		at := len(all)
-		all = append(all, PhotoLine{e.Seq, p.SHA256, p.Stage, saysPhoto(p), e.By, p.Width, p.Height})
+		all = append(all, lineOf(e, p))
 		place := at
 		if i := slices.Index(PhotoStages, p.Stage); i >= 0 {
 			key := fmt.Sprint(i/2, "\x00", p.Point)

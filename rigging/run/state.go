@@ -101,6 +101,7 @@ type State struct {
 	Deviations map[string]Deviation
 	Skipped    map[string]string
 	Notes      []string
+	Photos     []PhotoLine
 	Paused     string
 	LastEvent  string // id and number of the last thing done
 	LastSeq    int

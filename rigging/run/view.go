@@ -46,6 +46,8 @@ type View struct {
 	Blockers  []string       `json:"blockers"`
 	Skippable bool           `json:"skippable"`
 	Notes     []string       `json:"notes"`
+	Photos    []PhotoLine    `json:"photos"` // the newest, at most mostPhotos
+	Points    []PointName    `json:"points"` // that a photo may be of
 	Signed    string         `json:"signed,omitempty"`
 	LastEvent string         `json:"last_event,omitempty"` // the one that can be struck out
 }
@@ -116,6 +118,15 @@ type LineState struct {
 	OK   bool   `json:"ok"`
 }
 
+// PointName is a point by its name.
+type PointName struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+}
+
+// mostPhotos is how many photos a view carries.
+const mostPhotos = 6
+
 // mostLines is how many readings and notes a view carries.
 const mostLines = 40
 
@@ -134,6 +145,8 @@ func Show(st State) View {
 		Fetch:     st.fetch(),
 		Blockers:  nonNil(st.Blockers()),
 		Notes:     nonNil(last(st.Notes, mostLines)),
+		Photos:    nonNil(last(st.Photos, mostPhotos)),
+		Points:    []PointName{},
 		Back:      []Undo{},
 		Adjusters: []Ways{},
 		Places:    []PlaceLine{},
@@ -158,6 +171,9 @@ func Show(st State) View {
 			Choices: []Choice{}}
 		v.Ends = st.ends(v.Advice)
 		return v
+	}
+	for _, p := range st.Sheet.Points {
+		v.Points = append(v.Points, PointName{p.ID, p.Name})
 	}
 	v.Safe, v.Unsafe = nonNil(st.todos()), st.unsafe("") != nil
 	v.Applies = fmt.Sprintf("sheet %s applies: %s", st.Identity.Name, st.Identity.Why)

@@ -2,8 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Now } from '../Run/Now';
-import { ReadPad } from '../Run/ReadPad';
-import { TurnPad } from '../Run/TurnPad';
+import { padSide, type Aside } from '../Run/PadSide';
 import type { Send } from '../Run/useRun';
 import { useWho } from '../Session/useSession';
 import { useStored } from '../stored';
@@ -14,7 +13,7 @@ import { saidNow } from './useHands';
 export function Reader({ handle, run, partner, seq }: Mine) {
   const { view } = run;
   const who = useWho();
-  const [turning, setTurning] = useState(false);
+  const [aside, setAside] = useState<Aside>('');
   const [free, setFree] = useState(-1); // of which state of the run it is read without anybody holding
   const reading = view.advice.read;
   const [states, setStates] = useStored(`draft.${run.id}.${reading?.point ?? ''}.states`);
@@ -57,37 +56,24 @@ export function Reader({ handle, run, partner, seq }: Mine) {
           states={states}
           setStates={setStates}
           onOtherTurn={() => {
-            setTurning(true);
+            setAside('turn');
           }}
         />
         <Box component="section" aria-label="Pad">
-          {turning ? (
-            <TurnPad
-              run={run.id}
-              all={view.adjusters}
-              safe={view.unsafe ? view.safe.filter((t) => !t.done) : []}
-              turn={view.advice.move}
-              send={send}
-              onDone={() => {
-                setTurning(false);
-              }}
-            />
-          ) : (
-            reading && (
-              <ReadPad
-                key={reading.point + String(seq)}
-                run={run.id}
-                want={reading}
-                gauges={run.gauges}
-                doubts={run.doubts}
-                send={send}
-                states={states}
-                setStates={setStates}
-              />
-            )
-          )}
+          {padSide({ run, send, states, setStates, aside, setAside })}
         </Box>
       </Box>
+      {aside !== 'photo' && (
+        <Button
+          variant="text"
+          sx={{ minHeight: 48 }}
+          onClick={() => {
+            setAside('photo');
+          }}
+        >
+          photo
+        </Button>
+      )}
     </>
   );
 }

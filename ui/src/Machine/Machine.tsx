@@ -9,6 +9,7 @@ import { CardForm } from './CardForm';
 import { readDay } from '../days';
 import { Logged, OpenThings } from './Logged';
 import { LogForm } from './LogForm';
+import { papers } from '../parts/papers';
 import { useStart } from '../parts/useStart';
 import { useMachine } from './useMachine';
 
@@ -59,6 +60,14 @@ function Card({ view }: { view: MachineView }) {
               ...usage,
             ].join(' · ')}
           </Box>
+        </Box>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, fontSize: 17, '& a': { color: 'text.primary', py: 1.5 } }}>
+          {papers.map((size) => (
+            <a key={size} href={`/api/v1/machines/${m.id}/card.pdf?paper=${size}`} target="_blank" rel="noreferrer">
+              card, {size}
+            </a>
+          ))}
+          <a href={`/api/v1/machines/${m.id}/bundle.zip`}>whole history (zip)</a>
         </Box>
         {session?.manage && (
           <Button

@@ -9,7 +9,8 @@ import { PictureView } from '../parts/PictureView';
 import { RuleView } from '../parts/RuleView';
 import { useBegin } from '../Sheets/useSheets';
 import { useSession } from '../Session/useSession';
-import { readMoment } from '../days';
+import { Lines } from './Lines';
+import { Photos } from './Photos';
 
 /** The paper of a run. */
 export function RecordScreen() {
@@ -55,7 +56,7 @@ export function RecordScreen() {
       </Head>
       <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: 3, width: '100%', maxWidth: 1180, mx: 'auto' }}>
         {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}</Finding>}
-        {data && <Paper r={data} />}
+        {data && <Paper r={data} who={session?.work ? (session.person?.name ?? '') : ''} />}
       </Box>
       <Foot />
     </Box>
@@ -89,7 +90,7 @@ function Fields({ title, list }: { title: string; list: { name: string; text: st
   );
 }
 
-function Paper({ r }: { r: RecordData }) {
+function Paper({ r, who }: { r: RecordData; who: string }) {
   const plain = (list: string[]) => list.map((text) => ({ name: '', text }));
   return (
     <>
@@ -132,40 +133,14 @@ function Paper({ r }: { r: RecordData }) {
             ))}
         </Box>
       </Box>
-      <Box component="section" sx={{ mt: 3 }}>
-        <Box component="h2" sx={{ m: 0, fontSize: 18, fontWeight: 600 }}>
-          What was done, in order
-        </Box>
-        <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0, columns: { md: 2 }, columnGap: 5 }}>
-          {r.lines.map((e) => (
-            <Box
-              component="li"
-              key={e.seq}
-              sx={{
-                display: 'grid',
-                gridTemplateColumns: '28px 142px 1fr',
-                columnGap: 1,
-                fontSize: 16,
-                py: 0.25,
-                breakInside: 'avoid',
-              }}
-            >
-              <Box sx={{ color: 'quiet', textAlign: 'right' }}>{e.seq}</Box>
-              <Box sx={{ color: 'quiet' }}>{readMoment(e.at)}</Box>
-              <Box sx={e.void ? { textDecoration: 'line-through' } : {}}>
-                {e.says}
-                {e.gauge ? `, by ${e.gauge}` : ''}
-                {e.received ? ` (received ${readMoment(e.received)})` : ''}{' '}
-                <Box component="span" sx={{ color: 'quiet' }}>
-                  {e.by}
-                </Box>
-              </Box>
-            </Box>
-          ))}
-        </Box>
-      </Box>
+      <Photos r={r} />
+      <Lines r={r} who={who} />
       <Box sx={{ mt: 3, fontSize: 15, color: 'quiet', overflowWrap: 'anywhere' }}>
         Chain hash of events 1 to {r.through}: {r.hash}
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, mt: 1, fontSize: 17, '& a': { color: 'text.primary', py: 1.25 } }}>
+        <a href={`/api/v1/runs/${r.heading.run}/readings.csv`}>readings as a table (CSV)</a>
+        <a href={`/api/v1/runs/${r.heading.run}/chain.json`}>events with their chain (JSON)</a>
       </Box>
       <Box sx={{ mt: 0.5, fontSize: 15, color: 'quiet' }}>{r.foot}</Box>
     </>

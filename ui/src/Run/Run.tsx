@@ -10,14 +10,13 @@ import { Pairs, useAlone } from './Alone';
 import { ClashPanel, Kept, Notice, StillOn, StopForNow, TheyDid } from './notices';
 import { Now } from './Now';
 import { Rail, RailStrip } from './Rail';
-import { ReadPad } from './ReadPad';
 import { TriesView } from '../Bench/drawings/TriesView';
 import { PictureView } from '../parts/PictureView';
+import { padSide, type Aside } from './PadSide';
 import { Places } from './Places';
 import { Rules } from './Rules';
 import { RunFoot } from './RunFoot';
 import { Side } from './Side';
-import { TurnPad } from './TurnPad';
 import { useWho } from '../Session/useSession';
 import { useStored } from '../stored';
 import { useDelayed } from '../useDelayed';
@@ -54,34 +53,11 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   const [back, setBack] = useState(run.interrupted);
   // an entry on its way for a moment is no news, and a line that comes and goes would move what is about to be tapped
   const slow = useDelayed(handle.waitingCount > 0, 1500) && handle.waitingCount > 0;
-  const [turning, setTurning] = useState(false);
+  const [aside, setAside] = useState<Aside>('');
   const [stopping, setStopping] = useState(false);
   const reading = view.advice.read;
   const [states, setStates] = useStored(`draft.${run.id}.${reading?.point ?? ''}.states`);
-  const side =
-    turning && view.adjusters.length > 0 ? (
-      <TurnPad
-        run={run.id}
-        all={view.adjusters}
-        safe={view.unsafe ? view.safe.filter((t) => !t.done) : []}
-        turn={view.advice.move}
-        send={send}
-        onDone={() => {
-          setTurning(false);
-        }}
-      />
-    ) : reading ? (
-      <ReadPad
-        key={reading.point + String(view.seq)}
-        run={run.id}
-        want={reading}
-        gauges={run.gauges}
-        doubts={run.doubts}
-        send={send}
-        states={states}
-        setStates={setStates}
-      />
-    ) : null;
+  const side = padSide({ run, send, states, setStates, aside, setAside });
   const soFar = <Side run={run} send={send} />;
   const centre = (
     <>
@@ -113,7 +89,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
         states={states}
         setStates={setStates}
         onOtherTurn={() => {
-          setTurning(true);
+          setAside('turn');
         }}
         pairs={<Pairs run={run} alone={alone} setAlone={setAlone} />}
       />
@@ -131,7 +107,10 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
       run={run}
       send={send}
       onTurn={() => {
-        setTurning(true);
+        setAside('turn');
+      }}
+      onPhoto={() => {
+        setAside('photo');
       }}
       onStop={() => {
         setStopping(true);

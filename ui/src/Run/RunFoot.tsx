@@ -11,7 +11,19 @@ import type { Send } from './useRun';
 const link = { minHeight: 40, fontSize: 15, py: 0.5, px: 0.75 };
 
 /** The foot of a run: the caution of the moment, the way back to as found, and the way to stop for now. */
-export function RunFoot({ run, send, onTurn, onStop }: { run: RunView; send: Send; onTurn: () => void; onStop: () => void }) {
+export function RunFoot({
+  run,
+  send,
+  onTurn,
+  onPhoto,
+  onStop,
+}: {
+  run: RunView;
+  send: Send;
+  onTurn: () => void;
+  onPhoto: () => void;
+  onStop: () => void;
+}) {
   const { view } = run;
   const [aloud, setAloud] = useStored('aloud');
   useAloud(aloud !== '', view);
@@ -24,6 +36,9 @@ export function RunFoot({ run, send, onTurn, onStop }: { run: RunView; send: Sen
           log a turn
         </Button>
       )}
+      <Button variant="text" sx={link} onClick={onPhoto}>
+        photo
+      </Button>
       {!view.signed && (
         <Button variant="text" sx={link} component={Link} to={`/run/${run.id}/hands`}>
           second hands

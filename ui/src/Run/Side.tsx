@@ -41,6 +41,20 @@ export function Side({ run, send }: { run: RunView; send: Send }) {
           </Box>
         ))}
       </Box>
+      {view.photos.length > 0 && (
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mt: 1.5 }}>
+          {view.photos.map((p) => (
+            <Box component="a" key={p.seq} href={`/api/v1/runs/${run.id}/photos/${p.sha256}`} target="_blank" rel="noreferrer">
+              <Box
+                component="img"
+                src={`/api/v1/runs/${run.id}/photos/${p.sha256}?small=yes`}
+                alt={p.says}
+                sx={{ display: 'block', width: '100%', aspectRatio: `${p.width} / ${p.height}` }}
+              />
+            </Box>
+          ))}
+        </Box>
+      )}
       {view.last_event && !view.signed && (
         <Box component="details" sx={{ mt: 1.5 }}>
           <Box component="summary" sx={{ cursor: 'pointer', minHeight: 32, fontSize: 16 }}>

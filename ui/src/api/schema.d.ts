@@ -1607,6 +1607,10 @@ export interface components {
             now: boolean;
             says: string;
         };
+        RunPointName: {
+            id: string;
+            name: string;
+        };
         RunPreview: {
             line?: components["schemas"]["RunLine"];
             picture?: components["schemas"]["PictureScene"];
@@ -1774,8 +1778,10 @@ export interface components {
             off: components["schemas"]["RunThing"][];
             on: components["schemas"]["RunThing"][];
             order?: components["schemas"]["RunOrder"];
+            photos: components["schemas"]["RunPhotoLine"][];
             picture?: components["schemas"]["PictureScene"];
             places: components["schemas"]["RunPlaceLine"][];
+            points: components["schemas"]["RunPointName"][];
             readings: components["schemas"]["RunReadLine"][];
             resume: components["schemas"]["RunResume"];
             rules: components["schemas"]["RunRule"][];

@@ -1,0 +1,83 @@
+// What leaves the house: photos, amendments, tables, chains, bundles.
+import { AxeBuilder } from '@axe-core/playwright';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, root, test } from './server';
+
+const run = '2026-11-wigeon';
+const file = (name: string, body: Buffer) => {
+  const at = join(mkdtempSync(join(tmpdir(), 'brankel-')), name);
+  writeFileSync(at, body);
+  return at;
+};
+
+test('a photo goes in, two taps beside a known thing give a length, and it stands on the record and its paper', async ({ page, server }) => {
+  await page.goto(`${server.url}/run/${run}`);
+  const picture = await page.screenshot();
+  await page.getByRole('button', { name: 'photo', exact: true }).click();
+  const panel = page.getByRole('region', { name: 'Photo' });
+  await panel.getByLabel('From a file').setInputFiles({ name: 'a.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(9 << 20, 'x') });
+  await expect(panel.getByRole('alert')).toContainText('no photo that can be read');
+  await panel.getByLabel('From a file').setInputFiles({ name: 'b.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(11 << 20, 'x') });
+  await expect(panel.getByRole('alert')).toContainText(/10 MB|too large/);
+  await panel.getByLabel('Take a photo').setInputFiles({ name: 'c.bin', mimeType: 'application/octet-stream', buffer: picture });
+  await panel.getByRole('button', { name: 'measure in it' }).click();
+  const shown = panel.getByRole('img');
+  const box = await shown.boundingBox();
+  if (!box) throw new Error('no photo');
+  for (const [x, y] of [
+    [0.1, 0.2],
+    [0.3, 0.2],
+    [0.1, 0.6],
+    [0.7, 0.6],
+  ] as const)
+    await shown.click({ position: { x: box.width * x, y: box.height * y } });
+  await expect(panel.getByRole('status')).toContainText(/It is (59|60|61)\.\d ± \d\.\d mm/);
+  await panel.getByLabel('the known thing is').fill('a hand');
+  await expect(panel.getByRole('alert')).toContainText('number');
+  await panel.getByLabel('the known thing is').fill('10 mm');
+  await expect(panel.getByRole('status')).toContainText(/It is (29|30|31)\.\d/);
+  await panel.getByRole('radio', { name: 'as found' }).click();
+  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+  await panel.getByRole('button', { name: 'Keep the photo' }).click();
+  await expect(panel).toHaveCount(0);
+
+  await page.goto(`${server.url}/record/${run}`);
+  const photos = page.getByRole('region', { name: 'Photos' });
+  await expect(photos.getByText(/photo, as found.*measured in it (29|30|31)/)).toBeVisible();
+  await expect
+    .poll(() => photos.getByRole('img').evaluate((i) => (i as HTMLImageElement).naturalWidth), 'it is shown')
+    .toBeGreaterThan(1000);
+  const pdf = await (await page.request.get(`${server.url}/api/v1/runs/${run}/record.pdf`)).body();
+  expect(execFileSync('pdfimages', ['-list', file('r.pdf', pdf)]).toString()).toContain('1280   800');
+});
+
+test('a signed record is amended beside the entry, and leaves the house as table, chain and bundle that can be proved', async ({
+  page,
+  server,
+}) => {
+  await page.goto(`${server.url}/record/2026-03-teal`);
+  await page.getByRole('button', { name: 'amend entry 8' }).click();
+  await page.getByLabel('why').fill('the tape lay askew');
+  await page.getByRole('button', { name: 'Amend entry 8' }).click();
+  await expect(page.getByRole('alert')).toContainText('write what it should say');
+  await page.getByLabel('what it should say').fill('=142.8 mm');
+  await page.getByRole('button', { name: 'Amend entry 8' }).click();
+  await expect(page.getByText(/amended by Ines, .*: =142\.8 mm, because: the tape lay askew/).first()).toBeVisible();
+
+  const get = async (path: string) => (await page.request.get(`${server.url}/api/v1/${path}`)).body();
+  const chain = file('chain.json', await get('runs/2026-03-teal/chain.json'));
+  const verify = (at: string) => execFileSync(join(root, 'bin/brankel'), ['verify', at]).toString();
+  expect(verify(chain)).toContain('the chain is whole');
+  const changed = (await get('runs/2026-03-teal/chain.json')).toString().replace('askew', 'aslew');
+  expect(() => verify(file('changed.json', Buffer.from(changed)))).toThrow(/chain is broken/);
+
+  await page.getByRole('button', { name: 'Bays' }).click();
+  await page.goto(`${server.url}/machine/teal`);
+  for (const name of ['card, A4', 'card, Letter', 'whole history (zip)']) await expect(page.getByRole('link', { name })).toBeVisible();
+  expect(verify(file('bundle.zip', await get('machines/teal/bundle.zip')))).toContain('every chain is whole');
+  const card = execFileSync('pdftotext', ['-layout', file('card.pdf', await get('machines/teal/card.pdf')), '-']).toString();
+  for (const text of ['Launch Teal', 'lower drive cable', 'look again', 'as left']) expect(card).toContain(text);
+});

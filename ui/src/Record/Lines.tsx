@@ -1,0 +1,110 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, problemOf, type Record as RecordData } from '../api/client';
+import { newID } from '../api/ids';
+import { readMoment } from '../days';
+import { Blank } from '../parts/Blank';
+import { Finding } from '../parts/Frame';
+
+type Line = RecordData['lines'][number];
+
+/** What was done, in order; after the signature an entry can be amended, never changed. */
+export function Lines({ r, who }: { r: RecordData; who: string }) {
+  const [amending, setAmending] = useState('');
+  const may = r.signed !== '' && who !== '';
+  return (
+    <Box component="section" sx={{ mt: 3 }}>
+      <Box component="h2" sx={{ m: 0, fontSize: 18, fontWeight: 600 }}>
+        What was done, in order
+      </Box>
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0, columns: { md: amending ? 1 : 2 }, columnGap: 5 }}>
+        {r.lines.map((e) => (
+          <Box
+            component="li"
+            key={e.seq}
+            sx={{ display: 'grid', gridTemplateColumns: '28px 142px 1fr', columnGap: 1, fontSize: 16, py: 0.25, breakInside: 'avoid' }}
+          >
+            <Box sx={{ color: 'quiet', textAlign: 'right' }}>{e.seq}</Box>
+            <Box sx={{ color: 'quiet' }}>{readMoment(e.at)}</Box>
+            <Box>
+              <Box component="span" sx={e.void ? { textDecoration: 'line-through' } : {}}>
+                {e.says}
+                {e.gauge ? `, by ${e.gauge}` : ''}
+                {e.received ? ` (received ${readMoment(e.received)})` : ''}
+              </Box>{' '}
+              <Box component="span" sx={{ color: 'quiet' }}>
+                {e.by}
+              </Box>
+              {(e.amended ?? []).map((more) => (
+                <Box key={more} sx={{ borderLeft: '4px solid', borderColor: 'primary.main', pl: 1, fontWeight: 600 }}>
+                  amended by {more}
+                </Box>
+              ))}
+              {may && !/^(entry \d+ \(.*\) amended|signed by)/.test(e.says) && amending !== e.event && (
+                <Button
+                  variant="text"
+                  aria-label={`amend entry ${e.seq}`}
+                  sx={{ minHeight: 32, py: 0, px: 0.75, fontSize: 14 }}
+                  onClick={() => {
+                    setAmending(e.event);
+                  }}
+                >
+                  amend
+                </Button>
+              )}
+              {amending === e.event && (
+                <Amend
+                  run={r.heading.run}
+                  line={e}
+                  who={who}
+                  after={r.lines.length}
+                  onDone={() => {
+                    setAmending('');
+                  }}
+                />
+              )}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+/** What an entry should say, and why: it stands beside the entry, under one's name. */
+function Amend({ run, line, who, after, onDone }: { run: string; line: Line; who: string; after: number; onDone: () => void }) {
+  const client = useQueryClient();
+  const [text, setText] = useState('');
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState({ field: '', detail: '' });
+  const keep = async () => {
+    const body = { id: newID(), after, kind: 'amended', by: who, at: new Date().toISOString(), body: { event: line.event, text, reason } };
+    const answer = await api.POST('/api/v1/runs/{run}/events', { params: { path: { run } }, body }).catch(() => null);
+    if (!answer?.data) {
+      const p = problemOf(answer?.error);
+      setProblem({ field: p.field ?? '', detail: p.detail });
+      await client.invalidateQueries({ queryKey: ['record', run] });
+      return;
+    }
+    await client.invalidateQueries({ queryKey: ['record', run] });
+    onDone();
+  };
+  const at = (field: string) => (problem.field === `body.${field}` ? problem.detail : '');
+  return (
+    <Box sx={{ display: 'grid', gap: 1, my: 1, maxWidth: 520 }}>
+      <Blank label="what it should say" value={text} onChange={setText} error={at('text')} autoFocus />
+      <Blank label="why" value={reason} onChange={setReason} error={at('reason')} />
+      {problem.detail && at('text') + at('reason') === '' && <Finding>{problem.detail}</Finding>}
+      <Box sx={{ display: 'flex', gap: 1.5 }}>
+        <Button variant="contained" onClick={() => void keep()}>
+          Amend entry {line.seq}
+        </Button>
+        <Button variant="text" onClick={onDone}>
+          leave it
+        </Button>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,145 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { problemOf, type Problem, type RunView } from '../api/client';
+import { Blank } from '../parts/Blank';
+import { Finding } from '../parts/Frame';
+import { OneOf } from '../parts/Toggle';
+import { useAsk } from './panels';
+import { MeasureIn, useMeasuring } from './MeasureIn';
+import type { Send } from './useRun';
+
+export interface PhotoTaken {
+  sha256: string;
+  width: number;
+  height: number;
+}
+
+const stages = ['', 'as found', 'as left', 'released', 'applied'].map((id) => ({ id, name: id || 'anything' }));
+
+/** Sends a photo as the camera gave it; what is kept of it is made by the server. */
+async function upload(run: string, file: File): Promise<PhotoTaken | Problem> {
+  try {
+    const answer = await fetch(`/api/v1/runs/${encodeURIComponent(run)}/photos`, { method: 'POST', body: file });
+    const said: unknown = await answer.json();
+    return answer.ok ? (said as PhotoTaken) : problemOf(said);
+  } catch {
+    return problemOf({ detail: 'The server does not answer: the photo is not kept here. Take it again when it is back.', status: 0 });
+  }
+}
+
+/** A photo on the run: taken or picked, what it shows, and two taps with a known thing for a length. */
+export function PhotoPanel({ run, send, onDone }: { run: RunView; send: Send; onDone: () => void }) {
+  const { view } = run;
+  const [taken, setTaken] = useState<PhotoTaken | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState('');
+  const [stage, setStage] = useState('');
+  const [point, setPoint] = useState(view.advice.read?.point ?? '');
+  const [text, setText] = useState('');
+  const measuring = useMeasuring(run.id, taken);
+  const { ask, problem: refused } = useAsk(send);
+  const pick = async (file: File | undefined) => {
+    if (!file) return;
+    setBusy(true);
+    const got = await upload(run.id, file);
+    setBusy(false);
+    if ('sha256' in got) setTaken(got);
+    setProblem('sha256' in got ? '' : got.detail);
+  };
+  const keep = () =>
+    ask(
+      'photo',
+      { sha256: taken?.sha256, stage, point, step: view.advice.step, text, ...(measuring.body ? { measured: measuring.body } : {}) },
+      onDone,
+    );
+  return (
+    <Box component="section" aria-label="Photo">
+      <Box component="h2" sx={{ m: 0, fontSize: 22, fontWeight: 600 }}>
+        A photo
+      </Box>
+      {!taken && (
+        <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
+          <Pick label="Take a photo" capture busy={busy} onFile={(f) => void pick(f)} />
+          <Pick label="From a file" busy={busy} onFile={(f) => void pick(f)} />
+          <Box sx={{ fontSize: 16, color: 'quiet' }}>JPEG, PNG or WebP, up to 10 MB. Place and time in it are taken off.</Box>
+        </Box>
+      )}
+      {problem && <Finding>{problem}</Finding>}
+      {taken && (
+        <>
+          <MeasureIn run={run.id} photo={taken} measuring={measuring} />
+          <Box sx={{ mt: 1.5, fontSize: 16, color: 'quiet' }}>it shows</Box>
+          <OneOf label="what it shows" options={stages} value={stage} onChange={setStage} />
+          {view.points.length > 0 && (
+            <Box sx={{ mt: 1 }}>
+              <Box component="label" htmlFor="photo-of" sx={{ fontSize: 16, color: 'quiet', mr: 1 }}>
+                of
+              </Box>
+              <Box
+                component="select"
+                id="photo-of"
+                value={point}
+                onChange={(e: React.ChangeEvent<HTMLSelectElement>) => {
+                  setPoint(e.target.value);
+                }}
+                sx={{ font: 'inherit', fontSize: 17, minHeight: 48, maxWidth: '100%', bgcolor: 'sheet', color: 'text.primary' }}
+              >
+                <option value="">no point of the sheet</option>
+                {view.points.map((p) => (
+                  <option key={p.id} value={p.id}>
+                    {p.name}
+                  </option>
+                ))}
+              </Box>
+            </Box>
+          )}
+          <Box sx={{ mt: 1 }}>
+            <Blank label="a word on it" value={text} onChange={setText} width={300} />
+          </Box>
+          {refused && <Finding>{refused.detail}</Finding>}
+        </>
+      )}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1.5 }}>
+        {taken && (
+          <Button variant="contained" onClick={() => void keep()}>
+            Keep the photo
+          </Button>
+        )}
+        <Button variant="text" onClick={onDone}>
+          no photo
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+/** A button that opens the camera, or the files. */
+function Pick({
+  label,
+  capture = false,
+  busy,
+  onFile,
+}: {
+  label: string;
+  capture?: boolean;
+  busy: boolean;
+  onFile: (f: File | undefined) => void;
+}) {
+  return (
+    <Button component="label" variant={capture ? 'contained' : 'outlined'} disabled={busy} sx={{ minHeight: 64 }}>
+      {busy ? 'One moment …' : label}
+      <input
+        type="file"
+        aria-label={label}
+        accept="image/jpeg,image/png,image/webp"
+        {...(capture ? { capture: 'environment' as const } : {})}
+        onChange={(e) => {
+          onFile(e.target.files?.[0]);
+          e.target.value = '';
+        }}
+        style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
+      />
+    </Button>
+  );
+}
