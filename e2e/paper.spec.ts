@@ -81,3 +81,20 @@ test('a signed record is amended beside the entry, and leaves the house as table
   const card = execFileSync('pdftotext', ['-layout', file('card.pdf', await get('machines/teal/card.pdf')), '-']).toString();
   for (const text of ['Launch Teal', 'lower drive cable', 'look again', 'as left']) expect(card).toContain(text);
 });
+
+test('a photo taken while the server is away is kept on the device and stands once on the record', async ({ page, server }) => {
+  await page.goto(`${server.url}/run/${run}`);
+  const picture = await page.screenshot();
+  await page.getByRole('button', { name: 'photo', exact: true }).click();
+  await server.stop();
+  const panel = page.getByRole('region', { name: 'Photo' });
+  await panel.getByLabel('Take a photo').setInputFiles({ name: 'c.png', mimeType: 'image/png', buffer: picture });
+  await expect(panel.getByRole('status')).toContainText('is kept on this device and sent when it is back');
+  await panel.getByLabel('a word on it').fill('before the tide');
+  await panel.getByRole('button', { name: 'Keep the photo' }).click();
+  await expect(page.getByText('Kept here: 1.')).toBeVisible();
+  await server.start();
+  await expect(page.getByText('Kept here')).toHaveCount(0, { timeout: 20_000 });
+  await page.goto(`${server.url}/record/${run}`);
+  await expect(page.getByRole('region', { name: 'Photos' }).getByText('photo: before the tide')).toHaveCount(1);
+});

@@ -25,10 +25,6 @@ test('the bench', async ({ page, server }) => {
   );
   await page.getByText('it should then measure').waitFor();
   await page.screenshot({ path: picture('bench') });
-  await page.goto(`${server.url}/bench/kickdown`);
-  await page.getByText('throttle, %').waitFor();
-  await page.getByRole('button', { name: 'lamp' }).click();
-  await page.screenshot({ path: picture('bench-lamp') });
 });
 
 test('sheets, a machine, people', async ({ page, server }) => {
@@ -93,12 +89,32 @@ test('what if', async ({ page, server }) => {
   await page.screenshot({ path: picture('whatif-run') });
 });
 
+test('second hands', async ({ page, server, browser }) => {
+  const run = '2026-11-wigeon';
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${server.url}/run/${run}/hands`);
+  const code = (await page.getByLabel(/^code \d{6}$/).getAttribute('aria-label'))?.slice('code '.length) ?? '';
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await phone.goto(`${server.url}/hands`);
+  await phone.getByLabel('the code').fill(code);
+  await phone.getByLabel('your name').fill('Bo');
+  await phone.getByRole('button', { name: 'Take the other end' }).click();
+  await phone.getByRole('button', { name: 'I move the control' }).click();
+  await page.getByRole('button', { name: 'I read and turn' }).click();
+  await phone.getByRole('button', { name: 'Done, 3 times' }).click();
+  await phone.getByRole('button', { name: 'I hold it' }).click();
+  await page.getByText('holds the helm').waitFor();
+  await page.screenshot({ path: picture('hands-reader') });
+  await phone.getByRole('button', { name: 'lamp' }).click();
+  await phone.getByText('keep it there').waitFor();
+  await phone.screenshot({ path: picture('hands-caller') });
+});
+
 test('a run', async ({ page, server }) => {
   const m = new Mechanic(page);
   await m.open(server, 'Launch Teal');
   await m.complain('Hard to get into forward since the last haul-out');
   await page.getByText('applies:').waitFor();
-  await page.screenshot({ path: picture('run-identify') });
   await m.tap('This is the plate');
   await m.makeSafe();
   await m.read('71.2 mm');

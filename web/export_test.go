@@ -8,3 +8,10 @@ func BeatEvery(d time.Duration) func() {
 	beatEvery = d
 	return func() { beatEvery = was }
 }
+
+// MostOfOne lets one person hold so many streams, and gives the way back.
+func MostOfOne(n int) func() {
+	was := mostOfOne
+	mostOfOne = n
+	return func() { mostOfOne = was }
+}

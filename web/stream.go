@@ -17,12 +17,14 @@ import (
 	"brankel/shop"
 )
 
-// How many streams a server and one person may hold: a screen holds one.
+// How many streams a server may hold, and after how long a reader that takes no byte has left.
 const (
 	mostStreams    = 500
-	mostOfOne      = 12
-	patienceStream = 10 * time.Second // a reader that takes no byte for so long has left
+	patienceStream = 10 * time.Second
 )
+
+// mostOfOne is how many streams one person may hold: a screen holds one. A variable for the tests.
+var mostOfOne = 12
 
 // beatEvery is how often a stream shows that it is there, and looks whether whoever reads it
 // still may; a variable for the tests.

@@ -22,7 +22,7 @@ export function Joining({ run, hands, guest, setPlace }: { run: RunView; hands: 
         <Code run={run.id} />
       )}
       <Box component="section" aria-label="Who is here" sx={{ mt: 2, pt: 1.5, borderTop: '1px solid', borderColor: 'divider' }}>
-        <Box sx={{ fontSize: 16, color: 'quiet' }}>who is here</Box>
+        <Box sx={{ fontSize: 16, color: 'quiet' }}>who is here{ask.where ? `; this step is worked at ${ask.where}` : ''}</Box>
         {others.length === 0 && <Box sx={{ fontSize: 19, py: 0.5 }}>Nobody else yet.</Box>}
         {others.map((h) => (
           <Box key={h.device} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', py: 0.5, fontSize: 20 }}>

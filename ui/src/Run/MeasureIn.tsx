@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { api, answered, problemIn } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { useDelayed } from '../useDelayed';
-import type { PhotoTaken } from './PhotoPanel';
+import type { PhotoTaken } from '../api/photos';
 
 interface Spot {
   x: number;
@@ -69,11 +69,9 @@ export function MeasureIn({ run, photo, measuring: m }: { run: string; photo: Ph
         aria-label={m.on ? `the photo; ${asks[m.taps.length] ?? ''}` : 'the photo'}
         onClick={(e: React.MouseEvent<SVGSVGElement>) => {
           if (!m.on) return;
-          const box = e.currentTarget.getBoundingClientRect();
-          m.tap({
-            x: Math.round(((e.clientX - box.left) / box.width) * photo.width),
-            y: Math.round(((e.clientY - box.top) / box.height) * photo.height),
-          });
+          const spot = new DOMPoint(e.clientX, e.clientY).matrixTransform(e.currentTarget.getScreenCTM()?.inverse());
+          if (spot.x < 0 || spot.y < 0 || spot.x > photo.width || spot.y > photo.height) return; // beside the photo
+          m.tap({ x: Math.round(spot.x), y: Math.round(spot.y) });
         }}
         sx={{
           display: 'block',

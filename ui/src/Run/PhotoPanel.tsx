@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { problemOf, type Problem, type RunView } from '../api/client';
+import type { RunView } from '../api/client';
+import { keepPhoto, upload, type PhotoTaken } from '../api/photos';
 import { Blank } from '../parts/Blank';
 import { Finding } from '../parts/Frame';
 import { OneOf } from '../parts/Toggle';
@@ -9,29 +10,13 @@ import { useAsk } from './panels';
 import { MeasureIn, useMeasuring } from './MeasureIn';
 import type { Send } from './useRun';
 
-export interface PhotoTaken {
-  sha256: string;
-  width: number;
-  height: number;
-}
-
 const stages = ['', 'as found', 'as left', 'released', 'applied'].map((id) => ({ id, name: id || 'anything' }));
-
-/** Sends a photo as the camera gave it; what is kept of it is made by the server. */
-async function upload(run: string, file: File): Promise<PhotoTaken | Problem> {
-  try {
-    const answer = await fetch(`/api/v1/runs/${encodeURIComponent(run)}/photos`, { method: 'POST', body: file });
-    const said: unknown = await answer.json();
-    return answer.ok ? (said as PhotoTaken) : problemOf(said);
-  } catch {
-    return problemOf({ detail: 'The server does not answer: the photo is not kept here. Take it again when it is back.', status: 0 });
-  }
-}
 
 /** A photo on the run: taken or picked, what it shows, and two taps with a known thing for a length. */
 export function PhotoPanel({ run, send, onDone }: { run: RunView; send: Send; onDone: () => void }) {
   const { view } = run;
   const [taken, setTaken] = useState<PhotoTaken | null>(null);
+  const [local, setLocal] = useState<File | null>(null); // taken without a network: sent later
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
   const [stage, setStage] = useState('');
@@ -44,21 +29,27 @@ export function PhotoPanel({ run, send, onDone }: { run: RunView; send: Send; on
     setBusy(true);
     const got = await upload(run.id, file);
     setBusy(false);
+    const away = 'status' in got && (got.status === 0 || got.status >= 500);
     if ('sha256' in got) setTaken(got);
-    setProblem('sha256' in got ? '' : got.detail);
+    else if (away) setLocal(file);
+    setProblem('sha256' in got || away ? '' : got.detail);
   };
-  const keep = () =>
-    ask(
-      'photo',
-      { sha256: taken?.sha256, stage, point, step: view.advice.step, text, ...(measuring.body ? { measured: measuring.body } : {}) },
-      onDone,
-    );
+  const keep = async () => {
+    const about = { stage, point, step: view.advice.step, text };
+    if (!local) {
+      await ask('photo', { ...about, sha256: taken?.sha256, ...(measuring.body ? { measured: measuring.body } : {}) }, onDone);
+      return;
+    }
+    const id = await keepPhoto(local).catch(() => '');
+    if (id) await ask('photo', { ...about, local: id }, onDone);
+    else setProblem('This device has no room for the photo: free some space, then take it again.');
+  };
   return (
     <Box component="section" aria-label="Photo">
       <Box component="h2" sx={{ m: 0, fontSize: 22, fontWeight: 600 }}>
         A photo
       </Box>
-      {!taken && (
+      {!taken && !local && (
         <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
           <Pick label="Take a photo" capture busy={busy} onFile={(f) => void pick(f)} />
           <Pick label="From a file" busy={busy} onFile={(f) => void pick(f)} />
@@ -66,9 +57,14 @@ export function PhotoPanel({ run, send, onDone }: { run: RunView; send: Send; on
         </Box>
       )}
       {problem && <Finding>{problem}</Finding>}
-      {taken && (
+      {(taken ?? local) && (
         <>
-          <MeasureIn run={run.id} photo={taken} measuring={measuring} />
+          {taken && <MeasureIn run={run.id} photo={taken} measuring={measuring} />}
+          {local && (
+            <Box role="status" sx={{ mt: 1, fontSize: 17, fontWeight: 500 }}>
+              The server does not answer: {local.name || 'the photo'} is kept on this device and sent when it is back.
+            </Box>
+          )}
           <Box sx={{ mt: 1.5, fontSize: 16, color: 'quiet' }}>it shows</Box>
           <OneOf label="what it shows" options={stages} value={stage} onChange={setStage} />
           {view.points.length > 0 && (
@@ -101,7 +97,7 @@ export function PhotoPanel({ run, send, onDone }: { run: RunView; send: Send; on
         </>
       )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1.5 }}>
-        {taken && (
+        {(taken ?? local) && (
           <Button variant="contained" onClick={() => void keep()}>
             Keep the photo
           </Button>

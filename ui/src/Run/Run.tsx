@@ -5,6 +5,7 @@ import { useParams } from 'react-router';
 import type { RunView } from '../api/client';
 import { Finding, Head } from '../parts/Frame';
 import { LineView } from '../parts/LineView';
+import { Here } from '../Hands/Here';
 import { Interrupted } from './Interrupted';
 import { Pairs, useAlone } from './Alone';
 import { ClashPanel, Kept, Notice, StillOn, StopForNow, TheyDid } from './notices';
@@ -70,6 +71,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
           }}
         />
       )}
+      <Here run={run.id} seq={view.seq} />
       {handle.told && <TheyDid told={handle.told} />}
       {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
       {handle.clash && <ClashPanel clash={handle.clash} settle={handle.settle} />}

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { api, type Problem, type RunView } from './client';
+import * as photos from './photos';
 import { clashOf, put, sendFirst, settleClash, waiting, waitingFor, type Parcel } from './outbox';
 
 const parcel = (id: string, by = 'Ines', seen = 3): Parcel => ({
@@ -21,11 +22,14 @@ const problem = (status: number, more: Partial<Problem> = {}): Problem => ({
 
 type Answer = { data: RunView } | { error: Problem } | 'no network';
 
+let lastSent: unknown;
+
 /** Lets the server answer in turn, and notes after which event each was sent. */
 function answers(...list: Answer[]): number[] {
   const after: number[] = [];
-  vi.spyOn(api, 'POST').mockImplementation(((_path: string, init: { body: { after: number } }) => {
+  vi.spyOn(api, 'POST').mockImplementation(((_path: string, init: { body: { after: number; body: unknown } }) => {
     after.push(init.body.after);
+    lastSent = init.body.body;
     const next = list.shift();
     if (next === undefined || next === 'no network') return Promise.reject(new TypeError('failed to fetch'));
     return Promise.resolve(next);
@@ -175,4 +179,25 @@ test('what this device itself sent before is no other version', async () => {
   await sendFirst('a', 'Ines');
   expect(await sendFirst('a', 'Ines')).toMatchObject({ view: view(5), missed: '' });
   expect(after).toEqual([3, 3, 4]);
+});
+
+test('a photo taken without a network is sent before the entry that names it, and kept until both arrived', async () => {
+  const photo = new Blob(['x']);
+  const forgotten = vi.spyOn(photos, 'forgetPhoto').mockImplementation(() => Promise.resolve());
+  vi.spyOn(photos, 'keptPhoto').mockImplementation((id) => Promise.resolve(id === 'here' ? photo : undefined));
+  const upload = vi.spyOn(photos, 'upload').mockResolvedValueOnce(problem(0)).mockResolvedValue({ sha256: 'abc', width: 4, height: 3 });
+  put('a', { ...parcel('1'), kind: 'photo', body: { stage: 'as found', local: 'here' } });
+  expect(await sendFirst('a', 'Ines'), 'no network yet').toEqual({ kept: true });
+  answers('no network');
+  expect(await sendFirst('a', 'Ines')).toEqual({ kept: true });
+  expect(forgotten).not.toHaveBeenCalled();
+  answers({ data: view(4) });
+  expect(await sendFirst('a', 'Ines')).toMatchObject({ view: view(4) });
+  expect(lastSent).toEqual({ stage: 'as found', sha256: 'abc' });
+  expect(forgotten.mock.calls).toEqual([['here']]);
+  expect(upload).toHaveBeenCalledTimes(3);
+
+  put('a', { ...parcel('2'), kind: 'photo', body: { local: 'gone' } });
+  expect(await sendFirst('a', 'Ines'), 'one that is gone is told').toMatchObject({ refused: { status: 422 } });
+  expect(waiting('a')).toEqual([]);
 });

@@ -1,4 +1,5 @@
 import { api, problemOf, type EventIn, type Problem, type RunView } from './client';
+import { forgetPhoto, keptPhoto, upload } from './photos';
 
 /** An entry on its way: what was made here, and the last event of the run that its maker had seen. */
 export type Parcel = Omit<EventIn, 'after'> & { seen: number };
@@ -101,6 +102,19 @@ function between(missed: Problem['missed'], own: string[]): string {
   return `${by} wrote ${theirs.length === 1 ? 'an entry' : `${theirs.length} entries`} in between; yours now stands after.`;
 }
 
+/** Whether a problem goes away by itself: what it is about is kept and sent again. */
+const passes = (p: Problem) => p.status === 0 || p.status === 401 || p.status === 429 || p.status >= 500;
+
+/** The body of an entry whose photo was taken without a network, once the photo is sent: it names it by its hash. */
+async function withPhoto(run: string, body: unknown): Promise<{ body: unknown; local: string } | Problem> {
+  const { local = '', ...rest } = (body ?? {}) as { local?: string };
+  if (!local) return { body, local };
+  const photo = await keptPhoto(local).catch(() => undefined);
+  if (!photo) return problemOf({ detail: 'The photo is not on this device any more: take it again.', status: 422 });
+  const sent = await upload(run, photo);
+  return 'sha256' in sent ? { body: { ...rest, sha256: sent.sha256 }, local } : sent;
+}
+
 /**
  * Sends the oldest waiting entry behind the last event its maker had seen. When others wrote in between it is sent
  * again behind theirs: what was read or turned stays true. When they wrote of the same thing it waits for a tap. A
@@ -109,7 +123,14 @@ function between(missed: Problem['missed'], own: string[]): string {
 export async function sendFirst(run: string, who: string): Promise<Outcome> {
   const [first] = waiting(run);
   if (first?.by !== who || clashOf(run)) return { kept: true };
-  const { seen, ...body } = first;
+  const { seen, ...entry } = first;
+  const photographed = await withPhoto(run, entry.body);
+  if ('status' in photographed) {
+    if (passes(photographed)) return { kept: true };
+    drop(run, first.id);
+    return { refused: photographed };
+  }
+  const body = { ...entry, body: photographed.body };
   let after = seen;
   let missed = '';
   for (let tries = 0; tries < 5; tries++) {
@@ -122,6 +143,7 @@ export async function sendFirst(run: string, who: string): Promise<Outcome> {
     if (answer.data) {
       drop(run, first.id);
       remember(run, first.id);
+      if (photographed.local) void forgetPhoto(photographed.local).catch(() => undefined);
       return { view: answer.data, missed };
     }
     const problem = problemOf(answer.error);
@@ -137,7 +159,7 @@ export async function sendFirst(run: string, who: string): Promise<Outcome> {
       missed = between(problem.missed, own);
       continue;
     }
-    if (problem.status === 0 || problem.status === 401 || problem.status === 429 || problem.status >= 500) return { kept: true };
+    if (passes(problem)) return { kept: true };
     drop(run, first.id);
     return { refused: problem };
   }
