@@ -39,7 +39,8 @@ test('caller and reader: a guest holds, what is read says who held, and who drop
   await expect(bo.getByRole('heading', { name: 'WORK 3×' })).toBeVisible();
   await bo.getByRole('button', { name: 'Done, 3 times' }).click();
   await expect(held).toContainText('Bo, guest does not hold yet: wait');
-  await expect(page.locator('[inert]').getByRole('button', { name: 'Take the reading', includeHidden: true }), 'the pad is dead').toHaveCount(1);
+  const dead = page.locator('[inert]').getByRole('button', { name: 'Take the reading', includeHidden: true });
+  await expect(dead, 'the pad is dead').toHaveCount(1);
   await expect(bo.getByRole('heading', { name: 'HOLD', exact: true })).toBeVisible();
   for (const one of [page, bo]) expect((await new AxeBuilder({ page: one }).analyze()).violations.map((v) => v.id)).toEqual([]);
 

@@ -13,7 +13,7 @@ const file = (name: string, body: Buffer) => {
   return at;
 };
 
-test('a photo goes in, two taps beside a known thing give a length, and it stands on the record and its paper', async ({ page, server }) => {
+test('a photo goes in, two taps beside a known thing give a length, and it stands on record and paper', async ({ page, server }) => {
   await page.goto(`${server.url}/run/${run}`);
   const picture = await page.screenshot();
   await page.getByRole('button', { name: 'photo', exact: true }).click();

@@ -63,8 +63,13 @@ func TestAPhotoStandsInTheChainAndOnThePaper(t *testing.T) {
 	_, err = s.AddPhoto("2026-03-teal", []byte("GIF89a"))
 	require.ErrorContains(t, err, "no photo")
 
-	measured := run.Measured{Scale: [2]run.Spot{{X: 10, Y: 10}, {X: 110, Y: 10}}, Of: [2]run.Spot{{X: 50, Y: 100}, {X: 50, Y: 250}}, Text: "20 mm"}
-	require.NoError(t, add(t, s, "p1", run.KindPhoto, run.Photo{SHA256: photo.SHA256, Stage: "as left", Point: "barrel-to-eye", Measure: &measured}))
+	measured := run.Measured{
+		Scale: [2]run.Spot{{X: 10, Y: 10}, {X: 110, Y: 10}},
+		Of:    [2]run.Spot{{X: 50, Y: 100}, {X: 50, Y: 250}},
+		Text:  "20 mm",
+	}
+	left := run.Photo{SHA256: photo.SHA256, Stage: "as left", Point: "barrel-to-eye", Measure: &measured}
+	require.NoError(t, add(t, s, "p1", run.KindPhoto, left))
 	require.ErrorContains(t, add(t, s, "p2", run.KindPhoto, run.Photo{SHA256: strings.Repeat("0", 64)}), "send the photo itself first")
 	require.ErrorContains(t, add(t, s, "p3", run.KindPhoto, run.Photo{SHA256: photo.SHA256, Stage: "nice"}), "choose as found")
 	require.ErrorContains(t, add(t, s, "p4", run.KindPhoto, run.Photo{SHA256: photo.SHA256, Point: "nose"}), "no such point")
@@ -112,7 +117,8 @@ func TestAnAmendmentStandsBesideTheEntryItNames(t *testing.T) {
 	before, err := s.Record("2026-03-teal")
 	require.NoError(t, err)
 	at := before.Lines[7]
-	require.NoError(t, add(t, s, "a1", run.KindAmended, run.Amended{Event: at.Event, Text: "142.8 mm", Reason: "the tape was read upside down"}))
+	why := "the tape was read upside down"
+	require.NoError(t, add(t, s, "a1", run.KindAmended, run.Amended{Event: at.Event, Text: "142.8 mm", Reason: why}))
 	after, err := s.Record("2026-03-teal")
 	require.NoError(t, err)
 	assert.Equal(t, at.Says, after.Lines[7].Says, "the entry stays as it was")

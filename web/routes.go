@@ -85,8 +85,8 @@ type SheetLine struct {
 
 func (s *server) routes() []route {
 	get, post := http.MethodGet, http.MethodPost
-	return slices.Concat(s.sessionRoutes(), s.benchRoutes(), s.sheetRoutes(), s.machineRoutes(), s.pathRoutes(), s.streamRoutes(), s.handRoutes(),
-		s.paperRoutes(), []route{
+	return slices.Concat(s.sessionRoutes(), s.benchRoutes(), s.sheetRoutes(), s.machineRoutes(), s.pathRoutes(), s.streamRoutes(),
+		s.handRoutes(), s.paperRoutes(), []route{
 			on(get, "/api/v1/bays", "bays", "the machines on the floor").gives(shop.Bays{}).
 				by(s.bays, workshop.Read),
 			on(post, "/api/v1/runs", "openRun", "open a run; the same id twice opens one").takes(RunIn{}).gives(shop.RunView{}).

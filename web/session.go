@@ -113,7 +113,11 @@ func (s *server) actor(ctx context.Context) (who actor, err error) {
 
 // guestOf is the guest of a session, as long as the code they came by is good.
 func (s *server) guestOf(ctx context.Context, in *shop.Shop) (who actor, err error) {
-	g := shop.Guest{Run: s.sessions.GetString(ctx, keyRun), Name: s.sessions.GetString(ctx, keyGuest), Token: s.sessions.GetString(ctx, keyToken)}
+	g := shop.Guest{
+		Run:   s.sessions.GetString(ctx, keyRun),
+		Name:  s.sessions.GetString(ctx, keyGuest),
+		Token: s.sessions.GetString(ctx, keyToken),
+	}
 	if g.Run == "" {
 		return who, nil
 	}

@@ -92,42 +92,8 @@ func BenchmarkSeen(b *testing.B) {
 
 // BenchmarkPostSixteenFollowed is BenchmarkPostSixteen with 200 streams open on those runs.
 func BenchmarkPostSixteenFollowed(b *testing.B) {
-	const clients, each = 16, 40
 	w := following(b)
-	bares := newBare(b, w, clients)
-	runs, seqs := make([]string, clients), make([]int, clients)
-	for i := range runs {
-		runs[i], seqs[i] = w.safe()
-		w.readers(runs[i], streamsOpen/clients, func(int) {})
-	}
-	all := func(do func(i int)) time.Duration {
-		return took(func() {
-			var wait sync.WaitGroup
-			for i := range clients {
-				wait.Go(func() { do(i) })
-			}
-			wait.Wait()
-		})
-	}
-	var posts, inserts time.Duration
-	rounds := 0
-	for b.Loop() {
-		posts += all(func(i int) {
-			for range each {
-				w.post(runs[i], seqs[i], "reading", reading)
-				seqs[i]++
-			}
-		})
-		inserts += all(func(i int) {
-			for range each {
-				bares[i].insert(b)
-			}
-		})
-		rounds++
-	}
-	n := float64(clients * each * rounds)
-	b.ReportMetric(n/posts.Seconds(), "posts/s")
-	b.ReportMetric(inserts.Seconds()/posts.Seconds(), "ratio")
+	w.sixteen(func(id string) { w.readers(id, streamsOpen/16, func(int) {}) })
 }
 
 // BenchmarkStreamMemory is what 200 open streams hold, server and reader together.

@@ -63,7 +63,8 @@ func (st State) ends(a Advice) Ends {
 		e.Caller = Call{Word: "RELEASE", Says: "hands off: the " + m.Name + " is being turned"}
 		e.Reader = Call{Word: turnWord(m), Says: m.Name + ", " + m.WaySays}
 	case DoSettle:
-		e.Caller = Call{Word: fmt.Sprintf("WORK %d×", a.Settle.Times), Says: "the " + st.control() + " through its whole travel, and back to rest"}
+		e.Caller.Word = fmt.Sprintf("WORK %d×", a.Settle.Times)
+		e.Caller.Says = "the " + st.control() + " through its whole travel, and back to rest"
 		e.Reader = Call{Word: "WAIT", Says: "hands out of the linkage while it is worked"}
 	case DoLock:
 		e.Caller = Call{Word: "RELEASE", Says: "hands off: it is being locked"}

@@ -116,7 +116,7 @@ func init() {
 		KindLocked: row(admitLocked, foldLocked, saysLocked).byGuest(),
 		KindAction: row(admitAction, foldAction, func(a Acting) string { return a.Name + " done" }).byGuest(),
 		KindChosen: row(admitChosen, foldChosen, func(c Choosing) string { return c.Title + ": " + c.Name + " fitted" }),
-		KindCheck:  row(admitCheck, foldCheck, func(c Checked) string { return c.Name + ": " + c.Answer + handsSay(c.HeldBy, c.Alone) }).afterSign().byGuest(),
+		KindCheck:  row(admitCheck, foldCheck, saysCheck).afterSign().byGuest(),
 		KindRetried: row(admitRetried, foldRetried,
 			func(r Retried) string { return "the complaint was tried again: " + r.Outcome }),
 		KindDecided: row(admitDecided, foldDecided, saysDecided),
@@ -171,6 +171,8 @@ func saysLocked(l Locked) string {
 func saysReading(r Reading) string {
 	return r.Name + " read: " + r.Shown() + handsSay(r.HeldBy, r.Alone)
 }
+
+func saysCheck(c Checked) string { return c.Name + ": " + c.Answer + handsSay(c.HeldBy, c.Alone) }
 
 // Shown is the value as it was read: with its side, never with a minus.
 func (r Reading) Shown() string {

@@ -73,7 +73,8 @@ const Foot = "The maker's manual and the licensed person decide. This record say
 // MakeRecord writes the record of a state and the events behind it. broken is why the
 // chain of events can not be trusted, "" when it is whole.
 func MakeRecord(h Heading, st State, events []Event, broken string) Record {
-	r := Record{Heading: h, Broken: broken, Rules: nonNil(st.AllRules()), Complaint: []Field{}, Lines: entries(events), Photos: Photos(events), Result: st.result(),
+	r := Record{Heading: h, Broken: broken, Rules: nonNil(st.AllRules()), Complaint: []Field{}, Lines: entries(events),
+		Photos: Photos(events), Result: st.result(),
 		Checks: st.checked(), Open: nonNil(st.openChecks()), Deviations: nonNil(st.deviations()), Hash: st.LastHash, Through: st.Seq,
 		Foot: Foot}
 	if st.Complaint != nil {

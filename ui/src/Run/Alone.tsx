@@ -27,7 +27,7 @@ export function Pairs({ run, alone, setAlone }: { run: RunView; alone: boolean; 
   if (ends.pairs < 2 || !ends.where) return null;
   const asks = advice.do === 'read' || advice.do === 'check';
   return (
-    <Box sx={{ mt: 0.75, fontSize: 17, color: 'quiet' }}>
+    <Box sx={{ mt: 2, fontSize: 17, color: 'quiet' }}>
       Takes {ends.pairs === 2 ? 'two' : 'three'} pairs of hands, {ends.where}.
       {ends.alone && ` Alone: ${ends.alone}. Risk: ${ends.risk ?? ''}.`}
       {asks && (

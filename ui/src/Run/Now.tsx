@@ -64,8 +64,8 @@ export function Now(props: Props) {
           {m}
         </Box>
       ))}
-      {pairs}
       <Panel {...props} />
+      {pairs}
       <Choices advice={advice} run={run.id} send={send} />
       {run.view.order && <OrderSlip run={run.id} order={run.view.order} waiting={advice.choices.some((c) => c.choice === 'repaired')} />}
       {run.view.mishaps.length > 0 && <Mishaps list={run.view.mishaps} send={send} />}

@@ -3,7 +3,7 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { RunView } from '../api/client';
-import { Finding, Head } from '../parts/Frame';
+import { Finding, Head, lasting } from '../parts/Frame';
 import { LineView } from '../parts/LineView';
 import { Here } from '../Hands/Here';
 import { Interrupted } from './Interrupted';
@@ -161,14 +161,19 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
         >
           <Box
             sx={{
-              display: { xs: 'none', lg: 'block' },
+              display: { xs: 'none', lg: 'flex' },
+              flexDirection: 'column',
+              minHeight: 0,
               borderRight: '1px solid',
               borderColor: 'divider',
-              overflowY: 'auto',
             }}
-            tabIndex={0}
           >
-            <Rail steps={view.steps} />
+            <Box sx={{ flex: 1, overflowY: 'auto' }} tabIndex={0}>
+              <Rail steps={view.steps} />
+            </Box>
+            <Box sx={{ px: 2, py: 0.75, fontSize: 14, lineHeight: 1.25, color: 'quiet', borderTop: '1px solid', borderColor: 'divider' }}>
+              {lasting}
+            </Box>
           </Box>
           <Box tabIndex={0} sx={{ px: 4, py: 2, minWidth: 0, overflowY: { lg: 'auto' } }}>
             <Box sx={{ display: { xs: 'block', lg: 'none' }, mb: 2 }}>

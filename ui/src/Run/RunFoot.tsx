@@ -28,7 +28,7 @@ export function RunFoot({
   const [aloud, setAloud] = useStored('aloud');
   useAloud(aloud !== '', view);
   return (
-    <Foot>
+    <Foot elsewhere>
       {view.advice.caution && <Box sx={{ fontWeight: 600, py: 0.5 }}>{view.advice.caution}</Box>}
       {view.adjusters.length > 0 && !view.signed && <BackTo view={view} send={send} link={link} />}
       {view.adjusters.length > 0 && !view.signed && view.advice.do !== 'move' && (

@@ -152,7 +152,10 @@ export function Head({
   );
 }
 
-export function Foot({ children }: { children?: ReactNode }) {
+/** Who decides: on every screen, at its foot. */
+export const lasting = 'The maker’s manual and the licensed person decide.';
+
+export function Foot({ children, elsewhere = false }: { children?: ReactNode; elsewhere?: boolean }) {
   return (
     <Box
       component="footer"
@@ -169,7 +172,7 @@ export function Foot({ children }: { children?: ReactNode }) {
       }}
     >
       {children}
-      <Box sx={{ ml: 'auto', color: 'quiet', py: 0.5, fontSize: 14 }}>The maker’s manual and the licensed person decide.</Box>
+      <Box sx={{ ml: 'auto', color: 'quiet', py: 0.5, fontSize: 14, display: elsewhere ? { lg: 'none' } : 'block' }}>{lasting}</Box>
     </Box>
   );
 }
