@@ -227,8 +227,12 @@ func (s *Shop) Hand(run string, who workshop.Person, in HandIn) (Hands, error) {
 	if err := fault.First(oneOf("place", in.Place, places), oneOf("says", in.Says, said)); err != nil {
 		return Hands{}, err
 	}
-	if _, err := s.Store.RunHead(run); err != nil {
+	head, err := s.Store.RunHead(run)
+	if err != nil {
 		return Hands{}, err
+	}
+	if in.Seq < 0 || in.Seq > head.Seq {
+		return Hands{}, fault.At("seq", "write the number of the last event you have, or 0")
 	}
 	h := postgres.Hand{Device: in.Device, Name: who.Name, Guest: who.Role == workshop.Guest, Place: in.Place, Says: in.Says, Seq: in.Seq,
 		Seen: s.Now().UTC().Truncate(time.Millisecond), Left: in.Leave}

@@ -196,9 +196,11 @@ func (s *Shop) heard(topics []string) {
 		if !followed {
 			continue
 		}
-		if o, err := s.open(t); err == nil { // a topic that is no run is none
-			h.know(t, o.events)
-			o.done()
+		if isRun := t != Floor && !strings.HasPrefix(t, hands("")); isRun {
+			if o, err := s.open(t); err == nil { // else those who follow look with their next beat
+				h.know(t, o.events)
+				o.done()
+			}
 		}
 		h.wake(t)
 	}

@@ -122,6 +122,9 @@ func (s *Shop) addPerson(name string, role workshop.Role, password, pin string, 
 	if err != nil {
 		return workshop.Person{}, err
 	}
+	if strings.HasSuffix(strings.ToLower(name), guestMark) {
+		return workshop.Person{}, fault.At("name", "nobody of the workshop is called so: guests are marked with it on the record")
+	}
 	if !role.Valid() {
 		return workshop.Person{}, fault.At("role", "write mechanic, inspector, lead or read-only")
 	}

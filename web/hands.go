@@ -104,9 +104,6 @@ func (s *server) hand(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	if in.Seq < 0 {
-		return fault.At("seq", "write the number of the last event you have, or 0")
-	}
 	out, err := s.in(c).Hand(c.Param("run"), account(c).Person, in)
 	return answer(c, out, err)
 }

@@ -146,6 +146,7 @@ func TestPeopleAreManaged(t *testing.T) {
 	c := newClient(t)
 	for _, one := range []struct{ body, field string }{
 		{`{"name":"","role":"mechanic","password":"long enough here"}`, "name"},
+		{`{"name":"Bo, Guest","role":"mechanic","password":"long enough here"}`, "name"},
 		{`{"name":"Ro","role":"king","password":"long enough here"}`, "role"},
 		{`{"name":"Ro","role":"mechanic","password":"short"}`, "password"},
 		{`{"name":"Ro","role":"mechanic","password":"long enough here","pin":"12"}`, "pin"},

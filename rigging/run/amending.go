@@ -5,7 +5,6 @@ import (
 	"slices"
 
 	"brankel/rigging/fault"
-	"brankel/rigging/quantity"
 )
 
 // Amended adds to an entry of a signed record what it should say, and why; the entry stays as it
@@ -45,35 +44,6 @@ func saysAmended(a Amended) string {
 	return fmt.Sprintf("entry %d (%s) amended: %s, because: %s", a.Seq, a.Says, a.Text, a.Reason)
 }
 
-// ReadRow is one reading for a table.
-type ReadRow struct {
-	Event
-	Reading
-	Void    bool
-	Amended []string // what was added to it after the signature
-	Min     *float64 // of the window on the sheet, nil where it sets none
-	Max     *float64
-}
-
-// Rows are the readings of a run in order, with the windows of its sheet.
-func Rows(st State, events []Event) (out []ReadRow) {
-	struck, amended := struckOut(events), amendments(events)
-	for _, e := range events {
-		if e.Kind != KindReading {
-			continue
-		}
-		r := ReadRow{Event: e, Reading: bodyOf[Reading](e), Void: struck[e.ID], Amended: amended[e.ID]}
-		if st.Sheet != nil {
-			if p := st.Sheet.Point(r.Point); p != nil && p.Target != nil {
-				low, high := *p.Target-p.Minus, *p.Target+p.Plus
-				r.Min, r.Max = &low, &high
-			}
-		}
-		out = append(out, r)
-	}
-	return out
-}
-
 // amendments are what was added to entries, by the id of each.
 func amendments(events []Event) map[string][]string {
 	out := map[string][]string{}
@@ -85,6 +55,3 @@ func amendments(events []Event) map[string][]string {
 	}
 	return out
 }
-
-// Shown is a figure of a table: as short as it is exact.
-func (r ReadRow) Shown(v float64) string { return quantity.Number(v, 4) }

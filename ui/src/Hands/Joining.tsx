@@ -56,14 +56,13 @@ export function Joining({ run, hands, guest, setPlace }: { run: RunView; hands: 
         </Button>
       </Box>
       {!guest && (
-        <Box sx={{ mt: 1.5, fontSize: 17 }}>
-          <Box component={Link} to={`/run/${run.id}`} sx={{ color: 'text.primary', display: 'inline-block', py: 1.5, fontWeight: 600 }}>
+        <Box sx={{ mt: 0.5, fontSize: 17 }}>
+          <Box component={Link} to={`/run/${run.id}`} sx={{ color: 'text.primary', display: 'block', py: 1.5, fontWeight: 600 }}>
             back to the run
           </Box>
           {ask.alone && (
             <Box component="span" sx={{ color: 'quiet' }}>
-              {' '}
-              · alone instead: {ask.alone}. Risk: {ask.risk}.
+              Alone instead: {ask.alone}. Risk: {ask.risk}.
             </Box>
           )}
         </Box>
@@ -105,7 +104,7 @@ function Code({ run }: { run: string }) {
         </Box>
         <Box sx={{ flex: '1 1 110px', fontSize: 17, display: 'flex', flexDirection: 'column', justifyContent: 'space-between' }}>
           <span>or point its camera here</span>
-          <Box sx={{ color: 'quiet' }}>
+          <Box sx={{ color: 'quiet', display: 'flex', flexDirection: 'column', alignItems: 'flex-start' }}>
             good for this run, until {until}
             <Button
               variant="text"

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useColorScheme } from '@mui/material/styles';
 import type { ReactNode } from 'react';
 import { NavLink, useNavigate } from 'react-router';
-import { useWho } from '../Session/useSession';
+import { useSession } from '../Session/useSession';
 
 function LampSwitch() {
   const { mode, setMode } = useColorScheme();
@@ -20,9 +20,6 @@ function LampSwitch() {
     </Button>
   );
 }
-
-/** How the names of guests end. */
-const guestMark = ', guest';
 
 const rooms = [
   ['/', 'Bays'],
@@ -86,7 +83,9 @@ export function Head({
   rooms?: boolean;
   home?: boolean;
 }) {
-  const who = useWho();
+  const session = useSession().data;
+  const who = session?.person?.name ?? '';
+  const guest = session?.state === 'guest';
   const go = useNavigate();
   return (
     <Box
@@ -135,8 +134,8 @@ export function Head({
       <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
         {children}
         <LampSwitch />
-        {who.endsWith(guestMark) && <Box sx={{ fontSize: 17, fontWeight: 600 }}>{who}</Box>}
-        {who && !who.endsWith(guestMark) && (
+        {guest && <Box sx={{ fontSize: 17, fontWeight: 600 }}>{who}</Box>}
+        {who && !guest && (
           <Button
             variant="text"
             onClick={() => {

@@ -1,0 +1,78 @@
+package run
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+)
+
+// words is what both pairs of hands do now, and whether the control is held.
+func (r *rig) hands() string {
+	e := Show(r.state()).Ends
+	out := e.Caller.Word + " / " + e.Reader.Word
+	if e.Caller.Hold {
+		out += " held: " + e.Caller.Says
+	}
+	return out
+}
+
+// From the complaint to the proof the caller is told when to hold, and to let go before anything
+// is turned or locked.
+func TestWhatEachPairOfHandsDoes(t *testing.T) {
+	r := newRig(t)
+	assert.Equal(t, "WAIT / WAIT", r.hands())
+	r.safe("2207", "")
+	assert.Equal(t, "HOLD / READ held: the helm in neutral", r.hands())
+	r.lost("71.2 mm", "66.0 mm")
+	assert.Equal(t, "HOLD / READ held: the helm in forward", r.hands())
+	ends := Show(r.state()).Ends
+	assert.Equal(t, 2, ends.Pairs)
+	assert.Equal(t, "helm and drive", ends.Where)
+	assert.Equal(t, "lash the helm lever in forward", ends.Alone)
+	assert.NotEmpty(t, ends.Risk)
+	r.found("139.4 mm", "12½")
+	assert.Equal(t, "RELEASE / TURN 3½ OUT", r.hands())
+	r.turn("3½", "out")
+	assert.Equal(t, "WORK 3× / WAIT", r.hands())
+	r.settle()
+	assert.Equal(t, "HOLD / READ held: the helm in forward", r.hands())
+	r.length("142.9 mm")
+	assert.Equal(t, "RELEASE / LOCK", r.hands())
+	r.lockAndRead("143.1 mm")
+	assert.Equal(t, "WAIT / PUT BACK", r.hands())
+	r.proved()
+	assert.True(t, strings.HasSuffix(r.hands(), "/ TRY") || strings.Contains(r.hands(), "/ TRY held"), r.hands())
+}
+
+// In every family, whenever something is read or tried in a stated position the caller holds it
+// there, and nobody holds while something is turned.
+func TestEveryFamilySharesItsWorkOut(t *testing.T) {
+	held, turned := 0, 0
+	for _, id := range []string{"114", "201", "301", "401", "411", "501", "511", "601", "701", "711", "721"} {
+		f := follow(t, id)
+		for range 60 { // without readings that fit one could turn for ever
+			a := Next(f.state())
+			if a.Do == DoSign || a.Do == DoNothing {
+				break
+			}
+			e := Show(f.state()).Ends
+			assert.NotEmpty(t, e.Caller.Word, "%s, %s", id, a.Do)
+			assert.NotEmpty(t, e.Reader.Word, "%s, %s", id, a.Do)
+			assert.NotEmpty(t, e.Caller.Says, "%s, %s", id, a.Do)
+			assert.NotEmpty(t, e.Reader.Says, "%s, %s", id, a.Do)
+			switch {
+			case a.Do == DoRead && a.Read.Position != "":
+				held++
+				assert.True(t, e.Caller.Hold, "%s, %s", id, a.Read.Name)
+			case a.Do == DoMove, a.Do == DoLock:
+				turned++
+				assert.False(t, e.Caller.Hold, "%s, %s", id, a.Do)
+				assert.Equal(t, "RELEASE", e.Caller.Word)
+			}
+			f.step(a)
+		}
+	}
+	assert.Greater(t, held, 20)
+	assert.Greater(t, turned, 20)
+}
