@@ -8,6 +8,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"path"
+	"strings"
 	"time"
 
 	"brankel/paper"
@@ -102,7 +103,7 @@ func (s *Shop) Card(id string) (paper.Card, error) {
 			}
 			line.Signed, line.Hash, line.Due = one.Signed, one.Hash, run.DayOf(head.Standing.Due)
 			for _, f := range one.Result {
-				if f.Name == "as left" || f.Name == "wanted" || f.Name == "locked" {
+				if f.Name == "as left" || f.Name == "wanted" || f.Name == "locked" || strings.Contains(f.Text, "as left ") {
 					line.Left = append(line.Left, f)
 				}
 			}

@@ -235,6 +235,15 @@ func TestAMachinesWholeHistoryInOneFile(t *testing.T) {
 	assert.Contains(t, card.Lines[0].Signed, "2026")
 	assert.NotEmpty(t, card.Lines[0].Due)
 	assert.NotEmpty(t, card.Lines[0].Left)
+	survey, err := s.Card("survey")
+	require.NoError(t, err)
+	left := 0
+	for _, l := range survey.Lines {
+		if l.Signed != "" {
+			left += len(l.Left)
+		}
+	}
+	assert.Greater(t, left, 3, "what was left of each reading of a coupled setting")
 	_, err = s.Bundle("none", "A4")
 	assert.True(t, errors.Is(err, postgres.ErrNotFound))
 }

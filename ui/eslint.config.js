@@ -2,7 +2,7 @@ import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['dist', 'src/api/schema.d.ts', 'eslint.config.js'] },
+  { ignores: ['public/**', 'dist', 'src/api/schema.d.ts', 'eslint.config.js'] },
   ...tseslint.configs.strictTypeChecked,
   hooks.configs.flat.recommended,
   {

@@ -190,3 +190,24 @@ func TestPublishedDocumentsAreCurrent(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, string(rig.Schema()), string(committed))
 }
+
+// A device whose clock is off is told, in either direction; what was kept for a day is taken.
+func TestTheClockOfADevice(t *testing.T) {
+	c := newClient(t)
+	id := c.open().ID
+	for at, says := range map[string]string{
+		"2026-11-25T12:00:00Z": "lies in the future: set the clock",
+		"2026-10-01T12:00:00Z": "days back: set the clock",
+		"yesterday":            "such as 2026-11-24T09:30:00Z",
+	} {
+		e := strings.Replace(event(uuid.NewString(), 0, "note", `{"text":"x"}`), "2026-11-24T09:00:00Z", at, 1)
+		w := c.do("POST", "/api/v1/runs/"+id+"/events", e)
+		assert.Equal(t, 422, w.Code, at)
+		assert.Contains(t, w.Body.String(), says)
+	}
+	late := strings.Replace(event(uuid.NewString(), 0, "note", `{"text":"x"}`), "2026-11-24T09:00:00Z", "2026-11-23T09:00:00Z", 1)
+	assert.Equal(t, 200, c.do("POST", "/api/v1/runs/"+id+"/events", late).Code)
+	r, err := c.shop.Record(id)
+	require.NoError(t, err)
+	assert.NotNil(t, r.Lines[0].Received, "and the record says when it came")
+}
