@@ -31,6 +31,7 @@ async function guest(page: Page, browser: Browser, server: Server, name: string)
 }
 
 test('caller and reader: a guest holds, what is read says who held, and who drops out is told', async ({ page, browser, server }) => {
+  test.setTimeout(120_000); // who drops out is told after twelve seconds
   const bo = await guest(page, browser, server, 'Bo');
   await expect(page.getByText('Bo, guest')).toBeVisible();
   await bo.getByRole('button', { name: 'I move the control' }).click();
