@@ -59,6 +59,7 @@ const view = (more: object): View =>
     on: [],
     off: [],
     readings: [],
+    photos: [],
     earlier: 0,
     resume: { last: 'barrel turned 3 turns', finger_tight: [], next: 'Read it.' },
     ...more,
@@ -134,6 +135,10 @@ test('beside the work stand the newest readings, and how many are on the record 
   const signed = words(draw(<Side run={run({ last_event: '2', signed: 'signed by Ines' })} send={() => Promise.resolve(null)} />));
   expect(signed, 'a signed run is not struck out').not.toContain('Strike it out');
   expect(signed).toContain('None yet.');
+  const photos = [{ seq: 9, sha256: 'abc', stage: 'as found', says: 'photo, as found', by: 'Ines', width: 4, height: 3 }];
+  const shown = draw(<Side run={run({ photos })} send={() => Promise.resolve(null)} />);
+  expect(shown).toContain('/api/v1/runs/r/photos/abc?small=yes');
+  expect(shown).toContain('alt="photo, as found"');
 });
 
 test('a rule nobody read is shown only to the one who is about to read it', () => {
