@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { Suspense, useState, type ReactNode } from 'react';
+import { Suspense, useEffect, useState, type ReactNode } from 'react';
 import { Link, Navigate, useLocation } from 'react-router';
 import type { SessionView } from '../api/client';
 import { Foot, Head } from '../parts/Frame';
@@ -9,9 +9,12 @@ import { useSession, useSigning, useTouch } from './useSession';
 
 /** Lets in who is signed in, and a guest to the one run; asks everybody else who they are. What was typed stays. */
 export function Gate({ hands, children }: { hands: ReactNode; children: ReactNode }) {
-  const { data, isError } = useSession();
+  const { data, isError, isFetchedAfterMount } = useSession();
   const { pathname } = useLocation();
+  const late = useLate(1_500);
   useTouch(data?.state === 'in');
+  // who was here last is gone by only when the server does not say who is here now
+  if (!isFetchedAfterMount && !late) return null;
   if (data?.state === 'in') return children;
   if (data?.state === 'guest' && pathname === `/run/${data.run ?? ''}/hands`) return children;
   if (pathname === '/hands' && data && data.state !== 'locked') return <Suspense fallback={null}>{hands}</Suspense>;
@@ -37,6 +40,20 @@ export function Gate({ hands, children }: { hands: ReactNode; children: ReactNod
       <Foot />
     </Box>
   );
+}
+
+/** False until so much time has passed. */
+function useLate(ms: number): boolean {
+  const [late, setLate] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      setLate(true);
+    }, ms);
+    return () => {
+      clearTimeout(timer);
+    };
+  }, [ms]);
+  return late;
 }
 
 const Title = ({ children }: { children: ReactNode }) => (

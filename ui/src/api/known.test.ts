@@ -32,6 +32,7 @@ test('what was known is known again after a restart, also when it could not be a
   keepKnown(again, 'b1');
   expect(again.getQueryData(['run', 'r'])).toEqual({ seq: 4 });
   expect(again.getQueryState(['run', 'r'])?.status).toBe('success');
+  expect(again.getQueryState(['run', 'r'])?.isInvalidated, 'it is asked for at once').toBe(true);
   expect(again.getQueryData(['people'])).toBeUndefined();
 
   const other = client();

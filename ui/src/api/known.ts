@@ -23,8 +23,9 @@ export function keepKnown(client: QueryClient, build: string) {
       const state = dehydrate(client, {
         shouldDehydrateQuery: (q) => q.state.data !== undefined && keptKinds.includes(String(q.queryKey[0])),
       });
-      // that it could not be asked for again takes nothing from what is known
-      for (const q of state.queries) q.state = { ...q.state, status: 'success', error: null };
+      // that it could not be asked for again takes nothing from what is known, and what is known is asked for
+      // at once when it comes back: somebody else may be signed in by then
+      for (const q of state.queries) q.state = { ...q.state, status: 'success', error: null, isInvalidated: true };
       try {
         localStorage.setItem(key, JSON.stringify({ at: Date.now(), build, state }));
       } catch {
