@@ -42,7 +42,11 @@ export function useRun(id: string, who: string): RunHandle {
 
   const query = useQuery({
     queryKey: ['run', id],
-    queryFn: () => answered(api.GET('/api/v1/runs/{run}', { params: { path: { run: id } } })),
+    queryFn: async () => {
+      const fresh = await answered(api.GET('/api/v1/runs/{run}', { params: { path: { run: id } } }));
+      const known = client.getQueryData<RunView>(['run', id]);
+      return known && known.view.seq > fresh.view.seq ? known : fresh; // an answer that came late takes nothing back
+    },
     refetchInterval: live ? 30_000 : 4000,
     retry: false,
     structuralSharing: true,
