@@ -2,26 +2,41 @@ package paper
 
 import qrcode "github.com/skip2/go-qrcode"
 
-// Square draws a text as a QR code of so many mm at a place.
-func (w writer) square(text string, x, y, side float64) {
+// Dark is a row of dark modules of a QR code: where it begins, and how many.
+type Dark struct{ X, Y, N int }
+
+// Square is a text as a QR code of so many modules a side, with its quiet border.
+func Square(text string) (size int, dark []Dark, err error) {
 	code, err := qrcode.New(text, qrcode.Medium)
+	if err != nil {
+		return 0, nil, err
+	}
+	rows := code.Bitmap()
+	for y, row := range rows {
+		for x := 0; x < len(row); x++ {
+			n := 0
+			for x+n < len(row) && row[x+n] {
+				n++
+			}
+			if n > 0 {
+				dark = append(dark, Dark{x, y, n})
+				x += n
+			}
+		}
+	}
+	return len(rows), dark, nil
+}
+
+// square draws a text as a QR code of so many mm at a place.
+func (w writer) square(text string, x, y, side float64) {
+	size, dark, err := Square(text)
 	if err != nil {
 		w.SetError(err)
 		return
 	}
-	rows := code.Bitmap()
-	one := side / float64(len(rows))
+	one := side / float64(size)
 	w.SetFillColor(28, 36, 38)
-	for i, row := range rows {
-		for from := 0; from < len(row); from++ {
-			n := 0
-			for from+n < len(row) && row[from+n] {
-				n++
-			}
-			if n > 0 {
-				w.Rect(x+float64(from)*one, y+float64(i)*one, float64(n)*one, one, "F")
-				from += n
-			}
-		}
+	for _, d := range dark {
+		w.Rect(x+float64(d.X)*one, y+float64(d.Y)*one, float64(d.N)*one, one, "F")
 	}
 }

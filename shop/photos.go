@@ -28,9 +28,7 @@ func (s *Shop) AddPhoto(id string, raw []byte) (PhotoKept, error) {
 	if _, err := s.Store.RunHead(id); err != nil {
 		return PhotoKept{}, err
 	}
-	s.kept.opening <- struct{}{}
-	t, err := photo.Take(raw)
-	<-s.kept.opening
+	t, err := s.take(raw)
 	if err != nil {
 		return PhotoKept{}, err
 	}
@@ -41,6 +39,13 @@ func (s *Shop) AddPhoto(id string, raw []byte) (PhotoKept, error) {
 		return PhotoKept{}, fault.At("photo", "this run holds %d photos already: more go into another run", mostPhotos)
 	}
 	return PhotoKept{p.SHA256, p.Width, p.Height}, err
+}
+
+// take opens one photo at a time, whatever becomes of it.
+func (s *Shop) take(raw []byte) (photo.Taken, error) {
+	s.kept.opening <- struct{}{}
+	defer func() { <-s.kept.opening }()
+	return photo.Take(raw)
 }
 
 // Photo is a photo of a run as it is kept, or the small one beside it.

@@ -8,8 +8,8 @@ import (
 	"strings"
 
 	"github.com/labstack/echo/v5"
-	qrcode "github.com/skip2/go-qrcode"
 
+	"brankel/paper"
 	"brankel/rigging/fault"
 	"brankel/rigging/workshop"
 	"brankel/shop"
@@ -155,25 +155,12 @@ func Address(text string) (string, error) {
 	return text, nil
 }
 
-// square draws a text as a QR code, a row of dark modules after the other.
+// square draws a text as a QR code.
 func square(text string) (Square, error) {
-	code, err := qrcode.New(text, qrcode.Medium)
-	if err != nil {
-		return Square{}, err
-	}
+	size, dark, err := paper.Square(text)
 	var path strings.Builder
-	rows := code.Bitmap()
-	for y, row := range rows {
-		for x := 0; x < len(row); x++ {
-			n := 0
-			for x+n < len(row) && row[x+n] {
-				n++
-			}
-			if n > 0 {
-				fmt.Fprintf(&path, "M%d %dh%dv1h-%dz", x, y, n, n)
-				x += n
-			}
-		}
+	for _, d := range dark {
+		fmt.Fprintf(&path, "M%d %dh%dv1h-%dz", d.X, d.Y, d.N, d.N)
 	}
-	return Square{len(rows), path.String()}, nil
+	return Square{size, path.String()}, err
 }

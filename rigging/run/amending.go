@@ -31,13 +31,18 @@ func admitAmended(in Incoming, a Amended) (Amended, error) {
 		return a, fault.At("kind", "this run is not signed: strike the entry out, or write a note")
 	case in.Amends == nil:
 		return a, fault.At("body.event", "name an entry of this run")
-	case slices.Contains([]Kind{KindAmended, KindSigned, KindInspected}, in.Amends.Kind):
+	case !amendable(in.Amends.Kind):
 		return a, fault.At("body.event", "a signature or an amendment is not amended: amend the entry it speaks of")
 	}
 	a.Seq, a.Says = in.Amends.Seq, in.Amends.Says()
 	return a, fault.First(
 		need(a.Text, "text", longestText, "write what it should say"),
 		need(a.Reason, "reason", longestText, "say why: both stay on the record"))
+}
+
+// amendable tells whether entries of a kind are amended: signatures and amendments are not.
+func amendable(k Kind) bool {
+	return !slices.Contains([]Kind{KindAmended, KindSigned, KindInspected}, k)
 }
 
 func saysAmended(a Amended) string {

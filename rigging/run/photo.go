@@ -68,6 +68,9 @@ func MeasureIn(m Measured, width, height int) (Measured, error) {
 			return m, fault.At("body.measured", "tap inside the photo: it is %d by %d", width, height)
 		}
 	}
+	if err := short(m.Text, "measured.text", longestName); err != nil {
+		return m, err
+	}
 	known, err := quantity.Parse(m.Text, "mm", quantity.Length)
 	if err != nil {
 		return m, fault.At("body.measured.text", "%s", err)

@@ -2,6 +2,7 @@ package run
 
 import (
 	"math"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -50,6 +51,7 @@ func TestWhatCannotBeMeasuredInAPhoto(t *testing.T) {
 	require.NoError(t, err)
 	assert.InDelta(t, 12.7, m.Known, 1e-9)
 	for says, change := range map[string]func(*Measured){
+		"say it in 80":     func(m *Measured) { m.Text = strings.Repeat("2", 5000) },
 		"inside the photo": func(m *Measured) { m.Of[1].Y = 401 },
 		"tap inside":       func(m *Measured) { m.Scale[0].X = math.NaN() },
 		"too close":        func(m *Measured) { m.Scale[1] = Spot{12, 10} },

@@ -63,7 +63,8 @@ type Entry struct {
 	Received *time.Time `json:"received,omitempty"`
 	Void     bool       `json:"void,omitempty"` // taken back later
 	Amended  []string   `json:"amended,omitempty"`
-	Event    string     `json:"event"` // its id
+	Event    string     `json:"event"`           // its id
+	Amend    bool       `json:"amend,omitempty"` // it may be amended, once the record is signed
 }
 
 // Foot stands under every record.
@@ -153,7 +154,8 @@ func entries(events []Event) []Entry {
 	struck, amended := struckOut(events), amendments(events)
 	out := []Entry{}
 	for _, e := range events {
-		line := Entry{Seq: e.Seq, At: e.At, By: e.By, Says: e.Says(), Void: struck[e.ID], Amended: amended[e.ID], Event: e.ID}
+		line := Entry{Seq: e.Seq, At: e.At, By: e.By, Says: e.Says(), Void: struck[e.ID], Amended: amended[e.ID], Event: e.ID,
+			Amend: amendable(e.Kind)}
 		if apart := e.Received.Sub(e.At); !e.Received.IsZero() && (apart > late || apart < -late) {
 			line.Received = &e.Received
 		}

@@ -29,7 +29,6 @@ type StepState struct {
 	Status  Status `json:"status"`
 	Summary string `json:"summary,omitempty"`
 	Hands   string `json:"hands,omitempty"`
-	Alone   string `json:"alone,omitempty"`
 	Access  string `json:"access,omitempty"`
 }
 
@@ -71,9 +70,6 @@ func (st State) workOutSteps() []StepState {
 		s := StepState{ID: step.ID, Kind: step.Kind, Title: step.Title, Access: step.Access, Status: StatusLater}
 		if step.Hands != nil {
 			s.Hands = pairs(step.Hands.Pairs) + ", " + step.Hands.Where
-		}
-		if step.Alone != nil {
-			s.Alone = "Alone: " + step.Alone.How + ". Risk: " + step.Alone.Risk + "."
 		}
 		done, summary, again := st.step(step)
 		s.Summary = summary

@@ -42,7 +42,7 @@ export function Lines({ r, who }: { r: RecordData; who: string }) {
                   amended by {more}
                 </Box>
               ))}
-              {may && !/^(entry \d+ \(.*\) amended|signed by)/.test(e.says) && amending !== e.event && (
+              {may && e.amend && amending !== e.event && (
                 <Button
                   variant="text"
                   aria-label={`amend entry ${e.seq}`}

@@ -24,12 +24,12 @@ export function useAlone(run: RunView | undefined, send: Send): { alone: boolean
 /** How many pairs of hands the step takes: a second phone, or the one-person way with its risk. */
 export function Pairs({ run, alone, setAlone }: { run: RunView; alone: boolean; setAlone: (on: boolean) => void }) {
   const { ends, advice } = run.view;
-  if (ends.pairs < 2 || !ends.where) return null;
+  const takes = run.view.steps.find((s) => s.id === advice.step)?.hands;
+  if (ends.pairs < 2 || !takes) return null;
   const asks = advice.do === 'read' || advice.do === 'check';
   return (
     <Box sx={{ mt: 2, fontSize: 17, color: 'quiet' }}>
-      Takes {ends.pairs === 2 ? 'two' : 'three'} pairs of hands, {ends.where}.
-      {ends.alone && ` Alone: ${ends.alone}. Risk: ${ends.risk ?? ''}.`}
+      Takes {takes}.{ends.alone && ` Alone: ${ends.alone}. Risk: ${ends.risk ?? ''}.`}
       {asks && (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.75 }}>
           <Button component={Link} to={`/run/${run.id}/hands`} sx={{ minHeight: 48, py: 0.5, fontSize: 17 }}>

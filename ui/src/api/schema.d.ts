@@ -1475,6 +1475,7 @@ export interface components {
             where?: string;
         };
         RunEntry: {
+            amend?: boolean;
             amended?: string[];
             /** Format: date-time */
             at: string;
@@ -1705,7 +1706,6 @@ export interface components {
         };
         RunStepState: {
             access?: string;
-            alone?: string;
             hands?: string;
             id: string;
             kind: string;
