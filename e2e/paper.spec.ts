@@ -16,7 +16,7 @@ const file = (name: string, body: Buffer) => {
 test('a photo goes in, two taps beside a known thing give a length, and it stands on record and paper', async ({ page, server }) => {
   await page.goto(`${server.url}/run/${run}`);
   const picture = await page.screenshot();
-  await page.getByRole('button', { name: 'photo', exact: true }).click();
+  await page.getByRole('button', { name: 'photo, voice', exact: true }).click();
   const panel = page.getByRole('region', { name: 'Photo' });
   await panel.getByLabel('From a file').setInputFiles({ name: 'a.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(9 << 20, 'x') });
   await expect(panel.getByRole('alert')).toContainText('no photo that can be read');
@@ -85,7 +85,7 @@ test('a signed record is amended beside the entry, and leaves the house as table
 test('a photo taken while the server is away is kept on the device and stands once on the record', async ({ page, server }) => {
   await page.goto(`${server.url}/run/${run}`);
   const picture = await page.screenshot();
-  await page.getByRole('button', { name: 'photo', exact: true }).click();
+  await page.getByRole('button', { name: 'photo, voice', exact: true }).click();
   await server.stop();
   const panel = page.getByRole('region', { name: 'Photo' });
   await panel.getByLabel('Take a photo').setInputFiles({ name: 'c.png', mimeType: 'image/png', buffer: picture });
@@ -97,4 +97,44 @@ test('a photo taken while the server is away is kept on the device and stands on
   await expect(page.getByText('Kept here')).toHaveCount(0, { timeout: 20_000 });
   await page.goto(`${server.url}/record/${run}`);
   await expect(page.getByRole('region', { name: 'Photos' }).getByText('photo: before the tide')).toHaveCount(1);
+});
+
+test('a voice note is recorded, heard, kept, and heard again on the record; also one made while the server is away', async ({
+  page,
+  server,
+}) => {
+  const beeps = async () => {
+    await page.getByRole('button', { name: 'photo, voice', exact: true }).click();
+    await page.getByRole('button', { name: 'say it instead' }).click();
+    await page.getByRole('button', { name: 'Record' }).click();
+    await page.getByRole('button', { name: /^Stop \(1/ }).click();
+  };
+  await page.goto(`${server.url}/run/${run}`);
+  await page.getByRole('button', { name: 'photo, voice', exact: true }).click();
+  await page.getByRole('button', { name: 'say it instead' }).click();
+  const panel = page.getByRole('region', { name: 'Voice note', exact: true });
+  await panel.getByLabel('From a file').setInputFiles({ name: 'a.mp3', mimeType: 'audio/mpeg', buffer: Buffer.alloc(4000, 'x') });
+  await expect(panel.getByRole('alert')).toContainText('no recording that can be played here');
+  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+  await panel.getByRole('button', { name: 'no voice note' }).click();
+  await beeps();
+  await panel.getByLabel('what it is about').fill('how it clicks');
+  await panel.getByRole('button', { name: 'Keep the voice note' }).click();
+  await expect(panel).toHaveCount(0);
+
+  await server.stop();
+  await beeps();
+  await expect(panel.getByRole('status')).toContainText('is kept on this device');
+  await panel.getByLabel('what it is about').fill('without a network');
+  await panel.getByRole('button', { name: 'Keep the voice note' }).click();
+  await expect(page.getByText('Kept here: 1.')).toBeVisible();
+  await server.start();
+  await expect(page.getByText('Kept here')).toHaveCount(0, { timeout: 20_000 });
+
+  await page.goto(`${server.url}/record/${run}`);
+  for (const about of ['how it clicks', 'without a network']) {
+    const player = page.getByRole('region', { name: 'Voice notes' }).getByLabel(`voice note: ${about}, by Ines`);
+    await player.evaluate((a) => (a as HTMLAudioElement).play());
+    await expect.poll(() => player.evaluate((a) => (a as HTMLAudioElement).currentTime)).toBeGreaterThan(0.2);
+  }
 });

@@ -22,6 +22,8 @@ export default defineConfig({
         '--disable-sync',
         '--no-first-run',
         '--disable-gpu',
+        '--use-fake-device-for-media-stream', // a microphone that beeps
+        '--use-fake-ui-for-media-stream',
       ],
     },
   },

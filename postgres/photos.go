@@ -1,16 +1,10 @@
 package postgres
 
 import (
-	"crypto/sha256"
-	"encoding/hex"
 	"errors"
-	"fmt"
 	"time"
 
 	"gorm.io/gorm"
-	"gorm.io/gorm/clause"
-
-	"brankel/rigging/run"
 )
 
 // photoRow is a photo of a run under the SHA-256 of its bytes; nothing in it is ever changed.
@@ -33,31 +27,10 @@ type Photo struct {
 	JPEG, Small   []byte
 }
 
-// ErrFull is the error of a run that holds as many photos as it may.
-var ErrFull = errors.New("the run holds as many photos as it may")
-
 // AddPhoto keeps a photo of a run; the same one twice is kept once. ErrFull when there are most
 // already.
 func (s *Store) AddPhoto(id string, p Photo, at time.Time, most int) error {
-	return s.db.Transaction(func(tx *gorm.DB) error {
-		// two at once wait for one another, so that the most is the most
-		var there runRow
-		err := tx.Clauses(clause.Locking{Strength: "UPDATE"}).Select("id").Take(&there, "id = ?", id).Error
-		if errors.Is(err, gorm.ErrRecordNotFound) {
-			return ErrNotFound
-		}
-		if err != nil {
-			return err
-		}
-		var n int64
-		if err := tx.Model(&photoRow{}).Where("run_id = ? AND sha256 <> ?", id, p.SHA256).Count(&n).Error; err != nil {
-			return err
-		}
-		if n >= int64(most) {
-			return ErrFull
-		}
-		return tx.Clauses(clause.OnConflict{DoNothing: true}).Create(&photoRow{id, p.SHA256, p.Width, p.Height, p.JPEG, p.Small, at}).Error
-	})
+	return s.keepBeside(id, p.SHA256, &photoRow{id, p.SHA256, p.Width, p.Height, p.JPEG, p.Small, at}, most)
 }
 
 // PhotoSize is how large a photo of a run is, ErrNotFound when there is none.
@@ -85,32 +58,3 @@ func (s *Store) photo(columns, id, sha string) (p photoRow, err error) {
 	}
 	return p, err
 }
-
-// verifyPhotos looks whether every photo that events name is there as it was.
-func (s *Store) verifyPhotos(id string, events []run.Event, tell func(string, ...any)) error {
-	for _, e := range events {
-		p, ok := run.PhotoOf(e)
-		if !ok {
-			continue
-		}
-		raw, err := s.Photo(id, p.SHA256)
-		if errors.Is(err, ErrNotFound) {
-			tell("run %s: the photo of event %d is gone", id, e.Seq)
-			continue
-		}
-		if err != nil {
-			return err
-		}
-		if sum := sha256.Sum256(raw); hex.EncodeToString(sum[:]) != p.SHA256 {
-			tell("run %s: the photo of event %d was changed after it was taken", id, e.Seq)
-		}
-	}
-	return nil
-}
-
-// photosStand makes the database itself refuse to change a photo.
-var photosStand = fmt.Sprintf(`
-CREATE OR REPLACE TRIGGER photos_append_only BEFORE UPDATE OR DELETE ON photos
-  FOR EACH ROW EXECUTE FUNCTION %[1]s();
-CREATE OR REPLACE TRIGGER photos_never_emptied BEFORE TRUNCATE ON photos
-  FOR EACH STATEMENT EXECUTE FUNCTION %[1]s();`, "events_are_append_only")

@@ -114,10 +114,11 @@ func (s *Store) migrate() error {
 		if err := tx.AutoMigrate(
 			&sheetRow{}, &workshopRow{}, &personRow{}, &attemptRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{},
 			&machineRow{}, &cableRow{}, &runRow{}, &eventRow{}, &ledgerRow{}, &versionRow{}, &invitationRow{}, &handRow{}, &photoRow{},
+			&voiceRow{},
 		); err != nil {
 			return fmt.Errorf("the tables could not be brought up to date: %w", err)
 		}
-		return tx.Exec(appendOnly + photosStand).Error
+		return tx.Exec(appendOnly + stands("photos") + stands("voices")).Error
 	})
 }
 

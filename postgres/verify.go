@@ -98,7 +98,7 @@ func (s *Store) verifyRuns(known map[string]string, signed map[string][]string, 
 			tell("%w", err)
 			continue
 		}
-		if err := s.verifyPhotos(row.ID, events, tell); err != nil {
+		if err := s.verifyBeside(row.ID, events, tell); err != nil {
 			return err
 		}
 		if err := matches(row, events, signed[row.ID]); err != nil {

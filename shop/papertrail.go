@@ -61,20 +61,29 @@ func (s *Shop) Chain(id string) ([]byte, error) {
 	events, pinned, heading := o.events, o.state.Pinned, o.heading()
 	o.done()
 	var photos []run.PhotoFile
+	var voices []run.VoiceFile
 	there := map[string]bool{}
 	for _, e := range events { // those that were struck out too: the chain names them
-		p, ok := run.PhotoOf(e)
-		if !ok || there[p.SHA256] {
+		what, sha := run.Beside(e)
+		if what == "" || there[sha] {
 			continue
 		}
-		there[p.SHA256] = true
-		raw, err := s.Store.Photo(id, p.SHA256)
+		there[sha] = true
+		if e.Kind == run.KindVoice {
+			raw, _, err := s.Store.Voice(id, sha)
+			if err != nil {
+				return nil, err
+			}
+			voices = append(voices, run.VoiceFile{SHA256: sha, Sound: raw})
+			continue
+		}
+		raw, err := s.Store.Photo(id, sha)
 		if err != nil {
 			return nil, err
 		}
-		photos = append(photos, run.PhotoFile{SHA256: p.SHA256, JPEG: raw})
+		photos = append(photos, run.PhotoFile{SHA256: sha, JPEG: raw})
 	}
-	return run.Export(heading, pinned, events, photos), nil
+	return run.Export(heading, pinned, events, photos, voices), nil
 }
 
 // Card is what hangs at the machine.

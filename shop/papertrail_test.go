@@ -99,6 +99,50 @@ func TestAPhotoStandsInTheChainAndOnThePaper(t *testing.T) {
 	require.ErrorContains(t, err, "the photo of event")
 }
 
+// recording is a recording in which every number gives another one.
+func recording(number uint8) []byte {
+	return append([]byte("OggS"), bytes.Repeat([]byte{number}, 1000)...)
+}
+
+func TestAVoiceNoteStandsInTheChainAndIsMissedWhenItIsGone(t *testing.T) {
+	s := testdb.Shop(t)
+	const id = "2026-03-teal"
+	v, err := s.AddVoice(id, recording(1))
+	require.NoError(t, err)
+	assert.Equal(t, "audio/ogg", v.Type)
+	_, err = s.AddVoice(id, []byte("<script>"+strings.Repeat(" ", 400)))
+	require.ErrorContains(t, err, "no recording")
+	require.NoError(t, add(t, s, "v1", run.KindVoice, run.Voice{SHA256: v.SHA256, Text: "how it clicks"}))
+	require.ErrorContains(t, add(t, s, "v2", run.KindVoice, run.Voice{SHA256: strings.Repeat("0", 64)}), "send the recording itself first")
+	r, err := s.Record(id)
+	require.NoError(t, err)
+	require.Len(t, r.Voices, 1)
+	assert.Equal(t, "voice note: how it clicks", r.Voices[0].Says)
+
+	raw, err := s.Chain(id)
+	require.NoError(t, err)
+	_, err = run.Prove(raw)
+	require.NoError(t, err)
+	var x run.Exported
+	require.NoError(t, json.Unmarshal(raw, &x))
+	require.Len(t, x.Voices, 1)
+	_, err = run.Prove(run.Export(x.Heading, nil, x.Events, x.Photos, nil))
+	require.ErrorContains(t, err, "the voice note of event")
+
+	_, err = s.Store.Verify()
+	require.NoError(t, err)
+	require.ErrorContains(t, testdb.Exec(s.Store, `DELETE FROM voices`), "append-only")
+	require.NoError(t, testdb.Exec(s.Store, `ALTER TABLE voices DISABLE TRIGGER voices_append_only; DELETE FROM voices`))
+	_, err = s.Store.Verify()
+	require.ErrorContains(t, err, "the voice note of event 25 is gone")
+	for n := range 40 {
+		_, err := s.AddVoice(id, recording(uint8(n)))
+		require.NoError(t, err)
+	}
+	_, err = s.AddVoice(id, recording(99))
+	require.ErrorContains(t, err, "holds 40 voice notes already")
+}
+
 func TestARunHoldsSoManyPhotosAndNoMore(t *testing.T) {
 	s := testdb.Shop(t)
 	for n := range 60 {
@@ -163,11 +207,11 @@ func TestAnExportedChainIsProvedAndOneChangedByteIsFound(t *testing.T) {
 	var x run.Exported
 	require.NoError(t, json.Unmarshal(raw, &x))
 	x.Events[8].By = "Nobody"
-	_, err = run.Prove(run.Export(x.Heading, nil, x.Events, x.Photos))
+	_, err = run.Prove(run.Export(x.Heading, nil, x.Events, x.Photos, nil))
 	require.ErrorContains(t, err, "event 9 was changed")
 	require.ErrorContains(t, err, "its sheet is missing")
 	x.Photos[0].JPEG[100] ^= 1
-	_, err = run.Prove(run.Export(x.Heading, nil, x.Events, x.Photos))
+	_, err = run.Prove(run.Export(x.Heading, nil, x.Events, x.Photos, nil))
 	require.ErrorContains(t, err, "the photo")
 	for _, bad := range []string{``, `{}`, `[]`, `{"format":"brankel.chain/2"}`} {
 		_, err := run.Prove([]byte(bad))

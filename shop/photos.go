@@ -76,6 +76,13 @@ func (s *Shop) named(b *run.Bench, o *open, e run.Event) error {
 			return err
 		}
 	}
+	if v, ok := run.VoiceOf(e); ok {
+		kind, err := s.Store.VoiceType(e.Run, v.SHA256)
+		if err != nil && !errors.Is(err, postgres.ErrNotFound) {
+			return err
+		}
+		b.Voice = kind
+	}
 	if id := run.Amends(e); id != "" {
 		if i := slices.IndexFunc(o.events, func(one run.Event) bool { return one.ID == id }); i >= 0 {
 			b.Amends = &o.events[i]

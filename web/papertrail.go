@@ -12,6 +12,7 @@ import (
 	"brankel/rigging/run"
 	"brankel/rigging/workshop"
 	"brankel/shop"
+	"brankel/sound"
 )
 
 func (s *server) paperRoutes() []route {
@@ -33,6 +34,11 @@ func (s *server) paperRoutes() []route {
 			by(s.addPhoto, workshop.Work).toGuests().upTo(photo.MostBytes + 1).within(time.Minute),
 		on(get, "/api/v1/runs/{run}/photos/{sha}", "photo", "a photo as it is kept; small=yes the small one").asks("small").as("image/jpeg").
 			by(s.photo, workshop.Read).toGuests(),
+		on(post, "/api/v1/runs/{run}/voices", "addVoice", "keep a voice note: the body is a recording of up to 2 MB, told by its bytes; a voice "+
+			"event then names it").gives(shop.VoiceKept{}).
+			by(s.addVoice, workshop.Work).toGuests().upTo(sound.MostBytes + 1).within(time.Minute),
+		on(get, "/api/v1/runs/{run}/voices/{sha}", "voice", "a voice note as it was recorded").as("audio/*").
+			by(s.voice, workshop.Read).toGuests(),
 		on(post, "/api/v1/runs/{run}/photos/{sha}/measure", "measure", "a length by something known in the photo; nothing is kept").
 			takes(run.Measured{}).gives(run.Measured{}).
 			by(s.measure, workshop.Read).toGuests(),
@@ -90,8 +96,7 @@ func saved(c *echo.Context, name, mediaType string, raw []byte, err error) error
 }
 
 func (s *server) addPhoto(c *echo.Context) error {
-	_ = http.NewResponseController(c.Response()).SetReadDeadline(time.Now().Add(time.Minute)) // not of a recorder in a test
-	raw, err := io.ReadAll(c.Request().Body)
+	raw, err := slowly(c)
 	if err != nil {
 		return err
 	}
@@ -99,12 +104,41 @@ func (s *server) addPhoto(c *echo.Context) error {
 	return answer(c, out, err)
 }
 
+// slowly reads a body that a phone may take a minute to send.
+func slowly(c *echo.Context) ([]byte, error) {
+	_ = http.NewResponseController(c.Response()).SetReadDeadline(time.Now().Add(time.Minute)) // not of a recorder in a test
+	return io.ReadAll(c.Request().Body)
+}
+
+func (s *server) addVoice(c *echo.Context) error {
+	raw, err := slowly(c)
+	if err != nil {
+		return err
+	}
+	out, err := s.in(c).AddVoice(c.Param("run"), raw)
+	return answer(c, out, err)
+}
+
+func (s *server) voice(c *echo.Context) error {
+	raw, kind, err := s.in(c).Store.Voice(c.Param("run"), c.Param("sha"))
+	if err != nil {
+		return err
+	}
+	stays(c)
+	return c.Blob(http.StatusOK, kind, raw)
+}
+
+// stays says that what is named by its hash never changes.
+func stays(c *echo.Context) {
+	c.Response().Header().Set("Cache-Control", "private, max-age=31536000, immutable")
+}
+
 func (s *server) photo(c *echo.Context) error {
 	raw, err := s.in(c).Photo(c.Param("run"), c.Param("sha"), c.QueryParam("small") != "")
 	if err != nil {
 		return err
 	}
-	c.Response().Header().Set("Cache-Control", "private, max-age=31536000, immutable")
+	stays(c)
 	return c.Blob(http.StatusOK, "image/jpeg", raw)
 }
 

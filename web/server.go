@@ -178,7 +178,7 @@ func secure(next echo.HandlerFunc) echo.HandlerFunc {
 		h := c.Response().Header()
 		h.Set(
 			"Content-Security-Policy",
-			"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-"+nonce+"'; img-src 'self' data:; "+
+			"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-"+nonce+"'; img-src 'self' data:; media-src 'self'; "+
 				"font-src 'self'; connect-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
 		)
 		h.Set("X-Content-Type-Options", "nosniff")
@@ -186,7 +186,7 @@ func secure(next echo.HandlerFunc) echo.HandlerFunc {
 		h.Set("Referrer-Policy", "same-origin")
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
 		h.Set("Cross-Origin-Resource-Policy", "same-origin")
-		h.Set("Permissions-Policy", "camera=(), microphone=(), geolocation=()")
+		h.Set("Permissions-Policy", "camera=(), microphone=(self), geolocation=()")
 		h.Set("Cache-Control", "no-store")
 		return next(c)
 	}

@@ -28,7 +28,7 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 	require.NoError(t, json.Unmarshal(web.OpenAPI(), &doc))
 	anybody := []string{"session", "calcs", "calc", "rigAnswer", "rigSchema", "healthz", "openapi", "sheetSchema", "join"}
 	work := []string{"openRun", "benchRun", "append", "keepThin", "dropThin", "keepTable", "dropTable", "logMachine",
-		"hand", "invite", "addPhoto"}
+		"hand", "invite", "addPhoto", "addVoice"}
 	manage := []string{"addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge"}
 	out := signedOut(t)
 	devices := map[workshop.Role]client{}
@@ -36,7 +36,7 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 		devices[role] = out.as(who[0], who[1])
 	}
 	guest := devices[workshop.Lead].guest("2026-11-avocet", "Bo")
-	guests := []string{"run", "events", "append", "understand", "streamRun", "hands", "hand", "addPhoto", "photo", "measure"}
+	guests := []string{"run", "events", "append", "understand", "streamRun", "hands", "hand", "addPhoto", "photo", "measure", "addVoice", "voice"}
 	for path, methods := range doc.Paths {
 		at := strings.NewReplacer("{run}", "2026-11-avocet", "{hash}", "none", "{name}", "window", "{id}", "nobody").Replace(path)
 		for method, op := range methods {

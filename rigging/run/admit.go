@@ -19,6 +19,7 @@ type Bench struct {
 	Sheets  []sheet.Head
 	Gauges  []Gauge
 	Day     string  // of what is being written, 2006-01-02
+	Voice   string  // media type of the recording that an event names, "" when it is not kept
 	Photo   *[2]int // width and height of the photo that an event names, nil when it is not kept
 	Amends  *Event  // the entry that an event amends
 	Holding string  // who holds the control just now, by the device of their own

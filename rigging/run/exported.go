@@ -16,7 +16,7 @@ import (
 const ChainFormat = "brankel.chain/1"
 
 // Exported is a run as it leaves the house: every event with its chain, the sheet it is pinned to,
-// its photos, and a seal over all of it. Whoever has the file can prove it without a database; that
+// its photos and voice notes, and a seal over all of it. Whoever has the file can prove it without a database; that
 // it is the one that was signed is told by the hash on the paper.
 type Exported struct {
 	Format  string          `json:"format"`
@@ -24,6 +24,7 @@ type Exported struct {
 	Sheet   json.RawMessage `json:"sheet,omitempty"`
 	Events  []Event         `json:"events"`
 	Photos  []PhotoFile     `json:"photos,omitempty"`
+	Voices  []VoiceFile     `json:"voices,omitempty"`
 	Seal    string          `json:"seal"` // SHA-256 of the file with an empty seal
 }
 
@@ -33,9 +34,15 @@ type PhotoFile struct {
 	JPEG   []byte `json:"jpeg"`
 }
 
+// VoiceFile is a voice note, named by the SHA-256 of its bytes.
+type VoiceFile struct {
+	SHA256 string `json:"sha256"`
+	Sound  []byte `json:"sound"`
+}
+
 // Export seals a run; pinned is its sheet, nil for none. It gives the bytes of the file.
-func Export(h Heading, pinned *sheet.Sheet, events []Event, photos []PhotoFile) []byte {
-	x := Exported{Format: ChainFormat, Heading: h, Events: nonNil(events), Photos: photos}
+func Export(h Heading, pinned *sheet.Sheet, events []Event, photos []PhotoFile, voices []VoiceFile) []byte {
+	x := Exported{Format: ChainFormat, Heading: h, Events: nonNil(events), Photos: photos, Voices: voices}
 	if pinned != nil {
 		x.Sheet = pinned.JSON()
 	}
@@ -89,7 +96,7 @@ func Prove(raw []byte) (p Proved, err error) {
 		p.Hash = x.Events[n-1].Hash
 	}
 	x.proveSheet(tell)
-	x.provePhotos(tell)
+	x.proveFiles(tell)
 	p.Signed = x.signed()
 	if x.Seal != x.seal() || !bytes.Equal(raw, x.bytes()) {
 		tell("run %s: the file is not as it was written", x.Heading.Run)
@@ -115,21 +122,39 @@ func (x Exported) proveSheet(tell func(string, ...any)) {
 	}
 }
 
-// provePhotos looks whether the photos are those the events name.
-func (x Exported) provePhotos(tell func(string, ...any)) {
+// proveFiles looks whether photos and voice notes are those the events name.
+func (x Exported) proveFiles(tell func(string, ...any)) {
 	there := map[string]bool{}
-	for _, p := range x.Photos {
-		sum := sha256.Sum256(p.JPEG)
-		if hex.EncodeToString(sum[:]) != p.SHA256 {
-			tell("run %s: the photo %s was changed", x.Heading.Run, shorten(p.SHA256))
+	look := func(what, sha string, raw []byte) {
+		sum := sha256.Sum256(raw)
+		if hex.EncodeToString(sum[:]) != sha {
+			tell("run %s: the %s %s was changed", x.Heading.Run, what, shorten(sha))
 		}
-		there[p.SHA256] = true
+		there[sha] = true
+	}
+	for _, p := range x.Photos {
+		look("photo", p.SHA256, p.JPEG)
+	}
+	for _, v := range x.Voices {
+		look("voice note", v.SHA256, v.Sound)
 	}
 	for _, e := range x.Events {
-		if e.Kind == KindPhoto && !there[bodyOf[Photo](e).SHA256] {
-			tell("run %s: the photo of event %d is missing", x.Heading.Run, e.Seq)
+		if what, sha := Beside(e); what != "" && !there[sha] {
+			tell("run %s: the %s of event %d is missing", x.Heading.Run, what, e.Seq)
 		}
 	}
+}
+
+// Beside is what an event names that is kept beside the chain: what it is, in words, and its
+// SHA-256; "" for nothing.
+func Beside(e Event) (what, sha string) {
+	if p, ok := PhotoOf(e); ok {
+		return "photo", p.SHA256
+	}
+	if v, ok := VoiceOf(e); ok {
+		return "voice note", v.SHA256
+	}
+	return "", ""
 }
 
 func (x Exported) signed() string {

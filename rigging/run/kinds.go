@@ -41,6 +41,7 @@ const (
 	KindSigned     Kind = "signed"
 	KindInspected  Kind = "inspected"
 	KindPhoto      Kind = "photo"
+	KindVoice      Kind = "voice"
 	KindAmended    Kind = "amended" // after the signature
 )
 
@@ -130,6 +131,7 @@ func init() {
 		KindCorrected: row(admitCorrected, foldCorrected, saysCorrected).keptQuiet(),
 		KindSigned:    row(admitSigned, foldSigned, func(s Signed) string { return "signed by " + s.Name }),
 		KindPhoto:     row(admitPhoto, foldPhoto, saysPhoto).keptQuiet().afterSign().byGuest(),
+		KindVoice:     row(admitVoice, foldVoice, saysVoice).keptQuiet().afterSign().byGuest(),
 		KindAmended:   row(admitAmended, func(*State, Event, Amended) {}, saysAmended).keptQuiet().afterSign(),
 		KindInspected: row(admitInspected, foldInspected, saysInspected).keptQuiet().afterSign(),
 	}

@@ -33,6 +33,7 @@ type Record struct {
 	Picture *picture.Scene `json:"picture,omitempty"` // as it was read last
 
 	Photos []PhotoLine `json:"photos"`
+	Voices []VoiceLine `json:"voices"`
 
 	Lines      []Entry  `json:"lines"`  // every event in words, in order
 	Result     []Field  `json:"result"` // as found, moves, as left, drift, lost motion
@@ -75,7 +76,7 @@ const Foot = "The maker's manual and the licensed person decide. This record say
 // chain of events can not be trusted, "" when it is whole.
 func MakeRecord(h Heading, st State, events []Event, broken string) Record {
 	r := Record{Heading: h, Broken: broken, Rules: nonNil(st.AllRules()), Complaint: []Field{}, Lines: entries(events),
-		Photos: Photos(events), Result: st.result(),
+		Photos: Photos(events), Voices: Voices(events), Result: st.result(),
 		Checks: st.checked(), Open: nonNil(st.openChecks()), Deviations: nonNil(st.deviations()), Hash: st.LastHash, Through: st.Seq,
 		Foot: Foot}
 	if st.Complaint != nil {

@@ -102,6 +102,7 @@ type State struct {
 	Skipped    map[string]string
 	Notes      []string
 	Photos     []PhotoLine
+	Voices     []VoiceLine
 	Paused     string
 	LastEvent  string // id and number of the last thing done
 	LastSeq    int

@@ -2,6 +2,7 @@ package run
 
 import (
 	"fmt"
+	"math"
 	"slices"
 
 	"brankel/rigging/quantity"
@@ -276,4 +277,13 @@ func (st State) checksDone(loaded bool) (done bool, summary string, again bool) 
 func (st State) loadedOpen() bool {
 	done, _, _ := st.checksDone(true)
 	return !done && st.Decisions["loaded"].Choice == ChoiceOpen
+}
+
+// MoveSays is a turn of an adjuster in words, out positive.
+func MoveSays(a *sheet.Adjuster, by float64) string {
+	way := a.Out.Says
+	if by < 0 {
+		way = a.In.Says
+	}
+	return a.Name + " " + Steps(a, math.Abs(by)) + " " + way
 }

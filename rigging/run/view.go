@@ -47,6 +47,7 @@ type View struct {
 	Skippable bool           `json:"skippable"`
 	Notes     []string       `json:"notes"`
 	Photos    []PhotoLine    `json:"photos"` // the newest, at most mostPhotos
+	Voices    []VoiceLine    `json:"voices"` // the newest, as many
 	Points    []PointName    `json:"points"` // that a photo may be of
 	Signed    string         `json:"signed,omitempty"`
 	LastEvent string         `json:"last_event,omitempty"` // the one that can be struck out
@@ -146,6 +147,7 @@ func Show(st State) View {
 		Blockers:  nonNil(st.Blockers()),
 		Notes:     nonNil(last(st.Notes, mostLines)),
 		Photos:    nonNil(last(st.Photos, mostPhotos)),
+		Voices:    nonNil(last(st.Voices, mostPhotos)),
 		Points:    []PointName{},
 		Back:      []Undo{},
 		Adjusters: []Ways{},

@@ -307,7 +307,7 @@ func (a *Answer) putRight(s *sheet.Sheet, now standing) {
 		if i < 0 || by == 0 {
 			continue
 		}
-		a.Plan = append(a.Plan, Move{works, now.settings[works] + by, moveSays(&s.Adjusters[i], by)})
+		a.Plan = append(a.Plan, Move{works, now.settings[works] + by, run.MoveSays(&s.Adjusters[i], by)})
 	}
 	slices.SortFunc(a.Plan, func(x, y Move) int { return place(s, x.Works) - place(s, y.Works) })
 	a.Against = plan.Against
@@ -315,14 +315,6 @@ func (a *Answer) putRight(s *sheet.Sheet, now standing) {
 
 func place(s *sheet.Sheet, works string) int {
 	return slices.IndexFunc(s.Adjusters, func(a sheet.Adjuster) bool { return a.Works == works })
-}
-
-func moveSays(a *sheet.Adjuster, by float64) string {
-	way := a.Out.Says
-	if by < 0 {
-		way = a.In.Says
-	}
-	return a.Name + " " + run.Steps(a, math.Abs(by)) + " " + way
 }
 
 // knobs are the adjusters with where they stand.

@@ -63,7 +63,7 @@ export function Reader({ handle, run, partner, seq }: Mine) {
           {padSide({ run, send, states, setStates, aside, setAside })}
         </Box>
       </Box>
-      {aside !== 'photo' && (
+      {aside !== 'photo' && aside !== 'voice' && (
         <Button
           variant="text"
           sx={{ minHeight: 48 }}
@@ -71,7 +71,7 @@ export function Reader({ handle, run, partner, seq }: Mine) {
             setAside('photo');
           }}
         >
-          photo
+          photo, voice
         </Button>
       )}
     </>

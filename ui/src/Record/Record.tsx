@@ -11,6 +11,7 @@ import { useBegin } from '../Sheets/useSheets';
 import { useSession } from '../Session/useSession';
 import { Lines } from './Lines';
 import { Photos } from './Photos';
+import { Voices } from './Voices';
 
 /** The paper of a run. */
 export function RecordScreen() {
@@ -134,6 +135,7 @@ function Paper({ r, who }: { r: RecordData; who: string }) {
         </Box>
       </Box>
       <Photos r={r} />
+      <Voices run={r.heading.run} voices={r.voices} />
       <Lines r={r} who={who} />
       <Box sx={{ mt: 3, fontSize: 15, color: 'quiet', overflowWrap: 'anywhere' }}>
         Chain hash of events 1 to {r.through}: {r.hash}

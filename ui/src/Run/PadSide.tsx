@@ -3,10 +3,11 @@ import type { RunView } from '../api/client';
 import { PhotoPanel } from './PhotoPanel';
 import { ReadPad } from './ReadPad';
 import { TurnPad } from './TurnPad';
+import { VoicePanel } from './VoicePanel';
 import type { Send } from './useRun';
 
-/** What stands beside the work by choice: a turn to log, a photo to take, or what is asked for. */
-export type Aside = '' | 'turn' | 'photo';
+/** What stands beside the work by choice: a turn to log, a photo to take, a voice note to say, or what is asked for. */
+export type Aside = '' | 'turn' | 'photo' | 'voice';
 
 interface Props {
   run: RunView;
@@ -24,7 +25,18 @@ export function padSide({ run, send, states, setStates, aside, setAside }: Props
     setAside('');
   };
   const reading = view.advice.read;
-  if (aside === 'photo') return <PhotoPanel run={run} send={send} onDone={done} />;
+  if (aside === 'voice') return <VoicePanel run={run} send={send} onDone={done} />;
+  if (aside === 'photo')
+    return (
+      <PhotoPanel
+        run={run}
+        send={send}
+        onDone={done}
+        onVoice={() => {
+          setAside('voice');
+        }}
+      />
+    );
   if (aside === 'turn' && view.adjusters.length > 0)
     return (
       <TurnPad

@@ -7,13 +7,15 @@ import { Blank } from '../parts/Blank';
 import { Finding } from '../parts/Frame';
 import { OneOf } from '../parts/Toggle';
 import { useAsk } from './panels';
+import { Pick } from './Pick';
 import { MeasureIn, useMeasuring } from './MeasureIn';
 import type { Send } from './useRun';
 
+const images = 'image/jpeg,image/png,image/webp';
 const stages = ['', 'as found', 'as left', 'released', 'applied'].map((id) => ({ id, name: id || 'anything' }));
 
 /** A photo on the run: taken or picked, what it shows, and two taps with a known thing for a length. */
-export function PhotoPanel({ run, send, onDone }: { run: RunView; send: Send; onDone: () => void }) {
+export function PhotoPanel({ run, send, onDone, onVoice }: { run: RunView; send: Send; onDone: () => void; onVoice: () => void }) {
   const { view } = run;
   const [taken, setTaken] = useState<PhotoTaken | null>(null);
   const [local, setLocal] = useState<File | null>(null); // taken without a network: sent later
@@ -51,8 +53,8 @@ export function PhotoPanel({ run, send, onDone }: { run: RunView; send: Send; on
       </Box>
       {!taken && !local && (
         <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
-          <Pick label="Take a photo" capture busy={busy} onFile={(f) => void pick(f)} />
-          <Pick label="From a file" busy={busy} onFile={(f) => void pick(f)} />
+          <Pick label="Take a photo" accept={images} capture="environment" busy={busy} onFile={(f) => void pick(f)} />
+          <Pick label="From a file" accept={images} busy={busy} onFile={(f) => void pick(f)} />
           <Box sx={{ fontSize: 16, color: 'quiet' }}>JPEG, PNG or WebP, up to 10 MB. Place and time in it are taken off.</Box>
         </Box>
       )}
@@ -105,37 +107,12 @@ export function PhotoPanel({ run, send, onDone }: { run: RunView; send: Send; on
         <Button variant="text" onClick={onDone}>
           no photo
         </Button>
+        {!taken && !local && (
+          <Button variant="text" onClick={onVoice}>
+            say it instead
+          </Button>
+        )}
       </Box>
     </Box>
-  );
-}
-
-/** A button that opens the camera, or the files. */
-function Pick({
-  label,
-  capture = false,
-  busy,
-  onFile,
-}: {
-  label: string;
-  capture?: boolean;
-  busy: boolean;
-  onFile: (f: File | undefined) => void;
-}) {
-  return (
-    <Button component="label" variant={capture ? 'contained' : 'outlined'} disabled={busy} sx={{ minHeight: 64 }}>
-      {busy ? 'One moment …' : label}
-      <input
-        type="file"
-        aria-label={label}
-        accept="image/jpeg,image/png,image/webp"
-        {...(capture ? { capture: 'environment' as const } : {})}
-        onChange={(e) => {
-          onFile(e.target.files?.[0]);
-          e.target.value = '';
-        }}
-        style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
-      />
-    </Button>
   );
 }

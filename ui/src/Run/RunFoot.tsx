@@ -37,7 +37,7 @@ export function RunFoot({
         </Button>
       )}
       <Button variant="text" sx={link} onClick={onPhoto}>
-        photo
+        photo, voice
       </Button>
       {!view.signed && (
         <Button variant="text" sx={link} component={Link} to={`/run/${run.id}/hands`}>

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { RunView } from '../api/client';
 import { Blank } from '../parts/Blank';
+import { Voices } from '../Record/Voices';
 import { useAsk } from './panels';
 import { useStored } from '../stored';
 import type { Send } from './useRun';
@@ -55,6 +56,7 @@ export function Side({ run, send }: { run: RunView; send: Send }) {
           ))}
         </Box>
       )}
+      <Voices run={run.id} voices={view.voices} />
       {view.last_event && !view.signed && (
         <Box component="details" sx={{ mt: 1.5 }}>
           <Box component="summary" sx={{ cursor: 'pointer', minHeight: 32, fontSize: 16 }}>

@@ -60,6 +60,7 @@ const view = (more: object): View =>
     off: [],
     readings: [],
     photos: [],
+    voices: [],
     earlier: 0,
     resume: { last: 'barrel turned 3 turns', finger_tight: [], next: 'Read it.' },
     ...more,

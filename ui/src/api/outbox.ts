@@ -105,13 +105,14 @@ function between(missed: Problem['missed'], own: string[]): string {
 /** Whether a problem goes away by itself: what it is about is kept and sent again. */
 const passes = (p: Problem) => p.status === 0 || p.status === 401 || p.status === 429 || p.status >= 500;
 
-/** The body of an entry whose photo was taken without a network, once the photo is sent: it names it by its hash. */
-async function withPhoto(run: string, body: unknown): Promise<{ body: unknown; local: string } | Problem> {
+/** The body of an entry whose photo or recording was made without a network, once that is sent: it names it by its hash. */
+async function withBeside(run: string, kind: string, body: unknown): Promise<{ body: unknown; local: string } | Problem> {
   const { local = '', ...rest } = (body ?? {}) as { local?: string };
   if (!local) return { body, local };
-  const photo = await keptPhoto(local).catch(() => undefined);
-  if (!photo) return problemOf({ detail: 'The photo is not on this device any more: take it again.', status: 422 });
-  const sent = await upload(run, photo);
+  const what = kind === 'voice' ? 'voice' : 'photo';
+  const kept = await keptPhoto(local).catch(() => undefined);
+  if (!kept) return problemOf({ detail: `The ${what} is not on this device any more: take it again.`, status: 422 });
+  const sent = await upload<{ sha256: string }>(run, kept, what);
   return 'sha256' in sent ? { body: { ...rest, sha256: sent.sha256 }, local } : sent;
 }
 
@@ -124,13 +125,13 @@ export async function sendFirst(run: string, who: string): Promise<Outcome> {
   const [first] = waiting(run);
   if (first?.by !== who || clashOf(run)) return { kept: true };
   const { seen, ...entry } = first;
-  const photographed = await withPhoto(run, entry.body);
-  if ('status' in photographed) {
-    if (passes(photographed)) return { kept: true };
+  const whole = await withBeside(run, entry.kind, entry.body);
+  if ('status' in whole) {
+    if (passes(whole)) return { kept: true };
     drop(run, first.id);
-    return { refused: photographed };
+    return { refused: whole };
   }
-  const body = { ...entry, body: photographed.body };
+  const body = { ...entry, body: whole.body };
   let after = seen;
   let missed = '';
   for (let tries = 0; tries < 5; tries++) {
@@ -143,7 +144,7 @@ export async function sendFirst(run: string, who: string): Promise<Outcome> {
     if (answer.data) {
       drop(run, first.id);
       remember(run, first.id);
-      if (photographed.local) void forgetPhoto(photographed.local).catch(() => undefined);
+      if (whole.local) void forgetPhoto(whole.local).catch(() => undefined);
       return { view: answer.data, missed };
     }
     const problem = problemOf(answer.error);

@@ -9,12 +9,19 @@ export interface PhotoTaken {
   height: number;
 }
 
-/** Sends a photo as the camera gave it; what is kept of it is made by the server. A problem of status 0 means no answer. */
-export async function upload(run: string, photo: Blob): Promise<PhotoTaken | Problem> {
+/** What is sent beside an entry that names it. */
+export type Beside = 'photo' | 'voice';
+
+/** Sends a photo or a recording as the device gave it; what is kept of it is made by the server. A problem of status 0 means no answer. */
+export async function upload<T extends { sha256: string } = PhotoTaken>(
+  run: string,
+  kept: Blob,
+  what: Beside = 'photo',
+): Promise<T | Problem> {
   try {
-    const answer = await fetch(`/api/v1/runs/${encodeURIComponent(run)}/photos`, { method: 'POST', body: photo });
+    const answer = await fetch(`/api/v1/runs/${encodeURIComponent(run)}/${what}s`, { method: 'POST', body: kept });
     const said: unknown = await answer.json();
-    return answer.ok ? (said as PhotoTaken) : problemOf(said);
+    return answer.ok ? (said as T) : problemOf(said);
   } catch {
     return problemOf(null);
   }
@@ -22,7 +29,7 @@ export async function upload(run: string, photo: Blob): Promise<PhotoTaken | Pro
 
 const key = (id: string) => `photo.${id}`;
 
-/** Keeps a photo on this device until it can be sent; gives the id that an entry names it by. */
+/** Keeps a photo or a recording on this device until it can be sent; gives the id that an entry names it by. */
 export async function keepPhoto(photo: Blob): Promise<string> {
   const id = newID();
   await set(key(id), photo);

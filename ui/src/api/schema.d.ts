@@ -722,6 +722,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/runs/{run}/voices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** keep a voice note: the body is a recording of up to 2 MB, told by its bytes; a voice event then names it */
+        post: operations["addVoice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{run}/voices/{sha}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** a voice note as it was recorded */
+        get: operations["voice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/runs/{run}/which": {
         parameters: {
             query?: never;
@@ -1665,6 +1699,7 @@ export interface components {
             source: string;
             statement: string;
             through: number;
+            voices: components["schemas"]["RunVoiceLine"][];
         };
         RunResume: {
             at?: string;
@@ -1793,6 +1828,13 @@ export interface components {
             steps: components["schemas"]["RunStepState"][];
             tries?: components["schemas"]["RunTries"];
             unsafe: boolean;
+            voices: components["schemas"]["RunVoiceLine"][];
+        };
+        RunVoiceLine: {
+            by: string;
+            says: string;
+            seq: number;
+            sha256: string;
         };
         RunWant: {
             between: string;
@@ -2472,6 +2514,10 @@ export interface components {
             machine: string;
             name: string;
             run?: string;
+        };
+        ShopVoiceKept: {
+            sha256: string;
+            type: string;
         };
         ShopWhatIf: {
             family?: string;
@@ -4201,6 +4247,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Meaning"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addVoice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopVoiceKept"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    voice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+                sha: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "audio/*": unknown;
                 };
             };
             /** @description what was wrong */
