@@ -14,7 +14,9 @@
 //	brankel rig answer --cases FILE    an array of cases
 //	brankel rehearse           a run played against a rig, JSON in, JSON out
 //	brankel rehearse --cases FILE      an array of them
-//	brankel schema [rig] | openapi   the published documents
+//	brankel trouble            what could be wrong, JSON in, JSON out
+//	brankel trouble --list [FAMILY]    causes, symptoms and tests with what they mean in the model
+//	brankel schema [rig | trouble] | openapi   the published documents
 package main
 
 import (
@@ -36,7 +38,8 @@ import (
 )
 
 const usage = "write: brankel serve [--demo] | import DIR | export DIR | demo | verify [FILE] | rebuild | calc NAME | " +
-	"calc --cases FILE | calc --list | rig answer | rig answer --cases FILE | rehearse | rehearse --cases FILE | schema [rig] | openapi"
+	"calc --cases FILE | calc --list | rig answer | rig answer --cases FILE | rehearse | rehearse --cases FILE | trouble | trouble --list [FAMILY] | " +
+	"schema [rig | trouble] | openapi"
 
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
@@ -59,6 +62,10 @@ func command(ctx context.Context, args []string) int {
 		return rehearsal(args[1:], os.Stdin, os.Stdout, os.Stderr)
 	case name == "rig":
 		return rigs(args[1:], os.Stdin, os.Stdout, os.Stderr)
+	case name == "trouble":
+		return troubles(args[1:], os.Stdin, os.Stdout, os.Stderr)
+	case name == "schema" && len(args) == 2 && args[1] == "trouble":
+		_, err = os.Stdout.Write(describe.Trouble())
 	case name == "schema" && len(args) == 2 && args[1] == "rig":
 		_, err = os.Stdout.Write(rig.Schema())
 	case name == "schema" && len(args) == 1:

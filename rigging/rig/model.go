@@ -2,6 +2,7 @@ package rig
 
 import (
 	"math"
+	"reflect"
 	"slices"
 
 	"brankel/rigging/fault"
@@ -156,6 +157,9 @@ func (m *Model) At(at map[string]any) (At, error) {
 	}
 	return At{place}, nil
 }
+
+// Same tells whether two positions are one: what was left out stands where it begins.
+func (a At) Same(other At) bool { return reflect.DeepEqual(a.place, other.place) }
 
 // Setting is what an adjuster is set to.
 func (m *Model) Setting(adjuster string) float64 { return m.settings[m.index(adjuster)] }

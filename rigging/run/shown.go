@@ -1,0 +1,44 @@
+package run
+
+import "slices"
+
+// Shown is what a run knows by now of its rig, by the rig's names: a reading that still tells how it
+// stands, or the answer of a check that was not voided since.
+type Shown struct {
+	Name   string
+	States []string       // of the sheet, that it was read in
+	At     map[string]any // where the control stood
+	Value  *float64       // of a reading
+	Word   string         // of a sense
+	Good   bool           // a check that passed
+}
+
+// Shows lists what a run knows of its rig, readings first, in the order of the sheet.
+func (st State) Shows() (out []Shown) {
+	if st.Sheet == nil {
+		return nil
+	}
+	for i := range st.Sheet.Points {
+		p := &st.Sheet.Points[i]
+		if p.Measures == "" {
+			continue
+		}
+		if t := st.aim(p.ID).Now; t != nil {
+			v := t.Value
+			out = append(out, Shown{Name: p.Measures, States: p.States, At: p.At, Value: &v})
+		}
+	}
+	for i := range st.Sheet.Checks {
+		c := &st.Sheet.Checks[i]
+		given, there := st.Checks[c.ID]
+		if c.Proves == "" || !there || given.Void {
+			continue
+		}
+		for _, a := range c.Answers {
+			if a.Says == given.Answer && len(a.Sense) > 0 && !slices.ContainsFunc(out, func(s Shown) bool { return s.Name == c.Proves }) {
+				out = append(out, Shown{Name: c.Proves, At: c.At, Word: a.Sense[0], Good: given.Good})
+			}
+		}
+	}
+	return out
+}

@@ -1,0 +1,96 @@
+package trouble
+
+// List is everything known on a rig: causes with their changes, symptoms and tests with what they
+// mean in the model.
+type List struct {
+	Family    string        `json:"family"`
+	Causes    []CauseLine   `json:"causes"`
+	Symptoms  []SaidLine    `json:"symptoms"`
+	Whens     []SaidLine    `json:"whens"`
+	Tests     []TestLine    `json:"tests"`
+	Histories []HistoryLine `json:"histories"`
+	Pairs     []Pair        `json:"pairs"` // causes that no test tells apart
+}
+
+// CauseLine is a cause and the symptoms it shows, the likeliest first, as the model says.
+type CauseLine struct {
+	Cause
+	Shows []string `json:"symptoms"`
+}
+
+// SaidLine is a symptom and the causes that show it.
+type SaidLine struct {
+	Symptom
+	Causes []string `json:"causes"`
+}
+
+// TestLine is a test with its answers and window on this rig.
+type TestLine struct {
+	Test
+	Means []Word   `json:"means"`
+	Low   *float64 `json:"low,omitempty"`
+	High  *float64 `json:"high,omitempty"`
+	Takes string   `json:"takes,omitempty"`
+}
+
+// HistoryLine is something that may be known of a machine.
+type HistoryLine struct {
+	ID   string `json:"id"`
+	Says string `json:"says"`
+}
+
+// showsAt is how likely a cause must show a symptom, at the size it shows it most, to be named
+// under it.
+const showsAt = 0.5
+
+// List lists what is known, in the order of the files.
+func (b *Bench) List() List {
+	out := List{Family: b.Family, Causes: []CauseLine{}, Symptoms: []SaidLine{}, Whens: []SaidLine{}, Tests: []TestLine{}, Pairs: []Pair{}}
+	for i, s := range b.felt {
+		line := SaidLine{s.Symptom, []string{}}
+		for _, c := range b.causes {
+			if b.most(c, s) >= showsAt {
+				line.Causes = append(line.Causes, c.ID)
+			}
+		}
+		if i < b.whens {
+			out.Symptoms = append(out.Symptoms, line)
+		} else {
+			out.Whens = append(out.Whens, line)
+		}
+	}
+	all := make([]int, len(b.causes))
+	for i, c := range b.causes {
+		all[i] = i
+		line := CauseLine{c.Cause, []string{}}
+		for _, s := range b.felt[:b.whens] {
+			if b.most(c, s) >= showsAt {
+				line.Shows = append(line.Shows, s.ID)
+			}
+		}
+		out.Causes = append(out.Causes, line)
+	}
+	for _, t := range b.tests {
+		line := TestLine{Test: t.Test, Means: t.answers}
+		if t.Reading != "" {
+			line.Low, line.High = &t.low, &t.high
+		}
+		if t.Cost != nil {
+			line.Takes = t.Cost.takes()
+		}
+		out.Tests = append(out.Tests, line)
+	}
+	for _, h := range Histories {
+		out.Histories = append(out.Histories, HistoryLine{h.ID, h.Says})
+	}
+	out.Pairs = append(out.Pairs, b.pairs(all)...)
+	return out
+}
+
+// most is the chance that a cause shows a symptom at the size that shows it most.
+func (b *Bench) most(c *cause, s *felt) (p float64) {
+	for k := range sizes {
+		p = max(p, b.shows(c, k, s))
+	}
+	return p
+}

@@ -1,0 +1,204 @@
+package trouble
+
+import (
+	"math"
+	"slices"
+
+	"brankel/rigging/fault"
+)
+
+// Odds are how usual a workshop found causes to be, by their id: they stand for what Brankel says.
+type Odds map[string]float64
+
+// weights are the posterior of every cause at every size.
+type weights [][sizes]float64
+
+// prior is how likely a cause is before anything is said.
+func prior(c *cause, history []History, odds Odds) float64 {
+	p := c.Usual
+	if own, there := odds[c.ID]; there {
+		p = own
+	}
+	for _, h := range history {
+		p *= h.times(&c.Cause)
+	}
+	return p
+}
+
+// weigh is Bayes over causes and sizes: each size of a cause is as likely as another before.
+func (b *Bench) weigh(known []evidence, history []History, odds Odds) weights {
+	w := make(weights, len(b.causes))
+	sum := 0.0
+	for i, c := range b.causes {
+		p := prior(c, history, odds) / sizes
+		for k := range sizes {
+			v := p
+			for _, e := range known {
+				v *= e.chance(c, k)
+			}
+			w[i][k] = v
+			sum += v
+		}
+	}
+	for i := range w {
+		for k := range sizes {
+			w[i][k] /= sum
+		}
+	}
+	return w
+}
+
+func (w weights) share(i int) (sum float64) {
+	for k := range sizes {
+		sum += w[i][k]
+	}
+	return sum
+}
+
+// order is the causes by their share, the likeliest first; those alike as they stand in the file.
+func (w weights) order() []int {
+	out := make([]int, len(w))
+	for i := range out {
+		out[i] = i
+	}
+	slices.SortStableFunc(out, func(a, b int) int {
+		switch x, y := w.share(a), w.share(b); {
+		case x > y:
+			return -1
+		case x < y:
+			return 1
+		}
+		return 0
+	})
+	return out
+}
+
+// How far a cause may be from what was answered before the model rules it out: a reading this
+// unlikely, or more words than this said wrongly.
+const (
+	impossible = 0.0015 // three doubts
+	mayBeWrong = 1
+)
+
+// ruledOut is the answer that a cause cannot show at any size; nil where one size fits. What was
+// only said counts as words.
+func ruledOut(c *cause, known []evidence) *evidence {
+	var worst *evidence
+	for k := range sizes {
+		wrong := 0
+		var at *evidence
+		for i := range known {
+			e := &known[i]
+			if !e.given || e.exact(c, k) >= impossible {
+				continue
+			}
+			wrong++
+			if e.of.Reading != "" {
+				wrong += mayBeWrong
+			}
+			at = e
+		}
+		if wrong <= mayBeWrong {
+			return nil
+		}
+		worst = at
+	}
+	return worst
+}
+
+// entropy of the shares of the causes, in bits.
+func (w weights) entropy() (h float64) {
+	for i := range w {
+		if p := w.share(i); p > 0 {
+			h -= p * math.Log2(p)
+		}
+	}
+	return h
+}
+
+// gain is how much a test is expected to tell, in bits.
+func (b *Bench) gain(w weights, t *test) float64 {
+	h := 0.0
+	share := make([]float64, len(w))
+	for a := range t.answers {
+		total := 0.0
+		for i, c := range b.causes {
+			share[i] = 0
+			for k := range sizes {
+				share[i] += w[i][k] * c.chance[k][t.column+a]
+			}
+			total += share[i]
+		}
+		if total <= 0 {
+			continue
+		}
+		for _, p := range share {
+			if p > 0 {
+				h -= p * math.Log2(p/total)
+			}
+		}
+	}
+	return w.entropy() - h
+}
+
+// What a test takes in minutes: each pair of hands more, what is opened, going where it must be,
+// and for every test putting down what one has in hand.
+const (
+	perHand = 4
+	perOpen = 6
+	perOn   = 15
+	perTest = 12
+)
+
+// Total is what a test takes, all in minutes.
+func (c Cost) Total() float64 {
+	sum := c.Minutes + perHand*float64(c.Hands-1)
+	if c.Opens != "" {
+		sum += perOpen
+	}
+	if c.On != "" {
+		sum += perOn
+	}
+	return sum
+}
+
+// Enough is the share of a cause at which no more is asked, and the least a test must tell to be
+// worth asking, in bits.
+const (
+	enough    = 0.95
+	leastGain = 0.02
+)
+
+// best is the test that tells most for what it takes; nil when none tells anything or one cause is
+// sure enough.
+func (b *Bench) best(w weights, answered func(*test) bool) *test {
+	if w.share(w.order()[0]) >= enough {
+		return nil
+	}
+	var out *test
+	most := 0.0
+	for _, t := range b.tests {
+		if t.Cost == nil || answered(t) {
+			continue
+		}
+		g := b.gain(w, t)
+		if worth := g / (t.Cost.Total() + perTest); g >= leastGain && worth > most {
+			out, most = t, worth
+		}
+	}
+	return out
+}
+
+// historyOf reads what is known of a machine. The error is a *fault.Fault.
+func historyOf(h map[string]bool) (out []History, err error) {
+	for _, id := range sorted(h) {
+		i := slices.IndexFunc(Histories, func(one History) bool { return one.ID == id })
+		if i < 0 {
+			return nil, fault.At("history."+cutText(id), "write one of %v", historyIDs())
+		}
+		if h[id] {
+			out = append(out, Histories[i])
+		}
+	}
+	return out, nil
+}

@@ -1,0 +1,49 @@
+package trouble
+
+import (
+	"math"
+	"slices"
+
+	"brankel/rigging/quantity"
+)
+
+// reads is a value that a gauge read: it tells more than low, inside or high. The sizes looked at
+// stand for all between them, so that a value between two of them fits both.
+func (b *Bench) reads(t *test, value float64) evidence {
+	at := slices.Index(b.tests, t)
+	k := 1
+	switch {
+	case value < t.low:
+		k = 0
+	case value > t.high:
+		k = 2
+	}
+	unit := ""
+	if p := b.pointOf(t); p != nil {
+		unit = " " + b.sheet.UnitOf(p)
+	}
+	off := func(c *cause, size int) (z, sigma float64) {
+		v, apart := c.value[size][at], 0.0
+		for _, next := range []int{size - 1, size + 1} {
+			if next >= 0 && next < sizes {
+				apart = math.Max(apart, math.Abs(c.value[next][at]-v))
+			}
+		}
+		sigma = math.Hypot(t.Doubt, apart/2)
+		return math.Abs(value-v) / sigma, sigma
+	}
+	return evidence{
+		says:  t.answers[k].Says + ", " + quantity.Number(value, 1) + unit,
+		of:    t,
+		given: true,
+		means: []int{k},
+		chance: func(c *cause, size int) float64 {
+			z, sigma := off(c, size)
+			return (1-slip)*math.Exp(-z*z/2)*t.Doubt/sigma + slip/20
+		},
+		exact: func(c *cause, size int) float64 {
+			z, _ := off(c, size)
+			return 2 * normal(-z)
+		},
+	}
+}

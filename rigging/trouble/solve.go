@@ -1,0 +1,66 @@
+package trouble
+
+import (
+	"encoding/json"
+	"errors"
+
+	"brankel/rigging/fault"
+	"brankel/rigging/sheet"
+	"brankel/rigging/strict"
+)
+
+// Asked is a question from outside: about a family in its usual proportions, or a sheet of the open
+// format.
+type Asked struct {
+	Family string          `json:"family,omitempty"`
+	Sheet  json.RawMessage `json:"sheet,omitempty"`
+	Question
+}
+
+// Solve answers a question that comes as JSON; usual gives the sheet of a family's usual proportions.
+// The error is a *fault.Fault.
+func Solve(raw []byte, usual func(family string) ([]byte, bool)) (Answer, error) {
+	var in Asked
+	if err := strict.Decode(raw, &in); err != nil {
+		return Answer{}, err
+	}
+	s, err := in.Of(usual)
+	if err != nil {
+		return Answer{}, err
+	}
+	b, err := On(s, nil)
+	if err != nil {
+		return Answer{}, first(err)
+	}
+	return b.Ask(in.Question, nil)
+}
+
+// Of is the sheet that is asked about: the one that came along, or a family's.
+func (in Asked) Of(usual func(family string) ([]byte, bool)) (*sheet.Sheet, error) {
+	switch {
+	case len(in.Sheet) > 0 && in.Family != "":
+		return nil, fault.At("sheet", "write the family or the sheet, not both: a sheet has its family")
+	case len(in.Sheet) > 0:
+		s, err := sheet.Parse(in.Sheet)
+		if err != nil {
+			return nil, fault.Below("sheet", first(err))
+		}
+		return s, nil
+	case in.Family == "":
+		return nil, fault.At("family", "write a family, such as outboard-shift, or a sheet")
+	}
+	raw, ok := usual(in.Family)
+	if !ok {
+		return nil, fault.At("family", "there is no family %q: brankel trouble --list names them", cutText(in.Family))
+	}
+	return sheet.Parse(raw)
+}
+
+// first is the first of several faults.
+func first(err error) error {
+	var list fault.List
+	if errors.As(err, &list) && len(list) > 0 {
+		return &list[0]
+	}
+	return err
+}
