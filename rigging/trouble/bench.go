@@ -72,31 +72,51 @@ type cause struct {
 	turns         [sizes]float64   // of the adjuster a run turns, to put it right
 }
 
-// On lays what is known on the rig of a sheet that was worked out, as the manual's school works it. More knowledge, of the workshop's
-// own, stands behind Brankel's. The error is a *fault.Fault or a fault.List: a change that the rig
-// refuses, a symptom no cause shows.
+// On lays what is known on a sheet's rig, as the manual's school works it. More knowledge, of the
+// workshop's own, stands behind Brankel's. What this rig refuses of it is left out. The error is a
+// *fault.Fault: a sheet without a rig, or one nothing is known of.
 func On(s *sheet.Sheet, own []*Knowledge) (*Bench, error) {
+	b, _, err := lay(s, own)
+	return b, err
+}
+
+// Prove lays what is known on a family's usual rig and tells everything that does not hold: a change
+// that the rig refuses, a name that leads nowhere, a symptom that the model says a cause does not
+// show. The error is a *fault.Fault or a fault.List.
+func Prove(s *sheet.Sheet, own []*Knowledge) error {
+	b, l, err := lay(s, own)
+	if err != nil {
+		return err
+	}
+	b.provenUnder(&l)
+	return l.OrNil()
+}
+
+func lay(s *sheet.Sheet, own []*Knowledge) (*Bench, fault.List, error) {
 	if s == nil || s.Rig == nil {
-		return nil, fault.At("sheet", "this sheet has no rig: nothing can be worked out from what is felt")
+		return nil, nil, fault.At("sheet", "this sheet has no rig: nothing can be worked out from what is felt")
 	}
 	s = s.For(s.Manual())
 	base := Own(s.Family)
 	if base == nil {
-		return nil, fault.At("family", "nothing is known of this family: write one of %s", strings.Join(rig.Families(), ", "))
+		return nil, nil, fault.At("family", "nothing is known of this family: write one of %s", strings.Join(rig.Families(), ", "))
 	}
 	b := &Bench{Family: s.Family, sheet: s}
 	places := placesOf(s)
-	all := append([]*Knowledge{base}, own...)
-	for _, k := range all {
+	all := []*Knowledge{detents(base, s)}
+	for _, k := range own {
 		if k.Family == s.Family {
-			b.expand(k, places)
+			all = append(all, detents(k, s))
 		}
+	}
+	for _, k := range all {
+		b.expand(k, places)
 	}
 	var l fault.List
 	b.layTests(places, &l)
 	b.laySymptoms(all, places, &l)
-	if len(l) > 0 {
-		return nil, l
+	if len(b.tests) == 0 || b.whens == 0 {
+		return nil, nil, fault.At("sheet", "the rig of this sheet cannot be asked: %s", l)
 	}
 	kept := b.causes[:0]
 	for i, c := range b.causes {
@@ -108,8 +128,7 @@ func On(s *sheet.Sheet, own []*Knowledge) (*Bench, error) {
 		}
 	}
 	b.causes = kept
-	b.provenUnder(&l)
-	return b, l.OrNil()
+	return b, l, nil
 }
 
 // placesOf are the places that {each} stands for.
@@ -139,11 +158,29 @@ func placesOf(s *sheet.Sheet) (out []string) {
 	return out
 }
 
-// filled puts a place into every text of a value, by way of its JSON.
-func filled[T any](v T, place string) (out T) {
-	raw, _ := json.Marshal(v)        // plain data
-	quoted, _ := json.Marshal(place) // a place may be called anything
-	text := strings.ReplaceAll(string(raw), "{each}", string(quoted[1:len(quoted)-1]))
+// detents is what is known with the names of the rig's second and last detent in it.
+func detents(k *Knowledge, s *sheet.Sheet) *Knowledge {
+	all, _ := s.Rig.Geometry["detents"].([]any)
+	if len(all) < 2 {
+		return k
+	}
+	name := func(i int) string {
+		one, _ := all[i].(map[string]any)
+		text, _ := one["name"].(string)
+		return text
+	}
+	out := put(put(*k, "{second}", name(1)), "{last}", name(len(all)-1))
+	return &out
+}
+
+// filled puts a place where {each} stands.
+func filled[T any](v T, place string) T { return put(v, onePlace, place) }
+
+// put writes a name over a mark in every text of a value, by way of its JSON.
+func put[T any](v T, mark, name string) (out T) {
+	raw, _ := json.Marshal(v)       // plain data
+	quoted, _ := json.Marshal(name) // a place may be called anything
+	text := strings.ReplaceAll(string(raw), mark, string(quoted[1:len(quoted)-1]))
 	_ = json.Unmarshal([]byte(text), &out)
 	return out
 }
@@ -193,71 +230,63 @@ func (b *Bench) laySymptoms(all []*Knowledge, places []string, l *fault.List) {
 		}
 	}
 	for _, k := range all {
-		if k.Family == b.Family {
-			add(k.Symptoms)
-		}
+		add(k.Symptoms)
 	}
 	b.whens = len(b.felt)
 	for _, k := range all {
-		if k.Family == b.Family {
-			add(k.Whens)
-		}
+		add(k.Whens)
 	}
-	b.leaveOut()
 	ids := map[string]bool{}
-	for _, s := range b.felt {
-		for _, one := range s.seen() {
-			t := b.test(one.See)
-			if t == nil && slices.Contains(b.absent, one.See) {
-				continue
-			}
-			if t == nil {
-				l.Add("symptoms", "%s: there is no test %q", s.ID, one.See)
-				continue
-			}
-			var way []int
-			for _, is := range one.Is {
-				switch k := t.index(is); {
-				case is == anyOther:
-					for k := 1; k < len(t.answers); k++ {
-						way = append(way, t.column+k)
-					}
-				case k < 0:
-					l.Add("symptoms", "%s: the test %s has no answer %q: write %s", s.ID, t.ID, is, t.words())
-				default:
-					way = append(way, t.column+k)
-				}
-			}
-			s.ways = append(s.ways, way)
-		}
+	kept, whens := b.felt[:0:0], 0
+	for i, s := range b.felt {
 		if ids[s.ID] {
 			l.Add("symptoms", "%s: this name stands here twice", s.ID)
 		}
 		ids[s.ID] = true
-	}
-}
-
-// leaveOut takes away what cannot be felt on this rig: a symptom all of whose tests it has not.
-func (b *Bench) leaveOut() {
-	kept, whens := b.felt[:0:0], 0
-	for i, s := range b.felt {
-		var ways []Seen
-		for _, one := range s.seen() {
-			if !slices.Contains(b.absent, one.See) {
-				ways = append(ways, one)
-			}
-		}
-		if len(ways) == 0 {
+		if !b.layWays(s, l) {
 			b.absent = append(b.absent, s.ID)
 			continue
 		}
-		s.Seen, s.Or = ways[0], ways[1:]
 		if i < b.whens {
 			whens++
 		}
 		kept = append(kept, s)
 	}
 	b.felt, b.whens = kept, whens
+}
+
+// layWays finds the answers by which a symptom shows; false where this rig has none of their tests.
+func (b *Bench) layWays(s *felt, l *fault.List) bool {
+	var there []Seen
+	for _, one := range s.seen() {
+		t := b.test(one.See)
+		if t == nil {
+			if !slices.Contains(b.absent, one.See) {
+				l.Add("symptoms", "%s: there is no test %q", s.ID, one.See)
+			}
+			continue
+		}
+		var way []int
+		for _, is := range one.Is {
+			switch k := t.index(is); {
+			case is == anyOther:
+				for k := 1; k < len(t.answers); k++ {
+					way = append(way, t.column+k)
+				}
+			case k < 0:
+				l.Add("symptoms", "%s: the test %s has no answer %q: write %s", s.ID, t.ID, is, t.words())
+			default:
+				way = append(way, t.column+k)
+			}
+		}
+		if len(way) > 0 {
+			s.ways, there = append(s.ways, way), append(there, one)
+		}
+	}
+	if len(there) > 0 {
+		s.Seen, s.Or = there[0], there[1:]
+	}
+	return len(there) > 0
 }
 
 func (b *Bench) test(id string) *test {
@@ -311,11 +340,13 @@ func (b *Bench) layTests(places []string, l *fault.List) {
 			at, err := good.At(t.At)
 			if err != nil {
 				l.Add("tests", "%s: %s", t.ID, err)
+				b.absent = append(b.absent, t.ID)
 				continue
 			}
 			a, err := good.Answer(at)
 			if err != nil {
 				l.Add("tests", "%s: %s", t.ID, err)
+				b.absent = append(b.absent, t.ID)
 				continue
 			}
 			t.where = at

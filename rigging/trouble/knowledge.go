@@ -15,7 +15,8 @@ import (
 const Format = "brankel.trouble/1"
 
 // Knowledge is one file: what is known of a family. In the texts and names of whatever is marked
-// each, {each} stands for each place of the rig: a side, a wheel, a plane.
+// each, {each} stands for each place of the rig: a side, a wheel, a plane; {second} and {last} stand
+// for its detents.
 type Knowledge struct {
 	Format   string    `json:"format"`
 	Family   string    `json:"family"`
