@@ -123,7 +123,7 @@ func sternDrive(p *pen) {
 
 // turnedAt writes what is turned where the thing itself is drawn already.
 func (p *pen) turnedAt(works string, x, y float64) {
-	p.sits(works, x)
+	p.sits(works, x, y)
 	a, ok := p.rig.Adjusters[works]
 	if ok && a.Turn != "" && !a.Done {
 		p.circle(Now, 4, "", x, y, 16)

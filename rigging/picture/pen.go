@@ -13,8 +13,9 @@ type pen struct {
 	grid   grid
 	lean   float64 // which side the texts to come keep to: −1 left, 1 right
 
-	places map[string]float64 // where adjusters, readings and senses sit, across
-	passed []Shape            // everything that moves, at each place of its travel
+	places map[string][2]float64 // where adjusters, readings and senses sit
+	spots  []Spot
+	passed []Shape // everything that moves, at each place of its travel
 }
 
 // label is a text that wants to stand near a point.
@@ -188,7 +189,7 @@ func (p *pen) note(x, y, away float64, text string) {
 // adjuster marks what is turned: in the accent when it is turned now, with the way to turn
 // seen from the stated side. The box is where it sits.
 func (p *pen) adjuster(works string, x, y, w, h float64) {
-	p.sits(works, x)
+	p.sits(works, x, y)
 	a, ok := p.rig.Adjusters[works]
 	tone, weight := Ink, 3.0
 	if ok && a.Turn != "" && !a.Done {
@@ -251,16 +252,16 @@ func (p *pen) bow(tone Tone, x, y, r float64, clockwise bool) {
 	p.head(tone, at[n-4], at[n-3], at[n-2], at[n-1], 12)
 }
 
-// sits notes where something is, across; the first place counts.
-func (p *pen) sits(name string, x float64) {
+// sits notes where something is; the first place counts.
+func (p *pen) sits(name string, x, y float64) {
 	if _, there := p.places[name]; !there && p.places != nil {
-		p.places[name] = clamp(x/Width, 0, 1)
+		p.places[name] = [2]float64{clamp(x, 0, Width), clamp(y, 0, Height)}
 	}
 }
 
 // gap is a distance between two places along, with what was read of it.
 func (p *pen) gap(reading string, x1, x2, y float64, times float64) {
-	p.sits(reading, (x1+x2)/2)
+	p.sits(reading, (x1+x2)/2, y)
 	r, ok := p.rig.Readings[reading]
 	if !ok {
 		return
@@ -285,7 +286,7 @@ func (p *pen) ends(x1, x2, y float64) {
 
 // shows writes what was read at a place.
 func (p *pen) shows(reading string, x, y, away float64) {
-	p.sits(reading, x)
+	p.sits(reading, x, y)
 	if r, ok := p.rig.Readings[reading]; ok {
 		p.read(r, x, y, away, 1)
 	}
@@ -310,7 +311,7 @@ func (p *pen) read(r Reading, x, y, away, times float64) {
 
 // sense writes what hand, eye or ear tells at a place.
 func (p *pen) sense(name string, x, y, away float64) {
-	p.sits(name, x)
+	p.sits(name, x, y)
 	if word := p.rig.Senses[name]; word != "" {
 		p.label(x, y, away, line{word, small, true, Ink, ""})
 	}

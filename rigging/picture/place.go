@@ -48,13 +48,13 @@ var (
 )
 
 func (p *pen) scene() Scene {
-	p.grid = gridOf(slices.Concat(p.shapes, p.passed))
+	p.grid = gridOf(slices.Concat(p.shapes, p.passed, p.marked()))
 	for _, s := range p.shapes {
 		for i, v := range s.Points {
 			s.Points[i] = tenth(v)
 		}
 	}
-	s := Scene{Shapes: p.shapes, Says: p.says()}
+	s := Scene{Shapes: p.shapes, Marks: p.spots, Says: p.says()}
 	s.Whole, s.Beside.Whole = p.place(whole)
 	s.Middle, s.Beside.Middle = p.place(middle)
 	s.Halves, s.Beside.Halves = p.place(halves)

@@ -61,6 +61,7 @@ type Scene struct {
 	Middle []Text  `json:"middle"`
 	Halves []Text  `json:"halves"`
 	Beside Beside  `json:"beside"`
+	Marks  []Spot  `json:"marks,omitempty"`
 	Says   string  `json:"says"` // the picture in words
 }
 
@@ -92,6 +93,7 @@ type Rig struct {
 	Moved     *Moved   // the control somewhere along its travel; nil where it stands by At
 	Control   string
 	Works     string
+	Marks     []Mark
 }
 
 // Moved is the control somewhere along the sweep of its family: how far, 0 to 1, and what the
@@ -138,9 +140,10 @@ func DrawMoving(r Rig, travels ...[]Moved) (s Scene, moving [][]Moving, ok bool)
 	if !ok {
 		return s, nil, false
 	}
-	p := &pen{rig: r}
+	p := &pen{rig: r, places: map[string][2]float64{}}
 	draw(p)
 	p.states()
+	p.mark()
 	for _, one := range travels {
 		moving = append(moving, p.follow(one, draw))
 	}
@@ -154,9 +157,13 @@ func Places(r Rig) map[string]float64 {
 	if !ok {
 		return nil
 	}
-	p := &pen{rig: r, places: map[string]float64{}}
+	p := &pen{rig: r, places: map[string][2]float64{}}
 	draw(p)
-	return p.places
+	across := map[string]float64{}
+	for name, at := range p.places {
+		across[name] = at[0] / Width
+	}
+	return across
 }
 
 // follow finds which shapes move while something goes through its travel.

@@ -115,8 +115,17 @@ func (b *Bench) Ask(q Question, odds Odds) (Answer, error) {
 		return Answer{}, err
 	}
 	w := b.weigh(known, history, odds)
-	a := Answer{Family: b.Family, Causes: []Ranked{}, RuledOut: []Ruled{}, Exclude: []Exclude{}, Moved: []Moved{}, Asks: asks, Aside: []string{},
-		Known: []string{}, Pairs: []Pair{}}
+	a := Answer{
+		Family:   b.Family,
+		Causes:   []Ranked{},
+		RuledOut: []Ruled{},
+		Exclude:  []Exclude{},
+		Moved:    []Moved{},
+		Asks:     asks,
+		Aside:    []string{},
+		Known:    []string{},
+		Pairs:    []Pair{},
+	}
 	if asks == nil {
 		a.Asks = []unsure{}
 	}
@@ -175,7 +184,8 @@ func (e evidence) words() string {
 func (b *Bench) ranked(i int, w weights, known []evidence, history []History, odds Odds, said map[string]bool) Ranked {
 	c := b.causes[i]
 	_, own := odds[c.ID]
-	r := Ranked{ID: c.ID, Says: c.Says, Place: c.Place, Kind: c.Kind, Share: w.share(i), Own: own, Why: []string{usually(c, odds)}, Also: []string{}}
+	r := Ranked{ID: c.ID, Says: c.Says, Place: c.Place, Kind: c.Kind, Share: w.share(i), Own: own, Also: []string{}}
+	r.Why = append(r.Why, usually(c, odds))
 	for _, h := range history {
 		if t := h.times(&c.Cause); t != 1 {
 			r.Why = append(r.Why, fmt.Sprintf("%s: %s", h.Says, times(t)))

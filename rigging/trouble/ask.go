@@ -60,8 +60,8 @@ func (b *Bench) known(q Question) (out []evidence, asks []unsure, err error) {
 			if len(matches) > 0 && matches[0].Exact {
 				s = b.symptom(matches[0].ID)
 			} else if len(matches) == 0 {
-				return nil, nil, fault.At(fmt.Sprintf("said[%d]", i), "nothing known here is called %q: say it in other words, such as %q", cutText(words),
-					b.felt[0].Says)
+				at := fmt.Sprintf("said[%d]", i)
+				return nil, nil, fault.At(at, "nothing known here is called %q: say it in other words, such as %q", cutText(words), b.felt[0].Says)
 			} else {
 				asks = append(asks, unsure{words, matches})
 				continue
@@ -90,8 +90,8 @@ func (b *Bench) known(q Question) (out []evidence, asks []unsure, err error) {
 			if slices.Equal(out[was].means, one.means) {
 				continue
 			}
-			return nil, nil, fault.At(fmt.Sprintf("answers[%d].answer", i), "%q was answered %s before: look again, and strike one of the two out", t.Asks,
-				out[was].says)
+			at := fmt.Sprintf("answers[%d].answer", i)
+			return nil, nil, fault.At(at, "%q was answered %s before: look again, and strike one of the two out", t.Asks, out[was].says)
 		}
 		answered[t] = len(out)
 		out = append(out, one)

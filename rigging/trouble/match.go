@@ -131,7 +131,8 @@ func alike(a, b string) float64 {
 // significant are the words that say something, each by its common word and without its ending.
 func significant(text string) (out []string) {
 	v := vocabulary()
-	for _, w := range strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return !unicode.IsLetter(r) && !unicode.IsDigit(r) && r != '\'' }) {
+	apart := func(r rune) bool { return !unicode.IsLetter(r) && !unicode.IsDigit(r) && r != '\'' }
+	for _, w := range strings.FieldsFunc(strings.ToLower(text), apart) {
 		w = strings.ReplaceAll(w, "'", "")
 		if slices.Contains(v.Idle, w) {
 			continue

@@ -142,7 +142,8 @@ func (b *Bench) pairs(order []int) (out []Pair) {
 	for k, i := range order {
 		for _, j := range order[:k] {
 			if b.alike(i, j) {
-				out = append(out, Pair{b.causes[j].ID, b.causes[i].ID, "No test here tells “" + b.causes[j].Says + "” from “" + b.causes[i].Says + "”."})
+				x, y := b.causes[j], b.causes[i]
+				out = append(out, Pair{x.ID, y.ID, "No test here tells “" + x.Says + "” from “" + y.Says + "”."})
 			}
 		}
 	}

@@ -1,6 +1,7 @@
 package trouble
 
 import (
+	"cmp"
 	"math"
 	"slices"
 
@@ -55,21 +56,14 @@ func (w weights) share(i int) (sum float64) {
 	return sum
 }
 
-// order is the causes by their share, the likeliest first; those alike as they stand in the file.
+// order is the causes by their share, the likeliest first; those alike, but for the last figures of
+// a sum, as they stand in the file.
 func (w weights) order() []int {
-	out := make([]int, len(w))
+	out, share := make([]int, len(w)), make([]float64, len(w))
 	for i := range out {
-		out[i] = i
+		out[i], share[i] = i, math.Round(w.share(i)*1e12)
 	}
-	slices.SortStableFunc(out, func(a, b int) int {
-		switch x, y := w.share(a), w.share(b); {
-		case x > y:
-			return -1
-		case x < y:
-			return 1
-		}
-		return 0
-	})
+	slices.SortStableFunc(out, func(a, b int) int { return cmp.Compare(share[b], share[a]) })
 	return out
 }
 
