@@ -132,8 +132,9 @@ type StandingRow struct {
 	Signed  bool    `gorm:"not null;default:false"`
 	Touched *time.Time
 	Due     string `gorm:"not null;default:''"`
-	Voids   string `gorm:"not null;default:''"` // JSON of the cables to be proved again
-	Resume  string `gorm:"not null;default:''"` // JSON of carried
+	Voids   string `gorm:"not null;default:''"`                                       // JSON of the cables to be proved again
+	Resume  string `gorm:"not null;default:''"`                                       // JSON of carried
+	Cause   string `gorm:"not null;default:'';index:runs_by_cause,where:cause <> ''"` // of a signed one
 }
 
 type eventRow struct {

@@ -143,7 +143,7 @@ type carried struct {
 
 func standingOf(sheet string, st run.Standing) StandingRow {
 	row := StandingRow{Sheet: sheet, Sign: string(st.Sign), Part: st.Part, Says: st.Says, Signed: st.Signed, Due: st.Due,
-		Resume: text(carried{st.Resume, st.On, st.Off})}
+		Resume: text(carried{st.Resume, st.On, st.Off}), Cause: st.Cause}
 	if len(st.Voids) > 0 {
 		row.Voids = text(st.Voids)
 	}
@@ -167,7 +167,7 @@ func (r StandingRow) standing() run.Standing {
 
 const addSQL = `WITH moved AS (
   UPDATE runs SET seq = $1, hash = $2, sheet = $3, sign = $4, part = $5, says = $6, signed = $7, touched = $8, due = $9,
-    resume = $10, voids = $22
+    resume = $10, voids = $22, cause = $23
   WHERE id = $11 AND seq = $12 AND hash = $13 RETURNING id)
 INSERT INTO events (id, run_id, seq, kind, by, at, received, body, prev, hash, sent)
 SELECT $14, id, $1, $15, $16, $17, $18, $19, $20, $2, $21 FROM moved RETURNING print`
@@ -180,7 +180,7 @@ func (s *Store) Add(h RunHead, e run.Event, sent, sheet string, st run.Standing)
 	add := func(db *gorm.DB) error {
 		err := row(db, addSQL, e.Seq, e.Hash, stands.Sheet, stands.Sign, stands.Part, stands.Says, stands.Signed, stands.Touched,
 			stands.Due, stands.Resume, e.Run, h.Seq, h.Hash, e.ID, string(e.Kind), e.By, e.At, e.Received, string(e.Body), e.Prev,
-			sent, stands.Voids).Scan(&print)
+			sent, stands.Voids, stands.Cause).Scan(&print)
 		switch {
 		case errors.Is(err, sql.ErrNoRows):
 			return ErrMoved
@@ -228,11 +228,11 @@ func (s *Store) Event(id string) (run.Event, string, error) {
 func (s *Store) SetStanding(id, sheet string, st run.Standing) (bool, error) {
 	row := standingOf(sheet, st)
 	done := s.db.Exec(`UPDATE runs SET sheet = ?, sign = ?, part = ?, says = ?, signed = ?, touched = ?, due = ?,
-		resume = ?, voids = ?
-		WHERE id = ? AND (sheet, sign, part, says, signed, touched, due, resume, voids)
-		IS DISTINCT FROM (?, ?, ?, ?, ?, ?::timestamptz, ?, ?, ?)`,
-		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume, row.Voids, id,
-		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume, row.Voids)
+		resume = ?, voids = ?, cause = ?
+		WHERE id = ? AND (sheet, sign, part, says, signed, touched, due, resume, voids, cause)
+		IS DISTINCT FROM (?, ?, ?, ?, ?, ?::timestamptz, ?, ?, ?, ?)`,
+		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume, row.Voids, row.Cause, id,
+		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume, row.Voids, row.Cause)
 	return done.RowsAffected > 0, done.Error
 }
 

@@ -114,7 +114,7 @@ func (s *Store) migrate() error {
 		if err := tx.AutoMigrate(
 			&sheetRow{}, &workshopRow{}, &personRow{}, &attemptRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{},
 			&machineRow{}, &cableRow{}, &runRow{}, &eventRow{}, &ledgerRow{}, &versionRow{}, &invitationRow{}, &handRow{}, &photoRow{},
-			&voiceRow{},
+			&voiceRow{}, &oddsRow{}, &knowledgeRow{},
 		); err != nil {
 			return fmt.Errorf("the tables could not be brought up to date: %w", err)
 		}

@@ -5,6 +5,7 @@ import (
 
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
+	"brankel/rigging/trouble"
 	"brankel/rigging/workshop"
 )
 
@@ -18,6 +19,8 @@ type kept struct {
 	machines *lru.Cache[string, aged[workshop.Machine]] // by id
 	gauges   *lru.Cache[string, aged[[]run.Gauge]]      // there is one entry
 
+	benches *lru.Cache[string, *trouble.Bench] // by sheet and files of the workshop's own
+
 	hub     *hub
 	opening chan struct{} // photos being opened: each may take 200 MB for a moment
 	hashing chan struct{} // passwords being compared: each takes 64 MB for a moment
@@ -28,6 +31,7 @@ const (
 	runsKept     = 64
 	sheetsKept   = 256
 	machinesKept = 2000
+	benchesKept  = 64
 )
 
 // aged is a value with the version it was read at.
@@ -43,6 +47,7 @@ func newKept() *kept {
 		heads:    must(lru.New[string, aged[[]sheet.Head]](sheetsKept)),
 		machines: must(lru.New[string, aged[workshop.Machine]](machinesKept)),
 		gauges:   must(lru.New[string, aged[[]run.Gauge]](1)),
+		benches:  must(lru.New[string, *trouble.Bench](benchesKept)),
 		hub:      newHub(),
 		opening:  make(chan struct{}, 1),
 		hashing:  make(chan struct{}, 2),

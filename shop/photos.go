@@ -83,6 +83,15 @@ func (s *Shop) named(b *run.Bench, o *open, e run.Event) error {
 		}
 		b.Voice = kind
 	}
+	var err error
+	if t, ok := run.TroubleOf(e); ok {
+		if b.Traced, err = s.traced(o, t); err != nil {
+			return err
+		}
+	}
+	if b.Cause, err = s.causeSays(o, run.CauseOf(e)); err != nil {
+		return err
+	}
 	if id := run.Amends(e); id != "" {
 		if i := slices.IndexFunc(o.events, func(one run.Event) bool { return one.ID == id }); i >= 0 {
 			b.Amends = &o.events[i]

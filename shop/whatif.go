@@ -40,7 +40,7 @@ func (s *Shop) WhatIf(in WhatIf) (WhatIfView, error) {
 			return v, err
 		}
 	case in.Family != "":
-		one, err := usual(in.Family)
+		one, err := s.usual(in.Family)
 		if err != nil {
 			return v, err
 		}
@@ -69,12 +69,20 @@ func (s *Shop) WhatIf(in WhatIf) (WhatIfView, error) {
 }
 
 // usual is a family in its usual proportions.
-func usual(family string) (*sheet.Sheet, error) {
+func (s *Shop) usual(family string) (*sheet.Sheet, error) {
+	key := "usual " + family
+	if one, ok := s.kept.sheets.Get(key); ok {
+		return one, nil
+	}
 	raw, ok := demo.Usual(family)
 	if !ok {
 		return nil, fault.At("family", "there is no such family")
 	}
-	return sheet.Parse(raw)
+	one, err := sheet.Parse(raw)
+	if err == nil {
+		s.kept.sheets.Add(key, one)
+	}
+	return one, err
 }
 
 // fromRun fits the rig of a run to what was read last.

@@ -86,7 +86,7 @@ type SheetLine struct {
 func (s *server) routes() []route {
 	get, post := http.MethodGet, http.MethodPost
 	return slices.Concat(s.sessionRoutes(), s.benchRoutes(), s.sheetRoutes(), s.machineRoutes(), s.pathRoutes(), s.streamRoutes(),
-		s.handRoutes(), s.paperRoutes(), []route{
+		s.handRoutes(), s.paperRoutes(), s.troubleRoutes(), []route{
 			on(get, "/api/v1/bays", "bays", "the machines on the floor").gives(shop.Bays{}).
 				by(s.bays, workshop.Read),
 			on(post, "/api/v1/runs", "openRun", "open a run; the same id twice opens one").takes(RunIn{}).gives(shop.RunView{}).

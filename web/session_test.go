@@ -26,10 +26,11 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 		Paths map[string]map[string]struct{ OperationID string }
 	}
 	require.NoError(t, json.Unmarshal(web.OpenAPI(), &doc))
-	anybody := []string{"session", "calcs", "calc", "rigAnswer", "rigSchema", "healthz", "openapi", "sheetSchema", "join"}
+	anybody := []string{"session", "calcs", "calc", "rigAnswer", "rigSchema", "healthz", "openapi", "sheetSchema", "join", "trouble", "troubleSchema"}
 	work := []string{"openRun", "benchRun", "append", "keepThin", "dropThin", "keepTable", "dropTable", "logMachine",
 		"hand", "invite", "addPhoto", "addVoice"}
-	manage := []string{"addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge"}
+	manage := []string{"addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge",
+		"takeTroubleOdds", "keepTroubleFile", "dropTroubleFile"}
 	out := signedOut(t)
 	devices := map[workshop.Role]client{}
 	for role, who := range passwords {

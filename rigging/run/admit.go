@@ -19,6 +19,8 @@ type Bench struct {
 	Sheets  []sheet.Head
 	Gauges  []Gauge
 	Day     string  // of what is being written, 2006-01-02
+	Traced  *Traced // what the path of an event leads to by the model, nil when it leads to nothing
+	Cause   string  // what the cause of a signature is called, "" for one that is not known
 	Voice   string  // media type of the recording that an event names, "" when it is not kept
 	Photo   *[2]int // width and height of the photo that an event names, nil when it is not kept
 	Amends  *Event  // the entry that an event amends
@@ -222,6 +224,9 @@ func admitSigned(in Incoming, s Signed) (Signed, error) {
 	if b := in.Blockers(); len(b) > 0 {
 		return s, fault.At("body", "this cannot be signed yet: %s", strings.Join(b, "; "))
 	}
+	if s.Cause != "" && in.Cause == "" {
+		return s, fault.At("body.cause", "choose one of the causes that are known, or %q", AdjustmentOnly)
+	}
 	// whoever is signed in signs, whatever name came along
-	return Signed{Name: in.Event.By, Statement: signedFor}, nil
+	return Signed{Name: in.Event.By, Statement: signedFor, Cause: s.Cause, CauseSays: in.Cause}, nil
 }

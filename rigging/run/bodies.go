@@ -192,4 +192,9 @@ type Inspected struct {
 type Signed struct {
 	Name      string `json:"name"`
 	Statement string `json:"statement,omitempty"`
+
+	// Cause is what was wrong: a cause by its id, or AdjustmentOnly; "" when nobody said. CauseSays is
+	// filled in here.
+	Cause     string `json:"cause,omitempty"`
+	CauseSays string `json:"cause_says,omitempty"`
 }

@@ -42,6 +42,7 @@ const (
 	KindInspected  Kind = "inspected"
 	KindPhoto      Kind = "photo"
 	KindVoice      Kind = "voice"
+	KindTrouble    Kind = "trouble" // a path from what is felt to a cause
 	KindAmended    Kind = "amended" // after the signature
 )
 
@@ -129,9 +130,10 @@ func init() {
 		KindNote:      row(admitNote, foldNote, func(n Note) string { return n.Text }).keptQuiet().afterSign().byGuest(),
 		KindPaused:    row(admitNote, foldPaused, func(n Note) string { return n.Text }).keptQuiet(),
 		KindCorrected: row(admitCorrected, foldCorrected, saysCorrected).keptQuiet(),
-		KindSigned:    row(admitSigned, foldSigned, func(s Signed) string { return "signed by " + s.Name }),
+		KindSigned:    row(admitSigned, foldSigned, saysSigned),
 		KindPhoto:     row(admitPhoto, foldPhoto, saysPhoto).keptQuiet().afterSign().byGuest(),
 		KindVoice:     row(admitVoice, foldVoice, saysVoice).keptQuiet().afterSign().byGuest(),
+		KindTrouble:   row(admitTrouble, foldTrouble, saysTrouble).keptQuiet(),
 		KindAmended:   row(admitAmended, func(*State, Event, Amended) {}, saysAmended).keptQuiet().afterSign(),
 		KindInspected: row(admitInspected, foldInspected, saysInspected).keptQuiet().afterSign(),
 	}

@@ -79,6 +79,9 @@ func MakeRecord(h Heading, st State, events []Event, broken string) Record {
 		Photos: Photos(events), Voices: Voices(events), Result: st.result(),
 		Checks: st.checked(), Open: nonNil(st.openChecks()), Deviations: nonNil(st.deviations()), Hash: st.LastHash, Through: st.Seq,
 		Foot: Foot}
+	if st.Signed != nil && st.Signed.CauseSays != "" {
+		r.Result = append(r.Result, Field{"cause", st.Signed.CauseSays})
+	}
 	if st.Complaint != nil {
 		r.Complaint = append(r.Complaint, Field{"complaint", "“" + st.Complaint.Words + "”"}, Field{"shows when tried", st.Complaint.Shows})
 	}

@@ -1,6 +1,10 @@
 package run
 
-import "slices"
+import (
+	"slices"
+
+	"brankel/rigging/sheet"
+)
 
 // Shown is what a run knows by now of its rig, by the rig's names: a reading that still tells how it
 // stands, or the answer of a check that was not voided since.
@@ -41,4 +45,25 @@ func (st State) Shows() (out []Shown) {
 		}
 	}
 	return out
+}
+
+// nearlyOut is the part of an adjuster's thread, at either end, in which it is nearly used up.
+const nearlyOut = 0.12
+
+// NearlyOut tells whether an adjuster of the run is nearly used up, by what was read last.
+func (st State) NearlyOut() bool {
+	if st.Sheet == nil {
+		return false
+	}
+	return slices.ContainsFunc(st.Sheet.Adjusters, func(a sheet.Adjuster) bool {
+		if a.Threads == nil {
+			return false
+		}
+		t := st.latest(a.Threads.Point, "")
+		if t == nil {
+			return false
+		}
+		in, room := t.Value-st.netSince(a.ID, t), nearlyOut*(a.Threads.Max-a.Threads.Min)
+		return in < a.Threads.Min+room || in > a.Threads.Max-room
+	})
 }

@@ -31,6 +31,7 @@ type Standing struct {
 	Resume  Resume    `json:"resume"`
 	On      []string  `json:"on"`
 	Off     []string  `json:"off"`
+	Cause   string    `json:"-"` // what was wrong, of a signed one
 }
 
 // Stand says where a run stands.
@@ -41,6 +42,9 @@ func Stand(st State) Standing {
 	st = st.remembering()
 	a := Next(st)
 	out := Standing{Signed: st.Signed != nil, Touched: st.LastAt, Resume: st.resume(a), On: names(st.On), Off: names(st.Off)}
+	if st.Signed != nil {
+		out.Cause = st.Signed.Cause
+	}
 	if st.Signed != nil && st.Sheet != nil && st.Sheet.Recheck.Days > 0 {
 		out.Due = st.SignedAt.AddDate(0, 0, st.Sheet.Recheck.Days).Format(time.DateOnly)
 	}

@@ -103,6 +103,7 @@ type State struct {
 	Notes      []string
 	Photos     []PhotoLine
 	Voices     []VoiceLine
+	Trouble    *Trouble // the path taken last
 	Paused     string
 	LastEvent  string // id and number of the last thing done
 	LastSeq    int

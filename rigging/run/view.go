@@ -48,6 +48,7 @@ type View struct {
 	Notes     []string       `json:"notes"`
 	Photos    []PhotoLine    `json:"photos"` // the newest, at most mostPhotos
 	Voices    []VoiceLine    `json:"voices"` // the newest, as many
+	Trouble   *Trouble       `json:"trouble,omitempty"`
 	Points    []PointName    `json:"points"` // that a photo may be of
 	Signed    string         `json:"signed,omitempty"`
 	LastEvent string         `json:"last_event,omitempty"` // the one that can be struck out
@@ -148,6 +149,7 @@ func Show(st State) View {
 		Notes:     nonNil(last(st.Notes, mostLines)),
 		Photos:    nonNil(last(st.Photos, mostPhotos)),
 		Voices:    nonNil(last(st.Voices, mostPhotos)),
+		Trouble:   st.Trouble,
 		Points:    []PointName{},
 		Back:      []Undo{},
 		Adjusters: []Ways{},

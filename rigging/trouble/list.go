@@ -39,6 +39,16 @@ type HistoryLine struct {
 	Says string `json:"says"`
 }
 
+// Says is what a cause is called, "" for one that is not known on this rig.
+func (b *Bench) Says(cause string) string {
+	for _, c := range b.causes {
+		if c.ID == cause {
+			return c.Says
+		}
+	}
+	return ""
+}
+
 // showsAt is how likely a cause must show a symptom, at the size it shows it most, to be named
 // under it.
 const showsAt = 0.5

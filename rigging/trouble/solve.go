@@ -30,7 +30,7 @@ func Solve(raw []byte, usual func(family string) ([]byte, bool)) (Answer, error)
 	}
 	b, err := On(s, nil)
 	if err != nil {
-		return Answer{}, first(err)
+		return Answer{}, First(err)
 	}
 	return b.Ask(in.Question, nil)
 }
@@ -43,7 +43,7 @@ func (in Asked) Of(usual func(family string) ([]byte, bool)) (*sheet.Sheet, erro
 	case len(in.Sheet) > 0:
 		s, err := sheet.Parse(in.Sheet)
 		if err != nil {
-			return nil, fault.Below("sheet", first(err))
+			return nil, fault.Below("sheet", First(err))
 		}
 		return s, nil
 	case in.Family == "":
@@ -56,8 +56,8 @@ func (in Asked) Of(usual func(family string) ([]byte, bool)) (*sheet.Sheet, erro
 	return sheet.Parse(raw)
 }
 
-// first is the first of several faults.
-func first(err error) error {
+// First is the first of several faults; other errors stay as they are.
+func First(err error) error {
 	var list fault.List
 	if errors.As(err, &list) && len(list) > 0 {
 		return &list[0]

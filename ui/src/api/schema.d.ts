@@ -1013,6 +1013,144 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trouble": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** what could be wrong, and the next thing to look at; as brankel trouble */
+        post: operations["trouble"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trouble.schema.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the JSON Schema of such files */
+        get: operations["troubleSchema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trouble/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** the same with the workshop's own numbers and files, of a sheet by its hash or of a run, with the picture */
+        post: operations["askTrouble"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trouble/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** what is known of a family, a sheet or the cable of a run: symptoms, causes, tests */
+        get: operations["beginTrouble"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trouble/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the files of the workshop's own */
+        get: operations["troubleFiles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trouble/files/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** keep a file of the open format brankel.trouble/1, when everything in it holds */
+        post: operations["keepTroubleFile"];
+        /** forget a file */
+        delete: operations["dropTroubleFile"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trouble/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the symptoms that words may mean */
+        get: operations["matchTrouble"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trouble/odds/{family}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** how usual causes are said to be, against the workshop's signed runs */
+        get: operations["troubleOdds"];
+        put?: never;
+        /** take the workshop's own numbers, or go back */
+        post: operations["takeTroubleOdds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/whatif": {
         parameters: {
             query?: never;
@@ -1268,6 +1406,9 @@ export interface components {
             says: string;
             value: number;
         };
+        OddsIn: {
+            take: boolean;
+        };
         PersonChange: {
             password?: string;
             pin?: string;
@@ -1292,6 +1433,7 @@ export interface components {
         PictureScene: {
             beside: components["schemas"]["PictureBeside"];
             halves: components["schemas"]["PictureText"][];
+            marks?: components["schemas"]["PictureSpot"][];
             middle: components["schemas"]["PictureText"][];
             says: string;
             shapes: components["schemas"]["PictureShape"][];
@@ -1306,6 +1448,12 @@ export interface components {
             tone: string;
             weight: number;
         };
+        PictureSpot: {
+            sharp?: boolean;
+            text: string;
+            x: number;
+            y: number;
+        };
         PictureText: {
             bold?: boolean;
             gone?: string;
@@ -1314,6 +1462,13 @@ export interface components {
             tone: string;
             x: number;
             y: number;
+        };
+        PostgresKnowledge: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            family: string;
+            name: string;
         };
         Problem: {
             clash?: components["schemas"]["Clash"];
@@ -1772,6 +1927,15 @@ export interface components {
             to: number;
             tries: components["schemas"]["RunTried"][];
         };
+        RunTrouble: {
+            asked: unknown;
+            cause?: string;
+            known?: string[];
+            leads?: string;
+            likeliest?: string[];
+            says?: string;
+            why?: string;
+        };
         RunTurn: {
             adjuster: string;
             after: number;
@@ -1827,6 +1991,7 @@ export interface components {
             skippable: boolean;
             steps: components["schemas"]["RunStepState"][];
             tries?: components["schemas"]["RunTries"];
+            trouble?: components["schemas"]["RunTrouble"];
             unsafe: boolean;
             voices: components["schemas"]["RunVoiceLine"][];
         };
@@ -2515,6 +2680,48 @@ export interface components {
             name: string;
             run?: string;
         };
+        ShopTroubleAsked: {
+            answers?: components["schemas"]["TroubleGiven"][];
+            family?: string;
+            history?: {
+                [key: string]: boolean;
+            };
+            run?: string;
+            said?: string[];
+            sheet?: unknown;
+            when?: string[];
+        };
+        ShopTroubleBegin: {
+            about: string;
+            family: string;
+            known: components["schemas"]["TroubleQuestion"];
+            list: components["schemas"]["TroubleList"];
+            picture?: components["schemas"]["PictureScene"];
+            run?: string;
+            sheet?: string;
+            title: string;
+        };
+        ShopTroubleOdds: {
+            family: string;
+            lines: components["schemas"]["TroubleOddsLine"][];
+            name: string;
+            runs: number;
+            taken: boolean;
+        };
+        ShopTroubleView: {
+            aside: string[];
+            asks: components["schemas"]["Troubleunsure"][];
+            causes: components["schemas"]["TroubleRanked"][];
+            done?: string;
+            exclude: components["schemas"]["TroubleExclude"][];
+            family: string;
+            known: string[];
+            moved: components["schemas"]["TroubleMoved"][];
+            next?: components["schemas"]["TroubleNext"];
+            pairs: components["schemas"]["TroublePair"][];
+            picture?: components["schemas"]["PictureScene"];
+            ruled_out: components["schemas"]["TroubleRuled"][];
+        };
         ShopVoiceKept: {
             sha256: string;
             type: string;
@@ -2573,6 +2780,277 @@ export interface components {
         ThinIn: {
             name: string;
             thickness: string;
+        };
+        TroubleAnswer: {
+            aside: string[];
+            asks: components["schemas"]["Troubleunsure"][];
+            causes: components["schemas"]["TroubleRanked"][];
+            done?: string;
+            exclude: components["schemas"]["TroubleExclude"][];
+            family: string;
+            known: string[];
+            moved: components["schemas"]["TroubleMoved"][];
+            next?: components["schemas"]["TroubleNext"];
+            pairs: components["schemas"]["TroublePair"][];
+            ruled_out: components["schemas"]["TroubleRuled"][];
+        };
+        TroubleAsked: {
+            answers?: components["schemas"]["TroubleGiven"][];
+            family?: string;
+            history?: {
+                [key: string]: boolean;
+            };
+            said?: string[];
+            sheet?: unknown;
+            when?: string[];
+        };
+        TroubleCause: {
+            change?: components["schemas"]["TroubleChange"][];
+            each?: boolean;
+            end: components["schemas"]["TroubleEnd"];
+            first?: boolean;
+            history?: {
+                [key: string]: number;
+            };
+            id: string;
+            kind: string;
+            place: string;
+            says: string;
+            shows?: {
+                [key: string]: string;
+            };
+            under: string[];
+            usual: number;
+        };
+        TroubleCauseLine: {
+            change?: components["schemas"]["TroubleChange"][];
+            each?: boolean;
+            end: components["schemas"]["TroubleEnd"];
+            first?: boolean;
+            history?: {
+                [key: string]: number;
+            };
+            id: string;
+            kind: string;
+            place: string;
+            says: string;
+            shows?: {
+                [key: string]: string;
+            };
+            symptoms: string[];
+            under: string[];
+            usual: number;
+        };
+        TroubleChange: {
+            by?: number[];
+            condition?: string;
+            geometry?: string;
+            is?: unknown;
+            of?: string;
+            setting?: string;
+            to?: number[];
+        };
+        TroubleCost: {
+            hands: number;
+            minutes: number;
+            on?: string;
+            opens?: string;
+        };
+        TroubleEnd: {
+            adjuster?: string;
+            do: string;
+            why: string;
+        };
+        TroubleExclude: {
+            answers: components["schemas"]["TroubleWord"][];
+            asks: string;
+            cost: components["schemas"]["TroubleCost"];
+            expects: {
+                [key: string]: string;
+            };
+            how?: string;
+            id: string;
+            places: string[];
+            says: string;
+            takes: string;
+            test: string;
+            why: string;
+            window?: components["schemas"]["TroubleWindow"];
+        };
+        TroubleGiven: {
+            answer?: string;
+            test: string;
+            value?: number;
+        };
+        TroubleHistoryLine: {
+            id: string;
+            says: string;
+        };
+        TroubleKnowledge: {
+            causes: components["schemas"]["TroubleCause"][];
+            family: string;
+            format: string;
+            symptoms: components["schemas"]["TroubleSymptom"][];
+            tests: components["schemas"]["TroubleTest"][];
+            whens: components["schemas"]["TroubleSymptom"][];
+        };
+        TroubleLeads: {
+            adjuster?: string;
+            do: string;
+            name?: string;
+            on?: string;
+            says?: string;
+            setting?: string;
+            turns?: number;
+            way?: string;
+            why: string;
+        };
+        TroubleList: {
+            causes: components["schemas"]["TroubleCauseLine"][];
+            family: string;
+            histories: components["schemas"]["TroubleHistoryLine"][];
+            pairs: components["schemas"]["TroublePair"][];
+            symptoms: components["schemas"]["TroubleSaidLine"][];
+            tests: components["schemas"]["TroubleTestLine"][];
+            whens: components["schemas"]["TroubleSaidLine"][];
+        };
+        TroubleMatch: {
+            exact: boolean;
+            id: string;
+            says: string;
+            score: number;
+        };
+        TroubleMoved: {
+            cause: string;
+            from: number;
+            says: string;
+            to: number;
+        };
+        TroubleNext: {
+            answers: components["schemas"]["TroubleWord"][];
+            asks: string;
+            cost: components["schemas"]["TroubleCost"];
+            expects: {
+                [key: string]: string;
+            };
+            how?: string;
+            places: string[];
+            takes: string;
+            test: string;
+            window?: components["schemas"]["TroubleWindow"];
+        };
+        TroubleOddsLine: {
+            cause: string;
+            counted: number;
+            says: string;
+            shop: number;
+            usual: number;
+            wrong?: string;
+        };
+        TroublePair: {
+            a: string;
+            b: string;
+            says: string;
+        };
+        TroubleQuestion: {
+            answers?: components["schemas"]["TroubleGiven"][];
+            history?: {
+                [key: string]: boolean;
+            };
+            said?: string[];
+            when?: string[];
+        };
+        TroubleRanked: {
+            also: string[];
+            end: components["schemas"]["TroubleLeads"];
+            id: string;
+            kind: string;
+            own?: boolean;
+            place: string;
+            says: string;
+            share: number;
+            why: string[];
+        };
+        TroubleRuled: {
+            by: string;
+            id: string;
+            says: string;
+        };
+        TroubleSaidLine: {
+            causes: string[];
+            each?: boolean;
+            id: string;
+            is: string[];
+            or?: components["schemas"]["TroubleSeen"][];
+            says: string;
+            see: string;
+            words?: string[];
+        };
+        TroubleSeen: {
+            is: string[];
+            see: string;
+        };
+        TroubleSymptom: {
+            each?: boolean;
+            id: string;
+            is: string[];
+            or?: components["schemas"]["TroubleSeen"][];
+            says: string;
+            see: string;
+            words?: string[];
+        };
+        TroubleTest: {
+            answers?: components["schemas"]["TroubleWord"][];
+            asks: string;
+            at?: Record<string, never>;
+            bad?: string[];
+            cost?: components["schemas"]["TroubleCost"];
+            doubt?: number;
+            each?: boolean;
+            how?: string;
+            id: string;
+            look?: boolean;
+            minus?: number;
+            plus?: number;
+            reading?: string;
+            sense?: string;
+        };
+        TroubleTestLine: {
+            answers?: components["schemas"]["TroubleWord"][];
+            asks: string;
+            at?: Record<string, never>;
+            bad?: string[];
+            cost?: components["schemas"]["TroubleCost"];
+            doubt?: number;
+            each?: boolean;
+            high?: number;
+            how?: string;
+            id: string;
+            look?: boolean;
+            low?: number;
+            means: components["schemas"]["TroubleWord"][];
+            minus?: number;
+            plus?: number;
+            reading?: string;
+            sense?: string;
+            takes?: string;
+        };
+        TroubleWindow: {
+            doubt: number;
+            high: number;
+            low: number;
+            unit: string;
+            would: {
+                [key: string]: number;
+            };
+        };
+        TroubleWord: {
+            id: string;
+            says: string;
+        };
+        Troubleunsure: {
+            matches: components["schemas"]["TroubleMatch"][];
+            words: string;
         };
         WhatifAsked: {
             answer?: string;
@@ -4839,6 +5317,329 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopBenchView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    trouble: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TroubleAsked"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroubleAnswer"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    troubleSchema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/schema+json": unknown;
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    askTrouble: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopTroubleAsked"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopTroubleView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    beginTrouble: {
+        parameters: {
+            query?: {
+                family?: string;
+                sheet?: string;
+                run?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopTroubleBegin"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    troubleFiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PostgresKnowledge"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keepTroubleFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TroubleKnowledge"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PostgresKnowledge"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    dropTroubleFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PostgresKnowledge"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    matchTrouble: {
+        parameters: {
+            query?: {
+                family?: string;
+                sheet?: string;
+                run?: string;
+                text?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroubleMatch"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    troubleOdds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopTroubleOdds"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takeTroubleOdds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OddsIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopTroubleOdds"];
                 };
             };
             /** @description what was wrong */
