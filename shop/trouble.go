@@ -16,11 +16,14 @@ import (
 )
 
 // TroubleAsked is what is felt on a family in its usual proportions, on a sheet (by its hash, or the
-// sheet itself), or on the cable of a run.
+// sheet itself), on the cable of a machine, or on that of a run.
 type TroubleAsked struct {
 	Family string          `json:"family,omitempty"`
 	Sheet  json.RawMessage `json:"sheet,omitempty"`
 	Run    string          `json:"run,omitempty"`
+
+	Machine string `json:"machine,omitempty"` // ids of a machine on the floor and its cable
+	Cable   string `json:"cable,omitempty"`
 	trouble.Question
 }
 
@@ -36,7 +39,9 @@ type TroubleBegin struct {
 	About   string           `json:"about"`
 	Family  string           `json:"family"`
 	Sheet   string           `json:"sheet,omitempty"` // hash
-	Run     string           `json:"run,omitempty"`
+	Run     string           `json:"run,omitempty"`   // the one to go on with
+	Machine string           `json:"machine,omitempty"`
+	Cable   string           `json:"cable,omitempty"` // id
 	List    trouble.List     `json:"list"`
 	Known   trouble.Question `json:"known"` // of the run
 	Picture *picture.Scene   `json:"picture,omitempty"`
@@ -84,6 +89,8 @@ func (s *Shop) troubled(in TroubleAsked) (t troubled, err error) {
 	switch {
 	case in.Run != "":
 		err = s.troubledRun(in.Run, &t)
+	case in.Machine != "":
+		err = s.troubledCable(in.Machine, in.Cable, &t)
 	case len(in.Sheet) > 0:
 		t.sheet, t.begin.Sheet, err = s.sheetOf(in.Sheet)
 		if err == nil {
@@ -104,10 +111,40 @@ func (s *Shop) troubled(in TroubleAsked) (t troubled, err error) {
 	}
 	odds, err := s.Store.Odds(t.bench.Family)
 	t.odds = odds
-	if in.Run != "" && err == nil {
+	if err != nil {
+		return t, err
+	}
+	switch {
+	case in.Run != "":
 		err = s.knownOf(in.Run, &t)
+	case in.Machine != "":
+		t.begin.Known.History, err = s.historyOf(in.Machine, in.Cable, "")
 	}
 	return t, err
+}
+
+// troubledCable is the rig of a machine's cable: of the sheet its plate leads to, or its family's.
+func (s *Shop) troubledCable(machine, cable string, t *troubled) error {
+	v, err := s.MachineView(machine)
+	if err != nil {
+		return err
+	}
+	i := slices.IndexFunc(v.Lines, func(l MachineLine) bool { return l.Cable.ID == cable })
+	if i < 0 {
+		return fault.At("cable", "%s has no such cable", v.Machine.Name)
+	}
+	l := v.Lines[i]
+	b := &t.begin
+	b.Machine, b.Cable, b.Run, b.Title = machine, cable, l.Open, v.Machine.Name+" · "+l.Cable.Name
+	if l.Sheet != "" {
+		if t.sheet, err = s.kept.sheet(l.Sheet, s.Store.Sheet); err == nil && t.sheet.Rig != nil {
+			b.Sheet, b.About = l.Sheet, "by sheet "+t.sheet.ID
+			return nil
+		}
+	}
+	b.About = "its plate leads to no sheet with a rig: in usual proportions"
+	t.sheet, err = s.usual(l.Cable.Family)
+	return err
 }
 
 // sheetOf is a sheet by its hash, or the sheet itself.
@@ -156,6 +193,7 @@ func (s *Shop) troubledRun(id string, t *troubled) error {
 	}
 	defer o.done()
 	t.begin.Run, t.begin.Title, t.begin.About = id, o.machine.Name+" · "+o.cable.Name, "with what the run knows by now"
+	t.begin.Machine, t.begin.Cable = o.machine.ID, o.cable.ID
 	t.sheet, t.begin.Sheet = o.state.Pinned, o.sheet
 	if t.sheet != nil && t.sheet.Rig != nil {
 		return nil
@@ -181,36 +219,38 @@ func (s *Shop) knownOf(id string, t *troubled) error {
 			q.Said = append(q.Said, m[0].ID)
 		}
 	}
-	q.History, err = s.historyOf(o)
+	renewed, out := o.state.Renewed, o.state.NearlyOut()
+	q.History, err = s.historyOf(o.machine.ID, o.cable.ID, id)
+	if renewed {
+		q.History["swapped-lately"] = true
+	}
+	if out {
+		q.History["adjuster-nearly-out"] = true
+	}
 	return err
 }
 
-// lately is how long ago a run still bears on what is wrong, in days.
+// setLately is how long ago a run still bears on what is wrong, in days.
 const setLately = 60
 
-// historyOf is what a machine's card and runs say beforehand.
-func (s *Shop) historyOf(o open) (map[string]bool, error) {
+// historyOf is what a machine's card and its other runs say beforehand.
+func (s *Shop) historyOf(machine, cable, run string) (map[string]bool, error) {
 	h := map[string]bool{}
-	if len(o.machine.Open()) > 0 {
+	m, err := s.Store.Machine(machine)
+	if err != nil {
+		return h, err
+	}
+	if len(m.Open()) > 0 {
 		h["open-fault"] = true
 	}
-	runs, err := s.Store.RunsOf(o.machine.ID)
-	if err != nil {
-		return nil, err
-	}
+	runs, err := s.Store.RunsOf(machine)
 	for _, r := range runs {
 		past := s.Now().Sub(r.Standing.Touched)
-		if r.Cable == o.cable.ID && r.ID != o.head.ID && r.Standing.Signed && past.Hours() < 24*setLately {
+		if r.Cable == cable && r.ID != run && r.Standing.Signed && past.Hours() < 24*setLately {
 			h["set-lately"] = true
 		}
 	}
-	if o.state.Renewed {
-		h["swapped-lately"] = true
-	}
-	if o.state.NearlyOut() {
-		h["adjuster-nearly-out"] = true
-	}
-	return h, nil
+	return h, err
 }
 
 // marked is the picture of a sheet's rig with a number at the place of each cause named.
@@ -230,7 +270,7 @@ func marked(one *sheet.Sheet, a trouble.Answer) *picture.Scene {
 	}
 	if a.Next != nil {
 		for _, name := range a.Next.Places {
-			rig.Readings[name] = picture.Reading{Name: "read here", Now: true, Tone: picture.Ink}
+			rig.Readings[name] = picture.Reading{Now: true, Tone: picture.Ink}
 		}
 	}
 	scene, ok := picture.Draw(rig)

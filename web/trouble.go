@@ -30,10 +30,10 @@ func (s *server) troubleRoutes() []route {
 			"with the picture").takes(shop.TroubleAsked{}).gives(shop.TroubleView{}).
 			by(s.askTrouble, workshop.Read),
 		on(get, "/api/v1/trouble/begin", "beginTrouble", "what is known of a family, a sheet or the cable of a run: symptoms, causes, tests").
-			asks("family", "sheet", "run").gives(shop.TroubleBegin{}).
+			asks("family", "sheet", "run", "machine", "cable").gives(shop.TroubleBegin{}).
 			by(s.beginTrouble, workshop.Read),
 		on(get, "/api/v1/trouble/match", "matchTrouble", "the symptoms that words may mean").
-			asks("family", "sheet", "run", "text").gives([]trouble.Match{}).
+			asks("family", "sheet", "run", "machine", "cable", "text").gives([]trouble.Match{}).
 			by(s.matchTrouble, workshop.Read),
 		on(get, "/api/v1/trouble/odds/{family}", "troubleOdds", "how usual causes are said to be, against the workshop's signed runs").
 			gives(shop.TroubleOdds{}).
@@ -73,7 +73,8 @@ func (s *server) askTrouble(c *echo.Context) error {
 
 // asked is what the address asks about.
 func asked(c *echo.Context) shop.TroubleAsked {
-	in := shop.TroubleAsked{Family: c.QueryParam("family"), Run: c.QueryParam("run")}
+	in := shop.TroubleAsked{Family: c.QueryParam("family"), Run: c.QueryParam("run"),
+		Machine: c.QueryParam("machine"), Cable: c.QueryParam("cable")}
 	if hash := c.QueryParam("sheet"); hash != "" {
 		in.Sheet, _ = json.Marshal(hash) // a text
 	}

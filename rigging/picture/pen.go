@@ -306,7 +306,10 @@ func (p *pen) read(r Reading, x, y, away, times float64) {
 	case r.Text != "":
 		text = append(text, line{r.Text, 19, true, r.Tone, ""})
 	}
-	p.label(x, y, away, append(text, line{name, small, false, Quiet, ""})...)
+	if name != "" {
+		text = append(text, line{name, small, false, Quiet, ""})
+	}
+	p.label(x, y, away, text...)
 }
 
 // sense writes what hand, eye or ear tells at a place.

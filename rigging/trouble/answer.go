@@ -17,7 +17,7 @@ type Answer struct {
 	Exclude  []Exclude `json:"exclude"`
 	Next     *Next     `json:"next,omitempty"`
 	Moved    []Moved   `json:"moved"`
-	Asks     []unsure  `json:"asks"`           // words that are not sure: is this it?
+	Asks     []Unsure  `json:"asks"`           // words that are not sure: is this it?
 	Aside    []string  `json:"aside"`          // said, and not borne out by a test
 	Known    []string  `json:"known"`          // everything that counts, in words
 	Pairs    []Pair    `json:"pairs"`          // of those left, what no test here can tell apart
@@ -127,7 +127,7 @@ func (b *Bench) Ask(q Question, odds Odds) (Answer, error) {
 		Pairs:    []Pair{},
 	}
 	if asks == nil {
-		a.Asks = []unsure{}
+		a.Asks = []Unsure{}
 	}
 	for _, e := range known {
 		a.Known = append(a.Known, e.words())
@@ -144,7 +144,7 @@ func (b *Bench) Ask(q Question, odds Odds) (Answer, error) {
 	}
 	a.Aside = append(a.Aside, b.aside(known, order)...)
 	given := func(t *test) bool {
-		return slices.ContainsFunc(known, func(e evidence) bool { return e.given && e.of == t })
+		return slices.Contains(q.Skipped, t.ID) || slices.ContainsFunc(known, func(e evidence) bool { return e.given && e.of == t })
 	}
 	a.Exclude = append(a.Exclude, b.toExclude(w, order, given)...)
 	if t := b.best(w, given); t != nil {

@@ -15,6 +15,7 @@ type Question struct {
 	When    []string        `json:"when,omitempty"`
 	Answers []Given         `json:"answers,omitempty"`
 	History map[string]bool `json:"history,omitempty"`
+	Skipped []string        `json:"skipped,omitempty"` // tests that cannot be done now
 }
 
 // Given is what a test answered: one of its words, or of a reading its value.
@@ -41,15 +42,15 @@ type evidence struct {
 	all      float64
 }
 
-// words that are not sure, and what they might mean.
-type unsure struct {
+// Unsure are words that are not sure, and what they might mean.
+type Unsure struct {
 	Words   string  `json:"words"`
 	Matches []Match `json:"matches"`
 }
 
 // known reads a question into evidence. What was said in words that mean one symptom exactly counts;
 // other words are given back to be asked. The error is a *fault.Fault.
-func (b *Bench) known(q Question) (out []evidence, asks []unsure, err error) {
+func (b *Bench) known(q Question) (out []evidence, asks []Unsure, err error) {
 	if len(q.Said)+len(q.When) > mostSaid || len(q.Answers) > 4*mostSaid {
 		return nil, nil, fault.At("said", "this is more than one trouble: write %d things at the most", mostSaid)
 	}
@@ -63,7 +64,7 @@ func (b *Bench) known(q Question) (out []evidence, asks []unsure, err error) {
 				at := fmt.Sprintf("said[%d]", i)
 				return nil, nil, fault.At(at, "nothing known here is called %q: say it in other words, such as %q", cutText(words), b.felt[0].Says)
 			} else {
-				asks = append(asks, unsure{words, matches})
+				asks = append(asks, Unsure{words, matches})
 				continue
 			}
 		}

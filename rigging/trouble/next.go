@@ -77,8 +77,8 @@ func (b *Bench) pointOf(t *test) *sheet.Point {
 	return nil
 }
 
-// toExclude are the causes that must be excluded first and still may be, each with the look that
-// tells it best.
+// toExclude are the causes that must be excluded first and still may be, each with the cheapest
+// test that tells it.
 func (b *Bench) toExclude(w weights, order []int, given func(*test) bool) (out []Exclude) {
 	for _, i := range order {
 		c := b.causes[i]
@@ -86,8 +86,12 @@ func (b *Bench) toExclude(w weights, order []int, given func(*test) bool) (out [
 			continue
 		}
 		var best *test
-		for _, name := range sorted(c.Shows) {
-			if t := b.test(name); t.Cost != nil && !given(t) && (best == nil || t.Cost.Total() < best.Cost.Total()) {
+		for _, t := range b.tests {
+			own := len(c.Shows) == 0 || c.Shows[t.ID] != "" // a look of its own tells it from others too
+			if t.Cost == nil || given(t) || !own || !b.tells(t, c) {
+				continue
+			}
+			if best == nil || t.Cost.Total() < best.Cost.Total() {
 				best = t
 			}
 		}
@@ -97,6 +101,21 @@ func (b *Bench) toExclude(w weights, order []int, given func(*test) bool) (out [
 		out = append(out, Exclude{ID: c.ID, Says: c.Says, Why: c.End.Why, Next: b.next(best, w, order)})
 	}
 	return out
+}
+
+// tells says whether a test shows a cause for certain: whatever its size, it does not answer as all
+// right would.
+func (b *Bench) tells(t *test, c *cause) bool {
+	right := t.column
+	if t.Reading != "" {
+		right++ // inside
+	}
+	for k := range sizes {
+		if c.exact[k][right] > 0.1 {
+			return false
+		}
+	}
+	return true
 }
 
 // leads is where a cause leads: the sheet's adjuster, and how far it must go by what is known now.

@@ -12,6 +12,8 @@ const SheetEdit = lazy(() => import('./Sheets/Editor').then((m) => ({ default: m
 const Machine = lazy(() => import('./Machine/Machine').then((m) => ({ default: m.MachineScreen })));
 const People = lazy(() => import('./People/People').then((m) => ({ default: m.PeopleScreen })));
 const WhatIf = lazy(() => import('./WhatIf/WhatIf').then((m) => ({ default: m.WhatIfScreen })));
+const Trouble = lazy(() => import('./Trouble/Trouble').then((m) => ({ default: m.TroubleScreen })));
+const TroubleShop = lazy(() => import('./Trouble/Shop').then((m) => ({ default: m.TroubleShop })));
 const Routing = lazy(() => import('./Routing/Routing').then((m) => ({ default: m.RoutingScreen })));
 const Hands = lazy(() => import('./Hands/Hands').then((m) => ({ default: m.HandsScreen })));
 const Join = lazy(() => import('./Hands/Join').then((m) => ({ default: m.JoinScreen })));
@@ -33,6 +35,8 @@ export function App() {
             <Route path="/sheets/:hash" element={<SheetRead />} />
             <Route path="/machine/:id" element={<Machine />} />
             <Route path="/whatif" element={<WhatIf />} />
+            <Route path="/trouble" element={<Trouble />} />
+            <Route path="/trouble/shop" element={<TroubleShop />} />
             <Route path="/routing" element={<Routing />} />
             <Route path="/people" element={<People />} />
             <Route path="/bench" element={<Bench />} />

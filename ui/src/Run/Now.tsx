@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import type { RunView } from '../api/client';
 import { Finding } from '../parts/Frame';
 import { Blank } from '../parts/Blank';
@@ -10,9 +10,10 @@ import { IdentifyPanel } from './IdentifyPanel';
 import { PlanPanel } from './Planned';
 import { OrderSlip } from './OrderSlip';
 import { MovePanel } from './MovePanel';
+import { SignPanel } from './SignPanel';
 import { StatesPanel } from './StatesPanel';
 import { ActionPanel, ChoosePanel, InspectPanel, Mishaps } from './HandPanels';
-import { AgainPanel, CheckPanel, Choices, LockPanel, Row, SignPanel, TodoPanel, useAsk } from './panels';
+import { AgainPanel, CheckPanel, Choices, LockPanel, Row, TodoPanel, useAsk } from './panels';
 import type { Send } from './useRun';
 import { useStored } from '../stored';
 
@@ -50,6 +51,11 @@ export function Now(props: Props) {
       </Box>
       {advice.caution && <Caution>{advice.caution}</Caution>}
       {advice.finding && <Finding>{advice.finding}</Finding>}
+      {advice.finding && !run.view.signed && (
+        <Button variant="text" component={Link} to={`/trouble?run=${run.id}`} sx={{ ml: -1 }}>
+          what is wrong?
+        </Button>
+      )}
       {[run.view.drift, run.view.answer].map(
         (t) =>
           t &&
@@ -104,7 +110,7 @@ function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
     case 'again':
       return <AgainPanel send={send} />;
     case 'sign':
-      return <SignPanel who={who} send={send} blocked={run.view.blockers.length > 0} />;
+      return <SignPanel run={run} who={who} send={send} blocked={run.view.blockers.length > 0} />;
     case 'inspect':
       return <InspectPanel advice={advice} send={send} />;
     case 'nothing':

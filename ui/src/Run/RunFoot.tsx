@@ -49,6 +49,11 @@ export function RunFoot({
           what if
         </Button>
       )}
+      {!view.signed && (
+        <Button variant="text" sx={link} component={Link} to={`/trouble?run=${run.id}`}>
+          trouble
+        </Button>
+      )}
       {canSpeak() && (
         <Button
           variant="text"

@@ -210,17 +210,3 @@ export function Choices({ advice, run, send }: { advice: Advice; run: string; se
     </>
   );
 }
-
-export function SignPanel({ who, send, blocked }: { who: string; send: Send; blocked: boolean }) {
-  const { ask, problem } = useAsk(send);
-  return (
-    <>
-      <Row>
-        <Button variant={blocked ? 'outlined' : 'contained'} onClick={() => void ask('signed', { name: who })}>
-          Sign as {who}
-        </Button>
-      </Row>
-      {problem && <Finding>{problem.detail}</Finding>}
-    </>
-  );
-}

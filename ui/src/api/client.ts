@@ -48,6 +48,11 @@ export type BenchBlank = Schemas['BenchBlank'];
 export type Echo = Schemas['BenchEcho'];
 export type Worked = Schemas['BenchWorked'];
 export type Drawing = Schemas['BenchDrawing'];
+export type TroubleBegin = Schemas['ShopTroubleBegin'];
+export type TroubleView = Schemas['ShopTroubleView'];
+export type TroubleNext = Schemas['TroubleNext'];
+export type TroubleOdds = Schemas['ShopTroubleOdds'];
+export type Cause = Schemas['TroubleRanked'];
 
 export const api = createClient<paths>({ baseUrl: '/' });
 

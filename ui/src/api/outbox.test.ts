@@ -185,10 +185,7 @@ test('a photo taken without a network is sent before the entry that names it, an
   const photo = new Blob(['x']);
   const forgotten = vi.spyOn(photos, 'forgetPhoto').mockImplementation(() => Promise.resolve());
   vi.spyOn(photos, 'keptPhoto').mockImplementation((id) => Promise.resolve(id === 'here' ? photo : undefined));
-  const upload = vi
-    .spyOn(photos, 'upload')
-    .mockResolvedValueOnce(problem(0))
-    .mockResolvedValue({ sha256: 'abc' });
+  const upload = vi.spyOn(photos, 'upload').mockResolvedValueOnce(problem(0)).mockResolvedValue({ sha256: 'abc' });
   put('a', { ...parcel('1'), kind: 'photo', body: { stage: 'as found', local: 'here' } });
   expect(await sendFirst('a', 'Ines'), 'no network yet').toEqual({ kept: true });
   answers('no network');

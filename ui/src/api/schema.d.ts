@@ -2682,20 +2682,25 @@ export interface components {
         };
         ShopTroubleAsked: {
             answers?: components["schemas"]["TroubleGiven"][];
+            cable?: string;
             family?: string;
             history?: {
                 [key: string]: boolean;
             };
+            machine?: string;
             run?: string;
             said?: string[];
             sheet?: unknown;
+            skipped?: string[];
             when?: string[];
         };
         ShopTroubleBegin: {
             about: string;
+            cable?: string;
             family: string;
             known: components["schemas"]["TroubleQuestion"];
             list: components["schemas"]["TroubleList"];
+            machine?: string;
             picture?: components["schemas"]["PictureScene"];
             run?: string;
             sheet?: string;
@@ -2710,7 +2715,7 @@ export interface components {
         };
         ShopTroubleView: {
             aside: string[];
-            asks: components["schemas"]["Troubleunsure"][];
+            asks: components["schemas"]["TroubleUnsure"][];
             causes: components["schemas"]["TroubleRanked"][];
             done?: string;
             exclude: components["schemas"]["TroubleExclude"][];
@@ -2783,7 +2788,7 @@ export interface components {
         };
         TroubleAnswer: {
             aside: string[];
-            asks: components["schemas"]["Troubleunsure"][];
+            asks: components["schemas"]["TroubleUnsure"][];
             causes: components["schemas"]["TroubleRanked"][];
             done?: string;
             exclude: components["schemas"]["TroubleExclude"][];
@@ -2802,6 +2807,7 @@ export interface components {
             };
             said?: string[];
             sheet?: unknown;
+            skipped?: string[];
             when?: string[];
         };
         TroubleCause: {
@@ -2958,6 +2964,7 @@ export interface components {
                 [key: string]: boolean;
             };
             said?: string[];
+            skipped?: string[];
             when?: string[];
         };
         TroubleRanked: {
@@ -3035,6 +3042,10 @@ export interface components {
             sense?: string;
             takes?: string;
         };
+        TroubleUnsure: {
+            matches: components["schemas"]["TroubleMatch"][];
+            words: string;
+        };
         TroubleWindow: {
             doubt: number;
             high: number;
@@ -3047,10 +3058,6 @@ export interface components {
         TroubleWord: {
             id: string;
             says: string;
-        };
-        Troubleunsure: {
-            matches: components["schemas"]["TroubleMatch"][];
-            words: string;
         };
         WhatifAsked: {
             answer?: string;
@@ -5431,6 +5438,8 @@ export interface operations {
                 family?: string;
                 sheet?: string;
                 run?: string;
+                machine?: string;
+                cable?: string;
             };
             header?: never;
             path?: never;
@@ -5559,6 +5568,8 @@ export interface operations {
                 family?: string;
                 sheet?: string;
                 run?: string;
+                machine?: string;
+                cable?: string;
                 text?: string;
             };
             header?: never;

@@ -25,6 +25,7 @@ const rooms = [
   ['/', 'Bays'],
   ['/bench', 'Bench'],
   ['/whatif', 'What if'],
+  ['/trouble', 'Trouble'],
   ['/sheets', 'Sheets'],
   ['/people', 'People'],
 ] as const;
@@ -43,10 +44,10 @@ function Rooms() {
         '& a': {
           color: 'quiet',
           textDecoration: 'none',
-          fontSize: 18,
+          fontSize: { xs: 17, sm: 18 },
           fontWeight: 500,
           minHeight: 44,
-          px: { xs: 0.9, md: 1 },
+          px: { xs: 0.6, md: 1 },
           display: 'inline-flex',
           alignItems: 'center',
           whiteSpace: 'nowrap',

@@ -48,6 +48,11 @@ export function PictureView({
           {shapes.map((s, i) => (
             <ShapeView key={i} shape={s} />
           ))}
+          {picture.marks
+            ?.filter((m) => halves.length === 1 || m.x < width / 2 === (from === 0))
+            .map((m) => (
+              <MarkView key={m.text + String(m.x)} mark={m} times={Math.max(1, across / Math.min(room, width))} />
+            ))}
           <Texts
             list={texts.filter((t) => halves.length === 1 || t.x < width / 2 === (from === 0))}
             proved={proved ?? []}
@@ -90,6 +95,22 @@ export function ShapeView({ shape: s }: { shape: Shape }) {
   if (s.round) return <circle cx={at[0]} cy={at[1]} r={s.round} {...look} />;
   const d = at.map((v, i) => `${i === 0 ? 'M' : i % 2 === 0 ? 'L' : ' '}${Math.round(v * 10) / 10}`).join('');
   return <path d={s.closed ? `${d}Z` : d} {...look} />;
+}
+
+/** A number at its place, as large on every screen. */
+function MarkView({ mark: m, times }: { mark: NonNullable<Picture['marks']>[number]; times: number }) {
+  return (
+    <g transform={`translate(${m.x} ${m.y}) scale(${times})`}>
+      {m.sharp ? (
+        <rect x={-11} y={-11} width={22} height={22} fill={paper} stroke={bad} strokeWidth={3} />
+      ) : (
+        <circle r={12} fill={ink} stroke={paper} strokeWidth={2} />
+      )}
+      <text y={5.4} fontSize={15} fontWeight={600} textAnchor="middle" fill={m.sharp ? bad : paper}>
+        {m.text}
+      </text>
+    </g>
+  );
 }
 
 function Texts({ list, proved, moving }: { list: Words; proved: string[]; moving: boolean }) {

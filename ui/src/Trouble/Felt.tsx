@@ -1,0 +1,114 @@
+import Box from '@mui/material/Box';
+import { useState } from 'react';
+import type { TroubleBegin } from '../api/client';
+import { Blank } from '../parts/Blank';
+import { Toggle } from '../parts/Toggle';
+import { useMatches, type About, type Asked } from './useTrouble';
+
+/** What is felt, in the mechanic's words: close words are asked, never taken; then when it shows. */
+export function Felt({
+  about,
+  begin,
+  asked,
+  turn,
+}: {
+  about: About;
+  begin: TroubleBegin;
+  asked: Asked;
+  turn: (key: string, value: string) => void;
+}) {
+  const [text, setText] = useState('');
+  const { data } = useMatches(about, text);
+  const { symptoms, whens, histories } = begin.list;
+  const wanted = text.trim().length > 2;
+  const found = wanted ? (data ?? []) : [];
+  const offered = (wanted ? found.map((m) => m.id) : asked.said.length > 0 ? [] : symptoms.map((s) => s.id)).filter(
+    (id) => !asked.said.includes(id),
+  );
+  const says = (id: string) => symptoms.find((s) => s.id === id)?.says ?? id;
+  const ofRun = begin.known.said ?? [];
+  const hint = { mt: 1.5, mb: 0.75, fontSize: 16, color: 'quiet' } as const;
+  return (
+    <Box component="section" aria-label="What is felt">
+      <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 26, fontWeight: 600 }}>
+        What is wrong?
+      </Box>
+      <Blank label="write what is felt, in your own words" value={text} onChange={setText} />
+      <Box role="status" sx={hint}>
+        {wanted && data
+          ? offered.length > 0
+            ? 'Is this it? Tap what is true.'
+            : found.length > 0
+              ? 'That is said already.'
+              : 'Nothing is known by these words: say it otherwise, or tap what comes close.'
+          : asked.said.length > 0
+            ? 'It is felt so:'
+            : 'Or tap what is true:'}
+      </Box>
+      <Box sx={{ display: 'grid', gap: 0.75 }}>
+        {asked.said.map((id) => (
+          <Toggle
+            key={id}
+            on
+            onToggle={() => {
+              if (!ofRun.includes(id)) turn('said', id);
+            }}
+          >
+            {says(id)}
+            {ofRun.includes(id) ? ' (of the run)' : ''}
+          </Toggle>
+        ))}
+        {(wanted && data && found.length === 0 ? symptoms.map((s) => s.id).filter((id) => !asked.said.includes(id)) : offered).map((id) => (
+          <Toggle
+            key={id}
+            on={false}
+            onToggle={() => {
+              turn('said', id);
+              setText('');
+            }}
+          >
+            {says(id)}
+          </Toggle>
+        ))}
+      </Box>
+      <Box sx={hint}>It shows</Box>
+      <Taps
+        list={whens.map((w) => ({ id: w.id, says: w.says }))}
+        on={asked.when}
+        onTap={(id) => {
+          turn('when', id);
+        }}
+      />
+      <Box component="details" sx={{ mt: 1.5 }} open={Object.keys(begin.known.history ?? {}).length > 0}>
+        <Box component="summary" sx={{ cursor: 'pointer', minHeight: 40, fontSize: 16, color: 'quiet' }}>
+          what is known of the machine
+        </Box>
+        <Taps
+          list={histories}
+          on={Object.keys(asked.history)}
+          onTap={(id) => {
+            if (!begin.known.history?.[id]) turn('history', id);
+          }}
+        />
+      </Box>
+    </Box>
+  );
+}
+
+function Taps({ list, on, onTap }: { list: { id: string; says: string }[]; on: string[]; onTap: (id: string) => void }) {
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+      {list.map((one) => (
+        <Toggle
+          key={one.id}
+          on={on.includes(one.id)}
+          onToggle={() => {
+            onTap(one.id);
+          }}
+        >
+          {one.says}
+        </Toggle>
+      ))}
+    </Box>
+  );
+}

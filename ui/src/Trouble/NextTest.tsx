@@ -1,0 +1,114 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import type { TroubleNext, TroubleView } from '../api/client';
+import { Blank } from '../parts/Blank';
+import { canSpeak, spoken } from '../Run/aloud';
+import { Expects } from './Expects';
+
+/** The answers of a test, each a tap. */
+export function Answers({ test, answer }: { test: TroubleNext; answer: (test: string, text: string) => void }) {
+  return (
+    <Box role="group" aria-label={test.asks} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+      {test.answers.map((a) => (
+        <Button
+          key={a.id}
+          sx={{ minHeight: 48, px: 2, py: 0.5, fontSize: 18, flex: '1 1 auto' }}
+          onClick={() => {
+            answer(test.test, a.id);
+          }}
+        >
+          {a.says}
+        </Button>
+      ))}
+    </Box>
+  );
+}
+
+/** The next thing to look at: what it takes, what each cause would answer, and the taps. */
+export function NextTest({
+  view,
+  answer,
+  skip,
+}: {
+  view: TroubleView;
+  answer: (test: string, text: string) => void;
+  skip: (test: string) => void;
+}) {
+  const next = view.next;
+  const said = `${next?.asks ?? ''}${next?.how ? `, ${next.how}` : ''}.`;
+  const speak = () => {
+    speechSynthesis.cancel();
+    speechSynthesis.speak(new SpeechSynthesisUtterance(spoken(`${said} ${next?.answers.map((a) => a.says).join(', or ') ?? ''}?`)));
+  };
+  if (!next)
+    return (
+      <Box component="section" aria-label="The next test">
+        <Box component="h2" sx={{ m: 0, fontSize: 22, fontWeight: 600 }}>
+          {view.done}
+        </Box>
+      </Box>
+    );
+  return (
+    <Box component="section" aria-label="The next test">
+      <Box sx={{ fontSize: 16, color: 'quiet' }}>the next test</Box>
+      <Box component="h2" sx={{ m: 0, fontSize: 25, lineHeight: 1.2, fontWeight: 600, color: 'primary.main' }}>
+        {next.asks}
+        {next.how && (
+          <Box component="span" sx={{ color: 'text.primary' }}>
+            , {next.how}
+          </Box>
+        )}
+      </Box>
+      <Box sx={{ color: 'quiet', mt: 0.75 }}>{next.takes}</Box>
+      <Expects next={next} view={view} />
+      <Box sx={{ mt: 1.5 }}>
+        <Answers test={next} answer={answer} />
+      </Box>
+      {next.window && <Value key={next.test} test={next} unit={next.window.unit} answer={answer} />}
+      <Box sx={{ display: 'flex', gap: 1.5, mt: 0.5, ml: -1 }}>
+        <Button
+          variant="text"
+          onClick={() => {
+            skip(next.test);
+          }}
+        >
+          cannot look now
+        </Button>
+        {canSpeak() && (
+          <Button variant="text" onClick={speak}>
+            read aloud
+          </Button>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+/** A value tells more than low or high. */
+function Value({ test, unit, answer }: { test: TroubleNext; unit: string; answer: (test: string, text: string) => void }) {
+  const [text, setText] = useState('');
+  const value = Number(text.replace(',', '.'));
+  const wrong = text !== '' && !Number.isFinite(value);
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'flex-end', gap: 1, mt: 1 }}>
+      <Blank
+        label={`or what it reads${unit ? `, ${unit}` : ''}`}
+        value={text}
+        onChange={setText}
+        width={170}
+        figures
+        error={wrong ? 'write a number' : ''}
+      />
+      <Button
+        disabled={text === '' || wrong}
+        sx={{ minHeight: 52, px: 2 }}
+        onClick={() => {
+          answer(test.test, `~${value}`);
+        }}
+      >
+        Take it
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,91 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { api, answered, problemIn, problemOf } from '../api/client';
+import { Finding, Foot, Head } from '../parts/Frame';
+import { useSession } from '../Session/useSession';
+
+/** How usual causes are said to be, against what this workshop's signed runs were. */
+export function TroubleShop() {
+  const family = useSearchParams()[0].get('family') ?? '';
+  const client = useQueryClient();
+  const lead = useSession().data?.manage ?? false;
+  const [problem, setProblem] = useState('');
+  const key = ['trouble', 'odds', family];
+  const { data, error } = useQuery({
+    queryKey: key,
+    retry: false,
+    queryFn: () => answered(api.GET('/api/v1/trouble/odds/{family}', { params: { path: { family } } })),
+  });
+  const take = async (yes: boolean) => {
+    const answer = await api.POST('/api/v1/trouble/odds/{family}', { params: { path: { family } }, body: { take: yes } }).catch(() => null);
+    if (answer?.data) {
+      client.setQueryData(key, answer.data);
+      await client.invalidateQueries({ queryKey: ['trouble', 'ask'] });
+    }
+    setProblem(answer?.data ? '' : answer ? problemOf(answer.error).detail : 'The server does not answer: try again.');
+  };
+  const wrong = data?.lines.filter((l) => l.wrong) ?? [];
+  const list = [...(data?.lines ?? [])].sort((a, b) => b.counted - a.counted || b.usual - a.usual);
+  const n = (v: number) => (Math.round(v * 10) / 10).toFixed(1);
+  return (
+    <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
+      <Head title="Brankel" tab="This shop’s own numbers" rooms />
+      <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 1.5, maxWidth: 860 }}>
+        <Box component="h2" sx={{ m: 0, fontSize: 26, fontWeight: 600 }}>
+          What it usually is: {data?.name}
+        </Box>
+        {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer: try again.'}</Finding>}
+        {data && (
+          <Box sx={{ fontSize: 18, mt: 0.5 }}>
+            {data.runs === 0
+              ? 'No signed run of this family names its cause yet. Where a run is signed, say what it was.'
+              : `${data.runs} signed ${data.runs === 1 ? 'run names its' : 'runs name their'} cause. `}
+            {wrong.map((l) => `${l.says}: ${l.wrong ?? ''}. `)}
+            {data.taken && 'This shop’s own numbers are taken.'}
+          </Box>
+        )}
+        {data && lead && data.runs > 0 && (
+          <Button variant={data.taken ? 'outlined' : 'contained'} sx={{ mt: 1.5 }} onClick={() => void take(!data.taken)}>
+            {data.taken ? 'Go back to Brankel’s numbers' : 'Take this shop’s numbers'}
+          </Button>
+        )}
+        {problem && <Finding>{problem}</Finding>}
+        {data && (
+          <Box
+            component="table"
+            sx={{ mt: 2, borderCollapse: 'collapse', width: '100%', fontSize: 17, '& td, & th': { py: 0.75, textAlign: 'left' } }}
+          >
+            <thead>
+              <Box component="tr" sx={{ '& th': { fontWeight: 400, fontSize: 16, color: 'quiet' } }}>
+                <th>cause</th>
+                <th>said</th>
+                <th>signed runs</th>
+                <th>by this shop</th>
+              </Box>
+            </thead>
+            <tbody>
+              {list.map((l) => (
+                <Box component="tr" key={l.cause} sx={{ borderTop: '1px solid', borderColor: 'divider', fontWeight: l.wrong ? 600 : 400 }}>
+                  <td>{l.says}</td>
+                  <td>{n(l.usual)}</td>
+                  <td>{l.counted}</td>
+                  <td>
+                    {n(l.shop)} {l.wrong ? (l.shop > l.usual ? '▲' : '▼') : ''}
+                  </td>
+                </Box>
+              ))}
+            </tbody>
+          </Box>
+        )}
+      </Box>
+      <Foot>
+        <Box component={Link} to={`/trouble?family=${family}`} sx={{ color: 'text.primary', py: 1 }}>
+          back to what is felt
+        </Box>
+      </Foot>
+    </Box>
+  );
+}

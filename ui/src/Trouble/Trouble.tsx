@@ -1,0 +1,156 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { problemIn } from '../api/client';
+import { Finding, Foot, Head } from '../parts/Frame';
+import { PictureView } from '../parts/PictureView';
+import { useSession } from '../Session/useSession';
+import { Ends, keepPath } from './Ends';
+import { Felt } from './Felt';
+import { Ladder } from './Ladder';
+import { Moved } from './Moved';
+import { NextTest } from './NextTest';
+import { On } from './On';
+import { together, useAsked, useBegin, useTrouble } from './useTrouble';
+
+/** From what is felt to the first thing to look at. */
+export function TroubleScreen() {
+  const { about, own, turn, answer, begin: start } = useAsked();
+  const { data: begin, error: unknown } = useBegin(about);
+  const asked = together(begin, own);
+  const known = asked.said.length + asked.answers.length + asked.when.length > 0;
+  const { data, error } = useTrouble(about, asked, begin !== undefined);
+  const view = known ? data : undefined;
+  const [chosen, setChosen] = useState('');
+  const who = useSession().data?.person?.name ?? '';
+  const go = useNavigate();
+  const problem = problemIn(error ?? unknown);
+  const picture = view?.picture ?? begin?.picture;
+  const cause = view?.causes.find((c) => c.id === chosen) ?? view?.causes[0];
+  const told = (test: string, text: string) => {
+    setChosen('');
+    answer(test, text);
+  };
+  return (
+    <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
+      <Head
+        title="Brankel"
+        tab={begin ? `Trouble · ${begin.title}` : 'Trouble'}
+        about={begin ? `${begin.title}: ${begin.about}` : ''}
+        rooms
+      />
+      {picture && (
+        <Box sx={{ bgcolor: 'background.default' }}>
+          <PictureView picture={picture} />
+        </Box>
+      )}
+      <Box
+        component="main"
+        sx={{
+          flex: 1,
+          display: 'grid',
+          gridTemplateColumns: {
+            xs: 'minmax(0, 1fr)',
+            sm: 'minmax(0, 1fr) minmax(0, 1fr)',
+            lg: '310px minmax(0, 1fr) 350px',
+          },
+          columnGap: 3,
+          rowGap: 2.5,
+          alignContent: 'start',
+          px: { xs: 1.5, md: 2.75 },
+          py: 1.5,
+        }}
+      >
+        <Box sx={{ minWidth: 0 }}>
+          <On about={about} title={begin?.title ?? ''} start={start} />
+          {begin && <Felt about={about} begin={begin} asked={asked} turn={turn} />}
+        </Box>
+        <Box sx={{ minWidth: 0, gridColumn: { sm: '1 / span 2', lg: 'auto' }, order: { xs: 3, lg: 0 } }}>
+          {(error ?? unknown) && <Finding>{problem?.detail ?? 'The server does not answer. What was said stands in the address.'}</Finding>}
+          {view && (
+            <Given asked={asked} list={begin?.list.tests ?? []} ofRun={begin?.known.answers?.map((a) => a.test) ?? []} answer={told} />
+          )}
+          {view && !error && <Ladder view={view} chosen={chosen} onChoose={setChosen} answer={told} />}
+        </Box>
+        <Box sx={{ minWidth: 0 }}>
+          {view && !error && (
+            <NextTest
+              view={view}
+              answer={told}
+              skip={(test) => {
+                turn('skip', test);
+              }}
+            />
+          )}
+          {view && !error && <Moved view={view} />}
+          {view && begin && cause && !error && <Ends cause={cause} begin={begin} asked={asked} />}
+        </Box>
+      </Box>
+      <Foot>
+        {begin && (
+          <Box component={Link} to={`/trouble/shop?family=${begin.family}`} sx={{ color: 'text.primary', py: 1, mr: 2 }}>
+            this shop’s own numbers
+          </Box>
+        )}
+        {about.run && (
+          <Button
+            variant="text"
+            sx={{ minHeight: 40, fontSize: 15 }}
+            onClick={() => {
+              if (view) keepPath(about.run, who, asked, {});
+              void go(`/run/${about.run}`);
+            }}
+          >
+            back to the run
+          </Button>
+        )}
+      </Foot>
+    </Box>
+  );
+}
+
+/** The answers given so far; one tap takes one back, but those of a run. */
+function Given({
+  asked,
+  list,
+  ofRun,
+  answer,
+}: {
+  asked: ReturnType<typeof together>;
+  list: { id: string; asks: string; means: { id: string; says: string }[] }[];
+  ofRun: string[];
+  answer: (test: string, text: string) => void;
+}) {
+  if (asked.answers.length === 0) return null;
+  return (
+    <Box component="ul" aria-label="Answers so far" sx={{ listStyle: 'none', m: 0, mb: 1.5, p: 0 }}>
+      {asked.answers.map((a) => {
+        const test = list.find((t) => t.id === a.test);
+        const says = a.value === undefined ? (test?.means.find((w) => w.id === a.answer)?.says ?? a.answer) : a.value.toFixed(1);
+        return (
+          <Box component="li" key={a.test} sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 16, minHeight: 34 }}>
+            <Box sx={{ flex: 1 }}>
+              <span aria-hidden="true">✓ </span>
+              {test?.asks ?? a.test}: <b>{says}</b>
+            </Box>
+            {ofRun.includes(a.test) ? (
+              <Box sx={{ color: 'quiet' }}>of the run</Box>
+            ) : (
+              <Button
+                variant="text"
+                aria-label={`take back: ${test?.asks ?? a.test}`}
+                sx={{ minHeight: 40, fontSize: 15, py: 0 }}
+                onClick={() => {
+                  answer(a.test, '');
+                }}
+              >
+                take back
+              </Button>
+            )}
+          </Box>
+        );
+      })}
+    </Box>
+  );
+}
