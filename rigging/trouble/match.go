@@ -31,13 +31,16 @@ const (
 //go:embed words.json
 var wordsFile []byte
 
-// vocabulary are words that mean the same in other trades and regions, and those that say nothing.
-var vocabulary = sync.OnceValue(func() (v struct {
+// words are those that mean the same in other trades and regions, and those that say nothing.
+type words struct {
 	Same map[string][]string `json:"same"`
 	Idle []string            `json:"idle"`
 
-	first map[string]string
-}) {
+	first  map[string]string // the word that stands for another
+	others []string          // in order
+}
+
+var vocabulary = sync.OnceValue(func() (v words) {
 	if err := json.Unmarshal(wordsFile, &v); err != nil {
 		panic(err) // it is built in
 	}
@@ -47,6 +50,7 @@ var vocabulary = sync.OnceValue(func() (v struct {
 			v.first[other] = word
 		}
 	}
+	v.others = sorted(v.first)
 	return v
 })
 
@@ -122,7 +126,7 @@ func alike(a, b string) float64 {
 	switch {
 	case short >= 4 && slips == 1:
 		return 0.85
-	case short >= 6 && slips == 2:
+	case short >= 5 && slips == 2:
 		return 0.7
 	}
 	return 0
@@ -137,16 +141,32 @@ func significant(text string) (out []string) {
 		if slices.Contains(v.Idle, w) {
 			continue
 		}
-		w = stem(w)
-		if first, other := v.first[w]; other {
-			w = first
-		}
+		w = v.common(stem(w))
 		if !slices.Contains(out, w) {
 			out = append(out, w)
 		}
 	}
 	return out
 }
+
+// common is the word that stands for a word, or for one that is a slip away from it.
+func (v words) common(w string) string {
+	if first, other := v.first[w]; other {
+		return first
+	}
+	if _, itself := v.Same[w]; itself || len(w) < leastSlip {
+		return w
+	}
+	for _, other := range v.others {
+		if len(other) >= leastSlip && levenshtein.ComputeDistance(w, other) == 1 {
+			return v.first[other]
+		}
+	}
+	return w
+}
+
+// leastSlip is how long a word must be for one that is a slip away to be taken for it.
+const leastSlip = 6
 
 // stem takes the ending off a word: clashes, clashing, clashed are clash.
 func stem(w string) string {

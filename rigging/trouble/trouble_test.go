@@ -219,7 +219,7 @@ func TestWhatCannotBeAskedSaysWhatToWrite(t *testing.T) {
 	_, err := bench(t, "flight-control-loop").Ask(trouble.Question{Said: []string{"rolls-left", "rolls-right"}}, nil)
 	assert.ErrorContains(t, err, "cannot both be so")
 
-	a, err := b.Ask(trouble.Question{Said: []string{"clattrs asturn"}}, nil)
+	a, err := b.Ask(trouble.Question{Said: []string{"clatrs asturn"}}, nil)
 	require.NoError(t, err)
 	require.Len(t, a.Asks, 1, "close words are asked, not taken")
 	assert.Equal(t, "ratchets-reverse", a.Asks[0].Matches[0].ID)

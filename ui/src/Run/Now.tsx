@@ -51,7 +51,7 @@ export function Now(props: Props) {
       </Box>
       {advice.caution && <Caution>{advice.caution}</Caution>}
       {advice.finding && <Finding>{advice.finding}</Finding>}
-      {advice.finding && !run.view.signed && (
+      {(advice.finding ?? advice.cure) && !run.view.signed && (
         <Button variant="text" component={Link} to={`/trouble?run=${run.id}`} sx={{ ml: -1 }}>
           what is wrong?
         </Button>

@@ -23,7 +23,7 @@ export function SignPanel({ run, who, send, blocked }: { run: RunView; who: stri
       {data && (
         <Box sx={{ mt: 2 }}>
           <Box component="label" htmlFor="sign-cause" sx={{ display: 'block', fontSize: 16, color: 'quiet' }}>
-            what was wrong
+            what it was
           </Box>
           <Box
             component="select"

@@ -7,7 +7,8 @@ const [rows, step, numbered] = [2, 46, 6];
 /** What the last answer moved: the places before and now, joined. */
 export function Moved({ view }: { view: TroubleView }) {
   const moved = view.moved.filter((m) => m.to <= numbered && m.from > 0);
-  const best = view.moved.filter((m) => m.to <= numbered).sort((a, b) => gained(b) - gained(a))[0];
+  const near = view.moved.filter((m) => m.to <= numbered);
+  const best = near.find((m) => m.to === 1) ?? near.sort((a, b) => gained(b) - gained(a))[0];
   if (!best) return null;
   const before = (i: number) => view.moved.find((m) => m.to === i)?.from ?? i;
   const places = view.causes.slice(0, numbered).map((_, i) => i + 1);

@@ -40,11 +40,6 @@ export function TroubleScreen() {
         about={begin ? `${begin.title}: ${begin.about}` : ''}
         rooms
       />
-      {picture && (
-        <Box sx={{ bgcolor: 'background.default' }}>
-          <PictureView picture={picture} />
-        </Box>
-      )}
       <Box
         component="main"
         sx={{
@@ -59,9 +54,14 @@ export function TroubleScreen() {
           rowGap: 2.5,
           alignContent: 'start',
           px: { xs: 1.5, md: 2.75 },
-          py: 1.5,
+          pb: 1.5,
         }}
       >
+        {picture && (
+          <Box sx={{ gridColumn: '1 / -1', minWidth: 0, mx: { xs: -1.5, md: -2.75 } }}>
+            <PictureView picture={picture} />
+          </Box>
+        )}
         <Box sx={{ minWidth: 0 }}>
           <On about={about} title={begin?.title ?? ''} start={start} />
           {begin && <Felt about={about} begin={begin} asked={asked} turn={turn} />}

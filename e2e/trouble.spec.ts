@@ -1,0 +1,173 @@
+// From what is felt to the first thing to look at, family by family, and into a run or away from the adjuster.
+import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { begin, Hand, view, workUntil } from './hand';
+import { expect, test, type Server } from './server';
+
+/** Somebody with a complaint, by the screen alone. */
+class Asker {
+  constructor(
+    private readonly page: Page,
+    private readonly server: Server,
+  ) {}
+
+  async on(cable: string) {
+    await this.page.goto(`${this.server.url}/trouble`);
+    await this.page.getByLabel('on the', { exact: true }).selectOption({ label: cable });
+    await this.page.getByRole('heading', { name: 'What is wrong?' }).waitFor();
+  }
+
+  /** Writes words, and taps the symptom that is asked. */
+  async says(words: string, symptom: string) {
+    await this.page.getByLabel('write what is felt').fill(words);
+    await expect(this.page.getByText('Is this it? Tap what is true.')).toBeVisible();
+    await this.page.getByRole('button', { name: symptom, pressed: false }).click();
+    await expect(this.page.getByRole('button', { name: symptom, pressed: true })).toBeVisible();
+  }
+
+  /** Answers whatever is to be excluded as all right, and one test; others are asked until it comes. */
+  async excludes(test: string, word: string) {
+    await this.page.getByRole('region', { name: 'What it could be' }).getByRole('group', { name: test }).getByRole('button', { name: word }).click();
+    await expect(this.page.getByRole('list', { name: 'Answers so far' })).toContainText(test);
+  }
+
+  /** Answers the next tests: all right, until the one that is not comes; its answer is given. */
+  async finds(test: string, word: string) {
+    const next = this.page.getByRole('region', { name: 'The next test' });
+    for (let tries = 0; tries < 8; tries++) {
+      const name = (await next.getByRole('heading').textContent()) ?? '';
+      if (name.startsWith(test)) {
+        await next.getByRole('button', { name: word, exact: true }).click();
+        await expect(this.page.getByRole('list', { name: 'Answers so far' })).toContainText(test);
+        return;
+      }
+      await next.getByRole('button', { name: 'cannot look now' }).click();
+      await expect(next.getByRole('heading')).not.toHaveText(name);
+    }
+    throw new Error(`${test} was never asked`);
+  }
+
+  async first(cause: string) {
+    await expect(this.page.getByRole('region', { name: 'What it could be' }).getByRole('listitem').first()).toContainText(cause);
+  }
+
+  follows() {
+    return this.page.getByRole('region', { name: 'What follows' });
+  }
+}
+
+/** Waits until the path stands on a run. */
+const stands = (page: Page, server: Server, id: string) => expect.poll(async () => (await view(page, server, id)).trouble?.known.length ?? 0).toBeGreaterThan(0);
+
+test('an outboard, in the words of another region with slips of typing, into a run with direction and size', async ({ page, server }) => {
+  const who = new Asker(page, server);
+  await who.on('Tender Plover · shift');
+  await who.says('clatrs asturn', 'it ratchets in reverse');
+  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+  await who.excludes('Idle speed in neutral', 'right');
+  await who.finds('Eye to pin in neutral', 'past the pin');
+  await who.first('shift cable set too long');
+  await expect(page.getByRole('region', { name: 'What the last answer moved' })).toContainText('Eye to pin in neutral');
+  await page.getByRole('button', { name: /^1 shift cable set too long|shift cable set too long/ }).first().click();
+  await expect(page.getByText('Why it stands here')).toBeVisible();
+  await page.reload();
+  await who.first('shift cable set too long');
+  await expect(who.follows()).toContainText(/turns/);
+  await who.follows().getByRole('button', { name: /^into a run at/ }).click();
+  await page.waitForURL(/\/run\/.*plan=/);
+  const id = /\/run\/([^?]+)/.exec(page.url())?.[1] ?? '';
+  await stands(page, server, id);
+  await page.goto(`${server.url}/record/${id}`);
+  await expect(page.getByText(/looked for the trouble: “it ratchets in reverse”.*taken to be shift cable set too long/)).toHaveCount(1);
+});
+
+test('a clutch with oil on its lining ends in "do not adjust", on the record of a run', async ({ page, server }) => {
+  const who = new Asker(page, server);
+  await who.on('Mussel van · clutch');
+  await who.says('engine races in top gear', 'it slips under load');
+  await who.excludes('The drain hole of the bell housing', 'oil runs out');
+  await who.first('oil on the lining');
+  await expect(who.follows()).toContainText('Do not adjust');
+  await expect(who.follows().getByRole('button', { name: /^into a run/ })).toHaveCount(0);
+  await who.follows().getByRole('button', { name: /record/ }).click();
+  await page.waitForURL(/\/run\//);
+  const id = /\/run\/([^?]+)/.exec(page.url())?.[1] ?? '';
+  await stands(page, server, id);
+  await page.goto(`${server.url}/record/${id}`);
+  await expect(page.getByText(/taken to be oil on the lining, do not adjust/)).toHaveCount(1);
+});
+
+test('a failed water test leads to the trouble with everything known, and back without losing anything', async ({ page, server }) => {
+  test.slow();
+  const id = await begin(page, server, 'knot', 'shift');
+  const hand = Object.assign(new Hand(page), { answers: { 'on-the-water': 2 } });
+  await workUntil(hand, server, id, 'What would cure');
+  await page.getByRole('link', { name: 'what is wrong?' }).click();
+  const who = new Asker(page, server);
+  const answers = page.getByRole('list', { name: 'Answers so far' });
+  await expect(answers).toContainText('Both gears on the water, half throttle: jumps out of reverse');
+  await expect(answers).toContainText('Eye to pin in neutral');
+  await expect(page.getByRole('button', { name: /it jumps out of gear on the water \(of the run\)/ })).toBeVisible();
+  await who.finds('Cable off: the arm by hand', 'jumps in reverse');
+  await who.first('dogs of reverse worn');
+  await expect(who.follows()).toContainText('Do not adjust');
+  await page.getByRole('button', { name: 'back to the run' }).click();
+  await expect(page.getByRole('region', { name: 'Now' })).toContainText('jumps out of reverse');
+  await stands(page, server, id);
+  await page.goto(`${server.url}/record/${id}`);
+  await expect(page.getByText(/looked for the trouble: .*likeliest dogs of reverse worn/)).toHaveCount(1);
+});
+
+const paths: [string, string, string, string, [string, string], [string, string] | null, string, string][] = [
+  ['Oyster van · parking brake', 'creeps away when parked', 'it does not hold on the hill', 'first', ['The shoes, drum off', 'oiled'], null, 'oil on the shoes', 'Do not adjust'],
+  ['Reed trailer · overrun brakes', 'brakes come on in reverse', 'it will not reverse', 'next', ['Spin every wheel forwards', 'the left one drags'], null, 'the left wheel set too tight', 'Set it'],
+  ['Mail aeroplane · flap follow-up', 'flaps twitch', 'the flaps wander at a detent', 'next', ['Gap of the up switch at its roller', 'low'], null, 'both switch gaps too small', 'Set it'],
+  ['Ferry pick-up · kickdown', 'hangs on in gear', 'it shifts late and hard', 'next', ['Brake held, a touch of throttle', 'it rocks far'], null, 'an engine mount is torn', 'Do not adjust'],
+  ['Launch Avocet · lower drive cable', 'grinds ahead', 'it ratchets in forward', 'next', ['Paint marks of barrel', 'the barrel has moved'], ['Barrel to eye', 'short'], 'lower cable set too short', 'Set it'],
+  ['Mussel van · gear lever gate', 'crunches', 'gears grind with the engine running', 'next', ['Clutch down, ten seconds', 'it grinds still'], null, 'the clutch drags', 'Look at the other cable'],
+  ['Mail aeroplane · mixture', 'no response at the knob', 'the knob turns and nothing happens', 'first', ['Somebody moves the knob', 'it does not'], null, 'the rod end is off', 'Repair first'],
+];
+
+for (const [cable, words, symptom, where, one, two, cause, end] of paths)
+  test(`${cable}: ${words}`, async ({ page, server }) => {
+    const who = new Asker(page, server);
+    await who.on(cable);
+    await who.says(words, symptom);
+    if (where === 'first') await who.excludes(...one);
+    else await who.finds(...one);
+    if (two) await who.finds(...two);
+    await who.first(cause);
+    await expect(who.follows()).toContainText(end);
+  });
+
+test('by keyboard alone, at a phone’s width, and what nobody knows is said so', async ({ page, server }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const who = new Asker(page, server);
+  await who.on('closed flight-control loop');
+  await page.getByLabel('write what is felt').fill('qqqq zzzz');
+  await expect(page.getByText('Nothing is known by these words')).toBeVisible();
+  await page.getByLabel('write what is felt').fill('left wing heavy');
+  await expect(page.getByText('Is this it?')).toBeVisible();
+  await page.getByLabel('write what is felt').press('Tab');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'it rolls left when the yoke is let go', pressed: true })).toBeVisible();
+  await page.getByRole('button', { name: 'equal', exact: true }).press('Enter');
+  await expect(page.getByRole('list', { name: 'Answers so far' })).toContainText('Dip both tanks');
+  await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+});
+
+test('what was wrong is kept with the signature, and the lead sees what the shop found', async ({ page, server }) => {
+  test.slow();
+  const id = await begin(page, server, 'oyster', 'clutch');
+  await workUntil(new Hand(page), server, id, 'Sign');
+  await page.getByLabel('what it was').selectOption({ label: 'adjuster set too tight' });
+  await page.getByRole('button', { name: /^Sign as/ }).click();
+  await page.goto(`${server.url}/record/${id}`);
+  await expect(page.getByText(/signed by Ines; cause: adjuster set too tight/)).toHaveCount(1);
+  await page.goto(`${server.url}/trouble/shop?family=clutch`);
+  await expect(page.getByText('1 signed run names its cause.')).toBeVisible();
+  await page.getByRole('button', { name: 'Take this shop’s numbers' }).click();
+  await expect(page.getByText('This shop’s own numbers are taken.')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+});
