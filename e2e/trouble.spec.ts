@@ -171,3 +171,53 @@ test('what was wrong is kept with the signature, and the lead sees what the shop
   await expect(page.getByText('This shop’s own numbers are taken.')).toBeVisible();
   expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
 });
+
+test('a file of the workshop’s own is refused where the model says otherwise, and counts where it holds', async ({ page, server }) => {
+  const file = (under: string) => ({
+    name: 'weed.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(
+      JSON.stringify({
+        format: 'brankel.trouble/1',
+        family: 'outboard-shift',
+        tests: [
+          {
+            id: 'weed',
+            asks: 'Weed at the propeller',
+            look: true,
+            answers: [
+              { id: 'clear', says: 'clear' },
+              { id: 'weed', says: 'weed about the shaft' },
+            ],
+            cost: { minutes: 1, hands: 1 },
+          },
+        ],
+        symptoms: [],
+        whens: [],
+        causes: [
+          {
+            id: 'weed',
+            says: 'weed about the shaft',
+            place: 'works',
+            kind: 'outside',
+            usual: 5,
+            change: [{ geometry: 'need_reverse', by: [1.12, 1.2] }],
+            shows: { weed: 'weed' },
+            under: [under],
+            end: { do: 'leave', why: 'Clear it first.' },
+          },
+        ],
+      }),
+    ),
+  });
+  await page.goto(`${server.url}/trouble/shop?family=outboard-shift`);
+  await page.getByLabel('Add a file').setInputFiles(file('ratchets-forward'));
+  await expect(page.getByRole('alert')).toContainText('does not show "ratchets-forward"');
+  await page.getByLabel('Add a file').setInputFiles(file('ratchets-reverse'));
+  await expect(page.getByText('weed, outboard-shift, by Ines')).toBeVisible();
+  const who = new Asker(page, server);
+  await who.on('Tender Plover · shift');
+  await who.says('clatters astern', 'it ratchets in reverse');
+  await who.finds('Weed at the propeller', 'weed about the shaft');
+  await who.first('weed about the shaft');
+});

@@ -133,6 +133,7 @@ func (b *Bench) Ask(q Question, odds Odds) (Answer, error) {
 		a.Known = append(a.Known, e.words())
 	}
 	order, ruled := b.named(w, known)
+	w = w.without(b, ruled)
 	a.RuledOut = append(a.RuledOut, ruled...)
 	said := map[string]bool{}
 	for _, id := range q.Said {
@@ -287,7 +288,10 @@ func (b *Bench) aside(known []evidence, order []int) (out []string) {
 
 // done says why nothing more is asked.
 func (b *Bench) done(w weights, order []int) string {
-	if len(order) > 0 && w.share(order[0]) >= enough {
+	switch {
+	case len(order) == 0:
+		return "Nothing known here shows all of this: take back what is least sure, or think of two faults at once."
+	case w.share(order[0]) >= enough:
 		return "One cause is sure enough to act on."
 	}
 	return "No test here tells those that are left apart: look at the likeliest first."

@@ -56,6 +56,26 @@ func (w weights) share(i int) (sum float64) {
 	return sum
 }
 
+// without are the weights when those that are ruled out weigh nothing.
+func (w weights) without(b *Bench, ruled []Ruled) weights {
+	out, sum := slices.Clone(w), 0.0
+	for i, c := range b.causes {
+		if slices.ContainsFunc(ruled, func(r Ruled) bool { return r.ID == c.ID }) {
+			out[i] = [sizes]float64{}
+		}
+		sum += out.share(i)
+	}
+	if sum == 0 {
+		return out
+	}
+	for i := range out {
+		for k := range sizes {
+			out[i][k] /= sum
+		}
+	}
+	return out
+}
+
 // order is the causes by their share, the likeliest first; those alike, but for the last figures of
 // a sum, as they stand in the file.
 func (w weights) order() []int {
@@ -166,7 +186,7 @@ const (
 // best is the test that tells most for what it takes; nil when none tells anything or one cause is
 // sure enough.
 func (b *Bench) best(w weights, answered func(*test) bool) *test {
-	if w.share(w.order()[0]) >= enough {
+	if most := w.share(w.order()[0]); most >= enough || most == 0 {
 		return nil
 	}
 	var out *test

@@ -39,6 +39,8 @@ export function Ends({ cause, begin, asked }: { cause: Cause; begin: TroubleBegi
     }
     setBusy(false);
     if (!run) return;
+    const felt = begin.list.symptoms.find((s) => s.id === asked.said[0])?.says;
+    if (!begin.run && felt) localStorage.setItem(`brankel.draft.${run}.complaint`, felt);
     keepPath(run, session?.person?.name ?? '', asked, { cause: cause.id, leads: end.do });
     await go(`/run/${run}${planned && `?plan=${encodeURIComponent(planned)}`}`);
   };

@@ -27,13 +27,19 @@ export function Felt({
   );
   const says = (id: string) => symptoms.find((s) => s.id === id)?.says ?? id;
   const ofRun = begin.known.said ?? [];
+  const known = histories.filter((h) => asked.history[h.id]);
+  const history = (id: string) => {
+    if (!begin.known.history?.[id]) turn('history', id);
+  };
   const hint = { mt: 1.5, mb: 0.75, fontSize: 16, color: 'quiet' } as const;
   return (
     <Box component="section" aria-label="What is felt">
       <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 26, fontWeight: 600 }}>
         What is wrong?
       </Box>
-      <Blank label="write what is felt, in your own words" value={text} onChange={setText} />
+      <Box sx={{ maxWidth: 520 }}>
+        <Blank label="write what is felt, in your own words" value={text} onChange={setText} />
+      </Box>
       <Box role="status" sx={hint}>
         {wanted && data
           ? offered.length > 0
@@ -45,7 +51,7 @@ export function Felt({
             ? 'It is felt so:'
             : 'Or tap what is true:'}
       </Box>
-      <Box sx={{ display: 'grid', gap: 0.75 }}>
+      <Box sx={{ display: 'grid', gap: 0.75, gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 300px), 1fr))' }}>
         {asked.said.map((id) => (
           <Toggle
             key={id}
@@ -79,17 +85,17 @@ export function Felt({
           turn('when', id);
         }}
       />
-      <Box component="details" sx={{ mt: 1.5 }} open={Object.keys(begin.known.history ?? {}).length > 0}>
+      {known.length > 0 && (
+        <>
+          <Box sx={hint}>known of the machine</Box>
+          <Taps list={known} on={Object.keys(asked.history)} onTap={history} />
+        </>
+      )}
+      <Box component="details" sx={{ mt: 1.5 }}>
         <Box component="summary" sx={{ cursor: 'pointer', minHeight: 40, fontSize: 16, color: 'quiet' }}>
-          what is known of the machine
+          what else is known of the machine
         </Box>
-        <Taps
-          list={histories}
-          on={Object.keys(asked.history)}
-          onTap={(id) => {
-            if (!begin.known.history?.[id]) turn('history', id);
-          }}
-        />
+        <Taps list={histories.filter((h) => !known.includes(h))} on={Object.keys(asked.history)} onTap={history} />
       </Box>
     </Box>
   );

@@ -36,7 +36,7 @@ export function NextTest({
   skip: (test: string) => void;
 }) {
   const next = view.next;
-  const said = `${next?.asks ?? ''}${next?.how ? `, ${next.how}` : ''}.`;
+  const said = `${next?.asks ?? ''}. ${next?.how ?? ''}.`;
   const speak = () => {
     speechSynthesis.cancel();
     speechSynthesis.speak(new SpeechSynthesisUtterance(spoken(`${said} ${next?.answers.map((a) => a.says).join(', or ') ?? ''}?`)));
@@ -54,12 +54,8 @@ export function NextTest({
       <Box sx={{ fontSize: 16, color: 'quiet' }}>the next test</Box>
       <Box component="h2" sx={{ m: 0, fontSize: 25, lineHeight: 1.2, fontWeight: 600, color: 'primary.main' }}>
         {next.asks}
-        {next.how && (
-          <Box component="span" sx={{ color: 'text.primary' }}>
-            , {next.how}
-          </Box>
-        )}
       </Box>
+      {next.how && <Box sx={{ mt: 0.5, fontSize: 19, fontWeight: 600 }}>{next.how}</Box>}
       <Box sx={{ color: 'quiet', mt: 0.75 }}>{next.takes}</Box>
       <Expects next={next} view={view} />
       <Box sx={{ mt: 1.5 }}>

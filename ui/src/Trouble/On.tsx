@@ -19,7 +19,7 @@ export function On({ about, title, start }: { about: About; title: string; start
           ? JSON.stringify({ family: about.family })
           : '';
   return (
-    <Box sx={{ mb: 1.5 }}>
+    <Box sx={{ mb: 1.5, maxWidth: 520 }}>
       <Box component="label" htmlFor={id} sx={{ fontSize: 16, color: 'quiet' }}>
         on the
       </Box>

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { api, answered, problemIn, problemOf } from '../api/client';
 import { Finding, Foot, Head } from '../parts/Frame';
+import { Files } from './Files';
 import { useSession } from '../Session/useSession';
 
 /** How usual causes are said to be, against what this workshop's signed runs were. */
@@ -80,6 +81,7 @@ export function TroubleShop() {
             </tbody>
           </Box>
         )}
+        <Files lead={lead} />
       </Box>
       <Foot>
         <Box component={Link} to={`/trouble?family=${family}`} sx={{ color: 'text.primary', py: 1 }}>

@@ -62,7 +62,7 @@ export function TroubleScreen() {
             <PictureView picture={picture} />
           </Box>
         )}
-        <Box sx={{ minWidth: 0 }}>
+        <Box sx={{ minWidth: 0, ...(known ? {} : { gridColumn: '1 / -1' }) }}>
           <On about={about} title={begin?.title ?? ''} start={start} />
           {begin && <Felt about={about} begin={begin} asked={asked} turn={turn} />}
         </Box>

@@ -1,0 +1,68 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, answered, problemOf, type Problem } from '../api/client';
+import { Finding } from '../parts/Frame';
+import { Pick } from '../Run/Pick';
+
+/** Causes, symptoms and tests of the workshop's own, in the open format: a file each. */
+export function Files({ lead }: { lead: boolean }) {
+  const client = useQueryClient();
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const { data } = useQuery({ queryKey: ['trouble', 'files'], queryFn: () => answered(api.GET('/api/v1/trouble/files')) });
+  const again = () => client.invalidateQueries({ queryKey: ['trouble'] });
+  const keep = async (file: File | undefined) => {
+    if (!file) return;
+    const name = file.name.replace(/\.json$/i, '');
+    const answer = await fetch(`/api/v1/trouble/files/${encodeURIComponent(name)}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: file,
+    }).catch(() => null);
+    setProblem(answer?.ok ? null : problemOf(await answer?.json().catch(() => null)));
+    await again();
+  };
+  const drop = async (name: string) => {
+    const answer = await api.DELETE('/api/v1/trouble/files/{name}', { params: { path: { name } } }).catch(() => null);
+    setProblem(answer?.data ? null : problemOf(answer?.error));
+    await again();
+  };
+  return (
+    <Box component="section" aria-label="Files of this workshop’s own" sx={{ mt: 3 }}>
+      <Box component="h2" sx={{ m: 0, fontSize: 20, fontWeight: 600 }}>
+        What this workshop knows beside
+      </Box>
+      {data?.length === 0 && (
+        <Box sx={{ fontSize: 17 }}>Nothing yet: causes, symptoms and tests of your own are a file of brankel.trouble/1.</Box>
+      )}
+      {data?.map((f) => (
+        <Box key={f.name} sx={{ display: 'flex', alignItems: 'center', gap: 2, fontSize: 17, minHeight: 48 }}>
+          <Box sx={{ flex: 1 }}>
+            {f.name}, {f.family}, by {f.by}
+          </Box>
+          {lead && (
+            <Button variant="text" onClick={() => void drop(f.name)}>
+              forget {f.name}
+            </Button>
+          )}
+        </Box>
+      ))}
+      {lead && (
+        <Box sx={{ mt: 1 }}>
+          <Pick label="Add a file" accept="application/json,.json" busy={false} onFile={(f) => void keep(f)} />
+        </Box>
+      )}
+      {problem && (
+        <Finding>
+          {problem.detail}
+          {problem.faults?.map((f) => (
+            <div key={f.field + f.message}>
+              {f.field}: {f.message}
+            </div>
+          ))}
+        </Finding>
+      )}
+    </Box>
+  );
+}
