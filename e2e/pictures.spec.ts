@@ -84,9 +84,13 @@ test('what if', async ({ page, server }) => {
   await page.goto(`${server.url}/whatif?sheet=${all.find((s) => s.id === '401')?.hash ?? ''}&s.slider=3`);
   await page.getByRole('slider').first().waitFor();
   await page.screenshot({ path: picture('whatif'), fullPage: true });
-  await page.goto(`${server.url}/whatif?run=2026-11-mail-aileron`);
-  await page.getByRole('slider').first().waitFor();
-  await page.screenshot({ path: picture('whatif-run') });
+});
+
+test('trouble', async ({ page, server }) => {
+  const said = 'said=rolls-left&when=after-swap&answer=tanks%3Dequal&answer=sense%3Dright&answer=tip.left%3Dhigh';
+  await page.goto(`${server.url}/trouble?machine=survey&cable=aileron&${said}`);
+  await page.getByText('likeliest first').waitFor();
+  await page.screenshot({ path: picture('trouble'), fullPage: true });
 });
 
 test('second hands', async ({ page, server, browser }) => {

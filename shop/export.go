@@ -39,5 +39,14 @@ func (s *Shop) Export(write func(name string, raw []byte) error) error {
 			return err
 		}
 	}
+	files, err := s.TroubleFiles()
+	if err != nil {
+		return err
+	}
+	for _, f := range files {
+		if err := write(path.Join("trouble", f.Name+".json"), []byte(f.Text+"\n")); err != nil {
+			return err
+		}
+	}
 	return nil
 }

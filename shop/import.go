@@ -6,6 +6,7 @@ import (
 	"io/fs"
 	"path"
 	"slices"
+	"strings"
 	"time"
 
 	"brankel/postgres"
@@ -34,10 +35,28 @@ func (s *Shop) Import(files fs.FS) error {
 	if err := s.importSheets(files); err != nil {
 		return err
 	}
+	if err := s.importTrouble(files); err != nil {
+		return err
+	}
 	names, _ := fs.Glob(files, "runs/*.json")
 	for _, name := range names {
 		if err := s.importRun(files, name); err != nil {
 			return fmt.Errorf("%s: %w", path.Base(name), err)
+		}
+	}
+	return nil
+}
+
+// importTrouble keeps the workshop's own files on troubles, each proved before it is kept.
+func (s *Shop) importTrouble(files fs.FS) error {
+	names, _ := fs.Glob(files, "trouble/*.json")
+	for _, name := range names {
+		raw, err := fs.ReadFile(files, name)
+		if err != nil {
+			return err
+		}
+		if _, err := s.KeepKnowledge(strings.TrimSuffix(path.Base(name), ".json"), raw, "import"); err != nil {
+			return fmt.Errorf("%s:\n%w", path.Base(name), err)
 		}
 	}
 	return nil

@@ -3,6 +3,7 @@ package shop
 import (
 	"bytes"
 	"encoding/json"
+	"regexp"
 	"slices"
 	"strconv"
 
@@ -395,9 +396,14 @@ func (s *Shop) TakeOdds(family string, take bool, by string) (TroubleOdds, error
 	return out, nil
 }
 
+var fileName = regexp.MustCompile(`^[a-z0-9][a-z0-9-]{0,59}$`)
+
 // KeepKnowledge keeps a file of the workshop's own under its name, when everything in it holds on the
 // family's usual rig. The error is a *fault.Fault or a fault.List.
 func (s *Shop) KeepKnowledge(name string, raw []byte, by string) (postgres.Knowledge, error) {
+	if !fileName.MatchString(name) {
+		return postgres.Knowledge{}, fault.At("name", "call the file by small letters, digits and dashes, 60 at the most")
+	}
 	k, err := trouble.Read(raw)
 	if err != nil {
 		return postgres.Knowledge{}, err
