@@ -6,6 +6,8 @@ package picture
 import (
 	"math"
 	"slices"
+
+	"brankel/rigging/rig"
 )
 
 // The room of a scene. Where there is little room across, its two halves stand one above the
@@ -215,19 +217,7 @@ func (p *pen) figure(name string) float64 {
 	return v
 }
 
-func (p *pen) names(list string) (out []string) {
-	all, _ := p.rig.Geometry[list].([]any)
-	for _, one := range all {
-		switch one := one.(type) {
-		case string:
-			out = append(out, one)
-		case map[string]any:
-			name, _ := one["name"].(string)
-			out = append(out, name)
-		}
-	}
-	return out
-}
+func (p *pen) names(list string) []string { return rig.NamesIn(p.rig.Geometry, list) }
 
 // moved is how far the control went along the travel that has the curve, and what is shown there;
 // ok is false on another travel and where it stands by At.

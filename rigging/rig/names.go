@@ -47,3 +47,18 @@ func listed(words []string) string {
 	}
 	return strings.Join(words[:len(words)-1], ", ") + " or " + words[len(words)-1]
 }
+
+// NamesIn are the names in a list of a geometry: sides, wheels, or planes and detents by their names.
+func NamesIn(geometry map[string]any, list string) (out []string) {
+	all, _ := geometry[list].([]any)
+	for _, one := range all {
+		switch one := one.(type) {
+		case string:
+			out = append(out, one)
+		case map[string]any:
+			name, _ := one["name"].(string)
+			out = append(out, name)
+		}
+	}
+	return out
+}

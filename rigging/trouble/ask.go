@@ -54,6 +54,7 @@ func (b *Bench) known(q Question) (out []evidence, asks []Unsure, err error) {
 	if len(q.Said)+len(q.When) > mostSaid || len(q.Answers) > 4*mostSaid {
 		return nil, nil, fault.At("said", "this is more than one trouble: write %d things at the most", mostSaid)
 	}
+	once := map[*felt]bool{}
 	for i, words := range q.Said {
 		s := b.symptom(words)
 		if s == nil {
@@ -68,14 +69,20 @@ func (b *Bench) known(q Question) (out []evidence, asks []Unsure, err error) {
 				continue
 			}
 		}
-		out = append(out, b.saying(s, 0.03, 0.47))
+		if !once[s] { // said twice is said once
+			out = append(out, b.saying(s, 0.03, 0.47))
+		}
+		once[s] = true
 	}
 	for i, id := range q.When {
 		s := b.symptom(id)
 		if k := slices.Index(b.felt, s); s == nil || k < b.whens {
 			return nil, nil, fault.At(fmt.Sprintf("when[%d]", i), "write one of %s", strings.Join(b.whenIDs(), ", "))
 		}
-		out = append(out, b.saying(s, 0.1, 0.4))
+		if !once[s] {
+			out = append(out, b.saying(s, 0.1, 0.4))
+		}
+		once[s] = true
 	}
 	answered := map[*test]int{}
 	for i, a := range q.Answers {

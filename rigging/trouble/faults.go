@@ -17,6 +17,7 @@ const (
 	mostOf      = 200
 	longestID   = 60
 	longestSays = 160
+	longestList = 24
 	mostBy      = 1000.0
 )
 
@@ -56,16 +57,15 @@ func (k *Knowledge) faults() error {
 		t.faults(path, &l)
 	}
 	seen = map[string]bool{}
-	for i, s := range k.Symptoms {
-		path := fmt.Sprintf("symptoms[%d]", i)
-		id(path, s.ID)
-		s.faults(path, &l)
+	felt := func(list string, all []Symptom) {
+		for i, s := range all {
+			path := fmt.Sprintf("%s[%d]", list, i)
+			id(path, s.ID)
+			s.faults(path, &l)
+		}
 	}
-	for i, s := range k.Whens {
-		path := fmt.Sprintf("whens[%d]", i)
-		id(path, s.ID)
-		s.faults(path, &l)
-	}
+	felt("symptoms", k.Symptoms)
+	felt("whens", k.Whens)
 	seen = map[string]bool{}
 	for i, c := range k.Causes {
 		path := fmt.Sprintf("causes[%d]", i)
@@ -107,6 +107,14 @@ func (t Test) faults(path string, l *fault.List) {
 	if t.Look && len(t.Answers) < 2 {
 		l.Add(path+".answers", "write two answers at least, the first for what is all right")
 	}
+	few(l, path+".answers", len(t.Answers))
+	few(l, path+".bad", len(t.Bad))
+	few(l, path+".at", len(t.At))
+	for _, text := range []string{t.How, t.Reading, t.Sense} {
+		if utf8.RuneCountInString(text) > longestSays {
+			l.Add(path, "say it in %d letters", longestSays)
+		}
+	}
 	for i, a := range t.Answers {
 		says(l, fmt.Sprintf("%s.answers[%d].says", path, i), a.Says)
 		if a.ID == "" || slices.ContainsFunc(t.Answers[:i], func(o Word) bool { return o.ID == a.ID }) {
@@ -119,12 +127,22 @@ func (t Test) faults(path string, l *fault.List) {
 	}
 }
 
+// few adds a fault when a list is longer than any good one.
+func few(l *fault.List, path string, n int) {
+	if n > longestList {
+		l.Add(path, "write %d of them at the most", longestList)
+	}
+}
+
 func (s Symptom) faults(path string, l *fault.List) {
 	says(l, path+".says", s.Says)
+	few(l, path+".words", len(s.Words))
+	few(l, path+".or", len(s.Or))
 	for i, w := range s.Words {
 		says(l, fmt.Sprintf("%s.words[%d]", path, i), w)
 	}
 	for i, one := range s.seen() {
+		few(l, fmt.Sprintf("%s.is[%d]", path, i), len(one.Is))
 		if len(one.Is) == 0 {
 			l.Add(fmt.Sprintf("%s.is[%d]", path, i), "write at least one answer of the test it means")
 		}
@@ -150,6 +168,9 @@ func (c Cause) faults(path string, l *fault.List) {
 	if len(c.Change) == 0 && len(c.Shows) == 0 {
 		l.Add(path, "write what it changes in the rig, or what it shows")
 	}
+	few(l, path+".under", len(c.Under))
+	few(l, path+".change", len(c.Change))
+	few(l, path+".shows", len(c.Shows))
 	for i, one := range c.Change {
 		at := fmt.Sprintf("%s.change[%d]", path, i)
 		ways := 0

@@ -125,6 +125,10 @@ func TestAnAnswerMovesTheCausesAndSaysSo(t *testing.T) {
 	require.NotEmpty(t, a.Exclude)
 	assert.Equal(t, "idle-fast", a.Exclude[len(a.Exclude)-1].ID, "what is to be excluded stands there whatever its rank")
 
+	twice, err := b.Ask(trouble.Question{Said: []string{"clatters astern", "ratchets-reverse"}}, nil)
+	require.NoError(t, err)
+	assert.Equal(t, a.Causes, twice.Causes, "said twice is said once")
+
 	q.Answers = []trouble.Given{{Test: "eye", Answer: "high"}}
 	a, err = b.Ask(q, nil)
 	require.NoError(t, err)

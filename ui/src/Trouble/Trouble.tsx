@@ -132,7 +132,9 @@ function Given({
           <Box component="li" key={a.test} sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 16, minHeight: 34 }}>
             <Box sx={{ flex: 1 }}>
               <span aria-hidden="true">✓ </span>
-              {test?.asks ?? a.test}: <b>{says}</b>
+              {test?.asks ?? a.test}
+              {test?.asks.endsWith('?') ? ' ' : ': '}
+              <b>{says}</b>
             </Box>
             {ofRun.includes(a.test) ? (
               <Box sx={{ color: 'quiet' }}>of the run</Box>

@@ -1,0 +1,245 @@
+package trouble
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"brankel/rigging/quantity"
+)
+
+// leastShare is how likely a cause must be to be named.
+const leastShare = 0.005
+
+// Ask ranks the causes of what is known. The error is a *fault.Fault.
+func (b *Bench) Ask(q Question, odds Odds) (Answer, error) {
+	known, asks, err := b.known(q)
+	if err != nil {
+		return Answer{}, err
+	}
+	history, err := historyOf(q.History)
+	if err != nil {
+		return Answer{}, err
+	}
+	w := b.weigh(known, history, odds)
+	a := Answer{
+		Family:   b.Family,
+		Causes:   []Ranked{},
+		RuledOut: []Ruled{},
+		Exclude:  []Exclude{},
+		Moved:    []Moved{},
+		Asks:     asks,
+		Aside:    []string{},
+		Known:    []string{},
+		Pairs:    []Pair{},
+	}
+	if asks == nil {
+		a.Asks = []Unsure{}
+	}
+	for _, e := range known {
+		a.Known = append(a.Known, e.words())
+	}
+	order, ruled := b.named(w, known)
+	w = w.without(b, ruled)
+	a.RuledOut = append(a.RuledOut, ruled...)
+	said := map[string]bool{}
+	for _, id := range q.Said {
+		said[id] = true
+	}
+	b.compare(known)
+	for _, i := range order {
+		a.Causes = append(a.Causes, b.ranked(i, w, known, history, odds, said))
+	}
+	a.Aside = append(a.Aside, b.aside(known, order)...)
+	given := func(t *test) bool {
+		return slices.Contains(q.Skipped, t.ID) || slices.ContainsFunc(known, func(e evidence) bool { return e.given && e.of == t })
+	}
+	a.Exclude = append(a.Exclude, b.toExclude(w, order, given)...)
+	if t := b.best(w, given); t != nil {
+		next := b.next(t, w, order)
+		a.Next = &next
+	} else {
+		a.Done = b.done(w, order)
+	}
+	if n := len(known); n > 0 {
+		a.Moved = append(a.Moved, b.moved(known, history, odds, order)...)
+	}
+	a.Pairs = append(a.Pairs, b.pairs(order)...)
+	return a, nil
+}
+
+// named are the causes to name, in order, and those that are ruled out.
+func (b *Bench) named(w weights, known []evidence) (order []int, ruled []Ruled) {
+	for _, i := range w.order() {
+		c := b.causes[i]
+		if by := ruledOut(c, known); by != nil {
+			ruled = append(ruled, Ruled{c.ID, c.Says, by.words()})
+		} else if w.share(i) >= leastShare || len(order) < 3 {
+			order = append(order, i)
+		}
+	}
+	return order, ruled
+}
+
+func (e evidence) words() string {
+	if e.given {
+		return asked(e.of.Asks) + e.says
+	}
+	return "“" + e.says + "”"
+}
+
+// asked is what was asked, so that its answer may follow.
+func asked(text string) string {
+	if strings.HasSuffix(text, "?") {
+		return text + " "
+	}
+	return text + ": "
+}
+
+// ranked is a cause with its reasons in words, the weightiest first after how usual it is.
+func (b *Bench) ranked(i int, w weights, known []evidence, history []History, odds Odds, said map[string]bool) Ranked {
+	c := b.causes[i]
+	_, own := odds[c.ID]
+	r := Ranked{ID: c.ID, Says: c.Says, Place: c.Place, Kind: c.Kind, Share: w.share(i), Own: own, Also: []string{}}
+	r.Why = append(r.Why, usually(c, odds))
+	for _, h := range history {
+		if t := h.times(&c.Cause); t != 1 {
+			r.Why = append(r.Why, fmt.Sprintf("%s: %s", h.Says, times(t)))
+		}
+	}
+	for _, e := range known {
+		r.Why = append(r.Why, fmt.Sprintf("%s: it would be so %s from this; %s", e.words(), often(e.so[i]), times(e.mean[i]/e.all)))
+	}
+	for _, s := range b.felt[:b.whens] {
+		if !said[s.ID] && len(r.Also) < 2 && b.likely(i, w, s) > 0.6 && !b.answered(s, known) {
+			r.Also = append(r.Also, s.Says)
+		}
+	}
+	r.End = b.leads(i, w)
+	return r
+}
+
+func (b *Bench) answered(s *felt, known []evidence) bool {
+	return slices.ContainsFunc(known, func(e evidence) bool { return e.of.ID == s.See })
+}
+
+// likely is how likely a cause, as it is by now, shows a symptom.
+func (b *Bench) likely(i int, w weights, s *felt) (sum float64) {
+	for k := range sizes {
+		sum += w[i][k] * b.shows(b.causes[i], k, s)
+	}
+	return sum / math.Max(w.share(i), 1e-300)
+}
+
+// compare finds the mean chance of each thing known over the sizes of every cause, and over all causes.
+func (b *Bench) compare(known []evidence) {
+	for n := range known {
+		e := &known[n]
+		e.mean, e.so, e.all = make([]float64, len(b.causes)), make([]float64, len(b.causes)), 1e-9
+		for i, c := range b.causes {
+			for k := range sizes {
+				e.mean[i] += e.chance(c, k) / sizes
+				e.so[i] += e.exact(c, k) / sizes
+			}
+			e.all += e.mean[i] / float64(len(b.causes))
+		}
+	}
+}
+
+func usually(c *cause, odds Odds) string {
+	v, by := c.Usual, ""
+	if own, there := odds[c.ID]; there {
+		v, by = own, ", by this workshop's own count"
+	}
+	switch {
+	case v >= 4:
+		return "common" + by
+	case v >= 2.5:
+		return "usual" + by
+	case v >= 1.5:
+		return "now and then" + by
+	}
+	return "rare" + by
+}
+
+func often(p float64) string {
+	switch {
+	case p > 0.85:
+		return "nearly always"
+	case p > 0.6:
+		return "mostly"
+	case p > 0.3:
+		return "now and then"
+	case p > 0.1:
+		return "seldom"
+	}
+	return "hardly ever"
+}
+
+func times(t float64) string {
+	switch {
+	case t > 1.05:
+		return "likelier × " + quantity.Number(t, 1)
+	case t < 0.95:
+		return "less likely × " + quantity.Number(t, 2)
+	}
+	return "no likelier than before"
+}
+
+// aside are things said that the tests do not bear out.
+func (b *Bench) aside(known []evidence, order []int) (out []string) {
+	for _, said := range known {
+		if said.given {
+			continue
+		}
+		for _, e := range known {
+			if e.given && e.of == said.of && len(said.means) > 0 && !slices.Contains(said.means, e.means[0]) {
+				out = append(out, fmt.Sprintf("“%s” was said, the test says %s: the test counts more", said.says, e.says))
+			}
+		}
+	}
+	return out
+}
+
+// done says why nothing more is asked.
+func (b *Bench) done(w weights, order []int) string {
+	switch {
+	case len(order) == 0:
+		return "Nothing known here shows all of this: take back what is least sure, or think of two faults at once."
+	case w.share(order[0]) >= enough:
+		return "One cause is sure enough to act on."
+	}
+	return "No test here tells those that are left apart: look at the likeliest first."
+}
+
+// moved is what the last thing known changed in the order of those named.
+func (b *Bench) moved(known []evidence, history []History, odds Odds, now []int) (out []Moved) {
+	last := known[len(known)-1]
+	before, _ := b.named(b.weigh(known[:len(known)-1], history, odds), known[:len(known)-1])
+	for to, i := range now {
+		from := slices.Index(before, i)
+		if from == to {
+			continue
+		}
+		m := Moved{Cause: b.causes[i].ID, From: from + 1, To: to + 1}
+		switch {
+		case from < 0:
+			m.Says = fmt.Sprintf("%s: %s is thought of now", last.words(), b.causes[i].Says)
+		case to < from:
+			m.Says = fmt.Sprintf("%s: %s up from %s to %s", last.words(), b.causes[i].Says, ordinal(from+1), ordinal(to+1))
+		default:
+			m.Says = fmt.Sprintf("%s: %s down from %s to %s", last.words(), b.causes[i].Says, ordinal(from+1), ordinal(to+1))
+		}
+		out = append(out, m)
+	}
+	return out
+}
+
+func ordinal(n int) string {
+	words := []string{"", "first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth"}
+	if n < len(words) {
+		return words[n]
+	}
+	return fmt.Sprintf("%dth", n)
+}

@@ -1,0 +1,147 @@
+package shop
+
+import (
+	"encoding/json"
+	"slices"
+	"strconv"
+
+	"brankel/rigging/fault"
+	"brankel/rigging/sheet"
+	"brankel/rigging/trouble"
+)
+
+// troubledCable is the rig of a machine's cable: of the sheet its plate leads to, or its family's.
+func (s *Shop) troubledCable(machine, cable string, t *troubled) error {
+	v, err := s.MachineView(machine)
+	if err != nil {
+		return err
+	}
+	i := slices.IndexFunc(v.Lines, func(l MachineLine) bool { return l.Cable.ID == cable })
+	if i < 0 {
+		return fault.At("cable", "%s has no such cable", v.Machine.Name)
+	}
+	l := v.Lines[i]
+	b := &t.begin
+	b.Machine, b.Cable, b.Run, b.Title = machine, cable, l.Open, v.Machine.Name+" · "+l.Cable.Name
+	if l.Sheet != "" {
+		if t.sheet, err = s.kept.sheet(l.Sheet, s.Store.Sheet); err == nil && t.sheet.Rig != nil {
+			b.Sheet, b.About = l.Sheet, "by sheet "+t.sheet.ID
+			return nil
+		}
+	}
+	b.About = "its plate leads to no sheet with a rig: in usual proportions"
+	t.sheet, err = s.usual(l.Cable.Family)
+	return err
+}
+
+// sheetOf is a sheet by its hash, or the sheet itself.
+func (s *Shop) sheetOf(raw json.RawMessage) (*sheet.Sheet, string, error) {
+	var hash string
+	if json.Unmarshal(raw, &hash) == nil {
+		one, err := s.kept.sheet(hash, s.Store.Sheet)
+		return one, hash, err
+	}
+	one, err := sheet.Parse(raw)
+	return one, "", fault.Below("sheet", trouble.First(err))
+}
+
+// troubleBench is what is known laid on a sheet, with the workshop's own; it is kept as long as
+// neither changes.
+func (s *Shop) troubleBench(one *sheet.Sheet) (*trouble.Bench, error) {
+	files, err := s.Store.OwnKnowledge(one.Family)
+	if err != nil {
+		return nil, err
+	}
+	key := one.Hash()
+	for _, f := range files {
+		key += "\x1f" + f.Name + strconv.FormatInt(f.At.UnixNano(), 36)
+	}
+	if b, ok := s.kept.benches.Get(key); ok {
+		return b, nil
+	}
+	var own []*trouble.Knowledge
+	for _, f := range files {
+		if k, err := trouble.Read([]byte(f.Text)); err == nil {
+			own = append(own, k)
+		}
+	}
+	b, err := trouble.On(one, own)
+	if err == nil {
+		s.kept.benches.Add(key, b)
+	}
+	return b, err
+}
+
+// troubledRun is the rig of a run: its sheet, the one its serial on file leads to, or its family.
+func (s *Shop) troubledRun(id string, t *troubled) error {
+	o, err := s.open(id)
+	if err != nil {
+		return err
+	}
+	defer o.done()
+	t.begin.Run, t.begin.Title, t.begin.About = id, o.machine.Name+" · "+o.cable.Name, "with what the run knows by now"
+	t.begin.Machine, t.begin.Cable = o.machine.ID, o.cable.ID
+	t.begin.Sheet = o.sheet
+	if t.sheet, err = s.troubleSheet(&o); t.sheet != o.state.Pinned {
+		t.begin.About = "no sheet with a rig is chosen yet: in usual proportions"
+	}
+	return err
+}
+
+// troubleSheet is the sheet of a run, or where none with a rig is chosen its family's.
+func (s *Shop) troubleSheet(o *open) (*sheet.Sheet, error) {
+	if one := o.state.Pinned; one != nil && one.Rig != nil {
+		return one, nil
+	}
+	return s.usual(o.cable.Family)
+}
+
+// knownOf is what a run knows, and what its machine's history says.
+func (s *Shop) knownOf(id string, t *troubled) error {
+	o, err := s.open(id)
+	if err != nil {
+		return err
+	}
+	defer o.done()
+	q := &t.begin.Known
+	if o.state.Pinned == t.sheet {
+		q.Answers, q.Said = t.bench.Given(o.state.Shows())
+	}
+	if o.state.Complaint != nil {
+		if m := t.bench.Match(o.state.Complaint.Words); len(m) > 0 && m[0].Exact && !slices.Contains(q.Said, m[0].ID) {
+			q.Said = append(q.Said, m[0].ID)
+		}
+	}
+	renewed, out := o.state.Renewed, o.state.NearlyOut()
+	q.History, err = s.historyOf(o.machine.ID, o.cable.ID, id)
+	if renewed {
+		q.History["swapped-lately"] = true
+	}
+	if out {
+		q.History["adjuster-nearly-out"] = true
+	}
+	return err
+}
+
+// setLately is how long ago a run still bears on what is wrong, in days.
+const setLately = 60
+
+// historyOf is what a machine's card and its other runs say beforehand.
+func (s *Shop) historyOf(machine, cable, run string) (map[string]bool, error) {
+	h := map[string]bool{}
+	m, err := s.Store.Machine(machine)
+	if err != nil {
+		return h, err
+	}
+	if len(m.Open()) > 0 {
+		h["open-fault"] = true
+	}
+	runs, err := s.Store.RunsOf(machine)
+	for _, r := range runs {
+		past := s.Now().Sub(r.Standing.Touched)
+		if r.Cable == cable && r.ID != run && r.Standing.Signed && past.Hours() < 24*setLately {
+			h["set-lately"] = true
+		}
+	}
+	return h, err
+}

@@ -1,0 +1,107 @@
+package shop
+
+import (
+	"bytes"
+	"regexp"
+	"slices"
+
+	"brankel/postgres"
+	"brankel/rigging/fault"
+	"brankel/rigging/sheet"
+	"brankel/rigging/trouble"
+)
+
+// TroubleOdds are how usual causes are said to be, against what this workshop's signed runs were.
+type TroubleOdds struct {
+	Family string             `json:"family"`
+	Name   string             `json:"name"`
+	Runs   int                `json:"runs"` // signed with a cause
+	Taken  bool               `json:"taken"`
+	Lines  []trouble.OddsLine `json:"lines"`
+}
+
+// Odds are those of a family.
+func (s *Shop) Odds(family string) (TroubleOdds, error) {
+	out := TroubleOdds{Family: family, Lines: []trouble.OddsLine{}}
+	one, err := s.usual(family)
+	if err != nil {
+		return out, err
+	}
+	out.Name = sheet.FamilyOf(family).Name
+	b, err := s.troubleBench(one)
+	if err != nil {
+		return out, err
+	}
+	counted, err := s.Store.Causes(family)
+	if err != nil {
+		return out, err
+	}
+	for _, n := range counted {
+		out.Runs += n
+	}
+	odds, err := s.Store.Odds(family)
+	out.Taken = len(odds) > 0
+	out.Lines = b.AgainstCount(counted)
+	return out, err
+}
+
+// TakeOdds takes the workshop's own numbers of a family, or goes back to Brankel's.
+func (s *Shop) TakeOdds(family string, take bool, by string) (TroubleOdds, error) {
+	out, err := s.Odds(family)
+	if err != nil {
+		return out, err
+	}
+	odds := map[string]float64{}
+	if take {
+		if !slices.ContainsFunc(out.Lines, func(l trouble.OddsLine) bool { return l.Counted > 0 }) {
+			return out, fault.At("take", "no signed run of this family names its cause yet: there is nothing to count")
+		}
+		for _, l := range out.Lines {
+			odds[l.Cause] = l.Shop
+		}
+	}
+	if err := s.Store.SaveOdds(family, odds, by, s.Now()); err != nil {
+		return out, err
+	}
+	out.Taken = take
+	return out, nil
+}
+
+var fileName = regexp.MustCompile(`^[a-z0-9][a-z0-9-]{0,59}$`)
+
+// KeepKnowledge keeps a file of the workshop's own under its name, when everything in it holds on the
+// family's usual rig. The error is a *fault.Fault or a fault.List.
+func (s *Shop) KeepKnowledge(name string, raw []byte, by string) (postgres.Knowledge, error) {
+	if !fileName.MatchString(name) {
+		return postgres.Knowledge{}, fault.At("name", "call the file by small letters, digits and dashes, 60 at the most")
+	}
+	k, err := trouble.Read(raw)
+	if err != nil {
+		return postgres.Knowledge{}, err
+	}
+	one, err := s.usual(k.Family)
+	if err != nil {
+		return postgres.Knowledge{}, err
+	}
+	others, err := s.Store.OwnKnowledge(k.Family)
+	if err != nil {
+		return postgres.Knowledge{}, err
+	}
+	own := []*trouble.Knowledge{k}
+	for _, o := range others {
+		if other, err := trouble.Read([]byte(o.Text)); err == nil && o.Name != name {
+			own = append(own, other)
+		}
+	}
+	if err := trouble.Prove(one, own); err != nil {
+		return postgres.Knowledge{}, err
+	}
+	kept := postgres.Knowledge{Name: name, Family: k.Family, Text: string(bytes.TrimSpace(raw)), By: by, At: s.Now()}
+	return kept, s.Store.SaveKnowledge(kept)
+}
+
+// TroubleFiles lists the files of the workshop's own.
+func (s *Shop) TroubleFiles() ([]postgres.Knowledge, error) { return s.Store.OwnKnowledge("") }
+
+// DropKnowledge forgets a file of the workshop's own, postgres.ErrNotFound when there is none.
+func (s *Shop) DropKnowledge(name string) error { return s.Store.DropKnowledge(name) }
