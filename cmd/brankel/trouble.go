@@ -29,21 +29,21 @@ func troubles(args []string, in io.Reader, out, errs io.Writer) int {
 }
 
 // known is what is known of the families named, of all when none is, each in its usual proportions.
-func known(families []string) ([]trouble.List, error) {
+func known(families []string) (trouble.List, error) {
 	if len(families) == 0 {
 		families = rig.Families()
 	}
-	out := []trouble.List{}
+	var out []trouble.List
 	for _, f := range families {
 		s, err := trouble.Asked{Family: f}.Of(demo.Usual)
 		if err != nil {
-			return nil, err
+			return trouble.List{}, err
 		}
 		b, err := trouble.On(s, nil)
 		if err != nil {
-			return nil, err
+			return trouble.List{}, err
 		}
 		out = append(out, b.List())
 	}
-	return out, nil
+	return trouble.Together(out), nil
 }

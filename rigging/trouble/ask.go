@@ -30,12 +30,13 @@ const mostSaid = 24
 
 // evidence is one thing that is known, with its likelihood by cause and size, and its words.
 type evidence struct {
-	says   string
-	of     *test
-	given  bool // a test's answer, which counts as it is; not only words
-	chance func(c *cause, size int) float64
-	exact  func(c *cause, size int) float64
-	means  []int // the answers of the test that it means, nil when it may mean several tests
+	says    string
+	symptom string // its id, of something said
+	of      *test
+	given   bool // a test's answer, which counts as it is; not only words
+	chance  func(c *cause, size int) float64
+	exact   func(c *cause, size int) float64
+	means   []int // the answers of the test that it means, nil when it may mean several tests
 
 	// for the reasons: its mean chance from each cause, and from all; how often it is so, words aside
 	mean, so []float64
@@ -75,8 +76,8 @@ func (b *Bench) known(q Question) (out []evidence, asks []Unsure, err error) {
 		once[s] = true
 	}
 	for i, id := range q.When {
-		s := b.symptom(id)
-		if k := slices.Index(b.felt, s); s == nil || k < b.whens {
+		s := b.when(id)
+		if s == nil {
 			return nil, nil, fault.At(fmt.Sprintf("when[%d]", i), "write one of %s", strings.Join(b.whenIDs(), ", "))
 		}
 		if !once[s] {
@@ -134,6 +135,21 @@ func (b *Bench) together(x, y evidence) bool {
 	return false
 }
 
+// when is the state of an id, or of its own words; nil when there is none.
+func (b *Bench) when(text string) *felt {
+	for _, s := range b.felt[b.whens:] {
+		if s.ID == text {
+			return s
+		}
+		for _, phrase := range append([]string{s.Says}, s.Words...) {
+			if _, exact := closeness(significant(text), significant(phrase)); exact {
+				return s
+			}
+		}
+	}
+	return nil
+}
+
 func (b *Bench) whenIDs() (out []string) {
 	for _, s := range b.felt[b.whens:] {
 		out = append(out, s.ID)
@@ -144,7 +160,7 @@ func (b *Bench) whenIDs() (out []string) {
 // saying is something said: people say what is so oftener than what is not, by these chances.
 func (b *Bench) saying(s *felt, anyway, so float64) evidence {
 	t := b.test(s.See)
-	e := evidence{says: s.Says, of: t}
+	e := evidence{says: s.Says, symptom: s.ID, of: t}
 	if len(s.ways) == 1 {
 		for _, column := range s.ways[0] {
 			e.means = append(e.means, column-t.column)

@@ -43,13 +43,9 @@ func (b *Bench) Ask(q Question, odds Odds) (Answer, error) {
 	order, ruled := b.named(w, known)
 	w = w.without(b, ruled)
 	a.RuledOut = append(a.RuledOut, ruled...)
-	said := map[string]bool{}
-	for _, id := range q.Said {
-		said[id] = true
-	}
 	b.compare(known)
 	for _, i := range order {
-		a.Causes = append(a.Causes, b.ranked(i, w, known, history, odds, said))
+		a.Causes = append(a.Causes, b.ranked(i, w, known, history, odds))
 	}
 	a.Aside = append(a.Aside, b.aside(known, order)...)
 	given := func(t *test) bool {
@@ -98,7 +94,7 @@ func asked(text string) string {
 }
 
 // ranked is a cause with its reasons in words, the weightiest first after how usual it is.
-func (b *Bench) ranked(i int, w weights, known []evidence, history []History, odds Odds, said map[string]bool) Ranked {
+func (b *Bench) ranked(i int, w weights, known []evidence, history []History, odds Odds) Ranked {
 	c := b.causes[i]
 	_, own := odds[c.ID]
 	r := Ranked{ID: c.ID, Says: c.Says, Place: c.Place, Kind: c.Kind, Share: w.share(i), Own: own, Also: []string{}}
@@ -112,12 +108,17 @@ func (b *Bench) ranked(i int, w weights, known []evidence, history []History, od
 		r.Why = append(r.Why, fmt.Sprintf("%s: it would be so %s from this; %s", e.words(), often(e.so[i]), times(e.mean[i]/e.all)))
 	}
 	for _, s := range b.felt[:b.whens] {
-		if !said[s.ID] && len(r.Also) < 2 && b.likely(i, w, s) > 0.6 && !b.answered(s, known) {
+		if len(r.Also) < 2 && !said(s, known) && b.likely(i, w, s) > 0.6 && !b.answered(s, known) {
 			r.Also = append(r.Also, s.Says)
 		}
 	}
 	r.End = b.leads(i, w)
 	return r
+}
+
+// said tells whether a symptom was said.
+func said(s *felt, known []evidence) bool {
+	return slices.ContainsFunc(known, func(e evidence) bool { return e.symptom == s.ID })
 }
 
 func (b *Bench) answered(s *felt, known []evidence) bool {

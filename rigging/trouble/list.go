@@ -3,7 +3,7 @@ package trouble
 // List is everything known on a rig: causes with their changes, symptoms and tests with what they
 // mean in the model.
 type List struct {
-	Family    string        `json:"family"`
+	Family    string        `json:"family,omitempty"` // "" of several
 	Causes    []CauseLine   `json:"causes"`
 	Symptoms  []SaidLine    `json:"symptoms"`
 	Whens     []SaidLine    `json:"whens"`
@@ -12,20 +12,37 @@ type List struct {
 	Pairs     []Pair        `json:"pairs"` // causes that no test tells apart
 }
 
+// Together is what is known of several rigs in one list, each line with its family.
+func Together(lists []List) List {
+	out := List{Causes: []CauseLine{}, Symptoms: []SaidLine{}, Whens: []SaidLine{}, Tests: []TestLine{}, Pairs: []Pair{}}
+	for _, l := range lists {
+		out.Causes, out.Symptoms = append(out.Causes, l.Causes...), append(out.Symptoms, l.Symptoms...)
+		out.Whens, out.Tests = append(out.Whens, l.Whens...), append(out.Tests, l.Tests...)
+		out.Histories, out.Pairs = l.Histories, append(out.Pairs, l.Pairs...)
+	}
+	if len(lists) == 1 {
+		out.Family = lists[0].Family
+	}
+	return out
+}
+
 // CauseLine is a cause and the symptoms it shows, the likeliest first, as the model says.
 type CauseLine struct {
+	Family string `json:"family"`
 	Cause
 	Shows []string `json:"symptoms"`
 }
 
 // SaidLine is a symptom and the causes that show it.
 type SaidLine struct {
+	Family string `json:"family"`
 	Symptom
 	Causes []string `json:"causes"`
 }
 
 // TestLine is a test with its answers and window on this rig.
 type TestLine struct {
+	Family string `json:"family"`
 	Test
 	Means []Word   `json:"means"`
 	Low   *float64 `json:"low,omitempty"`
@@ -57,7 +74,7 @@ const showsAt = 0.5
 func (b *Bench) List() List {
 	out := List{Family: b.Family, Causes: []CauseLine{}, Symptoms: []SaidLine{}, Whens: []SaidLine{}, Tests: []TestLine{}, Pairs: []Pair{}}
 	for i, s := range b.felt {
-		line := SaidLine{s.Symptom, []string{}}
+		line := SaidLine{b.Family, s.Symptom, []string{}}
 		for _, c := range b.causes {
 			if b.most(c, s) >= showsAt {
 				line.Causes = append(line.Causes, c.ID)
@@ -72,7 +89,7 @@ func (b *Bench) List() List {
 	all := make([]int, len(b.causes))
 	for i, c := range b.causes {
 		all[i] = i
-		line := CauseLine{c.Cause, []string{}}
+		line := CauseLine{b.Family, c.Cause, []string{}}
 		for _, s := range b.felt[:b.whens] {
 			if b.most(c, s) >= showsAt {
 				line.Shows = append(line.Shows, s.ID)
@@ -81,7 +98,7 @@ func (b *Bench) List() List {
 		out.Causes = append(out.Causes, line)
 	}
 	for _, t := range b.tests {
-		line := TestLine{Test: t.Test, Means: t.answers}
+		line := TestLine{Family: b.Family, Test: t.Test, Means: t.answers}
 		if t.Reading != "" {
 			line.Low, line.High = &t.low, &t.high
 		}

@@ -128,6 +128,11 @@ func TestAnAnswerMovesTheCausesAndSaysSo(t *testing.T) {
 	twice, err := b.Ask(trouble.Question{Said: []string{"clatters astern", "ratchets-reverse"}}, nil)
 	require.NoError(t, err)
 	assert.Equal(t, a.Causes, twice.Causes, "said twice is said once")
+	byID, err := b.Ask(trouble.Question{Said: q.Said, When: []string{"loaded"}}, nil)
+	require.NoError(t, err)
+	byWords, err := b.Ask(trouble.Question{Said: q.Said, When: []string{"at full throttle"}}, nil)
+	require.NoError(t, err)
+	assert.Equal(t, byID, byWords)
 
 	q.Answers = []trouble.Given{{Test: "eye", Answer: "high"}}
 	a, err = b.Ask(q, nil)

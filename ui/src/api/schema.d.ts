@@ -2832,6 +2832,7 @@ export interface components {
             change?: components["schemas"]["TroubleChange"][];
             each?: boolean;
             end: components["schemas"]["TroubleEnd"];
+            family: string;
             first?: boolean;
             history?: {
                 [key: string]: number;
@@ -2913,7 +2914,7 @@ export interface components {
         };
         TroubleList: {
             causes: components["schemas"]["TroubleCauseLine"][];
-            family: string;
+            family?: string;
             histories: components["schemas"]["TroubleHistoryLine"][];
             pairs: components["schemas"]["TroublePair"][];
             symptoms: components["schemas"]["TroubleSaidLine"][];
@@ -2986,6 +2987,7 @@ export interface components {
         TroubleSaidLine: {
             causes: string[];
             each?: boolean;
+            family: string;
             id: string;
             is: string[];
             or?: components["schemas"]["TroubleSeen"][];
@@ -3030,6 +3032,7 @@ export interface components {
             cost?: components["schemas"]["TroubleCost"];
             doubt?: number;
             each?: boolean;
+            family: string;
             high?: number;
             how?: string;
             id: string;
