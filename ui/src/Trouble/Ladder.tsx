@@ -2,8 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Cause, TroubleView } from '../api/client';
+import { Excludes } from './Excludes';
 import { Mark } from './Mark';
-import { Answers } from './NextTest';
 
 const shown = 6;
 
@@ -24,19 +24,9 @@ export function Ladder({
   const list = all ? view.causes : view.causes.slice(0, shown);
   return (
     <Box component="section" aria-label="What it could be">
-      {view.exclude.map((e) => (
-        <Box key={e.id} sx={{ border: '2px solid', borderColor: 'error.main', px: 1.5, py: 1, mb: 1 }}>
-          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, color: 'error.main', fontWeight: 600 }}>
-            <Mark text="!" sharp />
-            exclude first: {e.says}
-          </Box>
-          <Box sx={{ fontSize: 17, my: 0.75 }}>
-            {e.asks}
-            {e.how ? ` – ${e.how}` : ''}
-          </Box>
-          <Answers test={e} answer={answer} />
-        </Box>
-      ))}
+      <Box sx={{ display: { xs: 'none', lg: 'block' } }}>
+        <Excludes view={view} answer={answer} />
+      </Box>
       <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 16, color: 'quiet' }}>
         <span>likeliest first</span>
         <span>one would also notice</span>

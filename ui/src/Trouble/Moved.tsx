@@ -12,8 +12,8 @@ export function Moved({ view }: { view: TroubleView }) {
   if (!best) return null;
   const before = (i: number) => view.moved.find((m) => m.to === i)?.from ?? i;
   const places = view.causes.slice(0, numbered).map((_, i) => i + 1);
-  const most = Math.max(...places.map((i) => Math.max(i, before(i))), 1);
-  const x = (place: number) => 90 + ((place - 1) * 240) / Math.max(most - 1, 1);
+  const most = Math.max(...places, ...places.map(before).map((i) => Math.min(i, numbered + 1)), 2);
+  const x = (place: number) => 90 + ((Math.min(place, most) - 1) * 240) / (most - 1); // from far down comes from the end
   return (
     <Box
       component="section"

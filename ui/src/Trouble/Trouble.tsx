@@ -7,6 +7,7 @@ import { Finding, Foot, Head } from '../parts/Frame';
 import { PictureView } from '../parts/PictureView';
 import { useSession } from '../Session/useSession';
 import { Ends, keepPath } from './Ends';
+import { Excludes } from './Excludes';
 import { Felt } from './Felt';
 import { Ladder } from './Ladder';
 import { Moved } from './Moved';
@@ -74,6 +75,11 @@ export function TroubleScreen() {
           {view && !error && <Ladder view={view} chosen={chosen} onChoose={setChosen} answer={told} />}
         </Box>
         <Box sx={{ minWidth: 0 }}>
+          {view && !error && (
+            <Box sx={{ display: { lg: 'none' } }}>
+              <Excludes view={view} answer={told} />
+            </Box>
+          )}
           {view && !error && (
             <NextTest
               view={view}
