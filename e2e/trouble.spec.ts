@@ -27,7 +27,11 @@ class Asker {
 
   /** Answers whatever is to be excluded as all right, and one test; others are asked until it comes. */
   async excludes(test: string, word: string) {
-    await this.page.getByRole('region', { name: 'What it could be' }).getByRole('group', { name: test }).getByRole('button', { name: word }).click();
+    await this.page
+      .getByRole('region', { name: 'What it could be' })
+      .getByRole('group', { name: test })
+      .getByRole('button', { name: word })
+      .click();
     await expect(this.page.getByRole('list', { name: 'Answers so far' })).toContainText(test);
   }
 
@@ -57,7 +61,8 @@ class Asker {
 }
 
 /** Waits until the path stands on a run. */
-const stands = (page: Page, server: Server, id: string) => expect.poll(async () => (await view(page, server, id)).trouble?.known.length ?? 0).toBeGreaterThan(0);
+const stands = (page: Page, server: Server, id: string) =>
+  expect.poll(async () => (await view(page, server, id)).trouble?.known?.length ?? 0).toBeGreaterThan(0);
 
 test('an outboard, in the words of another region with slips of typing, into a run with direction and size', async ({ page, server }) => {
   const who = new Asker(page, server);
@@ -68,12 +73,18 @@ test('an outboard, in the words of another region with slips of typing, into a r
   await who.finds('Eye to pin in neutral', 'past the pin');
   await who.first('shift cable set too long');
   await expect(page.getByRole('region', { name: 'What the last answer moved' })).toContainText('Eye to pin in neutral');
-  await page.getByRole('button', { name: /^1 shift cable set too long|shift cable set too long/ }).first().click();
+  await page
+    .getByRole('button', { name: /^1 shift cable set too long|shift cable set too long/ })
+    .first()
+    .click();
   await expect(page.getByText('Why it stands here')).toBeVisible();
   await page.reload();
   await who.first('shift cable set too long');
   await expect(who.follows()).toContainText(/turns/);
-  await who.follows().getByRole('button', { name: /^into a run at/ }).click();
+  await who
+    .follows()
+    .getByRole('button', { name: /^into a run at/ })
+    .click();
   await page.waitForURL(/\/run\/.*plan=/);
   const id = /\/run\/([^?]+)/.exec(page.url())?.[1] ?? '';
   await stands(page, server, id);
@@ -89,7 +100,10 @@ test('a clutch with oil on its lining ends in "do not adjust", on the record of 
   await who.first('oil on the lining');
   await expect(who.follows()).toContainText('Do not adjust');
   await expect(who.follows().getByRole('button', { name: /^into a run/ })).toHaveCount(0);
-  await who.follows().getByRole('button', { name: /record/ }).click();
+  await who
+    .follows()
+    .getByRole('button', { name: /record/ })
+    .click();
   await page.waitForURL(/\/run\//);
   const id = /\/run\/([^?]+)/.exec(page.url())?.[1] ?? '';
   await stands(page, server, id);
@@ -119,13 +133,76 @@ test('a failed water test leads to the trouble with everything known, and back w
 });
 
 const paths: [string, string, string, string, [string, string], [string, string] | null, string, string][] = [
-  ['Oyster van · parking brake', 'creeps away when parked', 'it does not hold on the hill', 'first', ['The shoes, drum off', 'oiled'], null, 'oil on the shoes', 'Do not adjust'],
-  ['Reed trailer · overrun brakes', 'brakes come on in reverse', 'it will not reverse', 'next', ['Spin every wheel forwards', 'the left one drags'], null, 'the left wheel set too tight', 'Set it'],
-  ['Mail aeroplane · flap follow-up', 'flaps twitch', 'the flaps wander at a detent', 'next', ['Gap of the up switch at its roller', 'low'], null, 'both switch gaps too small', 'Set it'],
-  ['Ferry pick-up · kickdown', 'hangs on in gear', 'it shifts late and hard', 'next', ['Brake held, a touch of throttle', 'it rocks far'], null, 'an engine mount is torn', 'Do not adjust'],
-  ['Launch Avocet · lower drive cable', 'grinds ahead', 'it ratchets in forward', 'next', ['Paint marks of barrel', 'the barrel has moved'], ['Barrel to eye', 'short'], 'lower cable set too short', 'Set it'],
-  ['Mussel van · gear lever gate', 'crunches', 'gears grind with the engine running', 'next', ['Clutch down, ten seconds', 'it grinds still'], null, 'the clutch drags', 'Look at the other cable'],
-  ['Mail aeroplane · mixture', 'no response at the knob', 'the knob turns and nothing happens', 'first', ['Somebody moves the knob', 'it does not'], null, 'the rod end is off', 'Repair first'],
+  [
+    'Oyster van · parking brake',
+    'creeps away when parked',
+    'it does not hold on the hill',
+    'first',
+    ['The shoes, drum off', 'oiled'],
+    null,
+    'oil on the shoes',
+    'Do not adjust',
+  ],
+  [
+    'Reed trailer · overrun brakes',
+    'brakes come on in reverse',
+    'it will not reverse',
+    'next',
+    ['Spin every wheel forwards', 'the left one drags'],
+    null,
+    'the left wheel set too tight',
+    'Set it',
+  ],
+  [
+    'Mail aeroplane · flap follow-up',
+    'flaps twitch',
+    'the flaps wander at a detent',
+    'next',
+    ['Gap of the up switch at its roller', 'low'],
+    null,
+    'both switch gaps too small',
+    'Set it',
+  ],
+  [
+    'Ferry pick-up · kickdown',
+    'hangs on in gear',
+    'it shifts late and hard',
+    'next',
+    ['Brake held, a touch of throttle', 'it rocks far'],
+    null,
+    'an engine mount is torn',
+    'Do not adjust',
+  ],
+  [
+    'Launch Avocet · lower drive cable',
+    'grinds ahead',
+    'it ratchets in forward',
+    'next',
+    ['Paint marks of barrel', 'the barrel has moved'],
+    ['Barrel to eye', 'short'],
+    'lower cable set too short',
+    'Set it',
+  ],
+  [
+    'Mussel van · gear lever gate',
+    'crunches',
+    'gears grind with the engine running',
+    'next',
+    ['Clutch down, ten seconds', 'it grinds still'],
+    null,
+    'the clutch drags',
+    'Look at the other cable',
+  ],
+  [
+    'Mail aeroplane · mixture',
+    'no response at the knob',
+    'the knob turns and nothing happens',
+    'first',
+    ['Somebody moves the knob', 'it does not'],
+    null,
+    'the rod end is off',
+    'Repair first',
+  ],
 ];
 
 for (const [cable, words, symptom, where, one, two, cause, end] of paths)
@@ -163,6 +240,7 @@ test('what was wrong is kept with the signature, and the lead sees what the shop
   await workUntil(new Hand(page), server, id, 'Sign');
   await page.getByLabel('what it was').selectOption({ label: 'adjuster set too tight' });
   await page.getByRole('button', { name: /^Sign as/ }).click();
+  await expect.poll(async () => (await view(page, server, id)).signed ?? '').toContain('signed by Ines');
   await page.goto(`${server.url}/record/${id}`);
   await expect(page.getByText(/signed by Ines; cause: adjuster set too tight/)).toHaveCount(1);
   await page.goto(`${server.url}/trouble/shop?family=clutch`);
