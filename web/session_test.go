@@ -26,7 +26,8 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 		Paths map[string]map[string]struct{ OperationID string }
 	}
 	require.NoError(t, json.Unmarshal(web.OpenAPI(), &doc))
-	anybody := []string{"session", "calcs", "calc", "rigAnswer", "rigSchema", "healthz", "openapi", "sheetSchema", "join", "trouble", "troubleSchema"}
+	anybody := []string{"session", "calcs", "calc", "rigAnswer", "rigSchema", "healthz", "openapi", "sheetSchema", "join",
+		"trouble", "troubleSchema"}
 	work := []string{"openRun", "benchRun", "append", "keepThin", "dropThin", "keepTable", "dropTable", "logMachine",
 		"hand", "invite", "addPhoto", "addVoice"}
 	manage := []string{"addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge",
@@ -37,7 +38,8 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 		devices[role] = out.as(who[0], who[1])
 	}
 	guest := devices[workshop.Lead].guest("2026-11-avocet", "Bo")
-	guests := []string{"run", "events", "append", "understand", "streamRun", "hands", "hand", "addPhoto", "photo", "measure", "addVoice", "voice"}
+	guests := []string{"run", "events", "append", "understand", "streamRun", "hands", "hand", "addPhoto", "photo", "measure",
+		"addVoice", "voice"}
 	for path, methods := range doc.Paths {
 		at := strings.NewReplacer("{run}", "2026-11-avocet", "{hash}", "none", "{name}", "window", "{id}", "nobody").Replace(path)
 		for method, op := range methods {

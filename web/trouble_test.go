@@ -127,7 +127,8 @@ func TestTheWorkshopsOwnNumbers(t *testing.T) {
 func TestAFileOfTheWorkshopsOwnIsKept(t *testing.T) {
 	c := newClient(t)
 	file := func(under string) string {
-		return `{"format":"brankel.trouble/1","family":"outboard-shift","symptoms":[],"whens":[],"tests":[{"id":"weed","asks":"Weed at the propeller",
+		return `{"format":"brankel.trouble/1","family":"outboard-shift","symptoms":[],"whens":[],
+		 "tests":[{"id":"weed","asks":"Weed at the propeller",
 		 "look":true,"answers":[{"id":"clear","says":"clear"},{"id":"weed","says":"weed"}],"cost":{"minutes":1,"hands":1}}],
 		 "causes":[{"id":"weed","says":"weed about the shaft","place":"works","kind":"outside","usual":4,"shows":{"weed":"weed"},
 		 "change":[{"geometry":"need_reverse","by":[1.12,1.2]}],"under":["` + under + `"],"end":{"do":"leave","why":"Clear it."}}]}`

@@ -38,8 +38,8 @@ import (
 )
 
 const usage = "write: brankel serve [--demo] | import DIR | export DIR | demo | verify [FILE] | rebuild | calc NAME | " +
-	"calc --cases FILE | calc --list | rig answer | rig answer --cases FILE | rehearse | rehearse --cases FILE | trouble | trouble --list [FAMILY] | " +
-	"schema [rig | trouble] | openapi"
+	"calc --cases FILE | calc --list | rig answer | rig answer --cases FILE | rehearse | rehearse --cases FILE | " +
+	"trouble | trouble --list [FAMILY] | schema [rig | trouble] | openapi"
 
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)

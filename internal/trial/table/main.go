@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"os"
 	"strconv"
+	"strings"
 
 	"brankel/demo"
 	"brankel/internal/trial"
@@ -19,7 +20,8 @@ func main() {
 		seeds, _ = strconv.Atoi(os.Args[1])
 	}
 	sum := trial.Result{Family: "all"}
-	fmt.Println("| family | causes | runs | first: none | one | two | three | first two: none | one | two | three | minutes | all tests | contradicted | pairs |")
+	fmt.Println("| family | causes | runs | first: none | one | two | three | first two: none | one | two | three | minutes | all tests " +
+		"| contradicted | pairs |")
 	fmt.Println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|")
 	var missed []map[string]int
 	for _, f := range families() {
@@ -52,9 +54,12 @@ func main() {
 
 func row(r trial.Result) {
 	p := func(n int) string { return fmt.Sprintf("%.1f %%", 100*r.Rate(n)) }
-	fmt.Printf("| %s | %d | %d | %s | %s | %s | %s | %s | %s | %s | %s | %.1f | %.1f | %d | %d |\n", r.Family, r.Causes, r.Runs, p(r.First[0]), p(r.First[1]),
-		p(r.First[2]), p(r.First[3]), p(r.Two[0]), p(r.Two[1]), p(r.Two[2]), p(r.Two[3]), r.Cost, r.All, r.Contradicted,
-		len(r.Pairs))
+	cells := []string{r.Family, fmt.Sprint(r.Causes), fmt.Sprint(r.Runs)}
+	for _, n := range append(r.First[:], r.Two[:]...) {
+		cells = append(cells, p(n))
+	}
+	cells = append(cells, fmt.Sprintf("%.1f", r.Cost), fmt.Sprintf("%.1f", r.All), fmt.Sprint(r.Contradicted), fmt.Sprint(len(r.Pairs)))
+	fmt.Println("| " + strings.Join(cells, " | ") + " |")
 }
 
 // families are those to try: all, or those named behind the number of seeds.
