@@ -1,0 +1,93 @@
+package shop_test
+
+import (
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"brankel/internal/testdb"
+	"brankel/rigging/run"
+	"brankel/rigging/trouble"
+	"brankel/shop"
+)
+
+// weed is a file of the workshop's own with one cause, listed under a symptom.
+func weed(under string) string {
+	return `{"format": "brankel.trouble/1", "family": "outboard-shift", "symptoms": [], "whens": [],
+	 "tests": [{"id": "weed", "asks": "Weed at the propeller", "look": true, "cost": {"minutes": 1, "hands": 1},
+	   "answers": [{"id": "clear", "says": "clear"}, {"id": "weed", "says": "weed"}]}],
+	 "causes": [{"id": "weed", "says": "weed about the shaft", "place": "works", "kind": "outside", "usual": 4, "shows": {"weed": "weed"},
+	   "change": [{"geometry": "need_reverse", "by": [1.12, 1.2]}], "under": ["` + under + `"], "end": {"do": "leave", "why": "Clear it."}}]}`
+}
+
+// What the workshop knows beside goes out with the folder and comes in with it, byte for byte; one
+// that does not hold keeps the rest from coming in behind it.
+func TestTheWorkshopsOwnFilesGoOutAndIn(t *testing.T) {
+	s := testdb.Shop(t)
+	for _, bad := range []string{"", "Weed", "../weed", strings.Repeat("w", 61)} {
+		_, err := s.KeepKnowledge(bad, []byte(weed("ratchets-reverse")), "Ines")
+		assert.ErrorContains(t, err, "small letters", bad)
+	}
+	_, err := s.KeepKnowledge("weed", []byte(weed("ratchets-reverse")), "Ines")
+	require.NoError(t, err)
+	folder := fstest.MapFS{}
+	require.NoError(t, s.Export(func(name string, raw []byte) error {
+		folder[name] = &fstest.MapFile{Data: raw}
+		return nil
+	}))
+	require.Contains(t, folder, "trouble/weed.json")
+	assert.Equal(t, weed("ratchets-reverse")+"\n", string(folder["trouble/weed.json"].Data))
+
+	require.NoError(t, s.DropKnowledge("weed"))
+	only := fstest.MapFS{"trouble/weed.json": folder["trouble/weed.json"]}
+	require.NoError(t, s.Import(only))
+	files, err := s.TroubleFiles()
+	require.NoError(t, err)
+	require.Len(t, files, 1)
+	assert.Equal(t, "outboard-shift", files[0].Family)
+	bad := fstest.MapFS{"trouble/other.json": {Data: []byte(weed("ratchets-forward"))}}
+	require.ErrorContains(t, s.Import(bad), "other.json")
+}
+
+// A signature names only a cause that is known on its cable, and the path is put in words by the
+// model, whatever the device said.
+func TestWhatIsSaidOfATroubleIsTheModelsWord(t *testing.T) {
+	s := testdb.Shop(t)
+	_, err := s.OpenRun(runID, "plover", "shift")
+	require.NoError(t, err)
+	q := []byte(`{"said":["ratchets-reverse"],"answers":[{"test":"eye","value":5.6}]}`)
+	e := entry("path", run.KindTrouble, run.Trouble{Asked: q, Cause: "set-long", Leads: "run", Traced: run.Traced{Says: "nonsense"}})
+	after, err := s.Append(e, 0)
+	require.NoError(t, err)
+	assert.Equal(t, "shift cable set too long", after.View.Trouble.Says)
+	assert.Equal(t, []string{"“it ratchets in reverse”", "Eye to pin in neutral, eye off: past the pin, 5.6 mm"}, after.View.Trouble.Known)
+	for says, bad := range map[string]run.Trouble{
+		"none of the causes":    {Asked: q, Cause: "purple"},
+		"say which cause leads": {Asked: q, Leads: "run"},
+		"choose":                {Asked: q, Cause: "set-long", Leads: "up"},
+		"nothing is known yet":  {Asked: []byte(`{}`)},
+	} {
+		_, err := s.Append(entry("bad", run.KindTrouble, bad), 1)
+		require.ErrorContains(t, err, says)
+	}
+	signed := entry("sign", run.KindSigned, run.Signed{Cause: "purple"})
+	_, err = s.Append(signed, 1)
+	require.Error(t, err)
+	teal := entry("late", run.KindTrouble, run.Trouble{Asked: []byte(`{"said":["stiff"]}`)})
+	teal.Run = "2026-03-teal"
+	record, err := s.Run("2026-03-teal")
+	require.NoError(t, err)
+	_, err = s.Append(teal, record.View.Seq)
+	require.Error(t, err, "after the signature nothing is looked for")
+
+	begin, err := s.BeginTrouble(shop.TroubleAsked{Machine: "plover", Cable: "shift"})
+	require.NoError(t, err)
+	assert.Equal(t, "Tender Plover · shift", begin.Title)
+	_, err = s.BeginTrouble(shop.TroubleAsked{Machine: "plover", Cable: "mast"})
+	require.ErrorContains(t, err, "no such cable")
+	_, err = s.Trouble(shop.TroubleAsked{Question: trouble.Question{Said: []string{"stiff"}}})
+	require.ErrorContains(t, err, "write a family")
+}
