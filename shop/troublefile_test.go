@@ -11,6 +11,7 @@ import (
 	"brankel/internal/testdb"
 	"brankel/rigging/run"
 	"brankel/rigging/trouble"
+	"brankel/rigging/workshop"
 	"brankel/shop"
 )
 
@@ -90,4 +91,30 @@ func TestWhatIsSaidOfATroubleIsTheModelsWord(t *testing.T) {
 	require.ErrorContains(t, err, "no such cable")
 	_, err = s.Trouble(shop.TroubleAsked{Question: trouble.Question{Said: []string{"stiff"}}})
 	require.ErrorContains(t, err, "write a family")
+}
+
+// What stands on a machine's card bears on its cables beforehand.
+func TestTheCardSaysWhatIsKnownBeforehand(t *testing.T) {
+	s := testdb.Shop(t)
+	known := func(machine, cable string) map[string]bool {
+		begin, err := s.BeginTrouble(shop.TroubleAsked{Machine: machine, Cable: cable})
+		require.NoError(t, err)
+		return begin.Known.History
+	}
+	assert.NotContains(t, known("mussel", "parking"), "swapped-lately")
+	log := func(e workshop.Entry) {
+		e.On = "2026-11-20"
+		_, err := s.Log("mussel", e, "Ines")
+		require.NoError(t, err)
+	}
+	log(workshop.Entry{Kind: "swap", Says: "parking cable", Now: "a new one"})
+	log(workshop.Entry{Kind: "defect", Says: "Oil on the right shoes"})
+	h := known("mussel", "parking")
+	assert.True(t, h["swapped-lately"] && h["oil-on-shoes"] && h["open-fault"], "%v", h)
+	assert.NotContains(t, known("mussel", "clutch"), "oil-on-shoes", "a clutch has no shoes")
+	assert.True(t, known("knot", "throttle")["twin-behaves"], "the shift beside it was signed")
+	assert.NotContains(t, known("plover", "shift"), "twin-behaves", "it has no twin")
+	begin, err := s.BeginTrouble(shop.TroubleAsked{Run: "2026-11-wigeon"})
+	require.NoError(t, err)
+	assert.NotContains(t, begin.Known.History, "lost-motion-rising", "there is nothing to compare with")
 }

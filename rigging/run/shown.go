@@ -67,3 +67,33 @@ func (st State) NearlyOut() bool {
 		return in < a.Threads.Min+room || in > a.Threads.Max-room
 	})
 }
+
+// LostMotions is the lost motion of each pair of points as it was read last, in mm, by its id.
+func (st State) LostMotions() map[string]float64 {
+	out := map[string]float64{}
+	if st.Sheet == nil {
+		return out
+	}
+	for _, l := range st.Sheet.LostMotion {
+		if lost := st.Lost(l); lost != nil {
+			out[l.ID] = lost.Lost
+		}
+	}
+	return out
+}
+
+// How much lost motion must rise to count: more than a tape's doubt, and more than a tenth.
+const (
+	risesBy   = 0.5
+	risesPart = 0.1
+)
+
+// Rises tells whether a lost motion is larger now than before.
+func Rises(before, now map[string]float64) bool {
+	for id, was := range before {
+		if v, there := now[id]; there && v > was+risesBy && v > was*(1+risesPart) {
+			return true
+		}
+	}
+	return false
+}

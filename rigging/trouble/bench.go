@@ -90,7 +90,7 @@ func lay(s *sheet.Sheet, own []*Knowledge) (*Bench, fault.List, error) {
 		b.expand(k, places)
 	}
 	if len(b.causes)+len(b.tests) > mostLaid {
-		return nil, nil, fault.At("causes", "this is more than a rig can be asked: write %d causes and tests at the most, each place counted", mostLaid)
+		return nil, nil, fault.At("causes", "this is more than a rig is asked: write %d at the most, each place counted", mostLaid)
 	}
 	var l fault.List
 	b.layTests(places, &l)

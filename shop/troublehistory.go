@@ -1,0 +1,130 @@
+package shop
+
+import (
+	"slices"
+	"strings"
+	"time"
+
+	"brankel/postgres"
+	"brankel/rigging/run"
+	"brankel/rigging/workshop"
+)
+
+// knownOf is what a run knows, and what its machine's history says.
+func (s *Shop) knownOf(id string, t *troubled) error {
+	o, err := s.open(id)
+	if err != nil {
+		return err
+	}
+	q := &t.begin.Known
+	if o.state.Pinned == t.sheet {
+		q.Answers, q.Said = t.bench.Given(o.state.Shows())
+	}
+	if o.state.Complaint != nil {
+		if m := t.bench.Match(o.state.Complaint.Words); len(m) > 0 && m[0].Exact && !slices.Contains(q.Said, m[0].ID) {
+			q.Said = append(q.Said, m[0].ID)
+		}
+	}
+	renewed, out := o.state.Renewed, o.state.NearlyOut()
+	machine, cable := o.machine.ID, o.cable.ID
+	o.done() // before other runs are opened: no two are held at once
+	q.History, err = s.historyOf(machine, cable, id)
+	if renewed {
+		q.History["swapped-lately"] = true
+	}
+	if out {
+		q.History["adjuster-nearly-out"] = true
+	}
+	return err
+}
+
+// recently is how long ago something still bears on what is wrong, in days.
+const recently = 60
+
+// historyOf is what a machine's card and its runs say beforehand of a cable; id is the run at hand, ""
+// for none.
+func (s *Shop) historyOf(machine, cable, id string) (map[string]bool, error) {
+	h := map[string]bool{}
+	m, err := s.Store.Machine(machine)
+	if err != nil {
+		return h, err
+	}
+	shoes := slices.ContainsFunc(m.Cables, func(c workshop.Cable) bool {
+		return c.ID == cable && (c.Family == "parking-brake" || c.Family == "trailer-overrun")
+	})
+	for _, fault := range m.Open() {
+		h["open-fault"] = true
+		if shoes && slices.Contains(strings.FieldsFunc(strings.ToLower(fault), notALetter), "oil") {
+			h["oil-on-shoes"] = true
+		}
+	}
+	since := s.Now().AddDate(0, 0, -recently)
+	for _, one := range m.Swaps {
+		if one.On >= since.Format(time.DateOnly) {
+			h["swapped-lately"] = true
+		}
+	}
+	runs, err := s.Store.RunsOf(machine)
+	if err != nil {
+		return h, err
+	}
+	signed := func(r postgres.RunLine) bool { return r.Standing.Signed && r.ID != id }
+	for _, r := range runs {
+		if r.Cable == cable && signed(r) && r.Standing.Touched.After(since) {
+			h["set-lately"] = true
+		}
+	}
+	if twin := twinOf(m, cable); twin != "" {
+		if i := slices.IndexFunc(runs, func(r postgres.RunLine) bool { return r.Cable == twin }); i >= 0 && signed(runs[i]) {
+			h["twin-behaves"] = true // its newest run ended in a signature
+		}
+	}
+	rising, err := s.losesMore(runs, cable, id)
+	if rising {
+		h["lost-motion-rising"] = true
+	}
+	return h, err
+}
+
+func notALetter(r rune) bool { return r < 'a' || r > 'z' }
+
+// twinOf is the other cable of the same kind on a machine, "" where there is none.
+func twinOf(m workshop.Machine, cable string) string {
+	i := slices.IndexFunc(m.Cables, func(c workshop.Cable) bool { return c.ID == cable })
+	if i < 0 {
+		return ""
+	}
+	for _, c := range m.Cables {
+		if c.ID != cable && c.Family == m.Cables[i].Family {
+			return c.ID
+		}
+	}
+	return ""
+}
+
+// losesMore tells whether the lost motion of a cable rose from its last signed run to the one at hand,
+// or to the one before.
+func (s *Shop) losesMore(runs []postgres.RunLine, cable, id string) (bool, error) {
+	var last []string
+	if id != "" {
+		last = append(last, id)
+	}
+	for _, r := range runs { // the newest first
+		if r.Cable == cable && r.ID != id && r.Standing.Signed && len(last) < 2 {
+			last = append(last, r.ID)
+		}
+	}
+	if len(last) < 2 {
+		return false, nil
+	}
+	var lost [2]map[string]float64
+	for i, one := range last {
+		o, err := s.open(one)
+		if err != nil {
+			return false, err
+		}
+		lost[i] = o.state.LostMotions()
+		o.done()
+	}
+	return run.Rises(lost[1], lost[0]), nil
+}
