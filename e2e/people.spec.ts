@@ -64,7 +64,7 @@ test('the key / finds a machine by its serial and a sheet by its rig', async ({ 
   await page.keyboard.press('/');
   await page.keyboard.type('wi-mal');
   const found = page.getByRole('region', { name: 'Found' });
-  await expect(found.getByRole('link')).toHaveText(/Mail aeroplane/);
+  await expect(found.getByRole('link')).toHaveText([/Mail aeroplane/]); // this one alone, once all is typed
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Mail aeroplane' })).toBeVisible();
   await page.goto(server.url);
