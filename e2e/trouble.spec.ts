@@ -179,7 +179,7 @@ const paths: [string, string, string, string, [string, string], [string, string]
     'it ratchets in forward',
     'next',
     ['Paint marks of barrel', 'the barrel has moved'],
-    ['Barrel to eye', 'short'],
+    null,
     'lower cable set too short',
     'Set it',
   ],
