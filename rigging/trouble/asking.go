@@ -47,7 +47,7 @@ func (b *Bench) Ask(q Question, odds Odds) (Answer, error) {
 	for _, i := range order {
 		a.Causes = append(a.Causes, b.ranked(i, w, known, history, odds))
 	}
-	a.Aside = append(a.Aside, b.aside(known, order)...)
+	a.Aside = append(a.Aside, aside(known)...)
 	given := func(t *test) bool {
 		return slices.Contains(q.Skipped, t.ID) || slices.ContainsFunc(known, func(e evidence) bool { return e.given && e.of == t })
 	}
@@ -189,7 +189,7 @@ func times(t float64) string {
 }
 
 // aside are things said that the tests do not bear out.
-func (b *Bench) aside(known []evidence, order []int) (out []string) {
+func aside(known []evidence) (out []string) {
 	for _, said := range known {
 		if said.given {
 			continue
