@@ -1,6 +1,7 @@
 package paper
 
 import (
+	"io"
 	"time"
 
 	"brankel/rigging/run"
@@ -23,8 +24,8 @@ type CardLine struct {
 }
 
 // MachineCard prints the card on paper of one of Sizes.
-func MachineCard(c Card, size string) ([]byte, error) {
-	w := page(size, run.Heading{Machine: c.Name, Cable: "card", Opened: c.Printed}, func(w writer) {
+func MachineCard(c Card, size string, out io.Writer) error {
+	w := page(size, run.Heading{Called: run.Called{Machine: c.Name, Cable: "card"}, Opened: c.Printed}, func(w writer) {
 		w.SetY(-16)
 		w.quiet(7.4)
 		w.CellFormat(w.width, 4, run.Foot, "", 0, "L", false, 0, "")
@@ -58,5 +59,5 @@ func MachineCard(c Card, size string) ([]byte, error) {
 		}
 		w.fields(l.Cable, fields)
 	}
-	return w.bytes()
+	return w.Output(out)
 }

@@ -1,8 +1,8 @@
 package paper
 
 import (
-	"bytes"
 	"encoding/csv"
+	"io"
 	"strconv"
 	"strings"
 	"time"
@@ -15,9 +15,8 @@ var columns = []string{"entry", "at", "received", "by", "point", "name", "value"
 
 // CSV writes readings as a table, one a line. A text that a spreadsheet would take for a formula
 // is written with an apostrophe before it.
-func CSV(rows []run.ReadRow) ([]byte, error) {
-	var out bytes.Buffer
-	w := csv.NewWriter(&out)
+func CSV(rows []run.ReadRow, out io.Writer) error {
+	w := csv.NewWriter(out)
 	_ = w.Write(columns) // the error stays with the writer
 	for _, r := range rows {
 		figure := func(v *float64) string {
@@ -39,7 +38,7 @@ func CSV(rows []run.ReadRow) ([]byte, error) {
 		_ = w.Write(line)
 	}
 	w.Flush()
-	return out.Bytes(), w.Error()
+	return w.Error()
 }
 
 // defused is a text that no spreadsheet reckons with.

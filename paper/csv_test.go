@@ -3,6 +3,7 @@ package paper
 import (
 	"bytes"
 	"encoding/csv"
+	"io"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -18,7 +19,7 @@ func TestNoTextOfATableIsAFormula(t *testing.T) {
 	row := run.ReadRow{Min: &least, Amended: []string{"+1"}}
 	row.By, row.Reading.Name, row.Text, row.GaugeName = "=cmd|' /C calc'!A0", "@name", "-1+1", "\tgauge"
 	row.Missing, row.HeldBy, row.Alone, row.Value, row.Quantity = []string{"=a"}, "-b", "\rc", -3.25, quantity.Length
-	raw, err := CSV([]run.ReadRow{row})
+	raw, err := printed(func(w io.Writer) error { return CSV([]run.ReadRow{row}, w) })
 	require.NoError(t, err)
 	rows, err := csv.NewReader(bytes.NewReader(raw)).ReadAll()
 	require.NoError(t, err)

@@ -1,9 +1,13 @@
 package paper
 
-import "brankel/rigging/run"
+import (
+	"io"
+
+	"brankel/rigging/run"
+)
 
 // Order writes what to order as a slip for the stores or the maker.
-func Order(h run.Heading, o run.Order, size string) ([]byte, error) {
+func Order(h run.Heading, o run.Order, size string, out io.Writer) error {
 	w := page(size, h, func(w writer) {
 		w.SetY(-16)
 		w.quiet(7.4)
@@ -18,5 +22,5 @@ func Order(h run.Heading, o run.Order, size string) ([]byte, error) {
 	}
 	w.fields("The unit, and what was read", o.Lines)
 	w.list("Before it is fitted", o.Prepare)
-	return w.bytes()
+	return w.Output(out)
 }

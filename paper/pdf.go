@@ -2,9 +2,11 @@
 package paper
 
 import (
-	"bytes"
 	_ "embed"
 	"fmt"
+	"io"
+	"slices"
+	"strings"
 
 	"codeberg.org/go-pdf/fpdf"
 
@@ -50,15 +52,9 @@ func page(size string, h run.Heading, foot func(w writer)) writer {
 	return w
 }
 
-func (w writer) bytes() ([]byte, error) {
-	var out bytes.Buffer
-	err := w.Output(&out)
-	return out.Bytes(), err
-}
-
 // PDF writes the record on paper of one of Sizes; photos are the bytes of its photos by their
 // SHA-256. The same record gives the same bytes.
-func PDF(r run.Record, photos map[string][]byte, size string) ([]byte, error) {
+func PDF(r run.Record, photos map[string][]byte, size string, out io.Writer) error {
 	w := page(size, r.Heading, func(w writer) { w.foot(r) })
 	w.head(r)
 	w.broken(r.Broken)
@@ -72,7 +68,7 @@ func PDF(r run.Record, photos map[string][]byte, size string) ([]byte, error) {
 	w.photos(r.Photos, photos)
 	w.sign(r)
 	w.events(r.Lines)
-	return w.bytes()
+	return w.Output(out)
 }
 
 func (w writer) ink(size float64, style string) {
@@ -101,7 +97,13 @@ func (w writer) heading(text, below string) {
 }
 
 func (w writer) head(r run.Record) {
-	w.heading(r.Heading.Machine+" · "+r.Heading.Cable, r.Heading.Note+" · opened "+r.Heading.Opened.Format(run.Day))
+	w.heading(r.Heading.Machine+" · "+r.Heading.Cable, strings.Join(present(r.Heading.Note, r.Heading.Owner, r.Heading.Place,
+		"opened "+r.Heading.Opened.Format(run.Day)), " · "))
+	for _, one := range r.Renamed {
+		w.quiet(8.5)
+		w.MultiCell(w.width, line, "On the card today "+one, "", "L", false)
+	}
+	w.ink(10, "")
 	if r.Sheet != "" {
 		w.MultiCell(w.width, line, r.Sheet, "", "L", false)
 	}
@@ -109,6 +111,11 @@ func (w writer) head(r run.Record) {
 		w.MultiCell(w.width, line, r.Source, "", "L", false)
 	}
 	w.rule()
+}
+
+// present are the texts that say something.
+func present(texts ...string) []string {
+	return slices.DeleteFunc(texts, func(s string) bool { return s == "" })
 }
 
 // broken says at the top what the whole paper is worth.

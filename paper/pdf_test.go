@@ -1,6 +1,8 @@
 package paper
 
 import (
+	"bytes"
+	"io"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -16,7 +18,7 @@ import (
 
 // words is what stands on the paper of a record, as poppler's pdftotext reads it.
 func words(t *testing.T, r run.Record) string {
-	raw, err := PDF(r, nil, "A4")
+	raw, err := printed(func(w io.Writer) error { return PDF(r, nil, "A4", w) })
 	require.NoError(t, err)
 	return textOf(t, raw)
 }
@@ -36,7 +38,7 @@ func record() run.Record {
 	barrel := run.Rule{Name: "barrel to eye", Min: 142.5, Max: 143.5, From: 140, To: 146, Tick: 0.5, Words: "inside"}
 	barrel.Marks = []run.Mark{{Kind: "left", At: 143}}
 	return run.Record{
-		Heading:   run.Heading{Machine: "Launch Teal", Cable: "lower drive cable", Opened: at},
+		Heading:   run.Heading{Called: run.Called{Machine: "Launch Teal", Cable: "lower drive cable"}, Opened: at},
 		Complaint: []run.Field{{Name: "complaint", Text: "“stiff”"}},
 		Rules:     []run.Rule{barrel},
 		Lines: []run.Entry{
@@ -85,8 +87,14 @@ func TestARulerOfAnyFiguresIsPrintedAtOnce(t *testing.T) {
 		r.Marks = []run.Mark{{Kind: "left", At: r.From}}
 		rec := record()
 		rec.Rules = []run.Rule{r}
-		raw, err := PDF(rec, nil, "A4")
+		raw, err := printed(func(w io.Writer) error { return PDF(rec, nil, "A4", w) })
 		require.NoError(t, err)
 		assert.Less(t, len(raw), 200_000)
 	}
+}
+
+func printed(write func(w io.Writer) error) ([]byte, error) {
+	var out bytes.Buffer
+	err := write(&out)
+	return out.Bytes(), err
 }

@@ -2,6 +2,7 @@ package paper
 
 import (
 	"fmt"
+	"io"
 
 	"brankel/rigging/routing"
 	"brankel/rigging/run"
@@ -9,7 +10,7 @@ import (
 
 // Routing writes a cable's path as an order slip: what to order, the path with its bends, and
 // what it passes.
-func Routing(h run.Heading, v routing.View, size string) ([]byte, error) {
+func Routing(h run.Heading, v routing.View, size string, out io.Writer) error {
 	about := ""
 	if h.Machine != "" {
 		about = h.Machine + " · " + h.Cable + " · " + h.Note
@@ -35,7 +36,7 @@ func Routing(h run.Heading, v routing.View, size string) ([]byte, error) {
 	if v.Loop != nil {
 		w.lines("Loop for steering", v.Loop.Says)
 	}
-	return w.bytes()
+	return w.Output(out)
 }
 
 // lines writes findings, what is not as it should be with a word before it.

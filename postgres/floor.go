@@ -80,6 +80,13 @@ func (s *Store) Floor() (w workshop.Workshop, err error) {
 	return w, err
 }
 
+// WorkshopName is what the workshop is called, "" before anything was imported.
+func (s *Store) WorkshopName() (string, error) {
+	var row workshopRow
+	err := s.db.Limit(1).Find(&row).Error
+	return row.Name, err
+}
+
 // Gauges lists the instruments of the workshop.
 func (s *Store) Gauges() ([]run.Gauge, error) {
 	var rows []gaugeRow

@@ -145,6 +145,7 @@ type eventRow struct {
 	By       string    `gorm:"not null"`
 	At       time.Time `gorm:"not null"`
 	Received time.Time `gorm:"not null"`
+	Behind   int       `gorm:"not null;default:0"`
 	Body     string    `gorm:"not null"` // text, not jsonb: the hash is over these bytes
 	Prev     string    `gorm:"not null"`
 	Hash     string    `gorm:"not null"`
@@ -155,7 +156,7 @@ func (eventRow) TableName() string { return "events" }
 
 func (r eventRow) event() run.Event {
 	return run.Event{ID: r.ID, Run: r.RunID, Seq: r.Seq, Kind: run.Kind(r.Kind), By: r.By, At: r.At.UTC(), Received: r.Received.UTC(),
-		Body: []byte(r.Body), Prev: r.Prev, Hash: r.Hash}
+		Behind: r.Behind, Body: []byte(r.Body), Prev: r.Prev, Hash: r.Hash}
 }
 
 // attemptRow counts wrong attempts to sign in under a name, known or not.

@@ -20,7 +20,8 @@ import (
 // the last: Missed are the events its sender had not seen.
 type Conflict struct {
 	Missed  []run.Event
-	Clashes []run.Event // those that speak of the same thing
+	Clashes []run.Event // those that only the sender can settle
+	Turned  bool        // some of them moved what was sent tells of
 	Mine    string      // what was sent, in words
 }
 
@@ -62,7 +63,7 @@ func (s *Store) RunHead(id string) (RunHead, error) {
 
 // Events are the events of a run after a number, in order, with the digest of these.
 func (s *Store) Events(id string, after int) (events []run.Event, print int64, err error) {
-	rows, err := s.db.Raw(`SELECT id, seq, kind, by, at, received, body, prev, hash, print
+	rows, err := s.db.Raw(`SELECT id, seq, kind, by, at, received, behind, body, prev, hash, print
 		FROM events WHERE run_id = ? AND seq > ? ORDER BY seq`, id, after).Rows()
 	if err != nil {
 		return nil, 0, err
@@ -72,7 +73,7 @@ func (s *Store) Events(id string, after int) (events []run.Event, print int64, e
 		e := run.Event{Run: id}
 		var body string
 		var one int64
-		if err := rows.Scan(&e.ID, &e.Seq, &e.Kind, &e.By, &e.At, &e.Received, &body, &e.Prev, &e.Hash, &one); err != nil {
+		if err := rows.Scan(&e.ID, &e.Seq, &e.Kind, &e.By, &e.At, &e.Received, &e.Behind, &body, &e.Prev, &e.Hash, &one); err != nil {
 			return nil, 0, err
 		}
 		e.At, e.Received, e.Body = e.At.UTC(), e.Received.UTC(), []byte(body)
@@ -130,7 +131,7 @@ func opened(r runRow) string {
 }
 
 func rowOf(e run.Event, sent string) eventRow {
-	return eventRow{ID: e.ID, RunID: e.Run, Seq: e.Seq, Kind: string(e.Kind), By: e.By, At: e.At, Received: e.Received,
+	return eventRow{ID: e.ID, RunID: e.Run, Seq: e.Seq, Kind: string(e.Kind), By: e.By, At: e.At, Received: e.Received, Behind: e.Behind,
 		Body: string(e.Body), Prev: e.Prev, Hash: e.Hash, Sent: sent}
 }
 
@@ -169,8 +170,8 @@ const addSQL = `WITH moved AS (
   UPDATE runs SET seq = $1, hash = $2, sheet = $3, sign = $4, part = $5, says = $6, signed = $7, touched = $8, due = $9,
     resume = $10, voids = $22, cause = $23
   WHERE id = $11 AND seq = $12 AND hash = $13 RETURNING id)
-INSERT INTO events (id, run_id, seq, kind, by, at, received, body, prev, hash, sent)
-SELECT $14, id, $1, $15, $16, $17, $18, $19, $20, $2, $21 FROM moved RETURNING print`
+INSERT INTO events (id, run_id, seq, kind, by, at, received, body, prev, hash, sent, behind)
+SELECT $14, id, $1, $15, $16, $17, $18, $19, $20, $2, $21, $24 FROM moved RETURNING print`
 
 // Add keeps a sealed event behind the head it was sealed on, with what the floor shows
 // of the run then: one statement, one commit. It gives the digest of the event;
@@ -180,7 +181,7 @@ func (s *Store) Add(h RunHead, e run.Event, sent, sheet string, st run.Standing)
 	add := func(db *gorm.DB) error {
 		err := row(db, addSQL, e.Seq, e.Hash, stands.Sheet, stands.Sign, stands.Part, stands.Says, stands.Signed, stands.Touched,
 			stands.Due, stands.Resume, e.Run, h.Seq, h.Hash, e.ID, string(e.Kind), e.By, e.At, e.Received, string(e.Body), e.Prev,
-			sent, stands.Voids, stands.Cause).Scan(&print)
+			sent, stands.Voids, stands.Cause, e.Behind).Scan(&print)
 		switch {
 		case errors.Is(err, sql.ErrNoRows):
 			return ErrMoved

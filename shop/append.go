@@ -12,10 +12,22 @@ import (
 
 // Append admits an event after event number after. The error is a *fault.Fault, a
 // *postgres.Conflict, a *postgres.Twin, a *Refusal or postgres.ErrNotFound. An event
-// that is there already changes nothing.
+// that is there already changes nothing. e.Behind is how many of the events up to after its maker
+// had not heard of when it was made.
 func (s *Shop) Append(e run.Event, after int) (RunView, error) {
+	return s.AppendFrom(time.Time{}, e, after)
+}
+
+// AppendFrom does so for a device whose clock says clock just now, zero where it does not say.
+func (s *Shop) AppendFrom(clock time.Time, e run.Event, after int) (RunView, error) {
 	e.Received = s.Now().UTC().Truncate(time.Millisecond)
 	sent := e.Digest()
+	if !clock.IsZero() {
+		var err error
+		if e.At, err = run.SetRight(e.At, clock, e.Received); err != nil {
+			return RunView{}, err
+		}
+	}
 	o, err := s.openSince(e.Run, lately)
 	if err != nil {
 		return RunView{}, err
@@ -98,7 +110,7 @@ func (s *Shop) add(o *open, e run.Event, sent string, after int) error {
 // conflict is what e's sender had not seen: a whole chain has as many events as their numbers say.
 func (s *Shop) conflict(o *open, e run.Event, after int) error {
 	c := &postgres.Conflict{Missed: o.events[after:]}
-	if c.Clashes = run.Clashes(e, c.Missed); len(c.Clashes) > 0 {
+	if c.Clashes, c.Turned = o.state.Clashes(e, c.Missed); len(c.Clashes) > 0 {
 		c.Mine = e.Says()
 		if b, err := s.bench(*o, e.Kind == run.KindIdentified); err == nil {
 			if filled, err := run.Admit(b, o.state, e); err == nil { // with the names of what it speaks of

@@ -223,8 +223,8 @@ func TestACardMayBeRenamedAtAnyTime(t *testing.T) {
 	for _, server := range []*shop.Shop{s, shop.New(s.Store, s.Now)} {
 		after, err := server.Record("2026-11-avocet")
 		require.NoError(t, err)
-		assert.Equal(t, "shift inner, renamed", after.Heading.Cable)
-		after.Heading = before.Heading
+		assert.Equal(t, []string{"the cable is now: shift inner, renamed"}, after.Renamed, "beside what was signed, not instead")
+		after.Renamed = nil
 		assert.Equal(t, before, after)
 		_, err = server.Run("2026-11-avocet")
 		require.NoError(t, err)

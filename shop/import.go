@@ -142,7 +142,10 @@ func (s *Shop) importRun(files fs.FS, name string) error {
 		return fmt.Errorf("%s has no cable %q", m.Name, f.Cable)
 	}
 	l := &live{folded: true, state: run.Fold(nil, nil)}
-	b := run.Bench{Family: c.Family, Cable: c.Name}
+	b := run.Bench{Family: c.Family, Cable: c.Name, Called: run.Called{Machine: m.Name, Note: m.Note, Cable: c.Name, Owner: m.Owner}}
+	if b.Called.Place, err = s.Store.WorkshopName(); err != nil {
+		return err
+	}
 	if b.Sheets, err = s.Store.HeadsOf(c.Family, c.Name); err != nil {
 		return err
 	}

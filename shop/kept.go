@@ -18,11 +18,11 @@ type kept struct {
 	heads    *lru.Cache[string, aged[[]sheet.Head]]     // by family and cable
 	machines *lru.Cache[string, aged[workshop.Machine]] // by id
 	gauges   *lru.Cache[string, aged[[]run.Gauge]]      // there is one entry
+	name     *lru.Cache[string, aged[string]]           // of the workshop; there is one entry
 
 	benches *lru.Cache[string, *trouble.Bench] // by sheet and files of the workshop's own
 
 	hub     *hub
-	opening chan struct{} // photos being opened: each may take 200 MB for a moment
 	hashing chan struct{} // passwords being compared: each takes 64 MB for a moment
 }
 
@@ -47,9 +47,9 @@ func newKept() *kept {
 		heads:    must(lru.New[string, aged[[]sheet.Head]](sheetsKept)),
 		machines: must(lru.New[string, aged[workshop.Machine]](machinesKept)),
 		gauges:   must(lru.New[string, aged[[]run.Gauge]](1)),
+		name:     must(lru.New[string, aged[string]](1)),
 		benches:  must(lru.New[string, *trouble.Bench](benchesKept)),
 		hub:      newHub(),
-		opening:  make(chan struct{}, 1),
 		hashing:  make(chan struct{}, 2),
 	}
 }

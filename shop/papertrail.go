@@ -2,11 +2,12 @@ package shop
 
 import (
 	"archive/zip"
-	"bytes"
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
+	"errors"
 	"fmt"
+	"io"
 	"path"
 	"strings"
 	"time"
@@ -16,11 +17,19 @@ import (
 	"brankel/rigging/workshop"
 )
 
-// photosOf are the photos of a run's record as they are kept, by their SHA-256.
+// mostOnPaper is how many bytes of photos a record carries in full; further ones are printed from
+// their small twins, and say so.
+const mostOnPaper = 24 << 20
+
+// photosOf are the photos of a record by their SHA-256; lines says which are small.
 func (s *Shop) photosOf(id string, lines []run.PhotoLine) (map[string][]byte, error) {
-	out := map[string][]byte{}
-	for _, p := range lines {
+	out, left := map[string][]byte{}, mostOnPaper
+	for i, p := range lines {
 		raw, err := s.Store.Photo(id, p.SHA256)
+		if left -= len(raw); err == nil && left < 0 {
+			raw, err = s.Store.PhotoSmall(id, p.SHA256)
+			lines[i].Says += "; printed small, the whole is in the file of the run"
+		}
 		if err != nil {
 			return nil, err
 		}
@@ -29,61 +38,50 @@ func (s *Shop) photosOf(id string, lines []run.PhotoLine) (map[string][]byte, er
 	return out, nil
 }
 
-// RecordPDF is the record of a run on paper of a size, with its photos.
-func (s *Shop) RecordPDF(id, size string) ([]byte, error) {
+// RecordPDF writes the record of a run on paper of a size, with its photos.
+func (s *Shop) RecordPDF(id, size string, w io.Writer) error {
 	r, err := s.Record(id)
 	if err != nil {
-		return nil, err
+		return err
 	}
 	photos, err := s.photosOf(id, r.Photos)
 	if err != nil {
-		return nil, err
+		return err
 	}
-	return paper.PDF(r, photos, size)
+	return paper.PDF(r, photos, size, w)
 }
 
-// ReadingsCSV are the readings of a run as a table.
-func (s *Shop) ReadingsCSV(id string) ([]byte, error) {
+// ReadingsCSV writes the readings of a run as a table.
+func (s *Shop) ReadingsCSV(id string, w io.Writer) error {
 	o, err := s.open(id)
 	if err != nil {
-		return nil, err
+		return err
 	}
-	defer o.done()
-	return paper.CSV(run.Rows(o.state, o.events))
-}
-
-// Chain is a run as it leaves the house: its events with their chain, its sheet, its photos.
-func (s *Shop) Chain(id string) ([]byte, error) {
-	o, err := s.open(id)
-	if err != nil {
-		return nil, err
-	}
-	events, pinned, heading := o.events, o.state.Pinned, o.heading()
+	rows := run.Rows(o.state, o.events)
 	o.done()
-	var photos []run.PhotoFile
-	var voices []run.VoiceFile
-	there := map[string]bool{}
-	for _, e := range events { // those that were struck out too: the chain names them
-		what, sha := run.Beside(e)
-		if what == "" || there[sha] {
-			continue
-		}
-		there[sha] = true
-		if e.Kind == run.KindVoice {
-			raw, _, err := s.Store.Voice(id, sha)
-			if err != nil {
-				return nil, err
-			}
-			voices = append(voices, run.VoiceFile{SHA256: sha, Sound: raw})
-			continue
-		}
-		raw, err := s.Store.Photo(id, sha)
-		if err != nil {
-			return nil, err
-		}
-		photos = append(photos, run.PhotoFile{SHA256: sha, JPEG: raw})
+	return paper.CSV(rows, w)
+}
+
+// Chain writes a run as it leaves the house: its events with their chain, its sheet, its photos, one
+// after the other.
+func (s *Shop) Chain(id string, w io.Writer) error {
+	o, err := s.open(id)
+	if err != nil {
+		return err
 	}
-	return run.Export(heading, pinned, events, photos, voices), nil
+	h, err := s.heading(o)
+	events, state := o.events, o.state
+	o.done()
+	if err != nil {
+		return err
+	}
+	return run.Export(w, state.Headed(h), state.Pinned, events, func(of run.Event, sha string) (raw []byte, err error) {
+		if of.Kind == run.KindVoice {
+			raw, _, err = s.Store.Voice(id, sha)
+			return raw, err
+		}
+		return s.Store.Photo(id, sha)
+	})
 }
 
 // Card is what hangs at the machine.
@@ -134,65 +132,57 @@ type Bundle struct {
 	Files   map[string]string `json:"files"`
 }
 
-// Bundle is a machine's whole history as one zip: its card, and of every run the chain, the
-// record on paper and the readings as a table.
-func (s *Shop) Bundle(id, size string) ([]byte, error) {
+// Bundle writes a machine's whole history as one zip: its card, and of every run the chain, the
+// record on paper and the readings as a table, one after the other.
+func (s *Shop) Bundle(id, size string, to io.Writer) error {
 	m, err := s.Store.Machine(id)
 	if err != nil {
-		return nil, err
+		return err
 	}
 	runs, err := s.Store.RunsOf(id)
 	if err != nil {
-		return nil, err
-	}
-	var out bytes.Buffer
-	z := zip.NewWriter(&out)
-	list := Bundle{Format: BundleFormat, Machine: m.Name, Made: s.Now(), Files: map[string]string{}}
-	put := func(name string, raw []byte, err error) error {
-		if err != nil {
-			return fmt.Errorf("%s: %w", name, err)
-		}
-		sum := sha256.Sum256(raw)
-		list.Files[name] = hex.EncodeToString(sum[:])
-		w, err := z.CreateHeader(&zip.FileHeader{Name: name, Method: zip.Deflate, Modified: list.Made})
-		if err == nil {
-			_, err = w.Write(raw)
-		}
 		return err
 	}
-	card, err := json.MarshalIndent(struct {
+	z := zip.NewWriter(to)
+	list := Bundle{Format: BundleFormat, Machine: m.Name, Made: s.Now(), Files: map[string]string{}}
+	put := func(name string, write func(w io.Writer) error) error {
+		w, err := z.CreateHeader(&zip.FileHeader{Name: name, Method: zip.Deflate, Modified: list.Made})
+		if err != nil {
+			return err
+		}
+		sum := sha256.New()
+		if err := write(io.MultiWriter(w, sum)); err != nil {
+			return fmt.Errorf("%s: %w", name, err)
+		}
+		list.Files[name] = hex.EncodeToString(sum.Sum(nil))
+		return nil
+	}
+	asJSON := func(v any) func(w io.Writer) error {
+		return func(w io.Writer) error {
+			raw, err := json.MarshalIndent(v, "", "  ")
+			if err == nil {
+				_, err = w.Write(raw)
+			}
+			return err
+		}
+	}
+	err = put("machine.json", asJSON(struct {
 		Format string `json:"format"`
 		workshop.Machine
-	}{"brankel.machine/1", m}, "", "  ")
-	if err := put("machine.json", card, err); err != nil {
-		return nil, err
+	}{"brankel.machine/1", m}))
+	if err != nil {
+		return err
 	}
 	for _, r := range runs {
-		at := path.Join("runs", r.ID)
-		raw, err := s.Chain(r.ID)
-		if err := put(at+".json", raw, err); err != nil {
-			return nil, err
-		}
-		raw, err = s.RecordPDF(r.ID, size)
-		if err := put(at+".pdf", raw, err); err != nil {
-			return nil, err
-		}
-		raw, err = s.ReadingsCSV(r.ID)
-		if err := put(at+".csv", raw, err); err != nil {
-			return nil, err
+		for end, write := range map[string]func(w io.Writer) error{
+			".json": func(w io.Writer) error { return s.Chain(r.ID, w) },
+			".pdf":  func(w io.Writer) error { return s.RecordPDF(r.ID, size, w) },
+			".csv":  func(w io.Writer) error { return s.ReadingsCSV(r.ID, w) },
+		} {
+			if err := put(path.Join("runs", r.ID)+end, write); err != nil {
+				return err
+			}
 		}
 	}
-	raw, err := json.MarshalIndent(list, "", "  ")
-	if err != nil {
-		return nil, err
-	}
-	w, err := z.Create("bundle.json")
-	if err != nil {
-		return nil, err
-	}
-	if _, err := w.Write(raw); err != nil {
-		return nil, err
-	}
-	err = z.Close()
-	return out.Bytes(), err
+	return errors.Join(put("bundle.json", asJSON(list)), z.Close()) // the list does not name itself
 }

@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"crypto/sha256"
 	"encoding/hex"
 	"errors"
@@ -24,11 +25,12 @@ const mostPhotos = 60
 
 // AddPhoto keeps a photo of a run as it comes from a camera. The error is a *fault.Fault,
 // a *Refusal or postgres.ErrNotFound.
-func (s *Shop) AddPhoto(id string, raw []byte) (PhotoKept, error) {
+// It ends with ctx, whatever the photo is.
+func (s *Shop) AddPhoto(ctx context.Context, id string, raw []byte) (PhotoKept, error) {
 	if _, err := s.Store.RunHead(id); err != nil {
 		return PhotoKept{}, err
 	}
-	t, err := s.take(raw)
+	t, err := photo.Take(ctx, raw)
 	if err != nil {
 		return PhotoKept{}, err
 	}
@@ -39,13 +41,6 @@ func (s *Shop) AddPhoto(id string, raw []byte) (PhotoKept, error) {
 		return PhotoKept{}, fault.At("photo", "this run holds %d photos already: more go into another run", mostPhotos)
 	}
 	return PhotoKept{p.SHA256, p.Width, p.Height}, err
-}
-
-// take opens one photo at a time, whatever becomes of it.
-func (s *Shop) take(raw []byte) (photo.Taken, error) {
-	s.kept.opening <- struct{}{}
-	defer func() { <-s.kept.opening }()
-	return photo.Take(raw)
 }
 
 // Photo is a photo of a run as it is kept, or the small one beside it.

@@ -20,8 +20,12 @@ func (s *Shop) Route(d routing.Draft) (RouteView, run.Heading, error) {
 		if err != nil {
 			return v, h, err
 		}
-		h = o.heading()
+		h, err = s.heading(o)
+		h = o.state.Headed(h)
 		o.done()
+		if err != nil {
+			return v, h, err
+		}
 		v.About = h.Machine + " · " + h.Cable
 	}
 	v.View = routing.Work(d)

@@ -44,6 +44,9 @@ func (s *Shop) heads(o open) ([]sheet.Head, error) {
 // bench is what surrounds the run; the sheets are there when a serial is to be read.
 func (s *Shop) bench(o open, identify bool) (b run.Bench, err error) {
 	b = run.Bench{Family: o.cable.Family, Cable: o.cable.Name, Day: s.Now().Format(time.DateOnly)}
+	if b.Called, err = s.called(o); err != nil {
+		return b, err
+	}
 	if b.Gauges, err = fresh(s.kept.gauges, "", o.head.Floor, s.Store.Gauges); err != nil || !identify {
 		return b, err
 	}
@@ -206,11 +209,19 @@ func (s *Shop) Record(id string) (run.Record, error) {
 		return run.Record{}, err
 	}
 	defer o.done()
-	return run.MakeRecord(o.heading(), o.state, o.events, o.broken), nil
+	h, err := s.heading(o)
+	return run.MakeRecord(h, o.state, o.events, o.broken), err
 }
 
-func (o open) heading() run.Heading {
-	return run.Heading{Run: o.head.ID, Machine: o.machine.Name, Note: o.machine.Note, Cable: o.cable.Name, Opened: o.head.Opened}
+// called is what a run is done on, as the card has it now.
+func (s *Shop) called(o open) (run.Called, error) {
+	place, err := fresh(s.kept.name, "", o.head.Floor, s.Store.WorkshopName)
+	return run.Called{Machine: o.machine.Name, Note: o.machine.Note, Cable: o.cable.Name, Owner: o.machine.Owner, Place: place}, err
+}
+
+func (s *Shop) heading(o open) (run.Heading, error) {
+	called, err := s.called(o)
+	return run.Heading{Run: o.head.ID, Called: called, Opened: o.head.Opened}, err
 }
 
 // Order is what to order, ErrNotFound where the run argues for no repair.
@@ -224,7 +235,8 @@ func (s *Shop) Order(id string) (run.Heading, run.Order, error) {
 	if order == nil || o.broken != "" {
 		return run.Heading{}, run.Order{}, postgres.ErrNotFound
 	}
-	return o.heading(), *order, nil
+	h, err := s.heading(o)
+	return o.state.Headed(h), *order, err
 }
 
 // Rebuild works out anew what the floor shows of every run, and tells how many stood

@@ -39,10 +39,10 @@ func (s *server) benchRoutes() []route {
 			by(s.bench, workshop.Read),
 		on(post, "/api/v1/bench/{name}", "benchWork", "a sentence worked out, or what is missing or to be written "+
 			"otherwise").takes(BenchIn{}).gives(bench.Worked{}).
-			by(s.benchWork, workshop.Read),
+			by(s.benchWork, workshop.Read).costs(s.gates.reckons),
 		on(post, "/api/v1/bench/{name}/run", "benchRun", "a run of one setting on the figures of a sentence; the same id twice opens "+
 			"one").takes(shop.FromBench{}).gives(shop.RunView{}).
-			by(s.benchRun, workshop.Work),
+			by(s.benchRun, workshop.Work).costs(s.gates.reckons),
 		on(post, "/api/v1/thin-things", "keepThin", "keep a flat thing as a feeler").takes(ThinIn{}).gives(shop.BenchView{}).
 			by(s.keepThin, workshop.Work),
 		on(del, "/api/v1/thin-things/{name}", "dropThin", "forget a feeler").gives(shop.BenchView{}).

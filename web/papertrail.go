@@ -19,16 +19,16 @@ func (s *server) paperRoutes() []route {
 	get, post := http.MethodGet, http.MethodPost
 	return []route{
 		on(get, "/api/v1/runs/{run}/record.pdf", "recordPDF", "the record on paper, A4 or Letter").asks("paper").as("application/pdf").
-			by(s.recordPDF, workshop.Read),
+			by(s.recordPDF, workshop.Read).leaving(),
 		on(get, "/api/v1/runs/{run}/readings.csv", "readingsCSV", "the readings of a run as a table").as("text/csv").
-			by(s.readingsCSV, workshop.Read),
+			by(s.readingsCSV, workshop.Read).leaving(),
 		on(get, "/api/v1/runs/{run}/chain.json", "chain", "the events of a run with their chain, its sheet and its photos, to be proved by "+
 			"brankel verify FILE").as("application/json").
-			by(s.chain, workshop.Read),
+			by(s.chain, workshop.Read).leaving(),
 		on(get, "/api/v1/machines/{id}/card.pdf", "cardPDF", "the card that hangs at a machine").asks("paper").as("application/pdf").
-			by(s.cardPDF, workshop.Read),
+			by(s.cardPDF, workshop.Read).leaving(),
 		on(get, "/api/v1/machines/{id}/bundle.zip", "bundle", "a machine's whole history in one file").asks("paper").as("application/zip").
-			by(s.bundle, workshop.Read).within(time.Minute),
+			by(s.bundle, workshop.Read).leaving(),
 		on(post, "/api/v1/runs/{run}/photos", "addPhoto", "keep a photo: the body is a JPEG, PNG or WebP of up to 10 MB; a photo event then "+
 			"names it").gives(shop.PhotoKept{}).
 			by(s.addPhoto, workshop.Work).toGuests().upTo(photo.MostBytes + 1).within(time.Minute),
@@ -50,18 +50,18 @@ func (s *server) recordPDF(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	raw, err := s.in(c).RecordPDF(c.Param("run"), size)
-	return printed(c, "record-"+c.Param("run"), raw, err)
+	in, id := s.in(c), c.Param("run")
+	return s.leave(c, shown, "record-"+id+".pdf", "application/pdf", func(w io.Writer) error { return in.RecordPDF(id, size, w) })
 }
 
 func (s *server) readingsCSV(c *echo.Context) error {
-	raw, err := s.in(c).ReadingsCSV(c.Param("run"))
-	return saved(c, "readings-"+c.Param("run")+".csv", "text/csv; charset=utf-8", raw, err)
+	in, id := s.in(c), c.Param("run")
+	return s.leave(c, taken, "readings-"+id+".csv", "text/csv; charset=utf-8", func(w io.Writer) error { return in.ReadingsCSV(id, w) })
 }
 
 func (s *server) chain(c *echo.Context) error {
-	raw, err := s.in(c).Chain(c.Param("run"))
-	return saved(c, "chain-"+c.Param("run")+".json", "application/json", raw, err)
+	in, id := s.in(c), c.Param("run")
+	return s.leave(c, taken, "chain-"+id+".json", "application/json", func(w io.Writer) error { return in.Chain(id, w) })
 }
 
 func (s *server) cardPDF(c *echo.Context) error {
@@ -69,12 +69,14 @@ func (s *server) cardPDF(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	card, err := s.in(c).Card(c.Param("id"))
-	if err != nil {
-		return err
-	}
-	raw, err := paper.MachineCard(card, size)
-	return printed(c, "card-"+c.Param("id"), raw, err)
+	in, id := s.in(c), c.Param("id")
+	return s.leave(c, shown, "card-"+id+".pdf", "application/pdf", func(w io.Writer) error {
+		card, err := in.Card(id)
+		if err != nil {
+			return err
+		}
+		return paper.MachineCard(card, size, w)
+	})
 }
 
 func (s *server) bundle(c *echo.Context) error {
@@ -82,36 +84,32 @@ func (s *server) bundle(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	raw, err := s.in(c).Bundle(c.Param("id"), size)
-	return saved(c, "machine-"+c.Param("id")+".zip", "application/zip", raw, err)
+	in, id := s.in(c), c.Param("id")
+	return s.leave(c, taken, "machine-"+id+".zip", "application/zip", func(w io.Writer) error { return in.Bundle(id, size, w) })
 }
 
-// saved is an answer that a browser keeps as a file.
-func saved(c *echo.Context, name, mediaType string, raw []byte, err error) error {
-	if err != nil {
-		return err
-	}
-	c.Response().Header().Set("Content-Disposition", `attachment; filename="`+name+`"`)
-	return c.Blob(http.StatusOK, mediaType, raw)
-}
-
+// addPhoto has its place in the queue before it reads the photo, so that no more are held than may
+// wait.
 func (s *server) addPhoto(c *echo.Context) error {
-	raw, err := slowly(c)
+	place, err := queued(c, s.gates.photos)
 	if err != nil {
 		return err
 	}
-	out, err := s.in(c).AddPhoto(c.Param("run"), raw)
-	return answer(c, out, err)
-}
-
-// slowly reads a body that a phone may take a minute to send.
-func slowly(c *echo.Context) ([]byte, error) {
-	_ = http.NewResponseController(c.Response()).SetReadDeadline(time.Now().Add(time.Minute)) // not of a recorder in a test
-	return io.ReadAll(c.Request().Body)
+	defer place.Leave()
+	raw, err := io.ReadAll(c.Request().Body)
+	if err != nil {
+		return err
+	}
+	ctx := c.Request().Context()
+	if err := place.Enter(ctx); err != nil {
+		return busy(err)
+	}
+	out, err := s.in(c).AddPhoto(ctx, c.Param("run"), raw)
+	return answer(c, out, busy(err))
 }
 
 func (s *server) addVoice(c *echo.Context) error {
-	raw, err := slowly(c)
+	raw, err := io.ReadAll(c.Request().Body)
 	if err != nil {
 		return err
 	}

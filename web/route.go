@@ -5,6 +5,7 @@ import (
 
 	"github.com/labstack/echo/v5"
 
+	"brankel/gate"
 	"brankel/rigging/workshop"
 	"brankel/web/describe"
 )
@@ -20,6 +21,8 @@ type route struct {
 	time   time.Duration   // how long it may take; 0 for longest
 	guests bool            // open to the guests of its run too
 	flows  bool            // goes on for as long as it is read
+	leaves bool            // a file that is made whole, then sent as it is
+	gate   *gate.Gate      // the queue of what costs much, nil for none
 }
 
 // on begins the entry of a route; what follows says the rest of it.
@@ -37,6 +40,8 @@ func (r route) upTo(most int64) route        { r.body = most; return r }
 func (r route) within(t time.Duration) route { r.time = t; return r }
 func (r route) toGuests() route              { r.guests = true; return r }
 func (r route) flowing() route               { r.flows = true; return r }
+func (r route) leaving() route               { r.leaves = true; return r.within(2 * time.Minute) }
+func (r route) costs(g *gate.Gate) route     { r.gate = g; return r }
 
 // by serves the route to who may do what it needs.
 func (r route) by(handle echo.HandlerFunc, needs workshop.Action) route {

@@ -34,13 +34,19 @@ type RunIn struct {
 	Cable   string `json:"cable"`
 }
 
-// EventIn is an event that comes in, meant to follow event number After.
+// EventIn is an event that comes in, meant to follow event number After. Seen is the number of the
+// last event that its maker had heard of when it was made, After where it is left out: an entry that
+// was kept, or written on a second device meanwhile, says so, and tells of how things stood then. Clock
+// is what the clock of the device says as it sends; where it is there, a small error of that clock is
+// put right.
 type EventIn struct {
 	ID    string   `json:"id"`
 	After int      `json:"after"`
+	Seen  *int     `json:"seen,omitempty"`
 	Kind  run.Kind `json:"kind"`
 	By    string   `json:"by"` // the name of who is signed in
 	At    string   `json:"at" jsonschema:"format=date-time"`
+	Clock string   `json:"clock,omitempty" jsonschema:"format=date-time"`
 	Body  any      `json:"body"`
 }
 
@@ -107,18 +113,18 @@ func (s *server) routes() []route {
 				by(s.record, workshop.Read),
 			on(get, "/api/v1/runs/{run}/order.pdf", "orderPDF", "what to order, where the run argues for a "+
 				"repair").asks("paper").as("application/pdf").
-				by(s.orderPDF, workshop.Read),
+				by(s.orderPDF, workshop.Read).leaving(),
 			on(post, "/api/v1/whatif", "whatIf", "what a rig would show, set and worn otherwise: of a sheet, of a run as it was "+
 				"read last, or of a family in its usual proportions").takes(shop.WhatIf{}).gives(shop.WhatIfView{}).
-				by(s.whatIf, workshop.Read),
+				by(s.whatIf, workshop.Read).costs(s.gates.reckons),
 			on(get, "/api/v1/calc", "calcs", "the calculations").gives([]CalcName{}).
 				openTo(s.calcs),
 			on(post, "/api/v1/calc/{name}", "calc", "one calculation; its fields are those of brankel "+
 				"calc").takes(map[string]any{}).gives(map[string]any{}).
-				openTo(s.calc),
+				openTo(s.calc).costs(s.gates.open),
 			on(post, "/api/v1/rig/answer", "rigAnswer", "what a rig shows, as it is set and worn, where its control stands").
 				takes(RigQuestion{}).gives(rig.Answer{}).
-				openTo(s.rigAnswer),
+				openTo(s.rigAnswer).costs(s.gates.open),
 			on(get, "/api/v1/rig.schema.json", "rigSchema", "the JSON Schema of the rig").as("application/schema+json").
 				openTo(s.rigSchema),
 			on(get, "/api/v1/sheets", "sheets", "the newest revision of each rig sheet, a page after a number").asks("after").gives([]SheetLine{}).
@@ -209,10 +215,22 @@ func (s *server) appendEvent(c *echo.Context) error {
 		return err
 	}
 	e := run.Event{ID: in.ID, Run: c.Param("run"), Kind: in.Kind, By: in.By, At: at.UTC().Truncate(time.Millisecond), Body: body}
+	if in.Seen != nil {
+		if *in.Seen < 0 || *in.Seen > in.After {
+			return fault.At("seen", "write the number of the last event its maker had seen, at most that of after")
+		}
+		e.Behind = in.After - *in.Seen
+	}
+	var clock time.Time
+	if in.Clock != "" {
+		if clock, err = time.Parse(time.RFC3339Nano, in.Clock); err != nil {
+			return fault.At("clock", "write what the clock of the device says, such as 2026-11-24T09:30:00Z, or leave it out")
+		}
+	}
 	if err := s.in(c).MayAppend(who, e); err != nil {
 		return err
 	}
-	out, err := s.in(c).Append(e, in.After)
+	out, err := s.in(c).AppendFrom(clock, e, in.After)
 	var conflict *postgres.Conflict
 	if errors.As(err, &conflict) {
 		if view, err2 := s.in(c).Run(e.Run); err2 == nil {
@@ -263,8 +281,7 @@ func (s *server) orderPDF(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	raw, err := paper.Order(h, o, size)
-	return printed(c, "order-"+h.Run, raw, err)
+	return s.leave(c, shown, "order-"+h.Run+".pdf", "application/pdf", func(w io.Writer) error { return paper.Order(h, o, size, w) })
 }
 
 // paperSize is the size asked for, the usual one where none is.
@@ -274,14 +291,6 @@ func paperSize(c *echo.Context) (string, error) {
 		return "", fault.At("paper", "choose %s", strings.Join(paper.Sizes, " or "))
 	}
 	return size, nil
-}
-
-func printed(c *echo.Context, name string, raw []byte, err error) error {
-	if err != nil {
-		return err
-	}
-	c.Response().Header().Set("Content-Disposition", `inline; filename="`+name+`.pdf"`)
-	return c.Blob(http.StatusOK, "application/pdf", raw)
 }
 
 func (s *server) whatIf(c *echo.Context) error {

@@ -1,6 +1,7 @@
 package web
 
 import (
+	"io"
 	"net/http"
 
 	"github.com/labstack/echo/v5"
@@ -17,10 +18,10 @@ func (s *server) pathRoutes() []route {
 	return []route{
 		on(http.MethodPost, "/api/v1/route", "route", "a cable's path laid out: what its bends cost, what it passes, the length to "+
 			"order; nothing is kept").takes(routing.Draft{}).gives(shop.RouteView{}).
-			by(s.path, workshop.Read),
+			by(s.path, workshop.Read).costs(s.gates.reckons),
 		on(http.MethodGet, "/api/v1/route.pdf", "routePDF", "the order slip of a path, A4 or Letter; draft is the JSON that was "+
 			"posted").asks("draft", "paper").as("application/pdf").
-			by(s.pathPDF, workshop.Read),
+			by(s.pathPDF, workshop.Read).leaving(),
 	}
 }
 
@@ -52,6 +53,5 @@ func (s *server) pathPDF(c *echo.Context) error {
 	if !v.Ready {
 		return fault.At("draft.pieces", "lay out the path first: at least one piece with its length")
 	}
-	raw, err := paper.Routing(h, v.View, size)
-	return printed(c, "order-"+h.Run, raw, err)
+	return s.leave(c, shown, "order-"+h.Run+".pdf", "application/pdf", func(w io.Writer) error { return paper.Routing(h, v.View, size, w) })
 }

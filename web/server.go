@@ -30,6 +30,7 @@ type server struct {
 	idle     time.Duration // after so long without a touch a device is locked
 	url      string        // where other devices find this server, "" for where they find it now
 	streams  streams
+	gates    gates
 	ending   <-chan struct{}
 }
 
@@ -72,7 +73,7 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 		o.Idle = 15 * time.Minute
 	}
 	srv := &server{shop: s, ui: ui, index: string(index), log: log, sessions: sessions, idle: o.Idle, url: o.URL,
-		streams: streams{of: map[string]int{}}, ending: o.Ending}
+		streams: streams{of: map[string]int{}}, gates: newGates(), ending: o.Ending}
 	e := echo.New()
 	e.Logger = log
 	e.HTTPErrorHandler = srv.fail
@@ -90,7 +91,10 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 		path := strings.NewReplacer("{", ":", "}", "").Replace(r.Path)
 		around := []echo.MiddlewareFunc{}
 		if !r.flows {
-			around = append(around, inTime(cmp.Or(r.time, longest)), packed)
+			around = append(around, inTime(cmp.Or(r.time, longest)))
+		}
+		if !r.flows && !r.leaves { // packing would take the length away
+			around = append(around, packed)
 		}
 		if r.slow {
 			around = append(around, slow)
@@ -117,6 +121,7 @@ func inTime(most time.Duration) echo.MiddlewareFunc {
 		return func(c *echo.Context) error {
 			ctx, cancel := context.WithTimeout(c.Request().Context(), most)
 			defer cancel()
+			writeBy(c.Response(), most+patience)
 			c.SetRequest(c.Request().WithContext(ctx))
 			return next(c)
 		}
@@ -154,16 +159,6 @@ type bodiless struct{ http.ResponseWriter }
 func (b bodiless) Write(p []byte) (int, error) { return len(p), nil }
 
 func (b bodiless) Unwrap() http.ResponseWriter { return b.ResponseWriter }
-
-func limit(most int64) echo.MiddlewareFunc {
-	return func(next echo.HandlerFunc) echo.HandlerFunc {
-		return func(c *echo.Context) error {
-			r := c.Request()
-			r.Body = http.MaxBytesReader(c.Response(), r.Body, most)
-			return next(c)
-		}
-	}
-}
 
 const nonceKey = "nonce"
 

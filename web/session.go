@@ -132,8 +132,9 @@ const accountKey = "account"
 
 // guard lets through who may do what the route needs; "" needs nobody.
 func (s *server) guard(r route) echo.HandlerFunc {
+	handle := costing(r.gate, r.handle)
 	if r.needs == "" {
-		return r.handle
+		return handle
 	}
 	return func(c *echo.Context) error {
 		who, err := s.actor(c.Request().Context())
@@ -154,7 +155,7 @@ func (s *server) guard(r route) echo.HandlerFunc {
 			s.seen(c)
 		}
 		c.Set(accountKey, who.Account)
-		return r.handle(c)
+		return handle(c)
 	}
 }
 

@@ -32,7 +32,7 @@ func (s *server) sheetRoutes() []route {
 		on(get, "/api/v1/library", "library", "every sheet on the axis of its numbers").gives(shop.Library{}).
 			by(s.library, workshop.Read),
 		on(get, "/api/v1/sheets/{hash}/page", "sheetPage", "a sheet as it is read").gives(shop.SheetPage{}).
-			by(s.sheetPage, workshop.Read),
+			by(s.sheetPage, workshop.Read).costs(s.gates.reckons),
 		on(get, "/api/v1/sheets/{hash}/uses", "sheetUses", "the cables on the floor that may be worked by a sheet").gives([]shop.SheetUse{}).
 			by(s.sheetUses, workshop.Read),
 		on(post, "/api/v1/sheets", "keepSheet", "keep a sheet or a new revision; refused with every "+
@@ -40,9 +40,9 @@ func (s *server) sheetRoutes() []route {
 			by(s.keepSheet, workshop.Manage).atLarge(),
 		on(post, "/api/v1/drafts", "newSheet", "a draft from a family, a similar sheet, or for the next "+
 			"revision").takes(SheetNew{}).gives(sheet.Sheet{}).
-			by(s.newSheet, workshop.Manage),
+			by(s.newSheet, workshop.Manage).costs(s.gates.reckons),
 		on(post, "/api/v1/drafts/check", "checkSheet", "what is wrong with a draft, and how it looks").takes(SheetIn{}).gives(shop.Draft{}).
-			by(s.checkSheet, workshop.Manage).atLarge(),
+			by(s.checkSheet, workshop.Manage).costs(s.gates.reckons).atLarge(),
 	}
 }
 

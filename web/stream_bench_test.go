@@ -128,7 +128,7 @@ func BenchmarkRecordPDF(b *testing.B) {
 	fill := func(photos int) string {
 		id, seq := w.safe()
 		for n := range photos {
-			kept, err := w.shop.AddPhoto(id, photoOf(b, n))
+			kept, err := w.shop.AddPhoto(b.Context(), id, photoOf(b, n))
 			require.NoError(b, err)
 			w.post(id, seq, string(run.KindPhoto), `{"sha256":"`+kept.SHA256+`","stage":""}`)
 			seq++

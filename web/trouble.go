@@ -25,16 +25,16 @@ func (s *server) troubleRoutes() []route {
 	return []route{
 		on(post, "/api/v1/trouble", "trouble", "what could be wrong, and the next thing to look at; as brankel trouble").
 			takes(trouble.Asked{}).gives(trouble.Answer{}).
-			openTo(s.trouble),
+			openTo(s.trouble).costs(s.gates.open),
 		on(post, "/api/v1/trouble/ask", "askTrouble", "the same with the workshop's own numbers and files, of a sheet by its hash or of a run, "+
 			"with the picture").takes(shop.TroubleAsked{}).gives(shop.TroubleView{}).
-			by(s.askTrouble, workshop.Read),
+			by(s.askTrouble, workshop.Read).costs(s.gates.reckons),
 		on(get, "/api/v1/trouble/begin", "beginTrouble", "what is known of a family, a sheet or the cable of a run: symptoms, causes, tests").
 			asks("family", "sheet", "run", "machine", "cable").gives(shop.TroubleBegin{}).
-			by(s.beginTrouble, workshop.Read),
+			by(s.beginTrouble, workshop.Read).costs(s.gates.reckons),
 		on(get, "/api/v1/trouble/match", "matchTrouble", "the symptoms that words may mean").
 			asks("family", "sheet", "run", "machine", "cable", "text").gives([]trouble.Match{}).
-			by(s.matchTrouble, workshop.Read),
+			by(s.matchTrouble, workshop.Read).costs(s.gates.reckons),
 		on(get, "/api/v1/trouble/odds/{family}", "troubleOdds", "how usual causes are said to be, against the workshop's signed runs").
 			gives(shop.TroubleOdds{}).
 			by(s.troubleOdds, workshop.Read),

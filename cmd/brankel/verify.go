@@ -2,7 +2,6 @@ package main
 
 import (
 	"archive/zip"
-	"bytes"
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
@@ -29,78 +28,85 @@ func verify(s *shop.Shop) error {
 }
 
 // verifyFile proves what left the house: the chain of a run, or a machine's bundle. It needs no
-// database.
+// database, and no more memory than one part of it takes.
 func verifyFile(name string) error {
-	raw, err := os.ReadFile(name)
+	f, err := os.Open(name)
 	if err != nil {
 		return err
 	}
-	if bytes.HasPrefix(raw, []byte("PK")) {
-		return verifyBundle(raw)
+	defer f.Close()
+	var begins [2]byte
+	if _, err := f.ReadAt(begins[:], 0); err == nil && string(begins[:]) == "PK" {
+		return verifyBundle(f)
 	}
-	return verifyChain(raw)
-}
-
-func verifyChain(raw []byte) error {
-	p, err := chain.Prove(raw)
+	p, err := chain.Prove(func() (io.ReadCloser, error) { return os.Open(name) })
 	if err != nil {
 		return err
 	}
-	fmt.Printf("%s (run %s): %d events, %d photos, the chain is whole\n", p.Says, p.Run, p.Events, p.Photos)
-	if p.Signed != "" {
-		fmt.Printf("signed by %s\n", p.Signed)
-	} else {
-		fmt.Println("not signed")
+	fmt.Printf("%s (run %s): %d events, %d photos, the chain is whole\n%s\n", p.Says, p.Run, p.Events, p.Photos, p.Stands)
+	if !p.Bound {
+		fmt.Println("The names of machine and cable are those of its card when the file was made: only a signature makes them part of the chain.")
 	}
 	fmt.Printf("hash of its last event: %s\nCompare it with the one on the paper: it shows that this is that run.\n", p.Hash)
 	return nil
 }
 
-// mostUnpacked is the most one file of a bundle may unpack to.
-const mostUnpacked = 256 << 20
+// What a bundle may unpack to: a file of it, its list, and all together.
+const (
+	mostUnpacked = 256 << 20
+	mostList     = 8 << 20
+	mostInAll    = 4 << 30
+)
 
-// verifyBundle proves every file that the list of a bundle names, and the chain of every run.
-func verifyBundle(raw []byte) error {
-	z, err := zip.NewReader(bytes.NewReader(raw), int64(len(raw)))
+// verifyBundle proves every file that the list of a bundle names, and the chain of every run, one
+// after the other.
+func verifyBundle(f *os.File) error {
+	info, err := f.Stat()
+	if err != nil {
+		return err
+	}
+	z, err := zip.NewReader(f, info.Size())
 	if err != nil {
 		return fmt.Errorf("this zip is torn: %w", err)
 	}
-	files := map[string][]byte{}
+	list, err := listOf(z)
+	if err != nil {
+		return err
+	}
 	var broken []error
-	for _, f := range z.File {
-		body, err := unpack(f)
-		if err != nil {
-			broken = append(broken, fmt.Errorf("%s: %w", f.Name, err))
+	tell := func(name, what string) { broken = append(broken, fmt.Errorf("%s: %s", name, what)) }
+	missing, runs, all := maps.Clone(list.Files), 0, int64(0)
+	for _, one := range z.File {
+		want, listed := missing[one.Name]
+		delete(missing, one.Name)
+		if one.Name == listName {
 			continue
 		}
-		files[f.Name] = body
-	}
-	var list shop.Bundle
-	if err := json.Unmarshal(files["bundle.json"], &list); err != nil || list.Format != shop.BundleFormat {
-		return errors.Join(append(broken, fmt.Errorf("this is no bundle of the format %s", shop.BundleFormat))...)
-	}
-	delete(files, "bundle.json")
-	runs := 0
-	for _, name := range slices.Sorted(maps.Keys(list.Files)) {
-		body, there := files[name]
-		delete(files, name)
-		sum := sha256.Sum256(body)
-		switch {
-		case !there:
-			broken = append(broken, fmt.Errorf("%s: it is missing", name))
-		case hex.EncodeToString(sum[:]) != list.Files[name]:
-			broken = append(broken, fmt.Errorf("%s: it was changed", name))
+		if !listed {
+			tell(one.Name, "it stands in no list, or twice")
+			continue
 		}
-		if !there || !strings.HasPrefix(name, "runs/") || !strings.HasSuffix(name, ".json") {
+		sum, size, err := summed(one)
+		if all += size; all > mostInAll {
+			return fmt.Errorf("it unpacks to more than %d GB", mostInAll>>30)
+		}
+		switch {
+		case err != nil:
+			tell(one.Name, err.Error())
+			continue
+		case sum != want:
+			tell(one.Name, "it was changed")
+		}
+		if !strings.HasPrefix(one.Name, "runs/") || !strings.HasSuffix(one.Name, ".json") {
 			continue
 		}
 		runs++
-		if _, err := chain.Prove(body); err != nil {
-			broken = append(broken, fmt.Errorf("%s: %w", name, err))
+		if _, err := chain.Prove(one.Open); err != nil {
+			tell(one.Name, err.Error())
 		}
 	}
-	for _, name := range slices.Sorted(maps.Keys(files)) {
-		broken = append(broken, fmt.Errorf("%s: it stands in no list", name))
+	for _, name := range slices.Sorted(maps.Keys(missing)) {
+		tell(name, "it is missing")
 	}
 	if len(broken) > 0 {
 		return errors.Join(broken...)
@@ -109,15 +115,32 @@ func verifyBundle(raw []byte) error {
 	return nil
 }
 
-func unpack(f *zip.File) ([]byte, error) {
+const listName = "bundle.json"
+
+// listOf is the list of a bundle.
+func listOf(z *zip.Reader) (list shop.Bundle, err error) {
+	f, err := z.Open(listName)
+	if err == nil {
+		defer f.Close()
+		err = json.NewDecoder(io.LimitReader(f, mostList)).Decode(&list)
+	}
+	if err != nil || list.Format != shop.BundleFormat {
+		return list, fmt.Errorf("this is no bundle of the format %s", shop.BundleFormat)
+	}
+	return list, nil
+}
+
+// summed is the SHA-256 of a file of a zip, and its size.
+func summed(f *zip.File) (sum string, size int64, err error) {
 	r, err := f.Open()
 	if err != nil {
-		return nil, err
+		return "", 0, err
 	}
 	defer r.Close()
-	body, err := io.ReadAll(io.LimitReader(r, mostUnpacked+1))
-	if err == nil && len(body) > mostUnpacked {
+	h := sha256.New()
+	size, err = io.Copy(h, io.LimitReader(r, mostUnpacked+1))
+	if err == nil && size > mostUnpacked {
 		err = fmt.Errorf("it unpacks to more than %d MB", mostUnpacked>>20)
 	}
-	return body, err
+	return hex.EncodeToString(h.Sum(nil)), size, err
 }

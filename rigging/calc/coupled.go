@@ -109,6 +109,10 @@ func Coupled(in CoupledInput) (CoupledOutput, error) {
 		least := s.LeastWorst()
 		moves = s.Fewest(least + tie + least*1e-12)
 	}
+	if s.Spent() {
+		return CoupledOutput{}, fault.At("adjusters", "this would take too long to search: leave out readings that lie well inside, "+
+			"or adjusters that stay, or write a coarser step")
+	}
 	if moves == nil {
 		return CoupledOutput{}, fault.At("influence", "these numbers are too large or too small to work with: check their units")
 	}

@@ -7,9 +7,9 @@ import (
 )
 
 // fewRows is up to how many rows the outermost adjuster has conditions of its own,
-// mostRows how many a level keeps. Leaving some out lets more branches be entered and
-// changes no answer.
-const fewRows, mostRows = 60, 1000
+// mostRows how many a level keeps, mostMade from when on no more are made for it. Leaving
+// some out lets more branches be entered and changes no answer.
+const fewRows, mostRows, mostMade = 60, 1000, 100_000
 
 // fewer leaves out rows that every setting in the ranges meets and puts rows of one
 // direction together; it asks that no row has a scale.
@@ -53,9 +53,22 @@ func (s *Search) tightest(rows []row) []row {
 	if len(rows) <= mostRows {
 		return rows
 	}
-	loose := func(r row) float64 { least, most := s.reach(r); return r.fixed / (most - least) }
-	slices.SortFunc(rows, func(a, b row) int { return cmp.Compare(loose(a), loose(b)) })
-	return rows[:mostRows]
+	s.work += len(rows) * s.n
+	type held struct {
+		loose float64
+		row   int
+	}
+	by := make([]held, len(rows))
+	for i, r := range rows {
+		least, most := s.reach(r)
+		by[i] = held{(r.fixed + r.scale*s.worst) / (most - least), i}
+	}
+	slices.SortFunc(by, func(a, b held) int { return cmp.Or(cmp.Compare(a.loose, b.loose), cmp.Compare(a.row, b.row)) })
+	out := make([]row, mostRows)
+	for i := range out {
+		out[i] = rows[by[i].row]
+	}
+	return out
 }
 
 // reach is the least and the greatest that stands between the bars of a row.

@@ -21,6 +21,10 @@ const (
 // Axis is one adjuster: whole steps of Step, from Low to High of them.
 type Axis struct{ Step, Low, High float64 }
 
+// MostWork is how much one search may do, counted in rows looked at: about half a second's. What a
+// workshop asks needs a thousandth of it; only figures made to be slow need more.
+const MostWork = 30_000_000
+
 // Row is a reading in half bands: At is how far it lies from the middle of its band
 // now, By what one turn of each adjuster adds. Hard is a condition that must be met and
 // strains nothing.
@@ -55,11 +59,19 @@ type Search struct {
 	rows      [Most][]row
 	base      [Most][]float64 // rows[level] with the levels before filled in
 
+	work  int // rows looked at so far
 	x     [Most]float64
 	worst float64 // the strain allowed
 	found []float64
 	total float64 // Σ|x| of found
 }
+
+// Spent tells that the search gave up because it would have taken too long: what it gave then is no
+// answer.
+func (s *Search) Spent() bool { return s.work > MostWork }
+
+// Work is how many rows were looked at.
+func (s *Search) Work() int { return s.work }
 
 // New prepares a search over at most Most axes.
 func New(axes []Axis, rows []Row) *Search {
@@ -107,7 +119,7 @@ func (s *Search) prepare(worst float64, settled bool) {
 		case settled:
 			rows = s.fewer(s.eliminate(level))
 		default:
-			rows = s.eliminate(level)
+			rows = s.tightest(s.eliminate(level))
 		}
 	}
 }
@@ -122,6 +134,9 @@ func (s *Search) eliminate(level int) (out []row) {
 		if a.by[level] == 0 {
 			out = append(out, a)
 			continue
+		}
+		if s.work += i; s.Spent() || len(out) > mostMade {
+			return out
 		}
 		for _, b := range rows[:i] {
 			if b.by[level] == 0 {
@@ -190,7 +205,7 @@ func (s *Search) walk(level int, show func(strain float64)) {
 	}
 	// from the smallest turn outward, so that a good setting is known early
 	start := math.Min(math.Max(0, low), high)
-	for d := 0.0; start-d >= low || start+d <= high; d++ {
+	for d := 0.0; (start-d >= low || start+d <= high) && !s.Spent(); d++ {
 		if start+d <= high {
 			s.try(level, start+d, show)
 		}
@@ -219,6 +234,9 @@ func (s *Search) turned(level int) (sum float64) {
 func (s *Search) span(level int) (low, high float64) {
 	low, high = s.low[level], s.high[level]
 	base := s.base[level]
+	if s.work += len(base) + 1; s.Spent() {
+		return 1, 0
+	}
 	for i := range s.rows[level] {
 		r := &s.rows[level][i]
 		p := r.at
@@ -251,6 +269,9 @@ func (s *Search) leaf(low, high float64, show func(strain float64)) {
 	for k := low; k <= high; k++ {
 		if s.turned(last-1)+math.Abs(k*s.step[last]) > s.total+tie {
 			continue
+		}
+		if s.work += len(s.readings); s.Spent() {
+			return
 		}
 		s.x[last] = k * s.step[last]
 		if strain := s.strain(); strain <= s.worst+slack {

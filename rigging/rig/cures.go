@@ -37,8 +37,8 @@ func (c Cure) Words() string {
 var farOff = []float64{0.01, 0.03, 0.08, 0.2, 0.4, 0.8, 1.5}
 
 // cures tries every figure alone, farther and farther from what it is, and then finds
-// the nearest value that serves within a thousandth.
-func (m *Model) cures(limits []Limit, ranges []Range) (out []Cure, err error) {
+// the nearest value that serves within a thousandth, as long as there is work left to do.
+func (m *Model) cures(limits []Limit, ranges []Range, work *int) (out []Cure) {
 	for _, f := range m.Figures() {
 		size := math.Abs(f.Value)
 		if size < slack {
@@ -53,6 +53,7 @@ func (m *Model) cures(limits []Limit, ranges []Range) (out []Cure, err error) {
 			if err != nil {
 				return false
 			}
+			s.work = work
 			s.solve()
 			return s.found
 		}
@@ -85,7 +86,7 @@ func (m *Model) cures(limits []Limit, ranges []Range) (out []Cure, err error) {
 		}
 	}
 	slices.SortStableFunc(out, func(a, b Cure) int { return cmp.Compare(a.change(), b.change()) })
-	return out, nil
+	return out
 }
 
 // change is how much of itself a figure changes.

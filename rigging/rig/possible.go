@@ -38,7 +38,14 @@ type search struct {
 	total   float64
 	found   bool
 	scratch spot
+	work    *int // done so far for the question, in rows of lattice
 }
+
+// mostWork is how much one question may cost, asking a rig once askWork of it: a few seconds. What
+// a workshop asks needs a tenth of it.
+const mostWork, askWork = 4 * lattice.MostWork, 200
+
+func (s *search) spent() bool { return *s.work > mostWork }
 
 // Possible finds the least turning, in whole steps within the ranges, that meets every
 // limit: exactly, and without knowing the family. Another place of a quadrant counts as
@@ -49,12 +56,16 @@ func (m *Model) Possible(limits []Limit, ranges []Range) (Plan, error) {
 	if err != nil {
 		return Plan{}, err
 	}
-	if s.solve(); s.found {
+	s.solve()
+	switch {
+	case s.spent():
+		return Plan{}, fault.At("ranges", "this would take too long to search: leave out adjusters that stay, or write a coarser step")
+	case s.found:
 		return s.plan(), nil
 	}
 	p := Plan{Contradict: s.contradiction()}
-	p.Cures, err = m.cures(limits, ranges)
-	return p, err
+	p.Cures = m.cures(limits, ranges, s.work)
+	return p, nil
 }
 
 func (m *Model) newSearch(limits []Limit, ranges []Range) (*search, error) {
@@ -62,7 +73,7 @@ func (m *Model) newSearch(limits []Limit, ranges []Range) (*search, error) {
 	if err != nil {
 		return nil, err
 	}
-	s := &search{m: m, gauges: gauges, ranges: ranges, settings: slices.Clone(m.settings)}
+	s := &search{m: m, gauges: gauges, ranges: ranges, settings: slices.Clone(m.settings), work: new(int)}
 	for i, r := range ranges {
 		at := "ranges[" + itoa(i) + "]"
 		k := m.index(r.Adjuster)
@@ -98,6 +109,9 @@ func (s *search) solve() {
 
 // choose tries the places of the ranges from i on.
 func (s *search) choose(i int, changed float64) {
+	if s.spent() {
+		return
+	}
 	for i < len(s.ranges) && (s.m.works.adjusters[s.index[i]].Places == 0 || s.m.seized[s.index[i]]) {
 		i++
 	}
@@ -136,6 +150,7 @@ func (s *search) turn(changed float64) {
 // asking asks the model for a limit, traced.
 func (s *search) asking(g *gauge) asking {
 	return func(turns []float64, forced []bool) (*spot, float64, bool) {
+		*s.work += askWork
 		here := &s.scratch
 		*here = spot{e: s.stand(turns), at: g.at.place, traced: true, forced: forced, made: here.made[:0], margins: here.margins[:0]}
 		if g.read != nil {
@@ -156,8 +171,12 @@ func (s *search) stand(turns []float64) []float64 {
 
 // assign takes one piece of each limit after the other, as long as they leave room.
 func (s *search) assign(falls [][]piece, bounds []bound, room box, changed float64) {
+	if s.spent() {
+		return
+	}
 	if len(falls) > 0 {
 		for _, p := range falls[0] {
+			*s.work += askWork
 			all := append(slices.Clip(bounds), p...)
 			if narrower, any := room.narrowed(all, s.ranges, s.turned); any {
 				s.assign(falls[1:], all, narrower, changed)
@@ -184,13 +203,18 @@ func (s *search) assign(falls [][]piece, bounds []bound, room box, changed float
 		search.Below = s.total - changed
 	}
 	search.Accept = s.meets
-	if turns := search.Fewest(1); turns != nil {
+	turns := search.Fewest(1)
+	if *s.work += search.Work(); search.Spent() {
+		*s.work = mostWork + 1 // what it gave is no answer
+	}
+	if turns != nil {
 		s.take(turns, changed)
 	}
 }
 
 // meets asks the model itself.
 func (s *search) meets(turns []float64) bool {
+	*s.work += askWork
 	here := spot{e: s.stand(turns)}
 	for k := range s.gauges {
 		if !s.gauges[k].good(&here) {
@@ -235,7 +259,7 @@ func (s *search) contradiction() (out []int) {
 		for _, k := range without {
 			s.gauges = append(s.gauges, all[k])
 		}
-		if s.solve(); !s.found {
+		if s.solve(); !s.found && !s.spent() {
 			out = without
 		}
 	}

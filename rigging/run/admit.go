@@ -25,6 +25,7 @@ type Bench struct {
 	Photo   *[2]int // width and height of the photo that an event names, nil when it is not kept
 	Amends  *Event  // the entry that an event amends
 	Holding string  // who holds the control just now, by the device of their own
+	Called  Called  // what the run is done on, by the names of today
 	Opens   bool    // the shop itself opens a run from the Bench: nobody else brings figures
 }
 
@@ -62,13 +63,28 @@ func Admit(b Bench, st State, e Event) (Event, error) {
 	case st.Signed != nil && !k.signed:
 		return e, fault.At("kind", "this run is signed: open a new one for more work; a loaded proof or a note can still be added")
 	}
-	b.Day = e.At.Format(time.DateOnly)
+	b.Day = e.Counts().Format(time.DateOnly)
 	body, err := k.admit(Incoming{b, st, e}, e.Body)
 	if err != nil {
 		return e, err
 	}
 	e.Body, err = json.Marshal(body)
 	return e, err
+}
+
+// SetRight is the time that a device said, with the error of its clock taken out: clock is what it
+// said as the device sent, received when that came in. An error of more than clockAhead is no drift:
+// it is a *fault.Fault.
+func SetRight(at, clock, received time.Time) (time.Time, error) {
+	off := received.Sub(clock)
+	if off > clockAhead || off < -clockAhead {
+		way := "behind"
+		if off < 0 {
+			way = "ahead"
+		}
+		return at, fault.At("at", "the clock of this device is %d minutes %s: set it, then send this again", int(off.Abs().Minutes()), way)
+	}
+	return at.Add(off).UTC().Truncate(time.Millisecond), nil
 }
 
 // checkClock bounds how far the time said and the time of receipt may lie apart.
@@ -228,5 +244,5 @@ func admitSigned(in Incoming, s Signed) (Signed, error) {
 		return s, fault.At("body.cause", "choose one of the causes that are known, or %q", AdjustmentOnly)
 	}
 	// whoever is signed in signs, whatever name came along
-	return Signed{Name: in.Event.By, Statement: signedFor, Cause: s.Cause, CauseSays: in.Cause}, nil
+	return Signed{Name: in.Event.By, Statement: signedFor, Called: in.Called, Cause: s.Cause, CauseSays: in.Cause}, nil
 }

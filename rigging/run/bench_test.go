@@ -21,6 +21,9 @@ type rig struct {
 	bench  Bench
 	sheets []*sheet.Sheet
 	events []Event
+
+	back   time.Duration // how long before it came in the next entry was made
+	behind int           // how many of the last events its maker had not heard of
 }
 
 func newRig(t testing.TB) *rig {
@@ -67,6 +70,8 @@ func (r *rig) tryBy(who string, kind Kind, body any) error {
 	n := len(r.events)
 	e := Event{ID: fmt.Sprintf("e%d", n+1), Run: "r", Seq: n + 1, Kind: kind, By: who, Body: raw,
 		At: time.Date(2026, 11, 24, 9, n, 0, 0, time.UTC), Received: time.Date(2026, 11, 24, 9, n, 1, 0, time.UTC)}
+	e.At, e.Behind = e.At.Add(-r.back), r.behind
+	r.back, r.behind = 0, 0
 	e, err = Admit(r.bench, r.state(), e)
 	if err != nil {
 		return err
@@ -77,6 +82,13 @@ func (r *rig) tryBy(who string, kind Kind, body any) error {
 	}
 	r.events = append(r.events, e.Seal(prev))
 	return nil
+}
+
+// made says how the next entry was made: so many minutes before it came in, its maker not having heard
+// of so many events.
+func (r *rig) made(minutes, behind int) *rig {
+	r.back, r.behind = time.Duration(minutes)*time.Minute, behind
+	return r
 }
 
 func (r *rig) do(kind Kind, body any) *rig {

@@ -188,10 +188,11 @@ type Inspected struct {
 }
 
 // Signed closes the run. Name is the name of who is signed in, Statement what is
-// signed for; both are filled in here.
+// signed for, Called what it was done on; all are filled in here.
 type Signed struct {
 	Name      string `json:"name"`
 	Statement string `json:"statement,omitempty"`
+	Called    Called `json:"called"`
 
 	// Cause is what was wrong: a cause by its id, or AdjustmentOnly; "" when nobody said. CauseSays is
 	// filled in here.

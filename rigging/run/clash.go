@@ -2,28 +2,67 @@ package run
 
 import "slices"
 
-// Clashes are the events of missed that say something of the very thing e speaks of: another
-// reading of the point, another turn of the adjuster. Whoever made e had not seen them, so only
-// they know whether both are so.
-func Clashes(e Event, missed []Event) (out []Event) {
+// Clashes are the events of missed that only whoever made e can settle, because they had not seen
+// them: those that say something of the very thing e speaks of (another reading of the point, another
+// turn of the adjuster), those that moved what e tells of, and for a signature everything that was
+// done. turned tells that something was moved: then e stands before it, unless it was made after.
+func (st State) Clashes(e Event, missed []Event) (out []Event, turned bool) {
 	of := subject(e)
-	if of == "" {
-		return nil
-	}
-	struck := struckOut(missed)
+	gone := struckOut(missed)
 	for _, m := range missed {
-		if subject(m) == of && !struck[m.ID] {
-			out = append(out, m)
+		moved := st.moves(m, e)
+		if gone[m.ID] || !moved && (of == "" || subject(m) != of) && !signsOver(e, m) {
+			continue
+		}
+		out, turned = append(out, m), turned || moved
+	}
+	return out, turned
+}
+
+// signsOver tells whether e signs for something its maker had not seen.
+func signsOver(e, m Event) bool {
+	return (e.Kind == KindSigned || e.Kind == KindInspected) && !kinds[m.Kind].quiet
+}
+
+// moves tells whether m changed how things stand of which e tells.
+func (st State) moves(m, e Event) bool {
+	if !slices.Contains(tells, e.Kind) || !worksOn(m) {
+		return false
+	}
+	of := bodyOf[named](e)
+	by := bodyOf[named](m)
+	ids := []string{of.Point, of.Check}
+	if st.Sheet == nil {
+		return false
+	}
+	if one := st.Sheet.Setting(of.Setting); one != nil {
+		ids = append(append(ids, one.Points...), one.Checks...)
+	}
+	if of.Adjuster != "" && of.Adjuster == by.Adjuster {
+		return true
+	}
+	adjusters := []string{by.Adjuster}
+	if one := st.Sheet.Setting(by.Setting); one != nil && by.Adjuster == "" {
+		adjusters = one.Adjusters
+	}
+	for _, id := range ids {
+		for _, adjuster := range adjusters {
+			if id != "" && adjuster != "" && st.touches(Moved{Move: Move{Adjuster: adjuster, Setting: by.Setting}}, id) {
+				return true
+			}
 		}
 	}
-	return out
+	return false
+}
+
+// named is what an event may speak of.
+type named struct {
+	Point, Adjuster, Setting, Check, Step, About, Item, Action string
 }
 
 // subject names what an event speaks of, "" for one that goes with any other.
 func subject(e Event) string {
-	of := bodyOf[struct {
-		Point, Adjuster, Setting, Check, Step, About, Item, Action string
-	}](e)
+	of := bodyOf[named](e)
 	switch e.Kind {
 	case KindReading:
 		return "point " + of.Point

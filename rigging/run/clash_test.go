@@ -18,9 +18,13 @@ func TestWhatSpeaksOfTheSameThingClashes(t *testing.T) {
 		e("note", run.KindNote, `{"text":"tide"}`), e("other", run.KindReading, `{"point":"gap","text":"2"}`), same,
 		e("turn", run.KindMove, `{"adjuster":"eye","turns":"1"}`),
 	}
-	assert.Equal(t, []run.Event{same}, run.Clashes(mine, missed))
+	st := run.Fold(nil, nil)
+	got, turned := st.Clashes(mine, missed)
+	assert.Equal(t, []run.Event{same}, got)
+	assert.False(t, turned)
 	struck := append(missed, e("no", run.KindCorrected, `{"event":"same","reason":"misread"}`))
-	assert.Empty(t, run.Clashes(mine, struck), "what was taken back stands against nothing")
+	got, _ = st.Clashes(mine, struck)
+	assert.Empty(t, got, "what was taken back stands against nothing")
 	for _, one := range []struct {
 		kind         run.Kind
 		mine, theirs string
@@ -34,7 +38,7 @@ func TestWhatSpeaksOfTheSameThingClashes(t *testing.T) {
 		{run.KindNote, `{"text":"a"}`, `{"text":"a"}`, false},
 		{run.KindCaution, `{"id":"key-out"}`, `{"id":"key-out"}`, false},
 	} {
-		got := run.Clashes(e("a", one.kind, one.mine), []run.Event{e("b", one.kind, one.theirs)})
+		got, _ := st.Clashes(e("a", one.kind, one.mine), []run.Event{e("b", one.kind, one.theirs)})
 		assert.Equal(t, one.clash, len(got) == 1, "%s %s %s", one.kind, one.mine, one.theirs)
 	}
 }

@@ -8,6 +8,7 @@ import (
 	"encoding/hex"
 	"encoding/json"
 	"fmt"
+	"slices"
 	"time"
 
 	fast "github.com/goccy/go-json"
@@ -15,7 +16,8 @@ import (
 
 // Event is one thing that happened. ID is made where it happened, so that
 // sending it twice stores it once; At is when it happened by that device's clock,
-// Received when it was kept. Hash covers the event and the hash before it.
+// Received when it was kept. Behind is how many of the events before it its maker had not heard of
+// when it was made. Hash covers the event and the hash before it.
 type Event struct {
 	ID       string          `json:"id"`
 	Run      string          `json:"run"`
@@ -24,9 +26,30 @@ type Event struct {
 	By       string          `json:"by"`
 	At       time.Time       `json:"at"`
 	Received time.Time       `json:"received"`
+	Behind   int             `json:"behind,omitempty"`
 	Body     json.RawMessage `json:"body"`
 	Prev     string          `json:"prev"`
 	Hash     string          `json:"hash"`
+}
+
+// late is how far receipt and time said may lie apart before the time of receipt counts: for the day
+// of a signature, for a gauge's calibration. Both stand on the record then.
+const late = 5 * time.Minute
+
+// Apart tells whether the time said and that of receipt lie too far apart to take the first for
+// certain.
+func (e Event) Apart() bool {
+	apart := e.Received.Sub(e.At)
+	return !e.Received.IsZero() && (apart > late || apart < -late)
+}
+
+// Counts is when an event happened as far as anything hangs on it: as its device says, or when it
+// was received where the two lie apart.
+func (e Event) Counts() time.Time {
+	if e.Apart() {
+		return e.Received
+	}
+	return e.At
 }
 
 // Seal fills in Prev and Hash: the SHA-256 of the event with the hash before it.
@@ -92,9 +115,19 @@ func bodyOf[T any](e Event) (b T) {
 	return b
 }
 
-// struckOut is the ids of the events that later ones took back.
-func struckOut(events []Event) map[string]bool {
-	out := map[string]bool{}
+// struck is the ids of the events that later ones took back.
+type struck map[string]bool
+
+// live are the events that stand.
+func (s struck) live(events []Event) []Event {
+	if len(s) == 0 {
+		return events
+	}
+	return slices.DeleteFunc(slices.Clone(events), func(e Event) bool { return s[e.ID] })
+}
+
+func struckOut(events []Event) struck {
+	out := struck{}
 	for _, e := range events {
 		if e.Kind == KindCorrected {
 			out[bodyOf[Corrected](e).Event] = true

@@ -1,32 +1,31 @@
 package run
 
 import (
-	"bytes"
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
-	"errors"
-	"fmt"
+	"hash"
+	"io"
 
 	"brankel/rigging/sheet"
-	"brankel/rigging/strict"
 )
 
 // ChainFormat names the format of a run that leaves the house.
 const ChainFormat = "brankel.chain/1"
 
-// Exported is a run as it leaves the house: every event with its chain, the sheet it is pinned to,
-// its photos and voice notes, and a seal over all of it. Whoever has the file can prove it without a database; that
-// it is the one that was signed is told by the hash on the paper.
-type Exported struct {
-	Format  string          `json:"format"`
-	Heading Heading         `json:"heading"`
-	Sheet   json.RawMessage `json:"sheet,omitempty"`
-	Events  []Event         `json:"events"`
-	Photos  []PhotoFile     `json:"photos,omitempty"`
-	Voices  []VoiceFile     `json:"voices,omitempty"`
-	Seal    string          `json:"seal"` // SHA-256 of the file with an empty seal
-}
+// A run leaves the house as one JSON object: format, heading, sheet (left out where there is none),
+// events, photos and voices (likewise), seal. It is written piece by piece, so that a run with many
+// photos takes no more memory than one of them. Whoever has the file can prove it without a database;
+// that it is the one that was signed is told by the hash on the paper.
+const (
+	partFormat  = "format"
+	partHeading = "heading"
+	partSheet   = "sheet"
+	partEvents  = "events"
+	partPhotos  = "photos"
+	partVoices  = "voices"
+	partSeal    = "seal" // SHA-256 of the file with an empty seal
+)
 
 // PhotoFile is a photo, named by the SHA-256 of its bytes.
 type PhotoFile struct {
@@ -40,109 +39,131 @@ type VoiceFile struct {
 	Sound  []byte `json:"sound"`
 }
 
-// Export seals a run; pinned is its sheet, nil for none. It gives the bytes of the file.
-func Export(h Heading, pinned *sheet.Sheet, events []Event, photos []PhotoFile, voices []VoiceFile) []byte {
-	x := Exported{Format: ChainFormat, Heading: h, Events: nonNil(events), Photos: photos, Voices: voices}
+// Export writes a run and seals it; pinned is its sheet, nil for none. beside gives the bytes of what
+// an event names.
+func Export(w io.Writer, h Heading, pinned *sheet.Sheet, events []Event, beside func(of Event, sha string) ([]byte, error)) error {
+	p := newPen(w)
+	p.part(partFormat, ChainFormat)
+	p.part(partHeading, h)
 	if pinned != nil {
-		x.Sheet = pinned.JSON()
+		p.part(partSheet, json.RawMessage(pinned.JSON()))
 	}
-	x.Seal = x.seal()
-	return x.bytes()
+	p.list(partEvents)
+	for _, e := range events {
+		p.item(e)
+	}
+	p.end()
+	err := p.besides(partPhotos, KindPhoto, events, beside, func(sha string, raw []byte) any { return PhotoFile{sha, raw} })
+	if err == nil {
+		err = p.besides(partVoices, KindVoice, events, beside, func(sha string, raw []byte) any { return VoiceFile{sha, raw} })
+	}
+	if err != nil {
+		return err
+	}
+	p.seal()
+	return p.err
 }
 
-func (x Exported) bytes() []byte {
-	raw, _ := json.MarshalIndent(x, "", "  ") // plain data
-	return append(raw, '\n')
-}
-
-func (x Exported) seal() string {
-	x.Seal = ""
-	sum := sha256.Sum256(x.bytes())
-	return hex.EncodeToString(sum[:])
-}
-
-// Proved is what an exported file was found to hold.
-type Proved struct {
-	Run, Says string
-	Events    int
-	Photos    int
-	Hash      string // of the last event
-	Signed    string // by whom, "" when it is not
-}
-
-// Prove walks the chain of an exported file and looks whether any byte of it is not as it was
-// written. The error tells everything that does not fit.
-func Prove(raw []byte) (p Proved, err error) {
-	var x Exported
-	if err := strict.Decode(raw, &x); err != nil {
-		return p, fmt.Errorf("this is no exported run: %w", err)
-	}
-	if x.Format != ChainFormat {
-		return p, fmt.Errorf("this is no exported run: its format is %q, not %s", shorten(x.Format), ChainFormat)
-	}
-	var broken []error
-	tell := func(format string, a ...any) { broken = append(broken, fmt.Errorf(format, a...)) }
-	p = Proved{Run: x.Heading.Run, Says: x.Heading.Machine + ", " + x.Heading.Cable, Events: len(x.Events), Photos: len(x.Photos)}
-	if err := Verify(x.Events); err != nil {
-		tell("%w", err)
-	}
-	for _, e := range x.Events {
-		if e.Run != x.Heading.Run {
-			tell("event %d is of the run %s", e.Seq, shorten(e.Run))
-			break
-		}
-	}
-	if n := len(x.Events); n > 0 {
-		p.Hash = x.Events[n-1].Hash
-	}
-	x.proveSheet(tell)
-	x.proveFiles(tell)
-	p.Signed = x.signed()
-	if x.Seal != x.seal() || !bytes.Equal(raw, x.bytes()) {
-		tell("run %s: the file is not as it was written", x.Heading.Run)
-	}
-	if len(broken) > 0 {
-		return p, fmt.Errorf("the chain is broken: %w", errors.Join(broken...))
-	}
-	return p, nil
-}
-
-// proveSheet looks whether the sheet is the one the run is pinned to.
-func (x Exported) proveSheet(tell func(string, ...any)) {
-	hash, _ := Pinned(x.Events)
-	own := Carried(x.Events) != nil
-	switch {
-	case len(x.Sheet) == 0 && hash != "" && !own:
-		tell("run %s: its sheet is missing", x.Heading.Run)
-	case len(x.Sheet) > 0:
-		one, err := sheet.Parse(x.Sheet)
-		if err != nil || one.Hash() != hash {
-			tell("run %s: its sheet was changed", x.Heading.Run)
-		}
-	}
-}
-
-// proveFiles looks whether photos and voice notes are those the events name.
-func (x Exported) proveFiles(tell func(string, ...any)) {
+// besides writes what the events of one kind name, each once; what was struck out too: the chain
+// names it.
+func (p *pen) besides(part string, kind Kind, events []Event, beside func(Event, string) ([]byte, error), as func(string, []byte) any) error {
 	there := map[string]bool{}
-	look := func(what, sha string, raw []byte) {
-		sum := sha256.Sum256(raw)
-		if hex.EncodeToString(sum[:]) != sha {
-			tell("run %s: the %s %s was changed", x.Heading.Run, what, shorten(sha))
+	for _, e := range events {
+		_, sha := Beside(e)
+		if e.Kind != kind || sha == "" || there[sha] {
+			continue
+		}
+		raw, err := beside(e, sha)
+		if err != nil {
+			return err
+		}
+		if len(there) == 0 {
+			p.list(part)
 		}
 		there[sha] = true
+		p.item(as(sha, raw))
 	}
-	for _, p := range x.Photos {
-		look("photo", p.SHA256, p.JPEG)
+	if len(there) > 0 {
+		p.end()
 	}
-	for _, v := range x.Voices {
-		look("voice note", v.SHA256, v.Sound)
+	return p.err
+}
+
+// pen writes an object as json.MarshalIndent would, a part at a time, and sums it up on the way. It
+// keeps the first error.
+type pen struct {
+	w     io.Writer
+	sum   hash.Hash
+	parts int
+	items int
+	err   error
+}
+
+func newPen(w io.Writer) *pen {
+	p := &pen{w: w, sum: sha256.New()}
+	p.put("{")
+	return p
+}
+
+func (p *pen) put(text string) {
+	if p.err != nil {
+		return
 	}
-	for _, e := range x.Events {
-		if what, sha := Beside(e); what != "" && !there[sha] {
-			tell("run %s: the %s of event %d is missing", x.Heading.Run, what, e.Seq)
-		}
+	p.sum.Write([]byte(text))
+	_, p.err = io.WriteString(p.w, text)
+}
+
+func (p *pen) name(part string) {
+	if p.parts++; p.parts > 1 {
+		p.put(",")
 	}
+	p.put("\n  \"" + part + "\": ")
+}
+
+func (p *pen) value(v any, prefix string) {
+	raw, err := json.MarshalIndent(v, prefix, "  ")
+	if p.err == nil {
+		p.err = err // a body that is no JSON any more
+	}
+	p.put(string(raw))
+}
+
+func (p *pen) part(part string, v any) {
+	p.name(part)
+	p.value(v, "  ")
+}
+
+func (p *pen) list(part string) {
+	p.name(part)
+	p.put("[")
+	p.items = 0
+}
+
+func (p *pen) item(v any) {
+	if p.items++; p.items > 1 {
+		p.put(",")
+	}
+	p.put("\n    ")
+	p.value(v, "    ")
+}
+
+func (p *pen) end() {
+	if p.items > 0 {
+		p.put("\n  ")
+	}
+	p.put("]")
+}
+
+// seal closes the object with the sum of all of it, and gives the sum.
+func (p *pen) seal() string {
+	p.name(partSeal)
+	const close = "\n}\n"
+	p.sum.Write([]byte(`""` + close))
+	sum := hex.EncodeToString(p.sum.Sum(nil))
+	if p.err == nil {
+		_, p.err = io.WriteString(p.w, `"`+sum+`"`+close)
+	}
+	return sum
 }
 
 // Beside is what an event names that is kept beside the chain: what it is, in words, and its
@@ -155,13 +176,4 @@ func Beside(e Event) (what, sha string) {
 		return "voice note", v.SHA256
 	}
 	return "", ""
-}
-
-func (x Exported) signed() string {
-	for _, e := range x.Events {
-		if e.Kind == KindSigned {
-			return e.By + ", " + e.At.Format(Moment)
-		}
-	}
-	return ""
 }

@@ -3,6 +3,7 @@ package run
 import (
 	"slices"
 	"strings"
+	"time"
 
 	"brankel/rigging/sheet"
 )
@@ -32,18 +33,48 @@ func Fold(s *sheet.Sheet, events []Event) State {
 		Afresh:     map[string]int{},
 		byPoint:    map[string][]int{},
 	}
-	void := struckOut(events)
-	for _, e := range events {
-		if e.Seq <= st.Seq {
-			continue
-		}
-		if void[e.ID] {
-			st.Seq, st.LastHash = e.Seq, e.Hash
-			continue
-		}
+	once := inOrder(events)
+	live := struckOut(once).live(once)
+	for _, e := range asMade(live) {
 		st.apply(e)
 	}
+	for _, e := range live {
+		if worksOn(e) {
+			st.done.worked(e)
+		}
+	}
+	for _, e := range once {
+		st.touchedBy(e)
+	}
+	if n := len(once); n > 0 {
+		st.Seq, st.LastHash = once[n-1].Seq, once[n-1].Hash
+	}
 	return st.remembering()
+}
+
+// inOrder leaves out what stands there twice.
+func inOrder(events []Event) []Event {
+	last := 0
+	for i, e := range events {
+		if e.Seq <= last {
+			once := slices.Clone(events[:i])
+			for _, e := range events[i:] {
+				if e.Seq > last {
+					once, last = append(once, e), e.Seq
+				}
+			}
+			return once
+		}
+		last = e.Seq
+	}
+	return events
+}
+
+// touchedBy remembers who worked at the run, what was struck out too.
+func (st *State) touchedBy(e Event) {
+	if !kinds[e.Kind].quiet {
+		st.Workers[e.By] = true
+	}
 }
 
 // Carry adds the events that came after those folded so far and tells whether that
@@ -56,23 +87,36 @@ func (st *State) Carry(events ...Event) bool {
 		}
 	}
 	for _, e := range events {
-		if e.Seq > st.Seq {
-			st.apply(e)
+		if e.Seq <= st.Seq {
+			continue
+		}
+		if st.done.late(e) {
+			return false
+		}
+		st.apply(e)
+		st.touchedBy(e)
+		if worksOn(e) {
+			st.done.worked(e)
 		}
 	}
 	st.worked = &workedOut{}
 	return true
 }
 
+// apply folds one event. What came in last is the last thing done, wherever it stands.
 func (st *State) apply(e Event) {
-	st.Seq, st.LastHash = e.Seq, e.Hash
+	newest := e.Seq > st.Seq
+	if newest {
+		st.Seq, st.LastHash = e.Seq, e.Hash
+	}
 	k, ok := kinds[e.Kind]
 	if !ok {
 		return // written by a later Brankel
 	}
-	st.LastAt, st.LastBy = e.At, e.By
-	if !k.quiet {
-		st.Workers[e.By] = true
+	if newest {
+		st.LastAt, st.LastBy = e.At, e.By
+	}
+	if !k.quiet && e.Seq > st.LastSeq {
 		st.LastEvent, st.LastSeq, st.lastDone = e.ID, e.Seq, e
 	}
 	if e.Kind != KindPaused {
@@ -259,7 +303,11 @@ func foldDeviation(st *State, _ Event, d Deviation) {
 
 func foldSigned(st *State, e Event, s Signed) {
 	clear(st.Looked)
-	st.Signed, st.SignedBy, st.SignedAt, st.SignedHash, st.SignedSeq = &s, e.By, e.At, e.Hash, e.Seq
+	st.Signed, st.SignedBy, st.SignedAt, st.SignedHash, st.SignedSeq = &s, e.By, e.Counts(), e.Hash, e.Seq
+	st.SignedDated = time.Time{}
+	if e.Apart() {
+		st.SignedDated = e.At
+	}
 }
 
 // repaired makes what was read, answered and decided before it old: it was of other

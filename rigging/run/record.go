@@ -11,24 +11,16 @@ import (
 	"brankel/rigging/sheet"
 )
 
-// Heading is what stands at the top of a record.
-type Heading struct {
-	Run     string    `json:"run"`
-	Machine string    `json:"machine"`
-	Note    string    `json:"note"`
-	Cable   string    `json:"cable"`
-	Opened  time.Time `json:"opened"`
-}
-
 // Record is the paper of a run, signed or not.
 type Record struct {
-	Heading   Heading `json:"heading"`
-	Broken    string  `json:"broken,omitempty"` // why the chain of events can not be trusted
-	Sheet     string  `json:"sheet"`
-	Source    string  `json:"source"`
-	Own       bool    `json:"own,omitempty"` // the figures came from the Bench with the run
-	Complaint []Field `json:"complaint"`
-	Rules     []Rule  `json:"rules"`
+	Heading   Heading  `json:"heading"`           // as it was signed, else as the card is now
+	Renamed   []string `json:"renamed,omitempty"` // what the card calls otherwise by now
+	Broken    string   `json:"broken,omitempty"`  // why the chain of events can not be trusted
+	Sheet     string   `json:"sheet"`
+	Source    string   `json:"source"`
+	Own       bool     `json:"own,omitempty"` // the figures came from the Bench with the run
+	Complaint []Field  `json:"complaint"`
+	Rules     []Rule   `json:"rules"`
 
 	Picture *picture.Scene `json:"picture,omitempty"` // as it was read last
 
@@ -94,7 +86,8 @@ func MakeRecord(h Heading, st State, events []Event, broken string) Record {
 	}
 	r.Own = st.Own
 	if st.Signed != nil {
-		r.Signed, r.Statement = st.Signed.Name+", "+st.SignedAt.Format(Moment+" MST"), st.Signed.Statement
+		r.Heading.Called, r.Renamed = st.Signed.Called, st.Signed.Called.renamed(h.Called)
+		r.Signed, r.Statement = st.signature(), st.Signed.Statement
 		r.Hash, r.Through = st.SignedHash, st.SignedSeq
 	}
 	return r
@@ -151,17 +144,21 @@ func (st State) openChecks() (out []string) {
 	return out
 }
 
-// late is how far receipt and time said may lie apart before both are shown.
-const late = 5 * time.Minute
-
 func entries(events []Event) []Entry {
 	struck, amended := struckOut(events), amendments(events)
 	out := []Entry{}
+	var done since
 	for _, e := range events {
 		line := Entry{Seq: e.Seq, At: e.At, By: e.By, Says: e.Says(), Void: struck[e.ID], Amended: amended[e.ID], Event: e.ID,
 			Amend: amendable(e.Kind)}
-		if apart := e.Received.Sub(e.At); !e.Received.IsZero() && (apart > late || apart < -late) {
+		if e.Apart() {
 			line.Received = &e.Received
+		}
+		if done.late(e) {
+			line.Says += ", made before what was done meanwhile: it counts as of then"
+		}
+		if worksOn(e) && !struck[e.ID] {
+			done.worked(e)
 		}
 		if e.Kind == KindReading {
 			r := bodyOf[Reading](e)

@@ -66,55 +66,57 @@ type State struct {
 	Sheet *sheet.Sheet // the run is pinned to; nil before that, or when none applies
 	// Expected is the sheet that the serial on file leads to, for the fetch list and the
 	// order of the steps before the plate was read. It is no part of what events say.
-	Expected   *sheet.Sheet
-	Seq        int
-	LastHash   string
-	Complaint  *Complaint
-	Identity   *Identified
-	Own        bool // it is led by figures it brought along from the Bench
-	Cautions   map[string]bool
-	On         []Thing // temporary things still on
-	Off        []Thing // parts still off
-	Readings   []Taken
-	Moves      []Moved
-	Repaired   int                 // how many of Moves were made before a repair
-	Renewed    bool                // the cable is a new one: there is no as found
-	Stuck      map[string]Stuck    // by adjuster
-	Settles    map[string]int      // when each setting was settled last
-	Locks      map[string]Fastened // by adjuster, or by setting
-	Answers    []Answered          // all of them, in order
-	Done       []Acted             // by hand, in order
-	Chosen     map[string]string   // option by setting
-	GivenBack  map[string]bool     // what a setting held back for the work
-	Looked     map[string]Looked   // verdicts of the second inspector since the signature, by item
-	Refused    []string            // what was refused before
-	Workers    map[string]bool     // who did something
-	Pinned     *sheet.Sheet        // the sheet as it is kept; Sheet is that as its school works it
-	School     string              // chosen, "" before
-	Afresh     map[string]int      // since when what was tried of a setting counts
-	Epoch      int
-	Worked     bool // something was read, moved or answered by this sheet
-	Checks     map[string]Answered
-	Retried    *Retried
-	RetriedOld bool // tried again before a later move or repair
-	Decisions  map[string]Decided
-	Deviations map[string]Deviation
-	Skipped    map[string]string
-	Notes      []string
-	Photos     []PhotoLine
-	Voices     []VoiceLine
-	Trouble    *Trouble // the path taken last
-	Paused     string
-	LastEvent  string // id and number of the last thing done
-	LastSeq    int
-	LastAt     time.Time
-	LastBy     string
-	Signed     *Signed
-	SignedBy   string
-	SignedAt   time.Time
-	SignedHash string
-	SignedSeq  int
+	Expected    *sheet.Sheet
+	Seq         int
+	LastHash    string
+	Complaint   *Complaint
+	Identity    *Identified
+	Own         bool // it is led by figures it brought along from the Bench
+	Cautions    map[string]bool
+	On          []Thing // temporary things still on
+	Off         []Thing // parts still off
+	Readings    []Taken
+	Moves       []Moved
+	Repaired    int                 // how many of Moves were made before a repair
+	Renewed     bool                // the cable is a new one: there is no as found
+	Stuck       map[string]Stuck    // by adjuster
+	Settles     map[string]int      // when each setting was settled last
+	Locks       map[string]Fastened // by adjuster, or by setting
+	Answers     []Answered          // all of them, in order
+	Done        []Acted             // by hand, in order
+	Chosen      map[string]string   // option by setting
+	GivenBack   map[string]bool     // what a setting held back for the work
+	Looked      map[string]Looked   // verdicts of the second inspector since the signature, by item
+	Refused     []string            // what was refused before
+	Workers     map[string]bool     // who did something
+	Pinned      *sheet.Sheet        // the sheet as it is kept; Sheet is that as its school works it
+	School      string              // chosen, "" before
+	Afresh      map[string]int      // since when what was tried of a setting counts
+	Epoch       int
+	Worked      bool // something was read, moved or answered by this sheet
+	Checks      map[string]Answered
+	Retried     *Retried
+	RetriedOld  bool // tried again before a later move or repair
+	Decisions   map[string]Decided
+	Deviations  map[string]Deviation
+	Skipped     map[string]string
+	Notes       []string
+	Photos      []PhotoLine
+	Voices      []VoiceLine
+	Trouble     *Trouble // the path taken last
+	Paused      string
+	LastEvent   string // id and number of the last thing done
+	LastSeq     int
+	LastAt      time.Time
+	LastBy      string
+	Signed      *Signed
+	SignedBy    string
+	SignedAt    time.Time // as it counts (Event.Counts)
+	SignedDated time.Time // as its device said, where that lies apart; else zero
+	SignedHash  string
+	SignedSeq   int
 
+	done     since
 	lastDone Event
 	byPoint  map[string][]int // places in Readings, in order
 	worked   *workedOut       // of this state; another one begins with the next event

@@ -99,9 +99,13 @@ function Paper({ r, who }: { r: RecordData; who: string }) {
         {r.heading.machine} · {r.heading.cable}
       </Box>
       <Box sx={{ color: 'quiet', mt: 0.5 }}>
-        {r.heading.note} · {r.sheet}
-        {r.source ? ` · ${r.source}` : ''}
+        {[r.heading.note, r.heading.owner, r.heading.place, r.sheet, r.source].filter(Boolean).join(' · ')}
       </Box>
+      {r.renamed?.map((text) => (
+        <Box key={text} sx={{ color: 'quiet' }}>
+          On the card today {text}
+        </Box>
+      ))}
       {r.broken && <Finding>The chain of this record is broken: {r.broken}. What stands below can not be trusted.</Finding>}
       <Box sx={{ mt: 2, py: 1.25, borderTop: '2px solid', borderBottom: '2px solid', borderColor: 'text.primary' }}>
         {r.signed ? (

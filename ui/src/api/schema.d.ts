@@ -1369,8 +1369,11 @@ export interface components {
             at: string;
             body: unknown;
             by: string;
+            /** Format: date-time */
+            clock?: string;
             id: string;
             kind: string;
+            seen?: number;
         };
         Fault: {
             field: string;
@@ -1680,6 +1683,7 @@ export interface components {
         RunEvent: {
             /** Format: date-time */
             at: string;
+            behind?: number;
             body: unknown;
             by: string;
             hash: string;
@@ -1711,6 +1715,8 @@ export interface components {
             note: string;
             /** Format: date-time */
             opened: string;
+            owner?: string;
+            place?: string;
             run: string;
         };
         RunIn: {
@@ -1847,6 +1853,7 @@ export interface components {
             own?: boolean;
             photos: components["schemas"]["RunPhotoLine"][];
             picture?: components["schemas"]["PictureScene"];
+            renamed?: string[];
             result: components["schemas"]["RunField"][];
             rules: components["schemas"]["RunRule"][];
             sheet: string;

@@ -1,0 +1,158 @@
+package run
+
+import (
+	"encoding/json"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// A reading that was made before a turn stands before it, however late it comes: it proves nothing
+// of how things stand now.
+func TestAReadingMadeBeforeATurnIsOfBefore(t *testing.T) {
+	for name, made := range map[string][2]int{"dated earlier": {2, 0}, "not having heard of the turn": {0, 1}, "both": {2, 1}} {
+		r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½").turn("3½", "out")
+		r.wants(DoSettle)
+		r.made(made[0], made[1]).length("139.5 mm")
+		st := r.state()
+		require.Len(t, st.Readings, 5)
+		assert.Equal(t, Found, st.Readings[4].Stage, name)
+		assert.Less(t, st.Readings[4].Epoch, st.Moves[0].Epoch, "%s: it stands before the turn", name)
+		assert.Nil(t, st.setting().Now, "%s: nothing tells how it stands now", name)
+		r.wants(DoSettle)
+		assert.Contains(t, MakeRecord(Heading{}, st, r.events, "").Lines[len(r.events)-1].Says, "made before what was done meanwhile", name)
+		r.settle().length("142.9 mm").wants(DoLock) // and what was made after it counts
+	}
+}
+
+// The same holds for what was tried and for what was locked.
+func TestAProofAndALockMadeBeforeATurnProveNothing(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½").turn("3", "out").settle().length("142.4 mm")
+	r.turn("½", "out").made(0, 1).do(KindLocked, Locked{Adjuster: "barrel", BackOff: "½", Pin: true})
+	r.settle().length("142.9 mm")
+	r.wants(DoLock)
+
+	r = newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½").turn("3½", "out").settle().length("142.9 mm")
+	r.lockAndRead("143.0 mm").do(KindMove, Move{Adjuster: "barrel", Turns: "½", Way: "in"})
+	r.do(KindTakenOff, Thing{ID: "propeller-chock"}).made(3, 0).do(KindCheck, Checked{Check: "forward-locks", Answer: "locks"})
+	a, ok := r.state().Checks["forward-locks"]
+	require.True(t, ok, "it is kept")
+	assert.True(t, a.Void, "and proves nothing of after the turn")
+}
+
+// Whatever comes in whatever order, a fold carried on event by event is the fold of all, and nothing
+// that was made before a turn is judged as after it.
+func TestLateEntriesFoldAlikeHoweverTheyCome(t *testing.T) {
+	late := 0
+	whole := t
+	rapid.Check(t, func(t *rapid.T) {
+		r := newRig(whole).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½")
+		st := r.state()
+		for range rapid.IntRange(1, 8).Draw(t, "entries") {
+			n := len(r.events)
+			r.made(rapid.IntRange(0, 4).Draw(t, "minutes"), rapid.IntRange(0, 3).Draw(t, "behind"))
+			switch rapid.IntRange(0, 3).Draw(t, "what") {
+			case 0:
+				_ = r.try(KindMove, Move{Adjuster: "barrel", Turns: "½", Way: "out"})
+			case 1:
+				_ = r.try(KindReading, Reading{Point: "barrel-to-eye", Text: "143 mm", States: allStates})
+			case 2:
+				_ = r.try(KindSettled, Settled{Point: "barrel-to-eye", Times: 3})
+			case 3:
+				_ = r.try(KindLocked, Locked{Adjuster: "barrel", BackOff: "½", Pin: true})
+			}
+			if len(r.events) == n {
+				continue
+			}
+			e := r.events[n]
+			if !st.Carry(e) {
+				late++
+				st = r.state()
+			}
+			all := r.state()
+			assert.Equal(t, all.Readings, st.Readings)
+			assert.Equal(t, all.Locks, st.Locks)
+			assert.Equal(t, all.Epoch, st.Epoch)
+			assert.Equal(t, e.Seq, st.Seq)
+			assert.Equal(t, e.Hash, st.LastHash)
+		}
+		st = r.state()
+		for _, one := range st.Readings {
+			at := eventOf(r.events, one.Event)
+			for _, m := range st.Moves {
+				if at.before(r.events[m.Seq-1]) {
+					assert.Less(t, one.Epoch, m.Epoch, "made before, stands before")
+				}
+			}
+		}
+	})
+	assert.Greater(t, late, 20, "hardly any was late: the property was not reached")
+}
+
+func eventOf(events []Event, id string) Event {
+	for _, e := range events {
+		if e.ID == id {
+			return e
+		}
+	}
+	return Event{}
+}
+
+// The maker of an entry is asked when something it tells of was moved meanwhile, and whoever signs
+// when anything was done.
+func TestWhatWasMovedMeanwhileIsAClash(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½")
+	before := len(r.events)
+	r.turn("3½", "out")
+	st := r.state()
+	of := func(kind Kind, body any) Event {
+		raw, err := json.Marshal(body)
+		require.NoError(t, err)
+		return Event{ID: "mine", Kind: kind, Body: raw}
+	}
+	got, turned := st.Clashes(of(KindReading, Reading{Point: "barrel-to-eye", Text: "143"}), r.events[before:])
+	assert.Len(t, got, 1)
+	assert.True(t, turned)
+	got, _ = st.Clashes(of(KindReading, Reading{Point: "inner-home", Text: "71"}), r.events[before:])
+	assert.Empty(t, got, "the barrel moves nothing of it")
+	got, turned = st.Clashes(of(KindSigned, Signed{}), r.events[before:])
+	assert.Len(t, got, 1, "nobody signs for what they have not seen")
+	assert.False(t, turned)
+	got, _ = st.Clashes(of(KindSigned, Signed{}), []Event{of(KindNote, Note{"tide"})})
+	assert.Empty(t, got)
+}
+
+// A device that was offline says when; what hangs on a day hangs on when it was received.
+func TestTheDayOfASignatureIsThatOfItsReceipt(t *testing.T) {
+	r := newRig(t)
+	r.bench.Gauges[1].Due = "2026-11-23" // the calliper, a day before
+	r.safe("2207", "").lost("71 mm", "66 mm").made(48*60, 0).found("143.0 mm", "12½")
+	assert.NotEmpty(t, r.state().Readings[2].Overdue, "dated before it ran out, received after")
+	r.lockAndRead("143.0 mm").proved().do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen})
+	r.bench.Called = Called{Machine: "Launch Teal", Cable: "lower drive cable", Owner: "the ferry"}
+	r.made(60, 0).do(KindSigned, Signed{Name: "somebody else"})
+	st := r.state()
+	last := r.events[len(r.events)-1]
+	assert.Equal(t, last.Received, st.SignedAt)
+	today := Heading{Called: Called{Machine: "Launch Heron", Cable: "lower drive cable"}}
+	rec := MakeRecord(today, st, r.events, "")
+	assert.Contains(t, rec.Signed, "Ines, "+last.Received.Format(Moment))
+	assert.Contains(t, rec.Signed, "dated "+last.At.Format(Moment)+" UTC by the device")
+	assert.Equal(t, "Launch Teal", rec.Heading.Machine, "what was signed")
+	assert.Equal(t, []string{"the machine is now: Launch Heron", "the owner is now: nothing"}, rec.Renamed)
+}
+
+// The clock of a device that says what it shows is put right; one that is far out is refused.
+func TestAClockThatIsOut(t *testing.T) {
+	now := time.Date(2026, 11, 24, 9, 0, 0, 0, time.UTC)
+	at, err := SetRight(now.Add(-3*time.Minute), now.Add(-2*time.Minute), now)
+	require.NoError(t, err)
+	assert.Equal(t, now.Add(-time.Minute), at, "made a minute before it was sent")
+	_, err = SetRight(now.Add(time.Hour), now.Add(time.Hour), now)
+	require.ErrorContains(t, err, "60 minutes ahead: set it")
+	_, err = SetRight(now.Add(-time.Hour), now.Add(-time.Hour), now)
+	require.ErrorContains(t, err, "60 minutes behind")
+}
