@@ -56,14 +56,39 @@ as_db() { if [ "$(id -u)" = 0 ]; then (cd / && runuser -u postgres -- "$@"); els
 
 free_port() { node -e 'const s=require("net").createServer().listen(0,"127.0.0.1",()=>{process.stdout.write(String(s.address().port));s.close()})'; }
 
+# look_before FOLDER: dies when what lies there is no database of ours that can be started, and no
+# empty place for one. Nothing that is there is ever removed or written over.
+look_before() {
+  local dir=$1
+  case $dir in /*) ;; *) die "BRANKEL_HOME is $dir: write the whole path of a folder, from / on, so that it is the same from everywhere." ;; esac
+  [ ! -e "$dir" ] || [ -d "$dir" ] || die "$dir is a file: name a folder for the database in BRANKEL_HOME."
+  [ -d "$dir" ] || return 0
+  if [ -e "$dir/data" ] && [ ! -s "$dir/data/PG_VERSION" ] && [ -n "$(ls -A "$dir/data" 2>&1)" ]; then
+    die "$dir/data is not empty, and no database can be seen in it: its PG_VERSION is missing or empty.
+Nothing was changed there. If a disk was not mounted or a copy was cut off, put that right and start again.
+If it is only PG_VERSION that is lost, write the number of its PostgreSQL back into it ($(basename "$(dirname "$PG")") is installed here).
+To begin anew and keep what is there, move it away: mv $dir/data $dir/data.aside"
+  fi
+  if [ -s "$dir/data/PG_VERSION" ]; then
+    local by; by=$(cat "$dir/data/PG_VERSION")
+    [ -x "/usr/lib/postgresql/$by/bin/postgres" ] ||
+      die "$dir/data was written by PostgreSQL $by, which is not installed here: apt-get install postgresql-$by, or move the data with pg_upgrade."
+    PG=/usr/lib/postgresql/$by/bin
+    [ -s "$dir/password" ] || die "$dir/password is missing, and the database in $dir/data asks for it: put it back from a copy."
+  fi
+  if [ -e "$dir/log" ] && { [ ! -f "$dir/log" ] || ! as_db test -w "$dir/log"; }; then
+    die "$dir/log is in the way: the database writes its log there, and may not. Move it away: mv $dir/log $dir/log.aside"
+  fi
+}
+
 # start_db FOLDER: a server on loopback and a free port with its data in FOLDER;
 # sets DB_URL, and DB_STARTED when it was not running already.
 start_db() {
   local dir=$1 port
-  mkdir -p "$dir"
+  look_before "$dir"
+  mkdir -p "$dir" || die "$dir can not be made: name another folder in BRANKEL_HOME."
   if [ "$(id -u)" = 0 ]; then chown postgres "$dir"; fi
   if [ ! -s "$dir/data/PG_VERSION" ]; then
-    rm -rf "$dir/data"
     (umask 077 && node -e 'process.stdout.write(require("crypto").randomBytes(24).toString("hex"))' >"$dir/password")
     if [ "$(id -u)" = 0 ]; then chown postgres "$dir/password"; fi
     as_db "$PG/initdb" -D "$dir/data" -U brankel -E UTF8 --locale=C.UTF-8 -A scram-sha-256 --pwfile="$dir/password" >/dev/null || die "the database could not be set up in $dir"

@@ -35,9 +35,11 @@ type Problem struct {
 }
 
 // Clash is both versions of the same thing: what was sent, and what others wrote of it meanwhile.
+// Turned tells that they moved what was sent tells of: unless it was made after, it is of before.
 type Clash struct {
 	Mine   string  `json:"mine"`
 	Theirs []Their `json:"theirs"`
+	Turned bool    `json:"turned"`
 }
 
 // Their is what somebody else wrote.
@@ -52,7 +54,7 @@ func clashOf(c *postgres.Conflict) *Clash {
 	if len(c.Clashes) == 0 {
 		return nil
 	}
-	out := &Clash{Mine: c.Mine, Theirs: []Their{}}
+	out := &Clash{Mine: c.Mine, Theirs: []Their{}, Turned: c.Turned}
 	for _, e := range c.Clashes {
 		out.Theirs = append(out.Theirs, Their{e.ID, e.By, e.At, e.Says()})
 	}

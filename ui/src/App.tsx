@@ -15,6 +15,7 @@ const WhatIf = lazy(() => import('./WhatIf/WhatIf').then((m) => ({ default: m.Wh
 const Trouble = lazy(() => import('./Trouble/Trouble').then((m) => ({ default: m.TroubleScreen })));
 const TroubleShop = lazy(() => import('./Trouble/Shop').then((m) => ({ default: m.TroubleShop })));
 const Routing = lazy(() => import('./Routing/Routing').then((m) => ({ default: m.RoutingScreen })));
+const Held = lazy(() => import('./Held/Held').then((m) => ({ default: m.HeldScreen })));
 const Hands = lazy(() => import('./Hands/Hands').then((m) => ({ default: m.HandsScreen })));
 const Join = lazy(() => import('./Hands/Join').then((m) => ({ default: m.JoinScreen })));
 const Record = lazy(() => import('./Record/Record').then((m) => ({ default: m.RecordScreen })));
@@ -38,6 +39,7 @@ export function App() {
             <Route path="/trouble" element={<Trouble />} />
             <Route path="/trouble/shop" element={<TroubleShop />} />
             <Route path="/routing" element={<Routing />} />
+            <Route path="/held" element={<Held />} />
             <Route path="/people" element={<People />} />
             <Route path="/bench" element={<Bench />} />
             <Route path="/bench/:name" element={<Bench />} />

@@ -8,8 +8,12 @@ export function useStored(key: string, initial = ''): [string, (value: string) =
   const set = useCallback(
     (next: string) => {
       setHeld({ key: full, value: next });
-      if (next === '') localStorage.removeItem(full);
-      else localStorage.setItem(full, next);
+      try {
+        if (next === '') localStorage.removeItem(full);
+        else localStorage.setItem(full, next);
+      } catch {
+        // a device that is full keeps it for as long as the page stands
+      }
     },
     [full],
   );

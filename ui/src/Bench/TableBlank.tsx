@@ -1,8 +1,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { BenchView, Echo } from '../api/client';
+import type { BenchView, Echo, Problem } from '../api/client';
 import { Blank } from '../parts/Blank';
+import { Finding } from '../parts/Frame';
 import { useKeep } from './useBench';
 
 interface Props {
@@ -24,8 +25,11 @@ export function TableBlank({ id, label, value, example, echo, onChange, tables }
   const same = tables.find((t) => t.text === value);
   const says =
     same?.name ?? (value ? `${value.trim().split('\n').length} lines` : example ? `${example.split('\n').length} points` : 'paste it');
+  const told = (problem: Problem | null) => {
+    setRefused(problem?.detail ?? '');
+  };
   const save = async () => {
-    setRefused((await keep.table(name, value))?.detail ?? '');
+    told(await keep.table(name, value));
   };
   return (
     <>
@@ -134,13 +138,14 @@ export function TableBlank({ id, label, value, example, echo, onChange, tables }
                     variant="text"
                     aria-label={`forget ${t.name}`}
                     sx={{ minWidth: 44, minHeight: 44 }}
-                    onClick={() => void keep.dropTable(t.name)}
+                    onClick={() => void keep.dropTable(t.name).then(told)}
                   >
                     ✕
                   </Button>
                 )}
               </Box>
             ))}
+            {refused && !(value && !same) && <Finding>{refused}</Finding>}
             {value && !same && <Blank label="keep it under the name" value={name} onChange={setName} error={refused} />}
             {value && !same && (
               <Button sx={{ minHeight: 44, py: 0 }} onClick={() => void save()}>

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { BenchView } from '../api/client';
+import { useProblem } from '../parts/useProblem';
 import { Blank } from '../parts/Blank';
 import { useKeep } from './useBench';
 
@@ -55,11 +56,11 @@ export function ThinThings({ things, blank, onTake }: { things: Things; blank: s
 export function ThinList({ things, change, onTake }: { things: Things; change: boolean; onTake?: (text: string) => void }) {
   const [name, setName] = useState('');
   const [thickness, setThickness] = useState('');
-  const [problem, setProblem] = useState<{ field: string; detail: string }>({ field: '', detail: '' });
+  const { at, rest, setProblem } = useProblem();
   const keep = useKeep();
   const add = async () => {
     const refused = await keep.thin(name, thickness);
-    setProblem({ field: refused?.field ?? '', detail: refused?.detail ?? '' });
+    setProblem(refused);
     if (!refused) {
       setName('');
       setThickness('');
@@ -85,7 +86,12 @@ export function ThinList({ things, change, onTake }: { things: Things; change: b
               </Box>
             )}
             {change && (
-              <Button variant="text" aria-label={`forget ${t.name}`} sx={{ minWidth: 44 }} onClick={() => void keep.dropThin(t.name)}>
+              <Button
+                variant="text"
+                aria-label={`forget ${t.name}`}
+                sx={{ minWidth: 44 }}
+                onClick={() => void keep.dropThin(t.name).then(setProblem)}
+              >
                 ✕
               </Button>
             )}
@@ -102,19 +108,14 @@ export function ThinList({ things, change, onTake }: { things: Things; change: b
           }}
           sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-end' }}
         >
-          <Blank label="another thing" value={name} onChange={setName} width={220} error={problem.field === 'name' ? problem.detail : ''} />
-          <Blank
-            label="how thick, mm"
-            value={thickness}
-            onChange={setThickness}
-            width={160}
-            error={problem.field === 'thickness' ? problem.detail : ''}
-          />
+          <Blank label="another thing" value={name} onChange={setName} width={220} error={at('name')} />
+          <Blank label="how thick, mm" value={thickness} onChange={setThickness} width={160} error={at('thickness')} />
           <Button type="submit" sx={{ minHeight: 48, py: 0.5 }}>
             Keep it
           </Button>
         </Box>
       )}
+      {rest()}
     </>
   );
 }

@@ -1,10 +1,12 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import { Finding, Foot, Head } from '../parts/Frame';
+import { NotTaken } from '../parts/NotTaken';
 import { RailStrip } from '../Run/Rail';
 import { ClashPanel, Kept, Notice, StillOn } from '../Run/notices';
+import { Unseen } from '../Run/panels';
 import { useRun } from '../Run/useRun';
 import { useSession } from '../Session/useSession';
 import { useStored } from '../stored';
@@ -34,6 +36,7 @@ export function HandsScreen() {
     setSaid(what ? `${seq} ${what}` : '');
   };
   const run = handle.run;
+  const [unseen, setUnseen] = useState('');
   const slow = useDelayed(handle.waitingCount > 0, 1500) && handle.waitingCount > 0;
   const partner = partnerOf(hands, place);
   const mine = { handle, run, who, place, partner, hands, seq, says, say };
@@ -50,10 +53,14 @@ export function HandsScreen() {
         {handle.missing && <Finding>{handle.missing}</Finding>}
         {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
         {handle.clash && <ClashPanel clash={handle.clash} settle={handle.settle} />}
+        {unseen && <Finding>{unseen}</Finding>}
+        <NotTaken run={id} list={handle.notTaken} who={who} />
         {slow && !handle.clash && <Kept list={handle.waiting} why={handle.waitingFor} />}
         {run && place === '' && <Joining run={run} hands={hands} guest={session?.state === 'guest'} setPlace={setPlace} />}
-        {run && place === 'caller' && <Caller {...mine} run={run} />}
-        {run && place === 'reader' && <Reader {...mine} run={run} />}
+        <Unseen value={setUnseen}>
+          {run && place === 'caller' && <Caller {...mine} run={run} />}
+          {run && place === 'reader' && <Reader {...mine} run={run} />}
+        </Unseen>
       </Box>
       <Foot>
         {run?.view.advice.caution && <Box sx={{ fontWeight: 600, py: 0.5 }}>{run.view.advice.caution}</Box>}

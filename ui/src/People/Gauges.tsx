@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { Gauge, GaugeCard, Problem } from '../api/client';
+import type { Gauge, GaugeCard } from '../api/client';
+import { useProblem } from '../parts/useProblem';
 import { Blank } from '../parts/Blank';
 import { OneOf } from '../parts/Toggle';
 import { Row } from './Row';
@@ -99,9 +100,8 @@ function GaugeForm({ gauge, onDone }: { gauge: Gauge; onDone: () => void }) {
   const [g, setG] = useState(gauge);
   const [resolution, setResolution] = useState(String(gauge.resolution ?? ''));
   const [doubt, setDoubt] = useState(gauge.doubt ? String(gauge.doubt) : '');
-  const [problem, setProblem] = useState<Pick<Problem, 'field' | 'detail'> | null>(null);
+  const { at, rest, setProblem } = useProblem();
   const { gauge: keep } = useKeeping();
-  const at = (f: string) => (problem?.field === f ? problem.detail : '');
   const risers = g.risers ?? [];
   const send = async () => {
     const p = await keep({ ...own(g), shows: resolution, tells: doubt });
@@ -208,6 +208,7 @@ function GaugeForm({ gauge, onDone }: { gauge: Gauge; onDone: () => void }) {
           leave it
         </Button>
       </Box>
+      {rest()}
     </Box>
   );
 }

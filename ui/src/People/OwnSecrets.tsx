@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { Problem } from '../api/client';
+import { useProblem } from '../parts/useProblem';
 import { Blank } from '../parts/Blank';
 import { useSigning } from '../Session/useSession';
 
@@ -11,10 +11,9 @@ export function OwnSecrets() {
   const [now, setNow] = useState('');
   const [password, setPassword] = useState('');
   const [pin, setPin] = useState('');
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { at, rest, setProblem } = useProblem();
   const [said, setSaid] = useState('');
   const { secrets } = useSigning();
-  const at = (f: string) => (problem?.field === f ? problem.detail : '');
   const send = async () => {
     const p = await secrets(now, password, pin);
     setProblem(p);
@@ -68,6 +67,7 @@ export function OwnSecrets() {
       >
         leave it
       </Button>
+      {rest()}
     </Box>
   );
 }

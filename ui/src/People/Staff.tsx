@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Problem } from '../api/client';
+import { useProblem } from '../parts/useProblem';
 import { Blank } from '../parts/Blank';
 import { OneOf } from '../parts/Toggle';
 import { Row } from './Row';
@@ -87,9 +88,8 @@ function ChangePerson({ id, name, role: was, onDone }: { id: string; name: strin
   const [role, setRole] = useState(was);
   const [password, setPassword] = useState('');
   const [pin, setPin] = useState('');
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { at, rest, setProblem } = useProblem();
   const { change } = useKeeping();
-  const at = (f: string) => (problem?.field === f ? problem.detail : '');
   const ask = async (call: Promise<Problem | null>) => {
     const p = await call;
     setProblem(p);
@@ -109,11 +109,6 @@ function ChangePerson({ id, name, role: was, onDone }: { id: string; name: strin
       <Box sx={{ flexBasis: '100%' }}>
         <OneOf label="role" options={roles} value={role} onChange={setRole} />
       </Box>
-      {at('role') && (
-        <Box role="alert" sx={{ color: 'error.main', fontWeight: 500, flexBasis: '100%' }}>
-          {at('role')}
-        </Box>
-      )}
       <Blank label="new password" value={password} onChange={setPassword} width={220} secret error={at('password')} />
       <Blank label="new PIN" value={pin} onChange={setPin} width={130} secret figures error={at('pin')} />
       <Button type="submit" sx={{ minHeight: 48, py: 0 }}>
@@ -122,6 +117,7 @@ function ChangePerson({ id, name, role: was, onDone }: { id: string; name: strin
       <Button variant="text" onClick={() => void ask(change(id, { sign_out: true }))}>
         sign out everywhere
       </Button>
+      {rest()}
     </Box>
   );
 }
@@ -131,9 +127,8 @@ function NewPerson({ onDone }: { onDone: () => void }) {
   const [role, setRole] = useState('mechanic');
   const [password, setPassword] = useState('');
   const [pin, setPin] = useState('');
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { at, rest, setProblem } = useProblem();
   const { add } = useKeeping();
-  const at = (f: string) => (problem?.field === f ? problem.detail : '');
   const send = async () => {
     const p = await add(name, role, password, pin);
     setProblem(p);
@@ -159,6 +154,7 @@ function NewPerson({ onDone }: { onDone: () => void }) {
       <Button type="submit" sx={{ minHeight: 48, py: 0 }}>
         Let them in
       </Button>
+      {rest()}
     </Box>
   );
 }

@@ -3,13 +3,15 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { RunView } from '../api/client';
-import { Finding, Head, lasting } from '../parts/Frame';
+import { Finding, Foot, Head, lasting } from '../parts/Frame';
+import { NotTaken } from '../parts/NotTaken';
 import { LineView } from '../parts/LineView';
 import { Here } from '../Hands/Here';
 import { Interrupted } from './Interrupted';
 import { Pairs, useAlone } from './Alone';
 import { ClashPanel, Kept, Notice, StillOn, StopForNow, TheyDid } from './notices';
 import { Now } from './Now';
+import { Unseen } from './panels';
 import { Rail, RailStrip } from './Rail';
 import { TriesView } from '../Bench/drawings/TriesView';
 import { PictureView } from '../parts/PictureView';
@@ -33,7 +35,9 @@ export function RunScreen() {
         <Head title="Brankel" tab="Run" />
         <Box sx={{ p: 3 }}>
           <Finding>{handle.missing}</Finding>
+          <NotTaken run={id} list={handle.notTaken} who={who} />
         </Box>
+        <Foot />
       </>
     );
   if (!handle.run) return <Head title="Brankel" tab="Run" />;
@@ -58,6 +62,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   const [stopping, setStopping] = useState(false);
   const reading = view.advice.read;
   const [states, setStates] = useStored(`draft.${run.id}.${reading?.point ?? ''}.states`);
+  const [unseen, setUnseen] = useState('');
   const side = padSide({ run, send, states, setStates, aside, setAside });
   const soFar = <Side run={run} send={send} />;
   const centre = (
@@ -75,6 +80,8 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
       {handle.told && <TheyDid told={handle.told} />}
       {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
       {handle.clash && <ClashPanel clash={handle.clash} settle={handle.settle} />}
+      {unseen && <Finding>{unseen}</Finding>}
+      <NotTaken run={run.id} list={handle.notTaken} who={who} />
       {slow && !handle.clash && <Kept list={handle.waiting} why={handle.waitingFor} />}
       {stopping && (
         <StopForNow
@@ -132,7 +139,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   );
   if (phone) {
     return (
-      <>
+      <Unseen value={setUnseen}>
         <RailStrip steps={view.steps} />
         <Box component="main" sx={{ px: 2, pt: 2, flex: 1 }}>
           {centre}
@@ -142,11 +149,11 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
           <Box sx={{ my: 2 }}>{soFar}</Box>
         </Box>
         {foot}
-      </>
+      </Unseen>
     );
   }
   return (
-    <>
+    <Unseen value={setUnseen}>
       <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
         {view.line && <Box sx={{ px: 1 }}>{drawing}</Box>}
         <Box
@@ -200,6 +207,6 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
         </Box>
       </Box>
       {foot}
-    </>
+    </Unseen>
   );
 }

@@ -4,7 +4,9 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { RunView } from '../api/client';
 import { Blank } from '../parts/Blank';
-import type { Clash, Parcel } from '../api/outbox';
+import type { Parcel } from '../api/box';
+import type { Clash, Settled } from '../api/outbox';
+import { wordsOf } from '../parts/entryWords';
 import type { Send } from './useRun';
 import type { Told } from './useRunLive';
 
@@ -76,29 +78,19 @@ export function Kept({ list, why }: { list: Parcel[]; why: string }) {
   );
 }
 
-const plain: Record<string, string> = { check: 'answer', move: 'turn', put_on: 'put on', taken_off: 'taken off', part_off: 'taken off' };
-
-/** What was entered, as far as this device knows by itself. */
-function wordsOf(p: Parcel): string {
-  const body = p.body as Record<string, unknown>;
-  const said = ['text', 'answer', 'turns', 'words', 'choice', 'times']
-    .map((k) => body[k])
-    .find((v) => typeof v === 'string' || typeof v === 'number');
-  const of = ['point', 'adjuster', 'check'].map((k) => body[k]).find((v) => typeof v === 'string');
-  return [plain[p.kind] ?? p.kind, of, said, body['way'], body['unit']]
-    .filter((v) => typeof v === 'string' || typeof v === 'number')
-    .join(' ');
-}
-
 /** Two versions of the same thing: who made ours had not seen theirs, and says what is so. */
-export function ClashPanel({ clash, settle }: { clash: Clash; settle: (both: boolean) => void }) {
+export function ClashPanel({ clash, settle }: { clash: Clash; settle: (so: Settled) => void }) {
   return (
     <Box
       role="alert"
       aria-label="Two versions"
       sx={{ border: '4px solid', borderColor: 'error.main', px: 2, py: 1.25, mb: 2, fontSize: 19 }}
     >
-      <Box sx={{ fontWeight: 600 }}>Somebody wrote of the same thing meanwhile. What is so?</Box>
+      <Box sx={{ fontWeight: 600 }}>
+        {clash.turned
+          ? 'Something was moved meanwhile. Was yours before that, or after?'
+          : 'Somebody wrote of the same thing meanwhile. What is so?'}
+      </Box>
       <Box sx={{ mt: 0.5 }}>
         yours: <b>{clash.mine}</b>
       </Box>
@@ -108,17 +100,27 @@ export function ClashPanel({ clash, settle }: { clash: Clash; settle: (both: boo
         </Box>
       ))}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1.25 }}>
+        {clash.turned && (
+          <Button
+            variant="contained"
+            onClick={() => {
+              settle('before');
+            }}
+          >
+            Mine was before: it counts as of then
+          </Button>
+        )}
         <Button
-          variant="contained"
+          variant={clash.turned ? 'outlined' : 'contained'}
           onClick={() => {
-            settle(true);
+            settle('after');
           }}
         >
-          Both: mine came after
+          {clash.turned ? 'Mine came after' : 'Both: mine came after'}
         </Button>
         <Button
           onClick={() => {
-            settle(false);
+            settle('out');
           }}
         >
           Leave mine out

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { createContext, useContext, useRef, useState } from 'react';
 import type { Advice, Problem, Todo } from '../api/client';
 import { Finding } from '../parts/Frame';
 import { useStored } from '../stored';
@@ -23,16 +23,33 @@ export const Row = ({ children }: { children: React.ReactNode }) => (
   </Box>
 );
 
-/** The error of a panel's last event, by the field it names. */
+/** Where a problem is told that no panel shows: the screen gives one. */
+export const Unseen = createContext<(detail: string) => void>(() => undefined);
+
+/** The error of a panel's last event, by the field it names; what the panel shows nowhere is told by the screen. */
 export function useAsk(send: Send) {
   const [problem, setProblem] = useState<Problem | null>(null);
+  const tell = useContext(Unseen);
+  const shown = useRef<{ fields: Set<string>; all: boolean }>({ fields: new Set(), all: false });
   const ask = async (kind: string, body: object, then?: () => void) => {
     const now = await send(kind, body);
     setProblem(now);
     if (!now) then?.();
+    const seen = shown.current.all || shown.current.fields.has(now?.field ?? '');
+    tell(now && !seen ? now.detail : '');
   };
-  const at = (field: string) => (problem?.field === `body.${field}` ? problem.detail : '');
-  return { ask, at, problem };
+  const at = (field: string) => {
+    shown.current.fields.add(`body.${field}`);
+    return problem?.field === `body.${field}` ? problem.detail : '';
+  };
+  return {
+    ask,
+    at,
+    get problem() {
+      shown.current.all = true;
+      return problem;
+    },
+  };
 }
 
 export function TodoPanel({ things, send }: { things: Todo[]; send: Send }) {

@@ -117,10 +117,13 @@ test('what is kept here is told in words, and two versions side by side with bot
     seq: 4,
     mine: 'barrel to eye read: 142.9 mm',
     theirs: [{ id: 'y', by: 'Tobin', at: '', says: 'read: 143.4 mm' }],
+    turned: false,
   };
   const both = words(draw(<ClashPanel clash={clash} settle={() => undefined} />));
   for (const text of ['yours: barrel to eye read: 142.9 mm', 'Tobin', 'read: 143.4 mm', 'mine came after', 'Leave mine out'])
     expect(both).toContain(text);
+  const turned = words(draw(<ClashPanel clash={{ ...clash, turned: true }} settle={() => undefined} />));
+  for (const text of ['moved meanwhile', 'Mine was before: it counts as of then', 'Mine came after']) expect(turned).toContain(text);
 });
 
 test('beside the work stand the newest readings, and how many are on the record before them', () => {

@@ -3,7 +3,8 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { api, answered, problemIn, type Problem, type RunView } from '../api/client';
 import { newID } from '../api/ids';
 import { useRunLive, type Told } from './useRunLive';
-import { clashOf, put, sendFirst, settleClash, waiting, waitingFor, type Clash, type Outcome, type Parcel } from '../api/outbox';
+import { notTaken, put, waiting, watchHeld, type Parcel } from '../api/box';
+import { clashOf, sendFirst, settleClash, waitingFor, type Clash, type Settled } from '../api/outbox';
 
 export type Send = (kind: string, body: object) => Promise<Problem | null>;
 
@@ -17,7 +18,8 @@ export interface RunHandle {
   waiting: Parcel[]; // what they are
   waitingFor: string; // why they wait
   clash: Clash | null; // two versions of the same thing
-  settle: (both: boolean) => void;
+  settle: (so: Settled) => void;
+  notTaken: Parcel[]; // what the server refused, until somebody says what becomes of it
   told: Told | null; // what somebody else entered just now
   live: boolean;
 }
@@ -30,13 +32,20 @@ const noRoom: Problem = {
   detail: 'This device has no room to keep the entry: write it down, free some space, and enter it again.',
 };
 
+/** What this device holds of a run. */
+const look = (id: string): { waiting: Parcel[]; notTaken: Parcel[]; clash: Clash | null } => ({
+  waiting: waiting(id),
+  notTaken: notTaken(id),
+  clash: clashOf(id),
+});
+
 /** One run: its view, kept fresh, and the way to add an event to it. */
 export function useRun(id: string, who: string): RunHandle {
   const client = useQueryClient();
   const [notice, setNotice] = useState('');
-  const [kept, setKept] = useState(() => waiting(id));
-  const [clash, setClash] = useState(() => clashOf(id));
-  const busy = useRef<Promise<Problem | null>>(Promise.resolve(null));
+  const [held, setHeld] = useState(() => look(id));
+  const busy = useRef(Promise.resolve());
+  const problems = useRef(new Map<string, Problem>()); // of entries that were refused, until whoever made them asks
 
   const { told, live } = useRunLive(id, who);
 
@@ -47,54 +56,70 @@ export function useRun(id: string, who: string): RunHandle {
       const known = client.getQueryData<RunView>(['run', id]);
       return known && known.view.seq > fresh.view.seq ? known : fresh; // an answer that came late takes nothing back
     },
-    refetchInterval: live ? 30_000 : 4000,
+    refetchInterval: live && held.waiting.length === 0 ? 30_000 : 4000,
     retry: false,
     structuralSharing: true,
   });
 
-  const flush = useCallback((): Promise<Problem | null> => {
-    busy.current = busy.current.then(async () => {
-      while (waiting(id).length > 0) {
-        const outcome: Outcome = await sendFirst(id, who);
-        setKept(waiting(id));
-        setClash(clashOf(id));
-        if ('kept' in outcome || 'clash' in outcome) return null;
-        if ('refused' in outcome) return outcome.refused;
-        await client.cancelQueries({ queryKey: ['run', id] });
-        client.setQueryData(['run', id], outcome.view);
-        if (outcome.missed) setNotice(outcome.missed);
-      }
-      return null;
-    });
-    return busy.current;
-  }, [client, id, who]);
+  useEffect(
+    () =>
+      watchHeld(() => {
+        setHeld(look(id));
+      }),
+    [id],
+  );
+
+  // one entry that is refused keeps none of the others
+  const flush = useCallback(
+    (typed = ''): Promise<void> => {
+      busy.current = busy.current.then(async () => {
+        while (waiting(id).length > 0) {
+          const outcome = await sendFirst(id, who, typed);
+          setHeld(look(id));
+          if ('kept' in outcome || 'clash' in outcome) return;
+          if ('refused' in outcome) {
+            problems.current.set(outcome.id, outcome.refused);
+            continue;
+          }
+          await client.cancelQueries({ queryKey: ['run', id] });
+          client.setQueryData(['run', id], outcome.view);
+          if (outcome.missed) setNotice(outcome.missed);
+        }
+      });
+      return busy.current;
+    },
+    [client, id, who],
+  );
 
   const send: Send = useCallback(
-    (kind, body) => {
+    async (kind, body) => {
       const seen = client.getQueryData<RunView>(['run', id])?.view.seq ?? 0;
-      if (!put(id, { id: newID(), kind, by: who, at: new Date().toISOString(), body, seen })) return Promise.resolve(noRoom);
-      setKept(waiting(id));
-      return flush();
+      const entry = newID();
+      if (!put(id, { id: entry, kind, by: who, at: new Date().toISOString(), body, seen })) return noRoom;
+      await flush(entry);
+      const problem = problems.current.get(entry) ?? null;
+      problems.current.delete(entry);
+      return problem;
     },
     [client, flush, id, who],
   );
 
   const settle = useCallback(
-    (both: boolean) => {
+    (so: Settled) => {
       const now = clashOf(id);
-      if (now) settleClash(id, now, both);
-      setClash(null);
-      setKept(waiting(id));
+      if (now) settleClash(id, now, so);
+      setHeld(look(id));
       void flush();
     },
     [flush, id],
   );
 
-  // what waits is sent as soon as the server answers again
-  const answers = query.dataUpdatedAt;
+  // what waits is sent as soon as the server answers again, if only that there is no such run
+  const answers = query.dataUpdatedAt + (problemIn(query.error)?.status === 404 ? query.errorUpdatedAt : 0);
+  const due = held.waiting.length;
   useEffect(() => {
-    if (waiting(id).length > 0 && answers > 0) void flush();
-  }, [answers, flush, id]);
+    if (due > 0 && answers > 0) void flush();
+  }, [answers, due, flush]);
 
   return {
     run: query.data,
@@ -107,11 +132,12 @@ export function useRun(id: string, who: string): RunHandle {
     clearNotice: useCallback(() => {
       setNotice('');
     }, []),
-    waitingCount: kept.length,
-    waiting: kept,
+    waitingCount: held.waiting.length,
+    waiting: held.waiting,
     waitingFor: waitingFor(id, who),
-    clash,
+    clash: held.clash,
     settle,
+    notTaken: held.notTaken,
     told,
     live,
   };

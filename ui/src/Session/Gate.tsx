@@ -2,9 +2,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Suspense, useEffect, useState, type ReactNode } from 'react';
 import { Link, Navigate, useLocation } from 'react-router';
-import type { SessionView } from '../api/client';
+import type { Problem, SessionView } from '../api/client';
 import { Foot, Head } from '../parts/Frame';
 import { Blank } from '../parts/Blank';
+import { useProblem } from '../parts/useProblem';
 import { useSession, useSigning, useTouch } from './useSession';
 
 /** Lets in who is signed in, and a guest to the one run; asks everybody else who they are. What was typed stays. */
@@ -76,20 +77,18 @@ const Form = ({ onSubmit, children }: { onSubmit: () => void; children: ReactNod
 );
 
 function useRefused() {
-  const [refused, setRefused] = useState({ field: '', detail: '' });
-  const at = (...fields: string[]) => (fields.includes(refused.field) ? refused.detail : '');
-  const ask = async (call: Promise<{ field?: string; detail: string } | null>) => {
-    const problem = await call;
-    setRefused(problem ? { field: problem.field ?? '', detail: problem.detail } : { field: '', detail: '' });
+  const { at, rest, setProblem } = useProblem();
+  const ask = async (call: Promise<Problem | null>) => {
+    setProblem(await call);
   };
-  return { at, ask };
+  return { at, rest, ask };
 }
 
 /** Name and password, on a device where nobody was before. */
 function ByPassword() {
   const [name, setName] = useState('');
   const [password, setPassword] = useState('');
-  const { at, ask } = useRefused();
+  const { at, rest, ask } = useRefused();
   const { signIn } = useSigning();
   return (
     <>
@@ -97,6 +96,7 @@ function ByPassword() {
       <Form onSubmit={() => void ask(signIn(name, password))}>
         <Blank label="your name" value={name} onChange={setName} width={320} autoFocus />
         <Blank label="your password" value={password} onChange={setPassword} width={320} secret error={at('password', 'session', '')} />
+        {rest()}
         <Button type="submit" variant="contained">
           Sign in
         </Button>
@@ -109,7 +109,7 @@ function ByPassword() {
 function First() {
   const [name, setName] = useState('');
   const [password, setPassword] = useState('');
-  const { at, ask } = useRefused();
+  const { at, rest, ask } = useRefused();
   const { first } = useSigning();
   return (
     <>
@@ -125,6 +125,7 @@ function First() {
           secret
           error={at('password', '')}
         />
+        {rest()}
         <Button type="submit" variant="contained">
           Begin
         </Button>
@@ -138,7 +139,7 @@ export function ByPin({ session, onDone }: { session: SessionView; onDone?: () =
   const [person, setPerson] = useState(session.person?.pin ? session.person.id : '');
   const [pin, setPin] = useState('');
   const [byPassword, setByPassword] = useState(false);
-  const { at, ask } = useRefused();
+  const { at, rest, ask } = useRefused();
   const { switchTo, out, outEverywhere } = useSigning();
   if (byPassword) return <ByPassword />;
   const go = async () => {
@@ -167,6 +168,7 @@ export function ByPin({ session, onDone }: { session: SessionView; onDone?: () =
       </Box>
       <Form onSubmit={() => void ask(go())}>
         <Blank label="PIN" value={pin} onChange={setPin} width={200} secret figures autoFocus error={at('pin', 'session', '')} />
+        {rest()}
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5 }}>
           <Button type="submit" variant="contained">
             {session.state === 'locked' ? 'Open' : 'Switch'}
@@ -183,11 +185,11 @@ export function ByPin({ session, onDone }: { session: SessionView; onDone?: () =
         >
           by password
         </Button>
-        <Button variant="text" onClick={() => void out()}>
+        <Button variant="text" onClick={() => void ask(out())}>
           sign out
         </Button>
         {session.state === 'in' && (
-          <Button variant="text" onClick={() => void outEverywhere()}>
+          <Button variant="text" onClick={() => void ask(outEverywhere())}>
             sign out on every device
           </Button>
         )}

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, problemOf, type Cause, type TroubleBegin } from '../api/client';
 import { newID } from '../api/ids';
-import { put } from '../api/outbox';
+import { put } from '../api/box';
 import { UsePlan } from '../WhatIf/UsePlan';
 import { Finding } from '../parts/Frame';
 import { useSession } from '../Session/useSession';

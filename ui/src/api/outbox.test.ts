@@ -1,59 +1,9 @@
-import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { api, type Problem, type RunView } from './client';
+import { expect, test, vi } from 'vitest';
+import { notTaken, put, runsHeld, waiting } from './box';
+import type { Problem } from './client';
+import { clashOf, sendFirst, settleClash, waitingFor } from './outbox';
 import * as photos from './photos';
-import { clashOf, put, sendFirst, settleClash, waiting, waitingFor, type Parcel } from './outbox';
-
-const parcel = (id: string, by = 'Ines', seen = 3): Parcel => ({
-  id,
-  kind: 'note',
-  by,
-  at: '2026-11-24T09:00:00Z',
-  body: { text: id },
-  seen,
-});
-const view = (seq: number) => ({ id: 'r', view: { seq } }) as unknown as RunView;
-const problem = (status: number, more: Partial<Problem> = {}): Problem => ({
-  type: 'about:blank',
-  title: '',
-  status,
-  detail: `status ${status}`,
-  ...more,
-});
-
-type Answer = { data: RunView } | { error: Problem } | 'no network';
-
-let lastSent: unknown;
-
-/** Lets the server answer in turn, and notes after which event each was sent. */
-function answers(...list: Answer[]): number[] {
-  const after: number[] = [];
-  vi.spyOn(api, 'POST').mockImplementation(((_path: string, init: { body: { after: number; body: unknown } }) => {
-    after.push(init.body.after);
-    lastSent = init.body.body;
-    const next = list.shift();
-    if (next === undefined || next === 'no network') return Promise.reject(new TypeError('failed to fetch'));
-    return Promise.resolve(next);
-  }) as unknown as typeof api.POST);
-  return after;
-}
-
-beforeEach(() => {
-  const kept = new Map<string, string>();
-  vi.stubGlobal('localStorage', {
-    getItem: (k: string) => kept.get(k) ?? null,
-    setItem: (k: string, v: string) => kept.set(k, v),
-    removeItem: (k: string) => kept.delete(k),
-    key: (i: number) => [...kept.keys()][i] ?? null,
-    get length() {
-      return kept.size;
-    },
-  });
-});
-
-afterEach(() => {
-  vi.restoreAllMocks();
-  vi.unstubAllGlobals();
-});
+import { answers, last, parcel, problem, view, type Answer } from './server.testing';
 
 test('what waits is in order, run by run, and outlives a reload', () => {
   put('a', parcel('1'));
@@ -71,7 +21,7 @@ test('an entry that arrived leaves the outbox, the next one stays', async () => 
   put('a', parcel('1'));
   put('a', parcel('2'));
   const after = answers({ data: view(4) });
-  expect(await sendFirst('a', 'Ines')).toEqual({ view: view(4), missed: '' });
+  expect(await sendFirst('a', 'Ines')).toEqual({ view: view(4), missed: '', id: '1' });
   expect(after).toEqual([3]);
   expect(waiting('a').map((p) => p.id)).toEqual(['2']);
 });
@@ -107,13 +57,28 @@ for (const [says, refusal] of [
   ['one into a run whose chain is broken', problem(409, { field: 'run' })],
   ['one that may not be made', problem(403)],
 ] as [string, Problem][]) {
-  test(`${says} is refused and leaves the outbox`, async () => {
+  test(`${says} is refused, stays with why, and keeps no other`, async () => {
     put('a', parcel('1'));
-    answers({ error: refusal });
-    expect(await sendFirst('a', 'Ines')).toEqual({ refused: refusal });
-    expect(waiting('a')).toEqual([]);
+    put('a', parcel('2'));
+    answers({ error: refusal }, { data: view(4) });
+    expect(await sendFirst('a', 'Ines')).toEqual({ refused: refusal, id: '1' });
+    expect(waiting('a').map((p) => p.id)).toEqual(['2']);
+    expect(notTaken('a')).toMatchObject([{ id: '1', refused: { detail: refusal.detail } }]);
+    expect(runsHeld()).toEqual(['a']);
+    expect(await sendFirst('a', 'Ines')).toMatchObject({ id: '2' });
+    expect(notTaken('a'), 'it is there until somebody says what becomes of it').toHaveLength(1);
   });
 }
+
+test('what its maker had heard of goes along: what this device sent before, and no more', async () => {
+  put('a', parcel('1'));
+  put('a', parcel('2'));
+  const own = [{ id: '1', seq: 4 }] as Problem['missed'];
+  answers({ data: view(4) }, { error: problem(409, { run: view(5), ...(own ? { missed: own } : {}) }) }, { data: view(6) });
+  await sendFirst('a', 'Ines');
+  await sendFirst('a', 'Ines');
+  expect(last.seen, 'not event 5: somebody else wrote it meanwhile').toEqual([3, 3, 4]);
+});
 
 test('an entry waits until its maker is back', async () => {
   put('a', parcel('1', 'Tobin'));
@@ -143,7 +108,11 @@ test('a device that is full says so, and nothing is taken for kept', () => {
 const clashing = (seq: number, id = 'theirs') =>
   problem(409, {
     run: view(seq),
-    clash: { mine: 'eye read: 142.9 mm', theirs: [{ id, by: 'Tobin', at: '2026-11-24T09:00:00Z', says: 'eye read: 143.4 mm' }] },
+    clash: {
+      mine: 'eye read: 142.9 mm',
+      theirs: [{ id, by: 'Tobin', at: '2026-11-24T09:00:00Z', says: 'eye read: 143.4 mm' }],
+      turned: false,
+    },
   });
 
 test('two versions of the same thing wait for a tap; both, and ours is sent behind theirs', async () => {
@@ -155,10 +124,22 @@ test('two versions of the same thing wait for a tap; both, and ours is sent behi
   expect(await sendFirst('a', 'Ines'), 'nothing goes on before that').toEqual({ kept: true });
   const clash = clashOf('a');
   expect(clash?.theirs[0]?.by, 'it outlives a reload').toBe('Tobin');
-  if (clash) settleClash('a', clash, true);
+  if (clash) settleClash('a', clash, 'after');
   expect(await sendFirst('a', 'Ines')).toMatchObject({ view: view(7) });
   expect(after).toEqual([3, 6]);
+  expect(last.seen).toEqual([3, 6]);
   expect(waiting('a').map((p) => p.id)).toEqual(['2']);
+});
+
+test('ours was before: it goes behind theirs, and says that it had not heard of them', async () => {
+  put('a', parcel('1'));
+  const after = answers({ error: clashing(6) }, { data: view(7) });
+  await sendFirst('a', 'Ines');
+  const clash = clashOf('a');
+  if (clash) settleClash('a', clash, 'before');
+  await sendFirst('a', 'Ines');
+  expect(after).toEqual([3, 6]);
+  expect(last.seen).toEqual([3, 3]);
 });
 
 test('left out, ours is gone and the next one goes on', async () => {
@@ -167,7 +148,7 @@ test('left out, ours is gone and the next one goes on', async () => {
   answers({ error: clashing(6) });
   await sendFirst('a', 'Ines');
   const clash = clashOf('a');
-  if (clash) settleClash('a', clash, false);
+  if (clash) settleClash('a', clash, 'out');
   expect(clashOf('a')).toBeNull();
   expect(waiting('a').map((p) => p.id)).toEqual(['2']);
 });
@@ -193,7 +174,7 @@ test('a photo taken without a network is sent before the entry that names it, an
   expect(forgotten).not.toHaveBeenCalled();
   answers({ data: view(4) });
   expect(await sendFirst('a', 'Ines')).toMatchObject({ view: view(4) });
-  expect(lastSent).toEqual({ stage: 'as found', sha256: 'abc' });
+  expect(last.sent).toEqual({ stage: 'as found', sha256: 'abc' });
   expect(forgotten.mock.calls).toEqual([['here']]);
   expect(upload).toHaveBeenCalledTimes(3);
 

@@ -1,50 +1,11 @@
-import { api, problemOf, type EventIn, type Problem, type RunView } from './client';
+import { change, drop, forgetTries, refuse, waiting } from './box';
+import { api, problemOf, type Problem, type RunView } from './client';
 import { forgetPhoto, keptPhoto, upload } from './photos';
-
-/** An entry on its way: what was made here, and the last event of the run that its maker had seen. */
-export type Parcel = Omit<EventIn, 'after'> & { seen: number };
 
 /** Both versions of the same thing, until somebody says what is so. `seq` is how far the run is by now. */
 export type Clash = NonNullable<Problem['clash']> & { id: string; seq: number };
 
-export type Outcome = { view: RunView; missed: string } | { refused: Problem } | { kept: true } | { clash: Clash };
-
-const prefix = (run: string) => `brankel.outbox.${run}.`;
-
-// each entry stands under a key of its own, so that two pages of one device never write over each other
-const keysOf = (run: string): string[] =>
-  Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '')
-    .filter((k) => k.startsWith(prefix(run)))
-    .sort();
-
-function parcelAt(key: string): Parcel | null {
-  try {
-    const one = JSON.parse(localStorage.getItem(key) ?? '') as Partial<Parcel> | null;
-    return one && typeof one.id === 'string' && typeof one.kind === 'string' ? (one as Parcel) : null;
-  } catch {
-    return null;
-  }
-}
-
-/** The entries of a run that have not reached the server yet, oldest first. They outlive a reload and a restart. */
-export const waiting = (run: string): Parcel[] => keysOf(run).flatMap((k) => parcelAt(k) ?? []);
-
-let made = 0;
-
-/** Keeps an entry; false when this device has no room for it. */
-export function put(run: string, parcel: Parcel): boolean {
-  const at = `${Date.now().toString().padStart(15, '0')}.${(made++).toString().padStart(6, '0')}`;
-  try {
-    localStorage.setItem(`${prefix(run)}${at}.${parcel.id}`, JSON.stringify(parcel));
-    return true;
-  } catch {
-    return false;
-  }
-}
-
-function drop(run: string, id: string) {
-  for (const key of keysOf(run)) if (key.endsWith(`.${id}`)) localStorage.removeItem(key);
-}
+export type Outcome = { view: RunView; missed: string; id: string } | { refused: Problem; id: string } | { kept: true } | { clash: Clash };
 
 /** Why entries wait, in words: those of somebody else wait until they are back. */
 export function waitingFor(run: string, who: string): string {
@@ -85,12 +46,12 @@ export function clashOf(run: string): Clash | null {
   }
 }
 
-/** Says what is so: both, then ours stands behind theirs; or theirs alone, then ours is left out. */
-export function settleClash(run: string, clash: Clash, both: boolean) {
-  const key = keysOf(run).find((k) => k.endsWith(`.${clash.id}`));
-  const parcel = key ? parcelAt(key) : null;
-  if (key && parcel && both) localStorage.setItem(key, JSON.stringify({ ...parcel, seen: clash.seq }));
-  else drop(run, clash.id);
+/** What is so of two versions: ours came after theirs, ours is of before theirs, or theirs alone stands. */
+export type Settled = 'after' | 'before' | 'out';
+
+export function settleClash(run: string, clash: Clash, so: Settled) {
+  if (so === 'out') drop(run, clash.id);
+  else change(run, clash.id, (p) => ({ ...p, after: clash.seq, ...(so === 'after' ? { seen: clash.seq } : {}) }));
   localStorage.removeItem(clashKey(run));
 }
 
@@ -103,7 +64,7 @@ function between(missed: Problem['missed'], own: string[]): string {
 }
 
 /** Whether a problem goes away by itself: what it is about is kept and sent again. */
-const passes = (p: Problem) => p.status === 0 || p.status === 401 || p.status === 429 || p.status >= 500;
+const passes = (p: Problem) => p.status === 0 || p.status === 401 || p.status === 408 || p.status === 429 || p.status >= 500;
 
 /** The body of an entry whose photo or recording was made without a network, once that is sent: it names it by its hash. */
 async function withBeside(run: string, kind: string, body: unknown): Promise<{ body: unknown; local: string } | Problem> {
@@ -118,51 +79,61 @@ async function withBeside(run: string, kind: string, body: unknown): Promise<{ b
 
 /**
  * Sends the oldest waiting entry behind the last event its maker had seen. When others wrote in between it is sent
- * again behind theirs: what was read or turned stays true. When they wrote of the same thing it waits for a tap. A
- * refused entry leaves the outbox; without a network it stays.
+ * again behind theirs: what was read or turned stays true. When they wrote of the same thing it waits for a tap. An
+ * entry that is refused stays, with why, and the next one is the first; but for `typed`, the one just made, where it is
+ * only written wrongly: it still stands in its blank. Without a network all stay.
  */
-export async function sendFirst(run: string, who: string): Promise<Outcome> {
+export async function sendFirst(run: string, who: string, typed = ''): Promise<Outcome> {
   const [first] = waiting(run);
   if (first?.by !== who || clashOf(run)) return { kept: true };
-  const { seen, ...entry } = first;
+  const { seen, after: from, ...entry } = first;
+  const refused = (problem: Problem): Outcome => {
+    if (first.id === typed && problem.field?.startsWith('body.')) drop(run, first.id);
+    else refuse(run, first.id, problem);
+    return { refused: problem, id: first.id };
+  };
   const whole = await withBeside(run, entry.kind, entry.body);
   if ('status' in whole) {
-    if (passes(whole)) return { kept: true };
-    drop(run, first.id);
-    return { refused: whole };
+    return passes(whole) ? { kept: true } : refused(whole);
   }
-  const body = { ...entry, body: whole.body };
-  let after = seen;
+  const body = { ...entry, body: whole.body, clock: new Date().toISOString() };
+  let after = from ?? seen;
+  let heard = seen; // of what this device itself sent before, its maker knew
   let missed = '';
   for (let tries = 0; tries < 5; tries++) {
     let answer;
     try {
-      answer = await api.POST('/api/v1/runs/{run}/events', { params: { path: { run } }, body: { ...body, after } });
+      answer = await api.POST('/api/v1/runs/{run}/events', {
+        params: { path: { run } },
+        body: { ...body, after, seen: Math.min(heard, after) },
+      });
     } catch {
       return { kept: true };
     }
     if (answer.data) {
       drop(run, first.id);
       remember(run, first.id);
+      forgetTries(run, first);
       if (whole.local) void forgetPhoto(whole.local).catch(() => undefined);
-      return { view: answer.data, missed };
+      return { view: answer.data, missed, id: first.id };
     }
     const problem = problemOf(answer.error);
     if (problem.status === 409 && problem.run) {
       const own = sentFrom(run);
       const theirs = (problem.clash?.theirs ?? []).filter((t) => !own.includes(t.id));
       after = problem.run.view.seq;
+      for (const e of problem.missed ?? []) if (own.includes(e.id)) heard = Math.max(heard, e.seq);
       if (theirs.length > 0) {
-        const clash = { mine: problem.clash?.mine ?? '', theirs, id: first.id, seq: after };
+        const clash = { mine: problem.clash?.mine ?? '', theirs, turned: problem.clash?.turned ?? false, id: first.id, seq: after };
         localStorage.setItem(clashKey(run), JSON.stringify(clash));
         return { clash };
       }
       missed = between(problem.missed, own);
       continue;
     }
-    if (passes(problem)) return { kept: true };
-    drop(run, first.id);
-    return { refused: problem };
+    // somebody else is signed in by now, as another page of this device knows already
+    const others = problem.field === 'by' && entry.kind !== 'inspected';
+    return passes(problem) || others ? { kept: true } : refused(problem);
   }
   return { kept: true };
 }

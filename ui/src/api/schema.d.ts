@@ -1362,6 +1362,7 @@ export interface components {
         Clash: {
             mine: string;
             theirs: components["schemas"]["Their"][];
+            turned: boolean;
         };
         EventIn: {
             after: number;

@@ -2,8 +2,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useColorScheme } from '@mui/material/styles';
 import type { ReactNode } from 'react';
-import { NavLink, useNavigate } from 'react-router';
+import { Link, NavLink, useNavigate } from 'react-router';
 import { useSession } from '../Session/useSession';
+import { useHeld } from './useHeld';
 
 function LampSwitch() {
   const { mode, setMode } = useColorScheme();
@@ -152,6 +153,26 @@ export function Head({
   );
 }
 
+/** How many entries this device holds, on every screen: what was entered is seen until it has arrived. */
+function HeldCount() {
+  const { waits, refused } = useHeld();
+  const inside = useSession().data?.state === 'in';
+  if (waits + refused === 0) return null;
+  const says = [refused > 0 ? `${refused} not taken` : '', waits > 0 ? `${waits} kept here` : ''].filter(Boolean).join(', ');
+  const look = { fontWeight: 600, py: 1.25, px: 0.5, color: refused > 0 ? 'error.main' : 'text.primary' };
+  return inside ? (
+    <Box component={Link} to="/held" sx={look}>
+      {refused > 0 ? '■ ' : ''}
+      {says}
+    </Box>
+  ) : (
+    <Box sx={look}>
+      {refused > 0 ? '■ ' : ''}
+      {says}
+    </Box>
+  );
+}
+
 /** Who decides: on every screen, at its foot. */
 export const lasting = 'The maker’s manual and the licensed person decide.';
 
@@ -172,6 +193,7 @@ export function Foot({ children, elsewhere = false }: { children?: ReactNode; el
       }}
     >
       {children}
+      <HeldCount />
       <Box sx={{ ml: 'auto', color: 'quiet', py: 0.5, fontSize: 14, display: elsewhere ? { lg: 'none' } : 'block' }}>{lasting}</Box>
     </Box>
   );

@@ -1,0 +1,31 @@
+import type { Parcel } from '../api/box';
+
+const plain: Record<string, string> = {
+  check: 'answer',
+  move: 'turn',
+  put_on: 'put on',
+  taken_off: 'taken off',
+  part_off: 'taken off',
+  part_back: 'put back',
+  signed: 'signature',
+  decided: 'decision',
+  corrected: 'struck out',
+};
+
+/** What was entered, as far as this device knows by itself. */
+export function wordsOf(p: Parcel): string {
+  const body = p.body as Record<string, unknown>;
+  const first = (...keys: string[]) => keys.map((k) => body[k]).find((v) => typeof v === 'string' || typeof v === 'number');
+  const start = first('start');
+  const marks = start !== undefined ? `${start} to ${first('end') ?? ''}` : undefined;
+  return [
+    plain[p.kind] ?? p.kind.replaceAll('_', ' '),
+    first('point', 'adjuster', 'check', 'item', 'name', 'id'),
+    marks ?? first('text', 'answer', 'verdict', 'turns', 'words', 'outcome', 'choice', 'option', 'times'),
+    body['way'],
+    body['unit'],
+    first('reason', 'note', 'why'),
+  ]
+    .filter((v) => (typeof v === 'string' && v !== '') || typeof v === 'number')
+    .join(' ');
+}
