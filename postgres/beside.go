@@ -1,10 +1,9 @@
 package postgres
 
 import (
-	"crypto/sha256"
-	"encoding/hex"
 	"errors"
 	"fmt"
+	"slices"
 
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
@@ -39,29 +38,48 @@ func (s *Store) keepBeside(id, sha string, row any, most int) error {
 	})
 }
 
-// verifyBeside looks whether everything that events name is there as it was.
-func (s *Store) verifyBeside(id string, events []run.Event, tell func(string, ...any)) error {
+// Beside looks whether everything that events name is there as it was, and says what is not. The
+// digests are made where the bytes are.
+func (s *Store) Beside(id string, events []run.Event) (broken []string, err error) {
+	type kept struct {
+		SHA256, Real, Small, Type string
+		Width, Height             int
+	}
+	var photos, voices []kept
+	err = s.db.Raw(`SELECT sha256, encode(sha256(jpeg), 'hex') AS real, encode(sha256(small), 'hex') AS small, width, height
+		FROM photos WHERE run_id = ?`, id).Scan(&photos).Error
+	if err == nil {
+		err = s.db.Raw(`SELECT sha256, encode(sha256(sound), 'hex') AS real, type FROM voices WHERE run_id = ?`, id).Scan(&voices).Error
+	}
+	if err != nil {
+		return nil, err
+	}
 	for _, e := range events {
 		what, sha := run.Beside(e)
 		if what == "" {
 			continue
 		}
-		raw, err := s.Photo(id, sha)
+		list := photos
 		if e.Kind == run.KindVoice {
-			raw, _, err = s.Voice(id, sha)
+			list = voices
 		}
-		if errors.Is(err, ErrNotFound) {
-			tell("run %s: the %s of event %d is gone", id, what, e.Seq)
+		i := slices.IndexFunc(list, func(k kept) bool { return k.SHA256 == sha })
+		if i < 0 {
+			broken = append(broken, fmt.Sprintf("the %s of event %d is gone", what, e.Seq))
 			continue
 		}
-		if err != nil {
-			return err
+		k, as := list[i], true
+		if p, ok := run.PhotoOf(e); ok {
+			as = k.Small == p.Small && k.Width == p.Width && k.Height == p.Height
 		}
-		if sum := sha256.Sum256(raw); hex.EncodeToString(sum[:]) != sha {
-			tell("run %s: the %s of event %d was changed after it was taken", id, what, e.Seq)
+		if v, ok := run.VoiceOf(e); ok {
+			as = k.Type == v.Type
+		}
+		if k.Real != sha || !as {
+			broken = append(broken, fmt.Sprintf("the %s of event %d was changed after it was taken", what, e.Seq))
 		}
 	}
-	return nil
+	return broken, nil
 }
 
 // stands makes the database itself refuse to change what is kept in a table.

@@ -9,13 +9,13 @@ import (
 	"gorm.io/gorm"
 )
 
-// ledgerRow is one line of the ledger: what was opened, signed and kept, each chained
+// ledgerRow is one line of the ledger: what was opened, left, signed and kept, each chained
 // to the line before it. A run that is deleted whole still stands here.
 type ledgerRow struct {
 	N       int       `gorm:"primaryKey;autoIncrement:false"`
 	Kind    string    `gorm:"not null"`
-	Subject string    `gorm:"not null"` // id of the run, hash of the sheet
-	Says    string    `gorm:"not null"` // what stood in its row then
+	Subject string    `gorm:"not null;index:ledger_of"` // id of the run, hash of the sheet
+	Says    string    `gorm:"not null"`                 // what stood in its row then
 	At      time.Time `gorm:"not null"`
 	Prev    string    `gorm:"not null"`
 	Hash    string    `gorm:"not null"`
@@ -27,6 +27,7 @@ func (ledgerRow) TableName() string { return "ledger" }
 const (
 	ledgerOpened = "opened" // a run
 	ledgerSigned = "signed" // a run
+	ledgerHead   = "head"   // a run, by number and hash of its last event
 	ledgerSheet  = "sheet"  // a revision of a sheet
 )
 

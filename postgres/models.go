@@ -22,7 +22,8 @@ type sheetRow struct {
 	Led      bool     `gorm:"not null;default:false"` // a run can be led by it
 	Figure   *float64 // what it sets, with what that is
 	FigureOf string   `gorm:"not null;default:''"`
-	Body     string   `gorm:"not null"` // the open format, byte for byte
+	Body     string   `gorm:"not null"`            // the open format, byte for byte
+	Seal     string   `gorm:"not null;default:''"` // digest of all the columns but the body, as they were written
 }
 
 func (sheetRow) TableName() string { return "sheets" }
@@ -118,6 +119,9 @@ type runRow struct {
 	Opened  time.Time `gorm:"not null;index:runs_of_cable,priority:3,sort:desc"`
 	Seq     int       `gorm:"not null;default:0"`  // of the last event
 	Hash    string    `gorm:"not null;default:''"` // of the last event
+	Print   int64     `gorm:"not null;default:0"`  // of all events, as they were when each was added
+	Noted   int       `gorm:"not null;default:0"`  // the last event whose hash stands in the ledger
+	Stood   string    `gorm:"not null;default:''"` // digest of what the floor shows, as it was written
 	StandingRow
 }
 

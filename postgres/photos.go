@@ -1,10 +1,13 @@
 package postgres
 
 import (
+	"database/sql"
 	"errors"
 	"time"
 
 	"gorm.io/gorm"
+
+	"brankel/rigging/run"
 )
 
 // photoRow is a photo of a run under the SHA-256 of its bytes; nothing in it is ever changed.
@@ -33,10 +36,15 @@ func (s *Store) AddPhoto(id string, p Photo, at time.Time, most int) error {
 	return s.keepBeside(id, p.SHA256, &photoRow{id, p.SHA256, p.Width, p.Height, p.JPEG, p.Small, at}, most)
 }
 
-// PhotoSize is how large a photo of a run is, ErrNotFound when there is none.
-func (s *Store) PhotoSize(id, sha string) (width, height int, err error) {
-	p, err := s.photo("width, height", id, sha)
-	return p.Width, p.Height, err
+// PhotoKept is a photo of a run as an event names it, ErrNotFound when there is none.
+func (s *Store) PhotoKept(id, sha string) (run.PhotoKept, error) {
+	var p run.PhotoKept
+	err := row(s.db, `SELECT width, height, encode(sha256(small), 'hex') FROM photos WHERE run_id = $1 AND sha256 = $2`, id, sha).
+		Scan(&p.Width, &p.Height, &p.Small)
+	if errors.Is(err, sql.ErrNoRows) {
+		err = ErrNotFound
+	}
+	return p, err
 }
 
 // PhotoSmall is the small one of a photo, Photo the whole.

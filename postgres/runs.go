@@ -42,18 +42,23 @@ type RunHead struct {
 	Seq    int
 	Hash   string
 	Print  int64
+	Beside int64 // digest of photos and voice notes
+	Whole  bool  // row, events and ledger fit, as far as can be told without reading each event
 	Floor  int
 	Sheets int
 }
 
-const headSQL = `SELECT r.machine, r.cable, r.opened, r.seq, r.hash,
-  coalesce((SELECT bit_xor(e.print) FROM events e WHERE e.run_id = r.id), 0), v.floor, v.sheets
-  FROM runs r, versions v WHERE r.id = $1`
+var headSQL = `SELECT r.machine, r.cable, r.opened, r.seq, r.hash,
+  coalesce((SELECT bit_xor(e.print) FROM events e WHERE e.run_id = r.id), 0),
+  coalesce((SELECT bit_xor(p.print) FROM photos p WHERE p.run_id = r.id), 0) #
+    coalesce((SELECT bit_xor(o.print) FROM voices o WHERE o.run_id = r.id), 0),
+  ` + wholeRun + `, (SELECT floor FROM versions WHERE id = 1), (SELECT sheets FROM versions WHERE id = 1)
+  FROM runs r WHERE r.id = $1`
 
 // RunHead is the head of a run, ErrNotFound when there is none.
 func (s *Store) RunHead(id string) (RunHead, error) {
 	h := RunHead{Job: workshop.Job{ID: id}}
-	err := row(s.db, headSQL, id).Scan(&h.Machine, &h.Cable, &h.Opened, &h.Seq, &h.Hash, &h.Print, &h.Floor, &h.Sheets)
+	err := row(s.db, headSQL, id).Scan(&h.Machine, &h.Cable, &h.Opened, &h.Seq, &h.Hash, &h.Print, &h.Beside, &h.Whole, &h.Floor, &h.Sheets)
 	if errors.Is(err, sql.ErrNoRows) {
 		return h, ErrNotFound
 	}
@@ -108,7 +113,7 @@ func (s *Store) AddRun(j workshop.Job, events []run.Event, sheet string, st run.
 			}
 			return err
 		}
-		lines := []ledgerRow{{Kind: ledgerOpened, Subject: j.ID, Says: opened(row)}}
+		lines := []ledgerRow{{Kind: ledgerOpened, Subject: j.ID, Says: openedSays(row.Machine, row.Cable, row.Opened)}}
 		var rows []eventRow
 		for _, e := range events {
 			rows = append(rows, rowOf(e, e.Digest()))
@@ -120,14 +125,20 @@ func (s *Store) AddRun(j workshop.Job, events []run.Event, sheet string, st run.
 			if err := tx.CreateInBatches(rows, 200).Error; err != nil {
 				return err
 			}
+			lines = append(lines, headLine(row.ID, row.Seq, row.Hash))
+		}
+		err := tx.Exec(`UPDATE runs AS r SET noted = seq, stood = `+StoodOf("r")+`,
+			print = coalesce((SELECT bit_xor(e.print) FROM events e WHERE e.run_id = r.id), 0) WHERE id = ?`, row.ID).Error
+		if err != nil {
+			return err
 		}
 		return inLedger(tx, lines...)
 	})
 }
 
-// opened is what the ledger says of a run's row.
-func opened(r runRow) string {
-	return r.Machine + "\x1f" + r.Cable + "\x1f" + r.Opened.UTC().Format(time.RFC3339Nano)
+// openedSays is what the ledger says of a run's row.
+func openedSays(machine, cable string, opened time.Time) string {
+	return machine + unit + cable + unit + opened.UTC().Format(time.RFC3339Nano)
 }
 
 func rowOf(e run.Event, sent string) eventRow {
@@ -166,22 +177,28 @@ func (r StandingRow) standing() run.Standing {
 	return st
 }
 
-const addSQL = `WITH moved AS (
-  UPDATE runs SET seq = $1, hash = $2, sheet = $3, sign = $4, part = $5, says = $6, signed = $7, touched = $8, due = $9,
-    resume = $10, voids = $22, cause = $23
-  WHERE id = $11 AND seq = $12 AND hash = $13 RETURNING id)
-INSERT INTO events (id, run_id, seq, kind, by, at, received, body, prev, hash, sent, behind)
-SELECT $14, id, $1, $15, $16, $17, $18, $19, $20, $2, $21, $24 FROM moved RETURNING print`
+// addSQL adds the event first, behind the row that it holds on to: a second one that comes at once
+// finds the run moved on.
+var addSQL = `WITH v AS (SELECT $1::bigint AS seq, $2::text AS hash, $3::text AS sheet, $4::text AS sign, $5::numeric AS part,
+    $6::text AS says, $7::boolean AS signed, $8::timestamptz AS touched, $9::text AS due, $10::text AS resume, $22::text AS voids,
+    $23::text AS cause),
+  here AS (SELECT id FROM runs WHERE id = $11 AND seq = $12 AND hash = $13 FOR UPDATE),
+  added AS (INSERT INTO events (id, run_id, seq, kind, by, at, received, body, prev, hash, sent, behind)
+    SELECT $14, id, $1, $15, $16, $17, $18, $19, $20, $2, $21, $24 FROM here RETURNING print)
+UPDATE runs SET seq = v.seq, hash = v.hash, sheet = v.sheet, sign = v.sign, part = v.part, says = v.says, signed = v.signed,
+  touched = v.touched, due = v.due, resume = v.resume, voids = v.voids, cause = v.cause, stood = ` + StoodOf("v") + `,
+  print = runs.print # added.print, noted = CASE WHEN $25 THEN v.seq ELSE noted END
+FROM v, added WHERE runs.id = $11 RETURNING added.print`
 
 // Add keeps a sealed event behind the head it was sealed on, with what the floor shows
 // of the run then: one statement, one commit. It gives the digest of the event;
 // ErrMoved when the run stands elsewhere by now, ErrTaken when the id is in use.
 func (s *Store) Add(h RunHead, e run.Event, sent, sheet string, st run.Standing) (print int64, err error) {
-	stands := standingOf(sheet, st)
+	stands, noted := standingOf(sheet, st), leaves(e, st)
 	add := func(db *gorm.DB) error {
 		err := row(db, addSQL, e.Seq, e.Hash, stands.Sheet, stands.Sign, stands.Part, stands.Says, stands.Signed, stands.Touched,
 			stands.Due, stands.Resume, e.Run, h.Seq, h.Hash, e.ID, string(e.Kind), e.By, e.At, e.Received, string(e.Body), e.Prev,
-			sent, stands.Voids, stands.Cause, e.Behind).Scan(&print)
+			sent, stands.Voids, stands.Cause, e.Behind, noted).Scan(&print)
 		switch {
 		case errors.Is(err, sql.ErrNoRows):
 			return ErrMoved
@@ -190,14 +207,18 @@ func (s *Store) Add(h RunHead, e run.Event, sent, sheet string, st run.Standing)
 		}
 		return err
 	}
-	if e.Kind != run.KindSigned {
+	if !noted {
 		return print, add(s.db)
+	}
+	lines := []ledgerRow{headLine(e.Run, e.Seq, e.Hash)}
+	if e.Kind == run.KindSigned {
+		lines = append(lines, ledgerRow{Kind: ledgerSigned, Subject: e.Run, Says: e.Hash})
 	}
 	err = s.db.Transaction(func(tx *gorm.DB) error {
 		if err := add(tx); err != nil {
 			return err
 		}
-		return inLedger(tx, ledgerRow{Kind: ledgerSigned, Subject: e.Run, Says: e.Hash})
+		return inLedger(tx, lines...)
 	})
 	return print, err
 }
@@ -228,12 +249,13 @@ func (s *Store) Event(id string) (run.Event, string, error) {
 // SetStanding writes what the floor shows of a run anew; false when it stood so.
 func (s *Store) SetStanding(id, sheet string, st run.Standing) (bool, error) {
 	row := standingOf(sheet, st)
-	done := s.db.Exec(`UPDATE runs SET sheet = ?, sign = ?, part = ?, says = ?, signed = ?, touched = ?, due = ?,
-		resume = ?, voids = ?, cause = ?
-		WHERE id = ? AND (sheet, sign, part, says, signed, touched, due, resume, voids, cause)
-		IS DISTINCT FROM (?, ?, ?, ?, ?, ?::timestamptz, ?, ?, ?, ?)`,
-		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume, row.Voids, row.Cause, id,
-		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume, row.Voids, row.Cause)
+	done := s.db.Exec(`WITH v AS (SELECT seq, hash, ?::text AS sheet, ?::text AS sign, ?::numeric AS part, ?::text AS says,
+			?::boolean AS signed, ?::timestamptz AS touched, ?::text AS due, ?::text AS resume, ?::text AS voids, ?::text AS cause
+			FROM runs WHERE id = ?)
+		UPDATE runs SET sheet = v.sheet, sign = v.sign, part = v.part, says = v.says, signed = v.signed, touched = v.touched, due = v.due,
+			resume = v.resume, voids = v.voids, cause = v.cause, stood = `+StoodOf("v")+`
+		FROM v WHERE id = ? AND (stood <> `+StoodOf("v")+` OR `+StoodOf("runs")+` <> `+StoodOf("v")+`)`,
+		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume, row.Voids, row.Cause, id, id)
 	return done.RowsAffected > 0, done.Error
 }
 
@@ -241,29 +263,28 @@ func (s *Store) SetStanding(id, sheet string, st run.Standing) (bool, error) {
 type RunLine struct {
 	workshop.Job
 	Standing run.Standing
+	Whole    bool // as RunHead's
 }
 
 // NewestRuns is the newest run of each cable; what to resume is left out.
 func (s *Store) NewestRuns() ([]RunLine, error) {
-	return s.lines(`SELECT DISTINCT ON (machine, cable) id, machine, cable, opened, sign, part, says, signed, touched, due, voids, ''
-		FROM runs ORDER BY machine, cable, opened DESC, id`)
+	return s.lines(lineSQL("''") + ` WHERE r.id IN (SELECT DISTINCT ON (machine, cable) id FROM runs ORDER BY machine, cable, opened DESC, id)
+		ORDER BY machine, cable`)
 }
 
 // Unsigned are the runs that are not done whose cable begins so, the oldest first.
 func (s *Store) Unsigned(prefix string) ([]RunLine, error) {
-	return s.lines(`SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, voids, ''
-		FROM runs WHERE starts_with(cable, ?) AND sign <> ? ORDER BY opened, id`, prefix, string(run.SignSigned))
+	return s.lines(lineSQL("''")+` WHERE starts_with(cable, ?) AND sign <> ? ORDER BY opened, id`, prefix, string(run.SignSigned))
 }
 
 // RunsOf are the runs of a machine, the newest first.
 func (s *Store) RunsOf(machine string) ([]RunLine, error) {
-	return s.lines(`SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, voids, ''
-		FROM runs WHERE machine = ? ORDER BY opened DESC, id`, machine)
+	return s.lines(lineSQL("''")+` WHERE machine = ? ORDER BY opened DESC, id`, machine)
 }
 
 // RunLine is the line of one run with what to resume, ErrNotFound when there is none.
 func (s *Store) RunLine(id string) (RunLine, error) {
-	list, err := s.lines(`SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, voids, resume FROM runs WHERE id = ?`, id)
+	list, err := s.lines(lineSQL("resume")+` WHERE id = ?`, id)
 	if err == nil && len(list) == 0 {
 		return RunLine{}, ErrNotFound
 	}
@@ -271,6 +292,11 @@ func (s *Store) RunLine(id string) (RunLine, error) {
 		return RunLine{}, err
 	}
 	return list[0], nil
+}
+
+// lineSQL asks for lines, each with what to resume or with ”.
+func lineSQL(resume string) string {
+	return `SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, voids, ` + resume + `, ` + wholeRun + ` FROM runs r`
 }
 
 func (s *Store) lines(query string, args ...any) (out []RunLine, err error) {
@@ -283,7 +309,7 @@ func (s *Store) lines(query string, args ...any) (out []RunLine, err error) {
 		var l RunLine
 		var st StandingRow
 		if err := rows.Scan(&l.ID, &l.Machine, &l.Cable, &l.Opened, &st.Sign, &st.Part, &st.Says, &st.Signed, &st.Touched, &st.Due, &st.Voids,
-			&st.Resume); err != nil {
+			&st.Resume, &l.Whole); err != nil {
 			return nil, err
 		}
 		l.Opened, l.Standing = l.Opened.UTC(), st.standing()

@@ -83,7 +83,7 @@ func TestARunComesWithAllItsEventsOrNotAtAll(t *testing.T) {
 	s := opened(t)
 	head, err := s.RunHead("r1")
 	require.NoError(t, err)
-	_, err = s.Add(head, note("taken", 1, ""), "sent", "", run.Standing{})
+	_, err = s.Add(head, note("taken", 1, ""), "sent", "", run.Stand(run.Fold(nil, []run.Event{note("taken", 1, "")})))
 	require.NoError(t, err)
 
 	var events []run.Event
@@ -99,7 +99,7 @@ func TestARunComesWithAllItsEventsOrNotAtAll(t *testing.T) {
 	_, err = s.RunHead("r2")
 	require.ErrorIs(t, err, postgres.ErrNotFound)
 
-	require.NoError(t, s.AddRun(job, events[:2], "", run.Standing{}))
+	require.NoError(t, s.AddRun(job, events[:2], "", run.Stand(run.Fold(nil, events[:2]))))
 	kept, _, err := s.Events("r2", 0)
 	require.NoError(t, err)
 	assert.Equal(t, events[:2], kept)

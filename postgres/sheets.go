@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"database/sql"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -69,6 +70,9 @@ func (s *Store) SaveSheets(sheets ...*sheet.Sheet) error {
 		} else if err != nil {
 			return err
 		}
+		if err := tx.Exec("UPDATE sheets SET seal = " + SealOf + " WHERE seal = ''").Error; err != nil {
+			return err
+		}
 		return inLedger(tx, lines...)
 	})
 }
@@ -98,7 +102,7 @@ func (s *Store) HeadsOf(family, cable string) ([]sheet.Head, error) {
 
 func headsOf(db *gorm.DB) (out []sheet.Head, err error) {
 	rows, err := db.Select("DISTINCT ON (sheet_id) hash, sheet_id, revision, family, cable, craft, applies, title, assumed, led, " +
-		"figure, figure_of").Order("sheet_id, revision DESC").Rows()
+		"figure, figure_of, seal = " + SealOf).Order("sheet_id, revision DESC").Rows()
 	if err != nil {
 		return nil, err
 	}
@@ -108,9 +112,13 @@ func headsOf(db *gorm.DB) (out []sheet.Head, err error) {
 		var applies []byte
 		var figure *float64
 		var of string
+		var whole bool
 		if err := rows.Scan(&h.Hash, &h.ID, &h.Revision, &h.Family, &h.Cable, &h.Craft, &applies, &h.Title, &h.Assumed, &h.Led,
-			&figure, &of); err != nil {
+			&figure, &of, &whole); err != nil {
 			return nil, err
+		}
+		if !whole {
+			return nil, fmt.Errorf("sheet %s revision %d: %w", h.ID, h.Revision, ErrChanged)
 		}
 		if figure != nil {
 			h.Figure = &sheet.Figure{Value: *figure, Quantity: quantity.Kind(of)}
@@ -128,37 +136,41 @@ func (s *Store) Revisions(id string) ([]*sheet.Sheet, error) {
 	return sheetsOf(s.db.Where("sheet_id = ?", id))
 }
 
-// ErrChanged is the error of a sheet whose body is not the one it was kept with.
+// ErrChanged is the error of a sheet whose body, or what it is found by, is not what it was kept with.
 var ErrChanged = errors.New("the sheet was changed after it was kept")
 
 // Sheet is the revision with this hash, ErrNotFound when there is none, ErrChanged when
 // its body is another one.
 func (s *Store) Sheet(hash string) (*sheet.Sheet, error) {
-	var row sheetRow
-	err := s.db.Take(&row, "hash = ?", hash).Error
-	if errors.Is(err, gorm.ErrRecordNotFound) {
+	var kept sheetRow
+	var whole bool
+	err := row(s.db, "SELECT body, seal = "+SealOf+" FROM sheets WHERE hash = $1", hash).Scan(&kept.Body, &whole)
+	if errors.Is(err, sql.ErrNoRows) {
 		return nil, ErrNotFound
 	}
 	if err != nil {
 		return nil, err
 	}
-	one, err := row.sheet()
-	if err != nil || one.Hash() != hash {
+	one, err := kept.sheet()
+	if err != nil || one.Hash() != hash || !whole {
 		return nil, ErrChanged
 	}
 	return one, nil
 }
 
 // Rigs lists the families and cables there are sheets for, with whether any of them
-// leads a run.
-func (s *Store) Rigs() (map[[2]string]bool, error) {
+// leads a run, and the sheets whose columns were changed by hand.
+func (s *Store) Rigs() (led map[[2]string]bool, changed []string, err error) {
 	var rows []sheetRow
-	err := s.db.Model(&sheetRow{}).Select("family, cable, bool_or(led) AS led").Group("family, cable").Find(&rows).Error
-	out := map[[2]string]bool{}
+	err = s.db.Model(&sheetRow{}).Select("family, cable, bool_or(led) AS led").Group("family, cable").Find(&rows).Error
+	led = map[[2]string]bool{}
 	for _, r := range rows {
-		out[[2]string{r.Family, r.Cable}] = r.Led
+		led[[2]string{r.Family, r.Cable}] = r.Led
 	}
-	return out, err
+	if err == nil {
+		err = s.db.Model(&sheetRow{}).Where("seal <> "+SealOf).Order("sheet_id").Limit(20).Pluck("sheet_id", &changed).Error
+	}
+	return led, changed, err
 }
 
 func (r sheetRow) sheet() (*sheet.Sheet, error) {

@@ -34,6 +34,7 @@ func Open(ctx context.Context, url string) (*Store, error) {
 		return nil, fmt.Errorf("this is no address of a database: %w", err)
 	}
 	config.ConnectTimeout = 3 * time.Second
+	config.RuntimeParams["jit"] = "off" // for questions of a millisecond it costs fifty
 	plain := config.Copy()
 	config.DialFunc = dialer(config.DialFunc)
 	pool := stdlib.OpenDB(*config)
@@ -91,6 +92,13 @@ ALTER TABLE events ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (ha
   extract(epoch FROM at AT TIME ZONE 'UTC')::text || '|' || extract(epoch FROM received AT TIME ZONE 'UTC')::text, 0)) STORED;
 CREATE UNIQUE INDEX IF NOT EXISTS events_in_order ON events (run_id, seq) INCLUDE (print);
 CREATE UNIQUE INDEX IF NOT EXISTS machines_name ON machines (lower(name));
+ALTER TABLE photos ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (hashtextextended(
+  run_id || '|' || sha256 || '|' || width::text || '|' || height::text || '|' || md5(jpeg) || '|' || md5(small), 0)) STORED;
+ALTER TABLE voices ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (hashtextextended(
+  run_id || '|' || sha256 || '|' || type || '|' || md5(sound), 0)) STORED;
+CREATE INDEX IF NOT EXISTS photos_of_run ON photos (run_id) INCLUDE (print);
+CREATE INDEX IF NOT EXISTS voices_of_run ON voices (run_id) INCLUDE (print);
+CREATE INDEX IF NOT EXISTS runs_to_note ON runs (id) WHERE seq > noted;
 INSERT INTO versions (id) VALUES (1) ON CONFLICT DO NOTHING;
 CREATE OR REPLACE FUNCTION events_are_append_only() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN

@@ -1,12 +1,17 @@
 package postgres
 
 import (
+	"database/sql"
 	"errors"
 	"fmt"
 	"maps"
+	"reflect"
 	"slices"
 
+	"gorm.io/gorm"
+
 	"brankel/rigging/run"
+	"brankel/rigging/sheet"
 )
 
 // Verified is what was found whole.
@@ -15,22 +20,31 @@ type Verified struct {
 	Head                 string // of the ledger: written down elsewhere it proves that nothing was taken off its end
 }
 
-// Verify walks every chain: the ledger, the rows of runs and sheets that it names, and
-// the events of each run. The error tells everything that does not fit.
+// Verify walks every chain: the ledger, the rows of runs and sheets that it names, and the events of
+// each run, and works out again whatever else is kept of them. The error tells everything that does
+// not fit. It looks at one moment of the database, so that what is written meanwhile counts as neither
+// whole nor broken.
 func (s *Store) Verify() (v Verified, err error) {
+	err = s.db.Transaction(func(tx *gorm.DB) error {
+		v, err = s.on(tx).verify()
+		return err
+	}, &sql.TxOptions{Isolation: sql.LevelRepeatableRead, ReadOnly: true})
+	return v, err
+}
+
+func (s *Store) verify() (v Verified, err error) {
 	var broken []error
 	tell := func(format string, a ...any) { broken = append(broken, fmt.Errorf(format, a...)) }
-	runs, sheets := map[string]string{}, map[string]bool{}
-	signed := map[string][]string{}
+	runs, sheets := map[string]*Noted{}, map[string]bool{}
 	_, v.Head, err = s.verifyLedger(func(l ledgerRow) error {
-		switch l.Kind {
-		case ledgerOpened:
-			runs[l.Subject] = l.Says
-		case ledgerSigned:
-			signed[l.Subject] = append(signed[l.Subject], l.Says)
-		case ledgerSheet:
+		if l.Kind == ledgerSheet {
 			sheets[l.Subject] = true
+			return nil
 		}
+		if runs[l.Subject] == nil {
+			runs[l.Subject] = new(Noted)
+		}
+		runs[l.Subject].add(l)
 		return nil
 	})
 	if err != nil {
@@ -39,7 +53,10 @@ func (s *Store) Verify() (v Verified, err error) {
 	if err := s.verifySheets(sheets, &v, tell); err != nil {
 		return v, err
 	}
-	if err := s.verifyRuns(runs, signed, &v, tell); err != nil {
+	if err := s.verifyRuns(runs, &v, tell); err != nil {
+		return v, err
+	}
+	if err := s.verifyLoose(tell); err != nil {
 		return v, err
 	}
 	if len(broken) > 0 {
@@ -66,6 +83,8 @@ func (s *Store) verifySheets(known map[string]bool, v *Verified, tell func(strin
 			tell("sheet %s revision %d: its body was changed after it was kept", row.SheetID, row.Revision)
 		case !known[row.Hash]:
 			tell("sheet %s revision %d: it stands in no ledger", row.SheetID, row.Revision)
+		case !row.follows(one):
+			tell("sheet %s revision %d: what it is found by was changed after it was kept", row.SheetID, row.Revision)
 		}
 		delete(known, row.Hash)
 	}
@@ -75,34 +94,27 @@ func (s *Store) verifySheets(known map[string]bool, v *Verified, tell func(strin
 	return rows.Err()
 }
 
-func (s *Store) verifyRuns(known map[string]string, signed map[string][]string, v *Verified, tell func(string, ...any)) error {
-	var rows []runRow
-	if err := s.db.Order("opened, id").Find(&rows).Error; err != nil {
+// follows tells whether the columns of a row are those that its sheet gives.
+func (r sheetRow) follows(one *sheet.Sheet) bool {
+	want := sheetToRow(one)
+	want.Seal = r.Seal // of the other columns, which are compared
+	return reflect.DeepEqual(r, want)
+}
+
+func (s *Store) verifyRuns(known map[string]*Noted, v *Verified, tell func(string, ...any)) error {
+	ids, err := s.RunIDs()
+	if err != nil {
 		return err
 	}
-	for _, row := range rows {
+	for _, id := range ids {
 		v.Runs++
-		switch says, ok := known[row.ID]; {
-		case !ok:
-			tell("run %s: it stands in no ledger", row.ID)
-		case says != opened(row):
-			tell("run %s: its row was changed after it was opened", row.ID)
+		noted := known[id]
+		if noted == nil {
+			noted = new(Noted)
 		}
-		delete(known, row.ID)
-		events, _, err := s.Events(row.ID, 0)
-		if err != nil {
+		delete(known, id)
+		if err := s.verifyRun(id, *noted, v, tell); err != nil {
 			return err
-		}
-		v.Events += len(events)
-		if err := run.Verify(events); err != nil {
-			tell("%w", err)
-			continue
-		}
-		if err := s.verifyBeside(row.ID, events, tell); err != nil {
-			return err
-		}
-		if err := matches(row, events, signed[row.ID]); err != nil {
-			tell("%w", err)
 		}
 	}
 	for _, id := range slices.Sorted(maps.Keys(known)) {
@@ -111,19 +123,76 @@ func (s *Store) verifyRuns(known map[string]string, signed map[string][]string, 
 	return nil
 }
 
-// matches tells whether the row of a run and the ledger end where its events do.
-func matches(row runRow, events []run.Event, signed []string) error {
-	seq, hash, hashes := 0, "", map[string]bool{}
-	for _, e := range events {
-		seq, hash = e.Seq, e.Hash
-		hashes[e.Hash] = true
+func (s *Store) verifyRun(id string, noted Noted, v *Verified, tell func(string, ...any)) error {
+	head, err := s.RunHead(id)
+	if err != nil {
+		return err
 	}
-	if row.Seq != seq || row.Hash != hash {
-		return fmt.Errorf("run %s: it ended with event %d, and %d are there", row.ID, row.Seq, seq)
+	events, _, err := s.Events(id, 0)
+	if err != nil {
+		return err
 	}
-	for _, h := range signed {
-		if !hashes[h] {
-			return fmt.Errorf("run %s: the event that signed it is gone", row.ID)
+	v.Events += len(events)
+	if err := run.Verify(events); err != nil {
+		tell("%w", err)
+		return nil
+	}
+	if n := len(events); head.Seq != n || n > 0 && head.Hash != events[n-1].Hash {
+		tell("run %s: it ended with event %d, and %d are there", id, head.Seq, n)
+	}
+	if err := noted.Fits(head, events); err != nil {
+		tell("%w", err)
+	}
+	broken, err := s.Beside(id, events)
+	if err != nil {
+		return err
+	}
+	for _, what := range broken {
+		tell("run %s: %s", id, what)
+	}
+	stands, err := s.standsAs(id, events)
+	if err != nil {
+		return err
+	}
+	if !stands || !head.Whole {
+		tell("run %s: what the floor shows of it was changed", id)
+	}
+	return nil
+}
+
+// standsAs tells whether the floor shows of a run what follows from its events.
+func (s *Store) standsAs(id string, events []run.Event) (bool, error) {
+	var row runRow
+	if err := s.db.Take(&row, "id = ?", id).Error; err != nil {
+		return false, err
+	}
+	pinned := run.Carried(events)
+	hash, _ := run.Pinned(events)
+	if pinned == nil && hash != "" {
+		one, err := s.Sheet(hash)
+		if err != nil && !errors.Is(err, ErrNotFound) && !errors.Is(err, ErrChanged) { // told with the sheets
+			return false, err
+		}
+		pinned = one
+	}
+	want := standingOf(hash, run.Stand(run.Fold(pinned, events)))
+	if row.Touched != nil && want.Touched != nil && row.Touched.Equal(*want.Touched) {
+		want.Touched = row.Touched
+	}
+	return reflect.DeepEqual(row.StandingRow, want), nil
+}
+
+// verifyLoose looks for what belongs to no run.
+func (s *Store) verifyLoose(tell func(string, ...any)) error {
+	for _, table := range []string{"events", "photos", "voices"} {
+		var ids []string
+		err := s.db.Table(table).Distinct("run_id").Where("NOT EXISTS (SELECT 1 FROM runs WHERE runs.id = run_id)").Limit(20).
+			Pluck("run_id", &ids).Error
+		if err != nil {
+			return err
+		}
+		for _, id := range ids {
+			tell("run %s: there are %s of it, and it is not there", id, table)
 		}
 	}
 	return nil

@@ -103,7 +103,11 @@ func (s *Shop) add(o *open, e run.Event, sent string, after int) error {
 		return err
 	}
 	o.print ^= print
+	fits := o.fitted == stood(o.head)
 	o.head.Seq, o.head.Hash, o.head.Print = e.Seq, e.Hash, o.print
+	if fits { // what was written by one's own statement fits
+		o.fitted = stood(o.head)
+	}
 	return nil
 }
 

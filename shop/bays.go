@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 	"time"
@@ -17,7 +18,8 @@ type Bays struct {
 	Machines []Bay  `json:"machines"`
 	Open     *Carry `json:"open,omitempty"` // the run touched last, to carry on
 	Due      []Due  `json:"due"`
-	Count    int    `json:"count"` // cables open
+	Count    int    `json:"count"`            // cables open
+	Broken   string `json:"broken,omitempty"` // what was changed by hand and can not be trusted
 }
 
 // Bay is one machine and its lines.
@@ -77,7 +79,7 @@ func (s *Shop) Bays() (Bays, error) {
 	if err != nil {
 		return Bays{}, err
 	}
-	rigs, err := s.Store.Rigs()
+	rigs, changed, err := s.Store.Rigs()
 	if err != nil {
 		return Bays{}, err
 	}
@@ -100,6 +102,9 @@ func (s *Shop) Bays() (Bays, error) {
 			if l, ok := newest[[2]string{m.ID, c.ID}]; ok {
 				st := l.Standing
 				line.Run, line.Sign, line.Part, line.Says = l.ID, st.Sign, st.Part, st.Says
+				if !l.Whole {
+					line.Sign, line.Says = run.SignStop, changedByHand
+				}
 				if st.Sign != run.SignSigned {
 					b.Count++
 				}
@@ -108,7 +113,7 @@ func (s *Shop) Bays() (Bays, error) {
 					b.Due = append(b.Due, s.due(st.Due, m.Name+": "+c.Name+", look again"))
 				}
 			}
-			if by := voidedBy(m, c, newest); by != "" {
+			if by := voidedBy(m, c, newest); by != "" && line.Says != changedByHand {
 				line.Sign, line.Says = run.SignProof, "prove it again: "+by+" was turned"
 			}
 			bay.Lines = append(bay.Lines, line)
@@ -138,6 +143,7 @@ func (s *Shop) Bays() (Bays, error) {
 			b.Due = append(b.Due, s.due(g.Due, g.Name+": calibration"))
 		}
 	}
+	b.Broken = broken(changed, append(lines, fromBench...))
 	slices.SortStableFunc(b.Due, func(x, y Due) int { return strings.Compare(x.On, y.On) })
 	if touched.ID != "" {
 		if touched, err = s.Store.RunLine(touched.ID); err != nil {
@@ -170,8 +176,30 @@ func voidedBy(m workshop.Machine, c workshop.Cable, newest map[[2]string]postgre
 // machine, and is found by what it set.
 func atBench(l postgres.RunLine) BayLine {
 	st := l.Standing
+	if !l.Whole {
+		st.Sign, st.Says = run.SignStop, changedByHand
+	}
 	return BayLine{Cable: l.Cable, Name: offCard(l.Cable).Name, Sign: st.Sign, Part: st.Part, Says: st.Says, Run: l.ID}
 }
+
+// broken says which sheets and how many runs are not as they were written.
+func broken(sheets []string, runs []postgres.RunLine) string {
+	var says []string
+	if len(sheets) > 0 {
+		says = append(says, "sheet "+strings.Join(sheets, ", "))
+	}
+	n := len(slices.DeleteFunc(slices.Clone(runs), func(l postgres.RunLine) bool { return l.Whole }))
+	if n > 0 {
+		says = append(says, fmt.Sprintf("%d of the runs shown here", n))
+	}
+	if len(says) == 0 {
+		return ""
+	}
+	return "What is kept was changed by hand and can not be trusted: " + strings.Join(says, "; ") + ". brankel verify tells what."
+}
+
+// changedByHand stands where what is kept of a run is not as it was written.
+const changedByHand = "changed by hand: it can not be trusted"
 
 // lineOf is a cable without a run.
 func lineOf(c workshop.Cable, rigs map[[2]string]bool) BayLine {

@@ -164,7 +164,34 @@ func (s *Shop) Live(ctx context.Context) {
 	h.telling = true
 	h.mu.Unlock()
 	go s.Within(ctx).tellOthers(ctx)
+	go s.noteHeads(ctx)
 	go s.Store.Listen(ctx, h.self, s.heard, func() { s.heard(h.followed()) })
+}
+
+// noteEvery is how long what was written to a run may stand outside the ledger, unless the run is left
+// or signed before.
+const noteEvery = time.Minute
+
+// noteHeads puts the heads of runs that went on into the ledger, now and then.
+func (s *Shop) noteHeads(ctx context.Context) {
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(noteEvery):
+			_ = s.NoteHeads(ctx) // a store that is away is asked again
+		}
+	}
+}
+
+// NoteHeads puts the heads of all runs that went on into the ledger.
+func (s *Shop) NoteHeads(ctx context.Context) error {
+	in := s.Within(ctx)
+	for {
+		if n, err := in.Store.NoteHeads(); n == 0 || err != nil {
+			return err
+		}
+	}
 }
 
 // tellOthers tells in one notification whatever came since the last one.

@@ -71,7 +71,48 @@ func (s *Shop) look(o *open, id string) (err error) {
 	if o.machine, o.cable, err = s.cable(o.head); err != nil {
 		return err
 	}
-	return s.catchUp(o.live, id, o.head)
+	if err := s.catchUp(o.live, id, o.head); err != nil {
+		return err
+	}
+	return s.fit(o.live, o.head)
+}
+
+// fit looks whether the events of a run are those that the ledger knows, and whether what is kept of
+// it besides is as it was: once for each way the database says it stands.
+func (s *Shop) fit(l *live, head postgres.RunHead) error {
+	if l.broken != "" || l.fitted == stood(head) {
+		return nil
+	}
+	noted, err := s.Store.Noted(head.ID)
+	if err != nil {
+		return err
+	}
+	if err := noted.Fits(head, l.events); err != nil {
+		l.broken = err.Error()
+		return nil
+	}
+	if !head.Whole {
+		l.broken = fmt.Sprintf("run %s: what is kept of it was changed by hand", head.ID)
+		return nil
+	}
+	if l.fitted.Beside != head.Beside || l.fitted.ID == "" {
+		broken, err := s.Store.Beside(head.ID, l.events)
+		if err != nil {
+			return err
+		}
+		if len(broken) > 0 {
+			l.broken = fmt.Sprintf("run %s: %s", head.ID, broken[0])
+			return nil
+		}
+	}
+	l.fitted = stood(head)
+	return nil
+}
+
+// stood is how the database says a run stands, without what is not its own.
+func stood(head postgres.RunHead) postgres.RunHead {
+	head.Floor, head.Sheets = 0, 0
+	return head
 }
 
 // cable is the machine and the cable of a run as the card has them now. A card may be
@@ -175,6 +216,7 @@ type live struct {
 	print  int64 // digest of all events, as the database gives it
 	events []run.Event
 	state  run.State
-	sheet  string // hash of the sheet the state is folded with
-	broken string // why the chain can not be trusted, "" when it is whole
+	sheet  string           // hash of the sheet the state is folded with
+	fitted postgres.RunHead // how the database said it stood when that was last looked at
+	broken string           // why the chain can not be trusted, "" when it is whole
 }

@@ -95,7 +95,11 @@ func (s *Shop) MachineView(id string) (MachineView, error) {
 }
 
 func machineRun(r postgres.RunLine) MachineRun {
-	return MachineRun{r.ID, r.Opened.Format(run.Day), r.Standing.Says, r.Standing.Signed}
+	says := r.Standing.Says
+	if !r.Whole {
+		says = changedByHand
+	}
+	return MachineRun{r.ID, r.Opened.Format(run.Day), says, r.Standing.Signed && r.Whole}
 }
 
 func (s *Shop) whichSheet(m workshop.Machine, c workshop.Cable, line *MachineLine) error {

@@ -53,20 +53,20 @@ func (s *Shop) Photo(id, sha string, small bool) ([]byte, error) {
 
 // MeasureIn takes a length off a photo of a run, without keeping it.
 func (s *Shop) MeasureIn(id, sha string, m run.Measured) (run.Measured, error) {
-	w, h, err := s.Store.PhotoSize(id, sha)
+	p, err := s.Store.PhotoKept(id, sha)
 	if err != nil {
 		return m, err
 	}
-	return run.MeasureIn(m, w, h)
+	return run.MeasureIn(m, p.Width, p.Height)
 }
 
 // named finds what an incoming event points to outside the state: a photo, an entry that is
 // amended.
 func (s *Shop) named(b *run.Bench, o *open, e run.Event) error {
 	if p, ok := run.PhotoOf(e); ok {
-		w, h, err := s.Store.PhotoSize(e.Run, p.SHA256)
+		kept, err := s.Store.PhotoKept(e.Run, p.SHA256)
 		if err == nil {
-			b.Photo = &[2]int{w, h}
+			b.Photo = &kept
 		} else if !errors.Is(err, postgres.ErrNotFound) {
 			return err
 		}

@@ -1,6 +1,8 @@
 package shop
 
 import (
+	"cmp"
+	"errors"
 	"fmt"
 	"slices"
 	"time"
@@ -71,6 +73,10 @@ func (s *Shop) view(o open) (RunView, error) {
 	st := o.state
 	identify := st.Identity == nil || st.Identity.Sheet == ""
 	b, err := s.bench(o, identify)
+	why := o.broken
+	if errors.Is(err, postgres.ErrChanged) { // no sheet of them leads anything
+		why, err = cmp.Or(why, err.Error()), nil
+	}
 	if err != nil {
 		return RunView{}, err
 	}
@@ -83,8 +89,8 @@ func (s *Shop) view(o open) (RunView, error) {
 	}
 	v := RunView{ID: o.head.ID, MachineID: o.machine.ID, Machine: o.machine.Name, Cable: o.cable.Name, MachineNote: o.machine.Note,
 		Unit: o.machine.Unit, Gauges: b.Gauges, Variants: []string{}, Interrupted: st.Interrupted(s.Now()), View: run.Show(st)}
-	if o.broken != "" {
-		v.View.Broken = "The chain of this run is broken: " + o.broken + ". What it says can not be trusted, and nothing can be added."
+	if why != "" {
+		v.View.Broken = "The chain of this run is broken: " + why + ". What it says can not be trusted, and nothing can be added."
 	}
 	v.Doubts = doubts(b, v.View, st)
 	for _, h := range b.Sheets {

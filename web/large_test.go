@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/internal/testdb"
+	"brankel/postgres"
 	"brankel/rigging/sheet"
 	"brankel/shop"
 	"brankel/web"
@@ -30,7 +31,8 @@ INSERT INTO sheets (hash, sheet_id, revision, family, cable, craft, led, applies
 SELECT 'h' || i, (9000 + i)::text, 1, 'stern-drive-shift', 'cable ' || i, 'boat', false,
 	'{"unit":"drive","from":"1","hand":"either"}', 'made for this',
 			'sheet ' || (9000 + i) || ' stern-drive-shift cable ' || i || ' boat made for this', $body$%s$body$ FROM generate_series(1,
-			%d) AS i;`, machines, machines, raw, sheets)))
+			%d) AS i;
+UPDATE sheets SET seal = %s WHERE seal = '';`, machines, machines, raw, sheets, postgres.SealOf)))
 }
 
 func TestTenThousandSheetsAreNoTrouble(t *testing.T) {

@@ -96,6 +96,9 @@ func problemOf(err error) Problem {
 		p := problem(http.StatusConflict, "another entry has this id already: look at both, then send yours under an id of its own", "id")
 		p.Kept, p.Sent = &twin.Kept, &twin.Sent
 		return p
+	case errors.Is(err, postgres.ErrChanged):
+		return problem(http.StatusConflict, err.Error()+": it can not be trusted, and nothing is led by it. brankel verify tells more; keep the "+
+			"sheet anew from a file that is right", "sheet")
 	case errors.Is(err, postgres.ErrNotFound):
 		return problem(http.StatusNotFound, "there is nothing here under this name", "")
 	case errors.As(err, &tooLarge):

@@ -70,6 +70,13 @@ func serve(ctx context.Context, s *shop.Shop) error {
 		return err
 	}
 	s.Live(ctx)
+	defer func() { // what was written since the last time, whatever ended us
+		last, cancel := context.WithTimeout(context.Background(), 3*time.Second)
+		defer cancel()
+		if err := s.NoteHeads(last); err != nil {
+			log.Error("the heads of the runs could not be noted in the ledger", "error", err)
+		}
+	}()
 	return start.Start(ctx, handler)
 }
 

@@ -18,15 +18,15 @@ type Bench struct {
 	Cable   string
 	Sheets  []sheet.Head
 	Gauges  []Gauge
-	Day     string  // of what is being written, 2006-01-02
-	Traced  *Traced // what the path of an event leads to by the model, nil when it leads to nothing
-	Cause   string  // what the cause of a signature is called, "" for one that is not known
-	Voice   string  // media type of the recording that an event names, "" when it is not kept
-	Photo   *[2]int // width and height of the photo that an event names, nil when it is not kept
-	Amends  *Event  // the entry that an event amends
-	Holding string  // who holds the control just now, by the device of their own
-	Called  Called  // what the run is done on, by the names of today
-	Opens   bool    // the shop itself opens a run from the Bench: nobody else brings figures
+	Day     string     // of what is being written, 2006-01-02
+	Traced  *Traced    // what the path of an event leads to by the model, nil when it leads to nothing
+	Cause   string     // what the cause of a signature is called, "" for one that is not known
+	Voice   string     // media type of the recording that an event names, "" when it is not kept
+	Photo   *PhotoKept // the photo that an event names, nil when it is not kept
+	Amends  *Event     // the entry that an event amends
+	Holding string     // who holds the control just now, by the device of their own
+	Called  Called     // what the run is done on, by the names of today
+	Opens   bool       // the shop itself opens a run from the Bench: nobody else brings figures
 }
 
 // Incoming is an event that is looked at, with all that stands around it.

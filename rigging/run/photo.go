@@ -21,8 +21,16 @@ type Photo struct {
 	Text    string    `json:"text,omitempty"`
 	Width   int       `json:"width,omitempty"`
 	Height  int       `json:"height,omitempty"`
-	Name    string    `json:"name,omitempty"` // of the point
+	Small   string    `json:"small,omitempty"` // SHA-256 of its small twin; filled in here
+	Name    string    `json:"name,omitempty"`  // of the point
 	Measure *Measured `json:"measured,omitempty"`
+}
+
+// PhotoKept is a photo that is kept, as an event names it: its size in pixels and the SHA-256 of its
+// small twin.
+type PhotoKept struct {
+	Width, Height int
+	Small         string
 }
 
 // PhotoStages are what a photo may stand for; the second and the fourth stand beside the one
@@ -93,7 +101,7 @@ func admitPhoto(in Incoming, p Photo) (Photo, error) {
 	if in.Photo == nil {
 		return p, fault.At("body.sha256", "send the photo itself first")
 	}
-	p.Width, p.Height, p.Name = in.Photo[0], in.Photo[1], ""
+	p.Width, p.Height, p.Small, p.Name = in.Photo.Width, in.Photo.Height, in.Photo.Small, ""
 	if p.Point != "" {
 		if in.Sheet == nil || in.Sheet.Point(p.Point) == nil {
 			return p, fault.At("body.point", "the sheet has no such point")

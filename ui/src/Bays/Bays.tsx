@@ -41,6 +41,7 @@ export function Bays() {
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
         <Hits find={find} />
         {error && <Finding>The server does not answer. This page looks again by itself.</Finding>}
+        {data?.broken && <Finding>{data.broken}</Finding>}
         {problem && <Finding>{problem}</Finding>}
         {data?.open && <CarryOn open={data.open} />}
         <Box

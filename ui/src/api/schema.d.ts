@@ -2504,6 +2504,7 @@ export interface components {
             sign: string;
         };
         ShopBays: {
+            broken?: string;
             count: number;
             due: components["schemas"]["ShopDue"][];
             machines: components["schemas"]["ShopBay"][];

@@ -1,0 +1,143 @@
+package postgres
+
+import (
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"gorm.io/gorm"
+	"gorm.io/gorm/clause"
+
+	"brankel/rigging/run"
+)
+
+// What follows from events and sheets stands in columns, so that it can be asked for quickly. Whoever
+// writes a column writes a digest of all of them beside it, and whoever reads looks whether it still
+// fits: what was changed by hand is seen where it is shown, and proved by Verify, which works all of
+// it out again.
+
+// StoodOf is the digest of what the floor shows of a run, in SQL, over the columns of from: what stands in
+// stood.
+func StoodOf(from string) string {
+	return strings.ReplaceAll(`md5(concat_ws('|', @.seq::text, @.hash, @.sheet, @.sign, @.part::text, @.says, @.signed::text,
+  extract(epoch FROM @.touched)::text, @.due, @.voids, md5(@.resume), @.cause))`, "@", from)
+}
+
+// wholeRun tells in SQL whether the row of a run, its events and the ledger say the same as far as can
+// be told without reading each event.
+var wholeRun = `(r.stood = ` + StoodOf("r") + `
+  AND r.print = coalesce((SELECT bit_xor(e.print) FROM events e WHERE e.run_id = r.id), 0)
+  AND r.seq >= coalesce((SELECT max(split_part(l.says, E'\x1f', 1)::bigint) FROM ledger l WHERE l.subject = r.id AND l.kind = 'head'), 0)
+  AND (NOT r.signed OR EXISTS (SELECT 1 FROM ledger l WHERE l.subject = r.id AND l.kind = 'signed')))`
+
+// SealOf is the digest of the columns of a sheet, in SQL: what stands in seal.
+const SealOf = `md5(concat_ws('|', hash, sheet_id, revision::text, family, cable, craft, applies, title, assumed::text, words, led::text,
+  coalesce(figure::text, ''), figure_of))`
+
+// Noted is what the ledger says of a run.
+type Noted struct {
+	opened string
+	signed []string       // hashes of the events that signed it
+	heads  map[int]string // hashes by number
+}
+
+func (n *Noted) add(l ledgerRow) {
+	switch l.Kind {
+	case ledgerOpened:
+		n.opened = l.Says
+	case ledgerSigned:
+		n.signed = append(n.signed, l.Says)
+	case ledgerHead:
+		seq, hash, _ := strings.Cut(l.Says, unit)
+		if n.heads == nil {
+			n.heads = map[int]string{}
+		}
+		at, _ := strconv.Atoi(seq) // its own writing; else 0, which no event has
+		n.heads[at] = hash
+	}
+}
+
+// unit parts what a line of the ledger says.
+const unit = "\x1f"
+
+// Noted is what the ledger says of a run.
+func (s *Store) Noted(id string) (n Noted, err error) {
+	var lines []ledgerRow
+	err = s.db.Where("subject = ?", id).Order("n").Find(&lines).Error
+	for _, l := range lines {
+		n.add(l)
+	}
+	return n, err
+}
+
+// Fits tells why the events of a run are not those that the ledger knows: each head that was noted is
+// there, and each signature stands in both.
+func (n Noted) Fits(h RunHead, events []run.Event) error {
+	id := h.ID
+	switch {
+	case n.opened == "":
+		return fmt.Errorf("run %s: it stands in no ledger", id)
+	case n.opened != openedSays(h.Machine, h.Cable, h.Opened):
+		return fmt.Errorf("run %s: its row was changed after it was opened", id)
+	}
+	for seq, hash := range n.heads {
+		if seq < 1 || seq > len(events) || events[seq-1].Hash != hash {
+			return fmt.Errorf("run %s: event %d is not the one that the ledger noted", id, seq)
+		}
+	}
+	var signed []string
+	for _, e := range events {
+		if e.Kind == run.KindSigned {
+			signed = append(signed, e.Hash)
+		}
+	}
+	for _, hash := range n.signed {
+		if !slices.Contains(signed, hash) {
+			return fmt.Errorf("run %s: the event that signed it is gone", id)
+		}
+	}
+	for _, hash := range signed {
+		if !slices.Contains(n.signed, hash) {
+			return fmt.Errorf("run %s: a signature on it stands in no ledger", id)
+		}
+	}
+	return nil
+}
+
+// leaves tells whether the head of a run is noted with an event: when it is left or signed, and
+// whatever is written after the signature.
+func leaves(e run.Event, st run.Standing) bool {
+	return st.Signed || slices.Contains([]run.Kind{run.KindSigned, run.KindInspected, run.KindPaused, run.KindAmended}, e.Kind)
+}
+
+// mostNoted is how many heads one sweep notes.
+const mostNoted = 500
+
+// NoteHeads puts the heads of runs that went on since into the ledger, and tells how many there were.
+func (s *Store) NoteHeads() (n int, err error) {
+	err = s.db.Transaction(func(tx *gorm.DB) error {
+		var rows []runRow
+		// whoever writes to one of them just now has it noted with the next sweep
+		err := tx.Clauses(clause.Locking{Strength: "UPDATE", Options: "SKIP LOCKED"}).Select("id, seq, hash").
+			Where("seq > noted").Order("id").Limit(mostNoted).Find(&rows).Error
+		if err != nil || len(rows) == 0 {
+			return err
+		}
+		var ids []string
+		var lines []ledgerRow
+		for _, r := range rows {
+			ids, lines = append(ids, r.ID), append(lines, headLine(r.ID, r.Seq, r.Hash))
+		}
+		if err := tx.Exec("UPDATE runs SET noted = seq WHERE id IN ?", ids).Error; err != nil {
+			return err
+		}
+		n = len(rows)
+		return inLedger(tx, lines...)
+	})
+	return n, err
+}
+
+func headLine(id string, seq int, hash string) ledgerRow {
+	return ledgerRow{Kind: ledgerHead, Subject: id, Says: strconv.Itoa(seq) + unit + hash}
+}
