@@ -125,7 +125,11 @@ func (st State) solveAll(s *Setting, values map[string]Judgement, after []Moved)
 		in.Adjusters = append(in.Adjusters, calc.CoupledAdjuster{ID: t.Adjuster.ID, Step: t.step(), Min: lo, Max: hi})
 	}
 	for _, a := range s.Aims {
-		if !a.Limited || !(a.Band.Max > a.Band.Min) {
+		if !a.Limited {
+			continue
+		}
+		band, met := st.reachable(a, turned)
+		if !met {
 			continue
 		}
 		v := values[a.Point.ID].Value
@@ -135,7 +139,7 @@ func (st State) solveAll(s *Setting, values map[string]Judgement, after []Moved)
 				continue // it says only "at most": the next reading tells
 			}
 		}
-		in.Readings = append(in.Readings, calc.CoupledReading{ID: a.Point.ID, Now: v, Min: a.Band.Min, Max: a.Band.Max})
+		in.Readings = append(in.Readings, calc.CoupledReading{ID: a.Point.ID, Now: v, Min: band.Min, Max: band.Max})
 		row := make([]float64, len(turned))
 		for j, t := range turned {
 			if one := st.Sheet.InfluenceOf(t.Adjuster.ID, a.Point.ID); one != nil {
@@ -167,6 +171,22 @@ func (st State) solveAll(s *Setting, values map[string]Judgement, after []Moved)
 		p.turns = append(p.turns, *turnOf(s, turned[j].Adjuster, math.Abs(by), direction))
 	}
 	return p
+}
+
+// reachable is the window of a reading as whole steps can meet it: one of no width is met by the step
+// that comes nearest. met is false where nothing that turns moves the reading at all.
+func (st State) reachable(a *Aim, turned []*Turned) (band calc.Band, met bool) {
+	band = a.Band
+	if band.Max > band.Min {
+		return band, true
+	}
+	finest := math.Inf(1)
+	for _, t := range turned {
+		if one := st.Sheet.InfluenceOf(t.Adjuster.ID, a.Point.ID); one != nil && one.PerTurn != 0 {
+			finest = math.Min(finest, math.Abs(one.PerTurn)*t.step())
+		}
+	}
+	return calc.Band{Min: band.Min - finest/2, Max: band.Max + finest/2}, !math.IsInf(finest, 0)
 }
 
 func (t *Turned) step() float64 { return max(t.Adjuster.Step, 0.125) }
@@ -267,6 +287,9 @@ func (st State) mayYet(s *Setting, p *plan) bool {
 }
 
 func (st State) contradiction(s *Setting, p *plan) string {
+	if p.out.Binding >= len(p.aims) {
+		return "The windows contradict each other: look for wear, a wrong part, or the wrong sheet."
+	}
 	a := p.aims[p.out.Binding]
 	for _, t := range s.Turned {
 		if _, stuck := st.Stuck[t.Adjuster.ID]; stuck {

@@ -56,6 +56,10 @@ func (s *Sheet) Questions() (out fault.List) {
 		}
 	}
 	for i, p := range s.Points {
+		if p.Target != nil && p.Minus+p.Plus == 0 {
+			out.Add(fmt.Sprintf("points[%d].plus", i), "the window of the %s has no width: no gauge tells that it is met; write what the "+
+				"source allows, or how exact it is to be", p.Name)
+		}
 		if p.Target != nil && p.Signed == nil { // which lies about nothing
 			ask(fmt.Sprintf("points[%d].target", i), string(p.Quantity), *p.Target, p.Quantity.Unit())
 		}
