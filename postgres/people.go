@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"cmp"
 	"database/sql"
 	"errors"
 	"time"
@@ -70,27 +71,48 @@ func (s *Store) HasAccounts() (bool, error) {
 	return n > 0, err
 }
 
-// AddPerson keeps somebody new with their secrets (hashes, "" for none). With first set
-// it does so only while nobody can sign in yet. ErrTaken when the name, in any case of
-// letters, is there, or when somebody was first already.
-func (s *Store) AddPerson(p workshop.Person, password, pin string, first bool) error {
+// AddPerson keeps somebody new with their secrets (hashes, "" for none). ErrTaken when the name, in any
+// case of letters, is there.
+func (s *Store) AddPerson(p workshop.Person, password, pin string) error {
 	return s.db.Transaction(func(tx *gorm.DB) error {
 		if err := changed(tx, "floor"); err != nil { // one after another
 			return err
 		}
-		there := tx.Model(&personRow{}).Where("lower(name) = lower(?)", p.Name)
-		if first {
-			there = tx.Model(&personRow{}).Where("password <> ''")
-		}
-		var n int64
-		if err := there.Count(&n).Error; err != nil {
-			return err
-		}
-		if n > 0 {
-			return ErrTaken
+		if there, err := someone(tx, "lower(name) = lower(?)", p.Name); err != nil || there {
+			return cmp.Or(err, error(ErrTaken))
 		}
 		return tx.Create(&personRow{ID: p.ID, Place: 1000, Name: p.Name, Role: string(p.Role), Password: password, PIN: pin}).Error
 	})
+}
+
+// FirstPerson keeps the first who can sign in. Somebody of the name who came with a file and has no
+// password yet is the one. ErrTaken when somebody can sign in already.
+func (s *Store) FirstPerson(p workshop.Person, password string) (id string, err error) {
+	err = s.db.Transaction(func(tx *gorm.DB) error {
+		if err := changed(tx, "floor"); err != nil { // one after another
+			return err
+		}
+		if there, err := someone(tx, "password <> ''"); err != nil || there {
+			return cmp.Or(err, error(ErrTaken))
+		}
+		var row personRow
+		err := tx.Order("place, id").Limit(1).Find(&row, "lower(name) = lower(?)", p.Name).Error
+		if err != nil {
+			return err
+		}
+		if id = row.ID; id != "" {
+			return tx.Model(&row).Updates(map[string]any{"role": string(p.Role), "password": password}).Error
+		}
+		id = p.ID
+		return tx.Create(&personRow{ID: p.ID, Place: 1000, Name: p.Name, Role: string(p.Role), Password: password}).Error
+	})
+	return id, err
+}
+
+func someone(tx *gorm.DB, where string, args ...any) (bool, error) {
+	var n int64
+	err := tx.Model(&personRow{}).Where(where, args...).Limit(1).Count(&n).Error
+	return n > 0, err
 }
 
 // PersonChange is what changes of somebody; "" and false leave it as it is. Password and
@@ -101,7 +123,11 @@ type PersonChange struct {
 	SignOut       bool
 }
 
-// ChangePerson changes all of it at once, ErrNotFound when there is nobody.
+// ErrLastLead is the error of a change after which no lead could sign in any more.
+var ErrLastLead = errors.New("no lead would be left")
+
+// ChangePerson changes all of it at once, ErrNotFound when there is nobody, ErrLastLead when no lead
+// would be left who can sign in.
 func (s *Store) ChangePerson(id string, c PersonChange) error {
 	set := map[string]any{}
 	if c.Role != "" {
@@ -119,32 +145,69 @@ func (s *Store) ChangePerson(id string, c PersonChange) error {
 	if len(set) == 0 {
 		return nil
 	}
-	done := s.db.Model(&personRow{}).Where("id = ?", id).Updates(set)
-	if done.Error == nil && done.RowsAffected == 0 {
-		return ErrNotFound
-	}
-	return done.Error
+	return s.db.Transaction(func(tx *gorm.DB) error {
+		if c.Role != "" { // two who take it from each other wait for one another
+			if err := changed(tx, "floor"); err != nil {
+				return err
+			}
+		}
+		before, err := someone(tx, lead)
+		if err != nil {
+			return err
+		}
+		done := tx.Model(&personRow{}).Where("id = ?", id).Updates(set)
+		if done.Error == nil && done.RowsAffected == 0 {
+			return ErrNotFound
+		}
+		if done.Error != nil || !before {
+			return done.Error
+		}
+		if left, err := someone(tx, lead); err != nil || !left {
+			return cmp.Or(err, error(ErrLastLead))
+		}
+		return nil
+	})
 }
 
-// Attempt counts an attempt to sign in under a name before it is looked at, so that
-// many at once are as many attempts. lock says how long so many wrong ones in a row
-// lock the name. It gives how long the name is locked already: then nothing was counted.
-func (s *Store) Attempt(name string, now time.Time, lock func(failures int) time.Duration) (wait time.Duration, err error) {
+// lead is somebody who may change everything, and can sign in.
+const lead = "role = 'lead' AND password <> ''"
+
+// Attempt is an attempt to get in, counted under a name. Lock says how long so many wrong ones in a row
+// lock it; after Rest without any they begin anew.
+type Attempt struct {
+	Name string
+	At   time.Time
+	Lock func(failures int) time.Duration
+	Rest time.Duration
+}
+
+// Attempt counts an attempt before it is looked at, so that many at once are as many. It gives how long
+// the name is locked already: then nothing was counted.
+func (s *Store) Attempt(a Attempt) (wait time.Duration, err error) {
 	err = s.db.Transaction(func(tx *gorm.DB) error {
-		if err := tx.Clauses(clause.OnConflict{DoNothing: true}).Create(&attemptRow{Name: name, LockedUntil: now, Last: now}).Error; err != nil {
+		there := attemptRow{Name: a.Name, LockedUntil: a.At, Last: a.At}
+		if err := tx.Clauses(clause.OnConflict{DoNothing: true}).Create(&there).Error; err != nil {
 			return err
 		}
 		var row attemptRow
-		if err := tx.Clauses(clause.Locking{Strength: "UPDATE"}).Take(&row, "name = ?", name).Error; err != nil {
+		if err := tx.Clauses(clause.Locking{Strength: "UPDATE"}).Take(&row, "name = ?", a.Name).Error; err != nil {
 			return err
 		}
-		if wait = row.LockedUntil.Sub(now); wait > 0 {
+		if wait = row.LockedUntil.Sub(a.At); wait > 0 {
 			return nil
 		}
 		n := row.Failures + 1
-		return tx.Model(&row).Updates(map[string]any{"failures": n, "locked_until": now.Add(lock(n)), "last": now}).Error
+		if a.At.Sub(row.Last) > a.Rest {
+			n = 1
+		}
+		return tx.Model(&row).Updates(map[string]any{"failures": n, "locked_until": a.At.Add(a.Lock(n)), "last": a.At}).Error
 	})
 	return max(wait, 0), err
+}
+
+// Uncount takes back one attempt that was right.
+func (s *Store) Uncount(name string) error {
+	return s.db.Exec("UPDATE attempts SET failures = greatest(failures - 1, 0), locked_until = last WHERE name = ?", name).Error
 }
 
 // Succeeded forgets the wrong attempts under a name, and those that are long past.

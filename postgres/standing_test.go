@@ -77,7 +77,7 @@ func TestAnAccountIsFoundInAnyCaseOfLettersAndKeepsItsSecrets(t *testing.T) {
 	after, _ := s.Account("ines")
 	assert.Greater(t, after.Epoch, before.Epoch, "sessions of before have ended")
 	assert.ErrorIs(t, s.ChangePerson("nobody", postgres.PersonChange{SignOut: true}), postgres.ErrNotFound)
-	assert.Error(t, s.AddPerson(workshop.Person{ID: "x", Name: "INES", Role: workshop.Mechanic}, "", "", false), "a name is there once")
+	assert.Error(t, s.AddPerson(workshop.Person{ID: "x", Name: "INES", Role: workshop.Mechanic}, "", ""), "a name is there once")
 }
 
 func TestThinThingsAndTablesAreReplacedByNameAndForgotten(t *testing.T) {

@@ -95,7 +95,7 @@ func TestAttemptsAtOnceAreCountedEach(t *testing.T) {
 	waits := make(chan time.Duration, 18)
 	for range cap(waits) {
 		go func() {
-			wait, err := s.Attempt("tobin", now, lock)
+			wait, err := s.Attempt(postgres.Attempt{Name: "tobin", At: now, Lock: lock, Rest: time.Hour})
 			assert.NoError(t, err)
 			waits <- wait
 		}()
@@ -108,7 +108,7 @@ func TestAttemptsAtOnceAreCountedEach(t *testing.T) {
 	}
 	assert.Equal(t, 5, let, "five were looked at, the others wait")
 	require.NoError(t, s.Succeeded("tobin", now))
-	wait, err := s.Attempt("tobin", now, lock)
+	wait, err := s.Attempt(postgres.Attempt{Name: "tobin", At: now, Lock: lock, Rest: time.Hour})
 	require.NoError(t, err)
 	assert.Zero(t, wait)
 }

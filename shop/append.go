@@ -3,6 +3,7 @@ package shop
 import (
 	"cmp"
 	"errors"
+	"strings"
 	"time"
 
 	"brankel/postgres"
@@ -80,6 +81,7 @@ func (s *Shop) add(o *open, e run.Event, sent string, after int) error {
 	if err != nil {
 		return err
 	}
+	b.Guest = strings.HasSuffix(strings.ToLower(e.By), guestMark)
 	if err := s.helped(&b, e); err != nil {
 		return err
 	}

@@ -5,7 +5,6 @@ import (
 	"slices"
 	"strings"
 	"time"
-	"unicode/utf8"
 
 	"github.com/google/uuid"
 
@@ -202,8 +201,8 @@ const (
 
 func checkName(name string) (string, error) {
 	name = strings.Join(strings.Fields(name), " ")
-	if n := utf8.RuneCountInString(name); n == 0 || n > longestName || strings.Contains(name, "/") {
-		return "", fault.At("name", "write a name of 1 to %d letters without /, as it is called at the bench", longestName)
+	if writable(name, longestName) != nil || strings.Contains(name, "/") {
+		return "", fault.At("name", "write a name of 1 to %d plain letters without /, as it is called at the bench", longestName)
 	}
 	return name, nil
 }

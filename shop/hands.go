@@ -10,7 +10,6 @@ import (
 	"strings"
 	"time"
 	"unicode"
-	"unicode/utf8"
 
 	"brankel/postgres"
 	"brankel/rigging/fault"
@@ -141,20 +140,8 @@ type Guest struct {
 // guestMark follows the name of a guest wherever it stands: nobody of the workshop is called so.
 const guestMark = ", guest"
 
-// wrongCodes counts tries of the short code over all devices. A link carries enough not to be
-// guessed, and is not counted under it.
-const wrongCodes = "any code"
-
-// lockCodes is how long wrong codes, wherever from, keep every code from being tried.
-func lockCodes(failures int) time.Duration {
-	if failures < 50 {
-		return 0
-	}
-	return min(time.Minute<<min(failures-50, 10), time.Hour)
-}
-
 // Join lets a guest in by code or by the token of a link; from is the address that is counted
-// under. A name is not needed to learn which run it is.
+// under.
 func (s *Shop) Join(code, token, from string) (run string, guestToken string, err error) {
 	code = strings.Map(func(r rune) rune {
 		if unicode.IsSpace(r) {
@@ -162,23 +149,17 @@ func (s *Shop) Join(code, token, from string) (run string, guestToken string, er
 		}
 		return r
 	}, code)
-	counted := []string{"code from " + shortName(from)}
-	locks := []func(int) time.Duration{lockFor}
-	if token == "" {
-		if len(code) != codeLength || strings.Trim(code, "0123456789") != "" {
-			return "", "", fault.At("code", "write the %d figures that stand on the other screen", codeLength)
-		}
-		counted, locks = append(counted, wrongCodes), append(locks, lockCodes)
+	if token == "" && (len(code) != codeLength || strings.Trim(code, "0123456789") != "") {
+		return "", "", fault.At("code", "write the %d figures that stand on the other screen", codeLength)
 	}
-	for i, name := range counted {
-		wait, err := s.Store.Attempt(name, s.Now(), locks[i])
-		if err != nil {
-			return "", "", err
-		}
-		if wait > 0 {
-			return "", "", &Refusal{Status: 429, Field: "code", After: wait,
-				Message: fmt.Sprintf("too many wrong codes: wait %s, or point the camera at the square", roughly(wait))}
-		}
+	counted := guess{"code", "", from}
+	wait, err := s.try(counted)
+	if err != nil {
+		return "", "", err
+	}
+	if wait > 0 {
+		return "", "", &Refusal{Status: 429, Field: "code", After: wait,
+			Message: fmt.Sprintf("too many wrong codes: wait %s, or point the camera at the square", roughly(wait))}
 	}
 	i, err := s.Store.InvitationBy(code, shortName(token), s.Now())
 	if errors.Is(err, postgres.ErrNotFound) {
@@ -187,27 +168,45 @@ func (s *Shop) Join(code, token, from string) (run string, guestToken string, er
 	if err != nil {
 		return "", "", err
 	}
-	for _, name := range counted {
-		if err := s.Store.Succeeded(name, s.Now()); err != nil {
-			return "", "", err
-		}
-	}
-	return i.Run, i.Token, nil
+	return i.Run, i.Token, s.right(counted)
 }
 
-// GuestName is the name a guest goes by on the record: their own, marked, and none of ours.
-func (s *Shop) GuestName(name string) (string, error) {
+// GuestName is the name a guest goes by on the record: their own, marked. It is none of those that
+// stand at the run already, which the guest will see there anyway; who else has an account is not told.
+func (s *Shop) GuestName(name, run string) (string, error) {
 	name = strings.Join(strings.Fields(name), " ")
-	n := utf8.RuneCountInString(name)
-	if n == 0 || n > 30 || strings.ContainsFunc(name, func(r rune) bool { return !unicode.IsPrint(r) || r == ',' }) {
-		return "", fault.At("name", "write your name in at most 30 letters: it stands beside what you read")
+	if err := writable(name, longestGuest); err != nil || strings.Contains(name, ",") {
+		return "", fault.At("name", "write your name in at most %d plain letters: it stands beside what you read", longestGuest)
 	}
-	if _, err := s.Store.Account(name); err == nil {
-		return "", fault.At("name", "%s is of this workshop: sign in, or write a name that tells you apart", name)
-	} else if !errors.Is(err, postgres.ErrNotFound) {
+	there, err := s.namesAt(run)
+	if err != nil {
 		return "", err
 	}
+	for _, other := range there {
+		if alike(name, other) {
+			return "", fault.At("name", "%s is at this run already: sign in, or write a name that tells you apart", other)
+		}
+	}
 	return name + guestMark, nil
+}
+
+const longestGuest = 30
+
+// namesAt are those who wrote to a run, or are at it.
+func (s *Shop) namesAt(run string) (names []string, err error) {
+	events, err := s.Events(run, 0)
+	if err != nil {
+		return nil, err
+	}
+	for _, e := range events {
+		names = append(names, e.By)
+	}
+	here, err := s.Hands(run)
+	for _, h := range here.Here {
+		names = append(names, h.Name)
+	}
+	slices.Sort(names)
+	return slices.DeleteFunc(slices.Compact(names), func(n string) bool { return strings.HasSuffix(n, guestMark) }), err
 }
 
 // StillGuest tells whether a guest may stay.

@@ -142,6 +142,9 @@ func (s *Shop) Log(id string, e workshop.Entry, by string) (MachineView, error) 
 // on it stays as it is.
 func (s *Shop) PutMachine(in workshop.Machine) (MachineView, error) {
 	in.Name = strings.Join(strings.Fields(in.Name), " ")
+	if in.Name != "" && writable(in.Name, longestName) != nil {
+		return MachineView{}, fault.At("name", "write what the machine is called in at most %d plain letters", longestName)
+	}
 	for i := range in.Cables {
 		if in.Cables[i].ID == "" {
 			in.Cables[i].ID = uuid.NewString()
@@ -196,7 +199,7 @@ func unique(in workshop.Machine, all []workshop.Machine) error {
 		if m.ID == in.ID {
 			continue
 		}
-		if strings.EqualFold(m.Name, in.Name) {
+		if alike(m.Name, in.Name) {
 			return fault.At("name", "%s is on the floor already: write what tells the two apart", m.Name)
 		}
 		for i, mark := range in.Identity {

@@ -30,41 +30,30 @@ type Refusal struct {
 
 func (r *Refusal) Error() string { return r.Message }
 
-// Five wrong attempts in a row lock an account for a minute, each one more for
-// twice as long, up to an hour.
-const freeAttempts = 5
-
-func lockFor(failures int) time.Duration {
-	if failures < freeAttempts {
-		return 0
-	}
-	return min(time.Minute<<min(failures-freeAttempts, 10), time.Hour)
-}
-
 // nobody is a hash that belongs to no account: one that is not there takes as long
 // to refuse as one that is. It is written down because making it takes 64 MB.
 const nobody = "$argon2id$v=19$m=65536,t=1,p=2$cWlD8U6h005VtN6oxmYPuA$Dsyi6sfGbSkDlARWa4JtSQu/XIET+9kYbltpEZvwnts"
 
-// SignIn lets somebody in by name and password.
-func (s *Shop) SignIn(name, password string) (postgres.Account, error) {
-	return s.prove(strings.TrimSpace(name), password, "password", func(a postgres.Account) string { return a.Password })
+// SignIn lets somebody in by name and password, from an address.
+func (s *Shop) SignIn(name, password, from string) (postgres.Account, error) {
+	return s.prove(strings.TrimSpace(name), password, "password", from, func(a postgres.Account) string { return a.Password })
 }
 
 // Switch lets somebody in by PIN, on a device where a colleague is signed in.
-func (s *Shop) Switch(person, pin string) (postgres.Account, error) {
-	return s.prove(person, pin, "pin", func(a postgres.Account) string { return a.PIN })
+func (s *Shop) Switch(person, pin, from string) (postgres.Account, error) {
+	return s.prove(person, pin, "pin", from, func(a postgres.Account) string { return a.PIN })
 }
 
-// prove counts the attempt before it looks: eighteen at once are eighteen. A name that
-// is not known is counted, locked and refused like one that is.
-func (s *Shop) prove(name, secret, field string, hash func(postgres.Account) string) (postgres.Account, error) {
+// prove counts the attempt before it looks. A name that is not known is counted, locked and refused
+// like one that is.
+func (s *Shop) prove(name, secret, field, from string, hash func(postgres.Account) string) (postgres.Account, error) {
 	a, err := s.Store.Account(name)
 	if err != nil && !errors.Is(err, postgres.ErrNotFound) {
 		return a, err
 	}
 	known := err == nil
-	counted := shortName(cmp.Or(a.ID, strings.ToLower(name)))
-	wait, err := s.Store.Attempt(counted, s.Now(), lockFor)
+	counted := guess{field, cmp.Or(a.ID, strings.ToLower(name)), from}
+	wait, err := s.try(counted)
 	if err != nil {
 		return a, err
 	}
@@ -87,7 +76,7 @@ func (s *Shop) prove(name, secret, field string, hash func(postgres.Account) str
 		}
 		return postgres.Account{}, &Refusal{Status: 401, Field: field, Message: what[field]}
 	}
-	return a, s.Store.Succeeded(counted, s.Now())
+	return a, s.right(counted)
 }
 
 // compare works on two at once at the most: each takes 64 MB for a moment.
@@ -114,16 +103,12 @@ func roughly(d time.Duration) string {
 
 // AddPerson keeps somebody new with a password of their own.
 func (s *Shop) AddPerson(name string, role workshop.Role, password, pin string) (workshop.Person, error) {
-	return s.addPerson(name, role, password, pin, false)
-}
-
-func (s *Shop) addPerson(name string, role workshop.Role, password, pin string, first bool) (workshop.Person, error) {
-	name, err := checkName(name)
+	name, err := personName(name)
 	if err != nil {
 		return workshop.Person{}, err
 	}
-	if strings.HasSuffix(strings.ToLower(name), guestMark) {
-		return workshop.Person{}, fault.At("name", "nobody of the workshop is called so: guests are marked with it on the record")
+	if err := s.apart(name); err != nil {
+		return workshop.Person{}, err
 	}
 	if !role.Valid() {
 		return workshop.Person{}, fault.At("role", "write mechanic, inspector, lead or read-only")
@@ -136,28 +121,63 @@ func (s *Shop) addPerson(name string, role workshop.Role, password, pin string, 
 		return workshop.Person{}, err
 	}
 	p := workshop.Person{ID: uuid.NewString(), Name: name, Role: role}
-	err = s.Store.AddPerson(p, hashed, pinHash, first)
+	err = s.Store.AddPerson(p, hashed, pinHash)
 	if errors.Is(err, postgres.ErrTaken) {
-		if first {
-			return p, noMoreFirst
-		}
 		return p, fault.At("name", "%s is there already: write a name that tells the two apart", name)
 	}
 	return p, err
 }
 
+// personName is the name of somebody of the workshop, as it may be.
+func personName(name string) (string, error) {
+	name, err := checkName(name)
+	if err == nil && strings.HasSuffix(strings.ToLower(name), guestMark) {
+		err = fault.At("name", "nobody of the workshop is called so: guests are marked with it on the record")
+	}
+	return name, err
+}
+
+// apart refuses a name that cannot be told from that of somebody else by eye.
+func (s *Shop) apart(name string) error {
+	people, err := s.Store.People()
+	if err != nil {
+		return err
+	}
+	for _, p := range people {
+		if !strings.EqualFold(p.Name, name) && alike(p.Name, name) {
+			return fault.At("name", "this looks like %s, who is there already: write a name that tells the two apart", p.Name)
+		}
+	}
+	return nil
+}
+
 var noMoreFirst = &Refusal{Status: 403, Field: "name", Message: "there are accounts already: sign in, or ask the lead for one"}
 
-// First makes the lead's account, once, when nobody can sign in yet.
-func (s *Shop) First(name, password string) (workshop.Person, error) {
+// First makes the lead's account, once, when nobody can sign in yet. Somebody of the name who came with
+// a file is that lead.
+func (s *Shop) First(name, password string) (id string, err error) {
 	some, err := s.Store.HasAccounts()
 	if err != nil {
-		return workshop.Person{}, err
+		return "", err
 	}
 	if some {
-		return workshop.Person{}, noMoreFirst
+		return "", noMoreFirst
 	}
-	return s.addPerson(name, workshop.Lead, password, "", true)
+	if name, err = personName(name); err != nil {
+		return "", err
+	}
+	if err := checkPassword(password); err != nil {
+		return "", err
+	}
+	hashed, err := s.hash(password)
+	if err != nil {
+		return "", err
+	}
+	id, err = s.Store.FirstPerson(workshop.Person{ID: uuid.NewString(), Name: name, Role: workshop.Lead}, hashed)
+	if errors.Is(err, postgres.ErrTaken) {
+		return "", noMoreFirst
+	}
+	return id, err
 }
 
 // secrets checks both before either is worked on, and gives their hashes, "" for "".
@@ -266,5 +286,9 @@ func (s *Shop) ChangePerson(by workshop.Person, id string, role workshop.Role, p
 	if c.Password, c.PIN, err = s.secrets(password, pin); err != nil {
 		return err
 	}
-	return s.Store.ChangePerson(a.ID, c)
+	err = s.Store.ChangePerson(a.ID, c)
+	if errors.Is(err, postgres.ErrLastLead) {
+		return &Refusal{Status: 409, Field: "role", Message: "no lead would be left who can sign in: make somebody else one first"}
+	}
+	return err
 }

@@ -1,12 +1,16 @@
 package shop_test
 
 import (
+	"fmt"
+	"strings"
+	"sync"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"brankel/demo"
 	"brankel/internal/testdb"
 	"brankel/postgres"
 	"brankel/rigging/fault"
@@ -127,33 +131,84 @@ func TestWrongAttemptsLockLongerAndLonger(t *testing.T) {
 	s := testdb.Shop(t)
 	now := s.Now()
 	s.Now = func() time.Time { return now }
-	refused := func(secret string, try func(name, secret string) (postgres.Account, error)) *shop.Refusal {
-		_, err := try("Tobin", secret)
+	refused := func(secret string) *shop.Refusal {
+		_, err := s.SignIn("Tobin", secret, "10.0.0.9")
 		var r *shop.Refusal
 		require.ErrorAs(t, err, &r)
 		return r
 	}
 	for range 5 {
-		require.Equal(t, 401, refused("guess", s.SignIn).Status)
+		require.Equal(t, 401, refused("guess").Status)
 	}
-	require.Equal(t, time.Minute, refused("three turns to the eye", s.SignIn).After, "the right one waits too, and is told how long")
+	require.Equal(t, time.Minute, refused("three turns to the eye").After, "the right one waits too, and is told how long")
 	for want := 2 * time.Minute; want <= 32*time.Minute; want *= 2 {
 		now = now.Add(want / 2)
-		require.Equal(t, 401, refused("0000", s.Switch).Status, "a PIN counts as well")
-		assert.Equal(t, want, refused("0000", s.Switch).After)
+		require.Equal(t, 401, refused("0000").Status)
+		assert.Equal(t, want, refused("0000").After)
 	}
+	_, err := s.Switch("Tobin", "1357", "10.0.0.9")
+	require.NoError(t, err, "a PIN is another thing than a password")
+	_, err = s.SignIn("Tobin", "three turns to the eye", "10.0.0.7")
+	require.NoError(t, err, "whoever guesses elsewhere locks no device of its owner")
 	now = now.Add(32 * time.Minute)
-	_, err := s.SignIn("Tobin", "three turns to the eye")
+	_, err = s.SignIn("Tobin", "three turns to the eye", "10.0.0.9")
 	require.NoError(t, err)
-	require.Equal(t, 401, refused("guess", s.SignIn).Status, "the right one begins anew")
-	require.Equal(t, 401, refused("guess", s.SignIn).Status)
+	require.Equal(t, 401, refused("guess").Status, "the right one begins anew")
+	require.Equal(t, 401, refused("guess").Status)
+}
+
+// Guesses from many addresses are counted together too, and the right one from elsewhere takes none of
+// them back.
+func TestGuessesFromEverywhereAreBounded(t *testing.T) {
+	s := testdb.Shop(t)
+	looked := 0
+	for n := range 80 {
+		_, err := s.SignIn("Tobin", "guess", fmt.Sprintf("10.0.1.%d", n))
+		var r *shop.Refusal
+		require.ErrorAs(t, err, &r)
+		if r.Status == 401 {
+			looked++
+		}
+		if n == 20 {
+			_, err := s.SignIn("Tobin", "three turns to the eye", "10.0.0.7")
+			require.NoError(t, err)
+		}
+	}
+	assert.Equal(t, 50, looked)
+}
+
+// Whoever signs in under a name that stands for something else counts nothing there, and a code of
+// one's own forgives nobody's guesses.
+func TestCodesAreCountedAlone(t *testing.T) {
+	s := testdb.Shop(t)
+	invite, err := s.Invite("2026-11-wigeon", "Ines")
+	require.NoError(t, err)
+	for _, name := range []string{"any code", "code", "code from 10.0.0.1"} {
+		for range 7 {
+			_, _ = s.SignIn(name, "guess", "10.0.0.1")
+		}
+	}
+	_, _, err = s.Join(invite.Code, "", "10.0.0.1")
+	require.NoError(t, err)
+	wrong := map[bool]string{true: "000001", false: "000000"}[invite.Code == "000000"]
+	looked := 0
+	for n := range 80 {
+		_, _, err := s.Join(wrong, "", fmt.Sprintf("10.0.2.%d", n))
+		var r *shop.Refusal
+		require.ErrorAs(t, err, &r)
+		if r.Status == 401 {
+			looked++
+		}
+		_, _, _ = s.Join(invite.Code, "", "10.0.0.1")
+	}
+	assert.LessOrEqual(t, looked, 50, "a right one between two wrong ones takes none of them back")
 }
 
 func TestANameNobodyHasIsRefusedLikeOneThatIsThere(t *testing.T) {
 	s := testdb.Shop(t)
 	answers := func(name string) (out []string) {
 		for range 7 {
-			_, err := s.SignIn(name, "guess")
+			_, err := s.SignIn(name, "guess", "10.0.0.1")
 			out = append(out, err.Error())
 		}
 		return out
@@ -166,7 +221,7 @@ func TestGuessesAtOnceAreEachCounted(t *testing.T) {
 	statuses := make(chan int, 18)
 	for range cap(statuses) {
 		go func() {
-			_, err := s.SignIn("Tobin", "guess")
+			_, err := s.SignIn("Tobin", "guess", "10.0.0.1")
 			var r *shop.Refusal
 			assert.ErrorAs(t, err, &r)
 			statuses <- r.Status
@@ -216,4 +271,65 @@ func TestASecondInspectionIsAnInspectors(t *testing.T) {
 		s.MayAppend(workshop.Person{Role: workshop.Mechanic}, run.Event{Run: "r-air", Kind: run.KindSigned}),
 		"who did the work signs for it",
 	)
+}
+
+func TestALeadIsAlwaysLeft(t *testing.T) {
+	s := testdb.Shop(t)
+	maud, err := s.AddPerson("Gwen", workshop.Lead, "a good long password", "")
+	require.NoError(t, err)
+	leads := []workshop.Person{{ID: "ines", Role: workshop.Lead}, maud}
+	for range 8 {
+		var both sync.WaitGroup
+		for i := range leads {
+			both.Go(func() { _ = s.ChangePerson(leads[i], leads[1-i].ID, workshop.Mechanic, "", "", false) })
+		}
+		both.Wait()
+		left := 0
+		for _, p := range leads {
+			a, err := s.Store.Account(p.ID)
+			require.NoError(t, err)
+			if a.Role == workshop.Lead {
+				left++
+				continue
+			}
+			require.NoError(t, s.Store.ChangePerson(p.ID, postgres.PersonChange{Role: workshop.Lead}))
+		}
+		require.Equal(t, 1, left, "the second of two who take it from each other is refused")
+	}
+}
+
+// Somebody who came with a file and has no password yet is the first lead, in whatever letters they
+// write their name.
+func TestTheFirstLeadMayHaveComeWithAFile(t *testing.T) {
+	s := shop.New(testdb.Store(t), testdb.Shop(t).Now)
+	require.NoError(t, s.Import(demo.Files))
+	id, err := s.First("MAUD", "a good long password")
+	require.NoError(t, err)
+	assert.Equal(t, "maud", id)
+	a, err := s.SignIn("Maud", "a good long password", "")
+	require.NoError(t, err)
+	assert.Equal(t, workshop.Lead, a.Role)
+	_, err = s.First("Tobin", "a good long password")
+	require.ErrorContains(t, err, "there are accounts already")
+}
+
+func TestNamesAreWhatTheyLookLike(t *testing.T) {
+	s := testdb.Shop(t)
+	for name, says := range map[string]string{
+		"In\u200bes": "plain letters", "\u202eseni": "plain letters", "Ro\u3164": "plain letters", "\u0406nes": "looks like Ines",
+		"lnes": "looks like Ines", "Ines": "is there already", "Bo, guest": "guests are marked",
+	} {
+		_, err := s.AddPerson(name, workshop.Mechanic, "a good long password", "")
+		assert.ErrorContains(t, err, says, "%q", name)
+	}
+	_, err := s.AddPerson("Ólöf", workshop.Mechanic, "a good long password", "")
+	require.NoError(t, err)
+	events, err := s.Events("2026-11-wigeon", 0)
+	require.NoError(t, err)
+	for _, name := range []string{events[0].By, strings.ReplaceAll(events[0].By, "o", "\u043e")} {
+		_, err = s.GuestName(name, "2026-11-wigeon")
+		require.ErrorContains(t, err, "is at this run already", name)
+	}
+	_, err = s.GuestName("Olle", "2026-11-wigeon")
+	require.NoError(t, err, "who else has an account is not told")
 }

@@ -70,17 +70,18 @@ func (s *server) join(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	name := ""
-	if who.ID == "" {
-		if name, err = s.in(c).GuestName(in.Name); err != nil {
-			return err
-		}
-	} else if who.locked {
+	if who.locked {
 		return &shop.Refusal{Status: 401, Field: "session", Message: "nobody was here for a while: write your PIN or password"}
 	}
 	run, token, err := s.in(c).Join(in.Code, in.Token, c.RealIP())
 	if err != nil {
 		return err
+	}
+	name := ""
+	if who.ID == "" { // only who has a code learns which names are taken
+		if name, err = s.in(c).GuestName(in.Name, run); err != nil {
+			return err
+		}
 	}
 	if name != "" {
 		if err := s.sessions.RenewToken(ctx); err != nil {

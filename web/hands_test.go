@@ -110,16 +110,19 @@ func TestCodesThatAreWrongOldOrGuessed(t *testing.T) {
 	for _, one := range []struct{ body, field, says string }{
 		{`{"code":"12","name":"Bo"}`, "code", "6 figures"},
 		{`{"code":"abcdef","name":"Bo"}`, "code", "6 figures"},
-		{`{"code":"000000","name":""}`, "name", "write your name"},
-		{`{"code":"000000","name":"Tobin"}`, "name", "sign in"},
-		{`{"code":"000000","name":"a, guest"}`, "name", "write your name"},
-		{`{"code":"000000","name":"` + strings.Repeat("o", 31) + `"}`, "name", "30 letters"},
+		{`{"token":"` + token + `","name":""}`, "name", "write your name"},
+		{`{"token":"` + token + `","name":"Ines"}`, "name", "sign in"},
+		{`{"token":"` + token + `","name":"a, guest"}`, "name", "write your name"},
+		{`{"token":"` + token + `","name":"` + strings.Repeat("o", 31) + `"}`, "name", "30 plain letters"},
 	} {
 		code, p, _ := c.join(one.body)
 		assert.Equal(t, 422, code, one.body)
 		assert.Equal(t, one.field, p.Field)
 		assert.Contains(t, p.Detail, one.says)
 	}
+	_, first, _ := c.join(`{"code":"000000","name":"Tobin"}`)
+	_, second, _ := c.join(`{"code":"000000","name":"Nobody"}`)
+	assert.Equal(t, first.Detail, second.Detail, "without a code nobody learns who has an account")
 	wrong := "000000"
 	if v.Code == wrong {
 		wrong = "000001"

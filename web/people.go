@@ -68,11 +68,11 @@ func (s *server) first(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	p, err := s.in(c).First(in.Name, in.Password)
+	id, err := s.in(c).First(in.Name, in.Password)
 	if err != nil {
 		return err
 	}
-	a, err := s.in(c).Store.Account(p.ID)
+	a, err := s.in(c).Store.Account(id)
 	if err != nil {
 		return err
 	}
@@ -84,7 +84,7 @@ func (s *server) ownSecrets(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	me, err := s.in(c).SignIn(account(c).ID, in.Now)
+	me, err := s.in(c).SignIn(account(c).ID, in.Now, c.RealIP())
 	if err != nil {
 		if r, ok := err.(*shop.Refusal); ok && r.Status == 401 {
 			return &shop.Refusal{Status: 403, Field: "now", Message: "this is not your password of now: write it again"}

@@ -220,9 +220,9 @@ func (s *server) signIn(c *echo.Context) error {
 			return &shop.Refusal{Status: 401, Field: "pin", Message: "a PIN opens only a device where somebody is signed in: write your " +
 				"name and password"}
 		}
-		a, err = s.in(c).Switch(in.Name, in.PIN)
+		a, err = s.in(c).Switch(in.Name, in.PIN, c.RealIP())
 	} else {
-		a, err = s.in(c).SignIn(in.Name, in.Password)
+		a, err = s.in(c).SignIn(in.Name, in.Password, c.RealIP())
 	}
 	if err != nil {
 		return err

@@ -26,6 +26,7 @@ type Bench struct {
 	Amends  *Event     // the entry that an event amends
 	Holding string     // who holds the control just now, by the device of their own
 	Called  Called     // what the run is done on, by the names of today
+	Guest   bool       // who made the event has no account here
 	Opens   bool       // the shop itself opens a run from the Bench: nobody else brings figures
 }
 
@@ -63,6 +64,9 @@ func Admit(b Bench, st State, e Event) (Event, error) {
 	case st.Signed != nil && !k.signed:
 		return e, fault.At("kind", "this run is signed: open a new one for more work; a loaded proof or a note can still be added")
 	}
+	if b.Guest && st.Signed != nil && !guestAfter(e) {
+		return e, fault.At("kind", "this run is signed: second hands may add a note, a recording or a plain photo to it, and prove nothing")
+	}
 	b.Day = e.Counts().Format(time.DateOnly)
 	body, err := k.admit(Incoming{b, st, e}, e.Body)
 	if err != nil {
@@ -70,6 +74,13 @@ func Admit(b Bench, st State, e Event) (Event, error) {
 	}
 	e.Body, err = json.Marshal(body)
 	return e, err
+}
+
+// guestAfter tells whether second hands may still add an event after the signature: what says how it was
+// found, and what proves anything, is for those of the workshop.
+func guestAfter(e Event) bool {
+	p, photo := PhotoOf(e)
+	return photo && p.Stage == "" || e.Kind == KindNote || e.Kind == KindVoice
 }
 
 // SetRight is the time that a device said, with the error of its clock taken out: clock is what it

@@ -269,3 +269,32 @@ func TestAViewStaysSmallHoweverLongTheRun(t *testing.T) {
 	assert.Len(t, v.Notes, mostLines)
 	assert.LessOrEqual(t, len(v.Rules[0].Marks), 2*mostMarks+1)
 }
+
+// Who turned something and struck it out again has had hands on it: another one inspects.
+func TestWhoStruckOutTheirWorkDoesNotInspectIt(t *testing.T) {
+	r := newRig(t).safe("2207", "")
+	require.NoError(t, r.tryBy("Bram", KindReading, Reading{Point: "inner-home", Text: "71"}))
+	require.NoError(t, r.tryBy("Bram", KindCorrected, Corrected{Event: r.state().LastEvent, Reason: "not mine to do"}))
+	st := r.state()
+	assert.Empty(t, st.Readings)
+	assert.True(t, st.Workers["Bram"])
+	carried := Fold(r.sheet(), r.events[:len(r.events)-2])
+	if !carried.Carry(r.events[len(r.events)-2:]...) {
+		carried = r.state()
+	}
+	assert.True(t, carried.Workers["Bram"])
+}
+
+// After the signature second hands add words and pictures, and prove nothing.
+func TestSecondHandsProveNothingAfterTheSignature(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12½").lockAndRead("143.0 mm").proved()
+	r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen}).do(KindSigned, Signed{})
+	r.bench.Guest = true
+	r.bench.Photo = &PhotoKept{Width: 100, Height: 100}
+	require.ErrorContains(t, r.tryBy("Bo, guest", KindCheck, Checked{Check: "on-the-water", Answer: "clean both ways"}), "prove nothing")
+	require.ErrorContains(t, r.tryBy("Bo, guest", KindPhoto, Photo{SHA256: "x", Stage: "as found"}), "prove nothing")
+	require.NoError(t, r.tryBy("Bo, guest", KindPhoto, Photo{SHA256: "x"}))
+	require.NoError(t, r.tryBy("Bo, guest", KindNote, Note{"it sat well"}))
+	r.bench.Guest = false
+	require.NoError(t, r.try(KindCheck, Checked{Check: "on-the-water", Answer: "clean both ways"}))
+}
