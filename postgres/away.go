@@ -85,3 +85,10 @@ func (c *impatient) SetReadDeadline(t time.Time) error {
 	c.until = t
 	return c.Conn.SetReadDeadline(t)
 }
+
+// Unkeepable tells whether an error says that a text holds what no text of the database may: a zero,
+// or bytes that are no letters.
+func Unkeepable(err error) bool {
+	var said *pgconn.PgError
+	return errors.As(err, &said) && (said.Code == "22021" || said.Code == "22P05")
+}

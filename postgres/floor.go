@@ -2,54 +2,67 @@ package postgres
 
 import (
 	"encoding/json"
+	"errors"
 
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 
+	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
 	"brankel/rigging/run"
 	"brankel/rigging/workshop"
 )
 
-// SaveFloor puts the workshop, its people, gauges and machines in place; what
-// stands there under the same id is replaced.
-func (s *Store) SaveFloor(w workshop.Workshop) error {
+// MergeFloor keeps what a file brings to the floor, all or nothing. New machines stand behind those that
+// are there.
+func (s *Store) MergeFloor(m workshop.Merged) error {
 	return s.db.Transaction(func(tx *gorm.DB) error {
 		if err := changed(tx, "floor"); err != nil {
 			return err
 		}
-		tx = tx.Clauses(clause.OnConflict{UpdateAll: true}).Session(&gorm.Session{FullSaveAssociations: true})
-		if err := tx.Create(&workshopRow{1, w.Name}).Error; err != nil {
+		over := tx.Clauses(clause.OnConflict{UpdateAll: true}).Session(&gorm.Session{FullSaveAssociations: true})
+		var machines, people int64
+		if err := errors.Join(tx.Model(&machineRow{}).Count(&machines).Error, tx.Model(&personRow{}).Count(&people).Error); err != nil {
 			return err
 		}
-		for i, p := range w.People {
-			row := personRow{ID: p.ID, Place: i, Name: p.Name, Role: string(p.Role)}
-			// what somebody set themselves is not in the file and stays
-			keep := clause.OnConflict{
-				Columns:   []clause.Column{{Name: "id"}},
-				DoUpdates: clause.AssignmentColumns([]string{"place", "name", "role"}),
-			}
-			if err := tx.Session(&gorm.Session{NewDB: true}).Clauses(keep).Create(&row).Error; err != nil {
+		if m.Name != "" {
+			if err := over.Create(&workshopRow{1, m.Name}).Error; err != nil {
 				return err
 			}
 		}
-		for i, g := range w.Gauges {
-			if err := tx.Create(gaugeToRow(i, g)).Error; err != nil {
+		for i, p := range m.People {
+			if err := tx.Create(&personRow{ID: p.ID, Place: int(people) + i, Name: p.Name, Role: string(p.Role)}).Error; err != nil {
 				return err
 			}
 		}
-		for _, t := range w.Thin {
-			if err := tx.Create(&thinRow{t.Name, t.Thickness}).Error; err != nil {
+		for i, g := range m.Gauges {
+			if err := over.Create(gaugeToRow(i, g)).Error; err != nil {
 				return err
 			}
 		}
-		for _, t := range w.Tables {
-			if err := tx.Create(&tableRow{t.Name, t.Text}).Error; err != nil {
+		for _, t := range m.Thin {
+			if err := over.Create(&thinRow{t.Name, t.Thickness}).Error; err != nil {
 				return err
 			}
 		}
-		for i, m := range w.Machines {
-			if err := tx.Create(machineToRow(i, m)).Error; err != nil {
+		for _, t := range m.Tables {
+			if err := over.Create(&tableRow{t.Name, t.Text}).Error; err != nil {
+				return err
+			}
+		}
+		for i, one := range m.New {
+			if err := tx.Create(machineToRow(int(machines)+i, one)).Error; unique(err) {
+				return fault.At("machines", "%s is on the floor already under another id: write what tells the two apart", one.Name)
+			} else if err != nil {
+				return err
+			}
+		}
+		for _, one := range m.Changed {
+			var place int
+			if err := tx.Model(&machineRow{}).Where("id = ?", one.ID).Select("place").Scan(&place).Error; err != nil {
+				return err
+			}
+			if err := saveMachine(tx, place, one); err != nil {
 				return err
 			}
 		}

@@ -12,7 +12,7 @@ import (
 )
 
 func machineToRow(place int, m workshop.Machine) *machineRow {
-	row := &machineRow{ID: m.ID, Place: place, Name: m.Name, Craft: m.Craft, Note: m.Note, Details: text(m.Details)}
+	row := &machineRow{ID: m.ID, Place: place, Name: m.Name, Craft: m.Craft, Note: m.Note, Details: text(m.Details), Version: max(1, m.Version)}
 	if m.Unit != nil {
 		row.HasUnit, row.Serial, row.Hand, row.Variant = true, m.Unit.Serial, m.Unit.Hand, m.Unit.Variant
 	}
@@ -34,7 +34,7 @@ func text(v any) string {
 }
 
 func (r machineRow) machine() workshop.Machine {
-	m := workshop.Machine{ID: r.ID, Name: r.Name, Craft: r.Craft, Note: r.Note, Cables: []workshop.Cable{}}
+	m := workshop.Machine{ID: r.ID, Name: r.Name, Craft: r.Craft, Note: r.Note, Version: r.Version, Cables: []workshop.Cable{}}
 	_ = json.Unmarshal([]byte(r.Details), &m.Details) // its own writing, or nothing yet
 	if r.HasUnit {
 		m.Unit = &workshop.Unit{Serial: r.Serial, Hand: r.Hand, Variant: r.Variant}

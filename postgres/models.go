@@ -96,6 +96,7 @@ type machineRow struct {
 	Variant string
 	Details string     // JSON of workshop.Details
 	Words   string     `gorm:"not null"` // all it can be found by, in small letters
+	Version int        `gorm:"not null;default:1"`
 	Cables  []cableRow `gorm:"foreignKey:MachineID;constraint:OnDelete:CASCADE"`
 }
 

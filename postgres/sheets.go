@@ -36,11 +36,15 @@ func sheetToRow(one *sheet.Sheet) sheetRow {
 	return row
 }
 
-// SaveSheets keeps revisions of sheets, all or none; the same content twice is kept once.
-func (s *Store) SaveSheets(sheets ...*sheet.Sheet) error {
+// SaveSheets keeps revisions of sheets, all or none; the same content twice is kept once. check looks
+// at what is there and may refuse: whoever keeps sheets at the same moment has written before, or waits.
+func (s *Store) SaveSheets(check func(there *Store) error, sheets ...*sheet.Sheet) error {
 	return s.db.Transaction(func(tx *gorm.DB) error {
 		// whoever keeps a sheet waits for whoever does so now: both look before they write
 		if err := changed(tx, "sheets"); err != nil {
+			return err
+		}
+		if err := check(s.on(tx)); err != nil {
 			return err
 		}
 		var there []string

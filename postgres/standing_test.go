@@ -60,9 +60,9 @@ func TestAnAccountIsFoundInAnyCaseOfLettersAndKeepsItsSecrets(t *testing.T) {
 	require.NoError(t, err)
 	assert.False(t, some)
 	floor := workshop.Workshop{Name: "w", People: []workshop.Person{{ID: "ines", Name: "Ines", Role: workshop.Lead}}}
-	require.NoError(t, s.SaveFloor(floor))
+	require.NoError(t, saveFloor(s, floor))
 	require.NoError(t, s.ChangePerson("ines", postgres.PersonChange{Password: "hash", PIN: "pin"}))
-	require.NoError(t, s.SaveFloor(floor), "loading the file again")
+	require.NoError(t, saveFloor(s, floor), "loading the file again")
 	for _, name := range []string{"ines", "INES", "Ines"} {
 		a, err := s.Account(name)
 		require.NoError(t, err, name)
@@ -98,7 +98,7 @@ func TestThinThingsAndTablesAreReplacedByNameAndForgotten(t *testing.T) {
 
 func TestSearchTakesWordsAsTheyAre(t *testing.T) {
 	s := testdb.Store(t)
-	require.NoError(t, s.SaveFloor(workshop.Workshop{Name: "w", Machines: []workshop.Machine{
+	require.NoError(t, saveFloor(s, workshop.Workshop{Name: "w", Machines: []workshop.Machine{
 		{
 			ID:      "a",
 			Name:    "Barge 100%",

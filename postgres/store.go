@@ -100,6 +100,7 @@ CREATE INDEX IF NOT EXISTS photos_of_run ON photos (run_id) INCLUDE (print);
 CREATE INDEX IF NOT EXISTS voices_of_run ON voices (run_id) INCLUDE (print);
 CREATE INDEX IF NOT EXISTS runs_to_note ON runs (id) WHERE seq > noted;
 INSERT INTO versions (id) VALUES (1) ON CONFLICT DO NOTHING;
+INSERT INTO schema_number (id, number) VALUES (1, %d) ON CONFLICT (id) DO UPDATE SET number = excluded.number;
 CREATE OR REPLACE FUNCTION events_are_append_only() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
   RAISE EXCEPTION 'events are append-only: a correction is a new event that names the old one';
@@ -119,15 +120,46 @@ func (s *Store) migrate() error {
 		if err := tx.Exec("SELECT pg_advisory_xact_lock(7263)").Error; err != nil {
 			return err
 		}
+		if err := fitting(tx); err != nil {
+			return err
+		}
 		if err := tx.AutoMigrate(
-			&sheetRow{}, &workshopRow{}, &personRow{}, &attemptRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{},
+			&schemaRow{}, &sheetRow{}, &workshopRow{}, &personRow{}, &attemptRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{},
 			&machineRow{}, &cableRow{}, &runRow{}, &eventRow{}, &ledgerRow{}, &versionRow{}, &invitationRow{}, &handRow{}, &photoRow{},
 			&voiceRow{}, &oddsRow{}, &knowledgeRow{},
 		); err != nil {
 			return fmt.Errorf("the tables could not be brought up to date: %w", err)
 		}
-		return tx.Exec(appendOnly + stands("photos") + stands("voices")).Error
+		return tx.Exec(fmt.Sprintf(appendOnly, schema) + stands("photos") + stands("voices")).Error
 	})
+}
+
+// schema is the number of the tables as this Brankel has them. Whoever changes a table raises it.
+const schema = 2
+
+// schemaRow is the number of the tables as they are.
+type schemaRow struct {
+	ID     int `gorm:"primaryKey"` // there is one
+	Number int `gorm:"not null"`
+}
+
+func (schemaRow) TableName() string { return "schema_number" }
+
+// fitting refuses a database that a newer Brankel wrote: an older one would add columns of its own and
+// leave out what the newer one needs.
+func fitting(tx *gorm.DB) error {
+	if !tx.Migrator().HasTable(&schemaRow{}) {
+		return nil // a new one, or of before there were numbers
+	}
+	var there schemaRow
+	if err := tx.Limit(1).Find(&there).Error; err != nil {
+		return err
+	}
+	if there.Number > schema {
+		return fmt.Errorf("this database was written by a newer Brankel (its tables have the number %d, this one knows %d): "+
+			"start the newer one, or name another database", there.Number, schema)
+	}
+	return nil
 }
 
 // changed notes within tx that the floor or the library ("sheets") is another one now.

@@ -15,7 +15,7 @@ import (
 
 func opened(t *testing.T) *postgres.Store {
 	s := testdb.Store(t)
-	require.NoError(t, s.SaveFloor(workshop.Workshop{Name: "w", Machines: []workshop.Machine{
+	require.NoError(t, saveFloor(s, workshop.Workshop{Name: "w", Machines: []workshop.Machine{
 		{ID: "m", Name: "M", Cables: []workshop.Cable{{ID: "c", Name: "C", Family: "f"}}},
 	}}))
 	require.NoError(t, s.OpenRun(workshop.Job{ID: "r1", Machine: "m", Cable: "c", Opened: time.Now()}))
@@ -111,4 +111,26 @@ func TestAttemptsAtOnceAreCountedEach(t *testing.T) {
 	wait, err := s.Attempt(postgres.Attempt{Name: "tobin", At: now, Lock: lock, Rest: time.Hour})
 	require.NoError(t, err)
 	assert.Zero(t, wait)
+}
+
+// An older Brankel leaves the database of a newer one alone.
+func TestANewerDatabaseIsRefused(t *testing.T) {
+	s := testdb.Store(t)
+	require.NoError(t, testdb.Exec(s, "UPDATE schema_number SET number = number + 1; ALTER TABLE people DROP COLUMN pin"))
+	_, err := postgres.Open(t.Context(), testdb.URLOf(s))
+	require.ErrorContains(t, err, "written by a newer Brankel")
+	require.Error(t, testdb.Exec(s, "SELECT pin FROM people"), "nothing was added to it")
+	require.NoError(t, testdb.Exec(s, "UPDATE schema_number SET number = number - 1"))
+	again, err := postgres.Open(t.Context(), testdb.URLOf(s))
+	require.NoError(t, err)
+	require.NoError(t, again.Close())
+}
+
+// saveFloor brings a file to the floor, as an import does.
+func saveFloor(s *postgres.Store, w workshop.Workshop) error {
+	there, err := s.Floor()
+	if err != nil {
+		return err
+	}
+	return s.MergeFloor(workshop.Merge(there, w, false))
 }

@@ -19,6 +19,9 @@ func (s *Shop) Export(write func(name string, raw []byte) error) error {
 	if floor.Tables, err = s.Store.Tables(); err != nil {
 		return err
 	}
+	for i := range floor.Machines {
+		floor.Machines[i].Version = 0 // counted here, and nowhere else
+	}
 	raw, err := json.MarshalIndent(floor, "", "  ")
 	if err != nil {
 		return err

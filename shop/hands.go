@@ -126,7 +126,7 @@ func secret() string {
 // EndInvite takes the invitation back; guests are out.
 func (s *Shop) EndInvite(run string) error {
 	err := s.Store.EndInvitation(run)
-	s.kept.hub.tellAll(hands(run))
+	s.kept.hub.tellAll(hands(run), Comings)
 	return err
 }
 

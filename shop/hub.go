@@ -15,6 +15,13 @@ import (
 // Floor is the topic of everything Bays shows.
 const Floor = "floor"
 
+// Comings is the topic of who may be here: a session that ended, a role that changed, an invitation
+// taken back. Whoever streams looks whether they still may.
+const Comings = "comings"
+
+// Came tells everybody who streams to look whether they still may.
+func (s *Shop) Came() { s.kept.hub.tellAll(Comings) }
+
 // hands is the topic of who is at a run.
 func hands(run string) string { return "hands." + run }
 
@@ -61,7 +68,10 @@ func (s *Shop) Watch(topics ...string) *Watch {
 }
 
 // WatchRun follows a run and who is at it.
-func (s *Shop) WatchRun(id string) *Watch { return s.Watch(id, hands(id)) }
+func (s *Shop) WatchRun(id string) *Watch { return s.Watch(id, hands(id), Comings) }
+
+// WatchFloor follows all that Bays shows.
+func (s *Shop) WatchFloor() *Watch { return s.Watch(Floor, Comings) }
 
 // OfHands tells whether the news since it was asked last is of who is at the run.
 func (w *Watch) OfHands() bool {
@@ -70,6 +80,17 @@ func (w *Watch) OfHands() bool {
 	of := w.of
 	w.of = nil
 	return slices.ContainsFunc(of, func(t string) bool { return strings.HasPrefix(t, hands("")) })
+}
+
+// OfComings tells whether the news since it was asked last is of who may be here.
+func (w *Watch) OfComings() bool {
+	w.hub.mu.Lock()
+	defer w.hub.mu.Unlock()
+	i := slices.Index(w.of, Comings)
+	if i >= 0 {
+		w.of = slices.Delete(w.of, i, i+1)
+	}
+	return i >= 0
 }
 
 // Close ends it.
@@ -223,7 +244,7 @@ func (s *Shop) heard(topics []string) {
 		if !followed {
 			continue
 		}
-		if isRun := t != Floor && !strings.HasPrefix(t, hands("")); isRun {
+		if isRun := t != Floor && t != Comings && !strings.HasPrefix(t, hands("")); isRun {
 			if o, err := s.open(t); err == nil { // else those who follow look with their next beat
 				h.know(t, o.events)
 				o.done()

@@ -17,21 +17,52 @@ import (
 	"brankel/rigging/workshop"
 )
 
-// Import loads a folder of open-format files: workshop.json, sheets/*.json and
-// runs/*.json, each when there. Loading the same folder again changes nothing.
-func (s *Shop) Import(files fs.FS) error {
-	if raw, err := fs.ReadFile(files, "workshop.json"); err == nil {
-		var w workshop.Workshop
-		if err := strict.Decode(raw, &w); err != nil {
-			return fmt.Errorf("workshop.json: %w", err)
+// Import loads a folder of open-format files: workshop.json, sheets/*.json, trouble/*.json and
+// runs/*.json, each when there. What is there already stays (see workshop.Merge); loading the same
+// folder again changes nothing.
+func (s *Shop) Import(files fs.FS) error { return s.ImportWith(files, false, nil) }
+
+// LookImport says what an import would change, and whether take would write over something that it
+// leaves as it is.
+func (s *Shop) LookImport(files fs.FS, take bool) (says []string, replaces bool, err error) {
+	m, err := s.floorOf(files, take)
+	if err != nil {
+		return nil, false, err
+	}
+	says = m.Says
+	for _, of := range []struct{ pattern, what string }{{"sheets/*.json", "sheets"}, {"trouble/*.json", "files on troubles"}, {"runs/*.json", "runs"}} {
+		names, err := fs.Glob(files, of.pattern)
+		if err != nil {
+			return nil, false, err
 		}
-		if w.Format != workshop.Format {
-			return fmt.Errorf("workshop.json is not of the format %s", workshop.Format)
-		}
-		if err := s.Store.SaveFloor(w); err != nil {
-			return err
+		if len(names) > 0 {
+			says = append(says, fmt.Sprintf("%d %s: those that are not here yet", len(names), of.what))
 		}
 	}
+	return says, m.Replaces, nil
+}
+
+// ImportWith imports; with take what the folder says of cards and gauges is written over what stands
+// there. told is shown what will change before anything does, nil for nobody.
+func (s *Shop) ImportWith(files fs.FS, take bool, told func(says []string, replaces bool)) error {
+	says, replaces, err := s.LookImport(files, take)
+	if err != nil {
+		return err
+	}
+	if len(says) == 0 && !holds(files) {
+		return fmt.Errorf("there is nothing to import: a folder holds workshop.json, sheets/*.json, trouble/*.json or runs/*.json")
+	}
+	if told != nil {
+		told(says, replaces)
+	}
+	m, err := s.floorOf(files, take)
+	if err != nil {
+		return err
+	}
+	if err := s.Store.MergeFloor(m); err != nil {
+		return err
+	}
+	s.kept.hub.tellAll(Floor)
 	if err := s.importSheets(files); err != nil {
 		return err
 	}
@@ -45,6 +76,48 @@ func (s *Shop) Import(files fs.FS) error {
 		}
 	}
 	return nil
+}
+
+// holds tells whether a folder has anything of what is imported.
+func holds(files fs.FS) bool {
+	for _, pattern := range []string{"workshop.json", "sheets/*.json", "trouble/*.json", "runs/*.json"} {
+		if names, _ := fs.Glob(files, pattern); len(names) > 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// floorOf is what the workshop.json of a folder brings to the floor, nothing where there is none.
+func (s *Shop) floorOf(files fs.FS, take bool) (m workshop.Merged, err error) {
+	raw, err := fs.ReadFile(files, "workshop.json")
+	if errors.Is(err, fs.ErrNotExist) {
+		return m, nil
+	}
+	if err != nil {
+		return m, err
+	}
+	var w workshop.Workshop
+	if err := strict.Decode(raw, &w); err != nil {
+		return m, fmt.Errorf("workshop.json: %w", err)
+	}
+	if w.Format != workshop.Format {
+		return m, fmt.Errorf("workshop.json is not of the format %s", workshop.Format)
+	}
+	if err := w.Check(); err != nil {
+		return m, fmt.Errorf("workshop.json:\n%w", err)
+	}
+	there, err := s.Store.Floor()
+	if err != nil {
+		return m, err
+	}
+	if there.Thin, err = s.Store.ThinThings(); err != nil {
+		return m, err
+	}
+	if there.Tables, err = s.Store.Tables(); err != nil {
+		return m, err
+	}
+	return workshop.Merge(there, w, take), nil
 }
 
 // importTrouble keeps the workshop's own files on troubles, each proved before it is kept.
@@ -81,19 +154,18 @@ func (s *Shop) importSheets(files fs.FS) error {
 		}
 		sheets = append(sheets, one)
 	}
-	heads, err := s.Store.Heads()
-	if err != nil {
-		return err
-	}
-	if err := fit(heads, sheet.Heads(sheets)...); err != nil {
-		return err
-	}
-	return s.Store.SaveSheets(sheets...)
+	return s.Store.SaveSheets(func(there *postgres.Store) error {
+		heads, err := there.Heads()
+		if err != nil {
+			return err
+		}
+		return fit(heads, sheet.Heads(sheets)...)
+	}, sheets...)
 }
 
 // fits tells whether a sheet claims units that another one claims already.
-func (s *Shop) fits(one *sheet.Sheet) error {
-	heads, err := s.Store.HeadsOf(one.Family, one.Cable)
+func fits(there *postgres.Store, one *sheet.Sheet) error {
+	heads, err := there.HeadsOf(one.Family, one.Cable)
 	if err != nil {
 		return err
 	}

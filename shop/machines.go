@@ -138,6 +138,15 @@ func (s *Shop) Log(id string, e workshop.Entry, by string) (MachineView, error) 
 	return s.MachineView(id)
 }
 
+// CardMoved is the error of a card that somebody else changed meanwhile: Now is how it stands, Differs
+// where the two are written otherwise.
+type CardMoved struct {
+	Now     workshop.Machine
+	Differs []string
+}
+
+func (c *CardMoved) Error() string { return "the card was changed meanwhile" }
+
 // PutMachine keeps a new machine (ID "") or changes the card of one: what is logged
 // on it stays as it is.
 func (s *Shop) PutMachine(in workshop.Machine) (MachineView, error) {
@@ -162,7 +171,14 @@ func (s *Shop) PutMachine(in workshop.Machine) (MachineView, error) {
 		s.kept.hub.tellAll(Floor)
 		return s.MachineView(in.ID)
 	}
+	if in.Version < 1 {
+		return MachineView{}, fault.At("version", "send the version of the card that was changed: it is on the card as it was read")
+	}
 	_, err := s.Store.ChangeMachine(in.ID, func(tx *postgres.Store, m *workshop.Machine) error {
+		if in.Version != m.Version {
+			return &CardMoved{*m, workshop.Differences(in, *m)}
+		}
+		in.Version++
 		others, err := tx.Machines()
 		if err != nil {
 			return err

@@ -36,4 +36,6 @@ func alike(a, b string) bool {
 	return skeleton(a) == skeleton(b) || skeleton(strings.ToLower(a)) == skeleton(strings.ToLower(b))
 }
 
-func skeleton(name string) string { return strings.ToLower(confusables.Skeleton(norm.NFKC.String(name))) }
+func skeleton(name string) string {
+	return strings.ToLower(confusables.Skeleton(norm.NFKC.String(name)))
+}

@@ -215,6 +215,7 @@ func (s *Shop) SetSecrets(id, password, pin string) error {
 	if err != nil {
 		return err
 	}
+	defer s.Came()
 	return s.Store.ChangePerson(id, postgres.PersonChange{Password: hashed, PIN: pinHash})
 }
 
@@ -287,6 +288,7 @@ func (s *Shop) ChangePerson(by workshop.Person, id string, role workshop.Role, p
 		return err
 	}
 	err = s.Store.ChangePerson(a.ID, c)
+	s.Came()
 	if errors.Is(err, postgres.ErrLastLead) {
 		return &Refusal{Status: 409, Field: "role", Message: "no lead would be left who can sign in: make somebody else one first"}
 	}

@@ -6,6 +6,7 @@ import (
 	"errors"
 	"slices"
 
+	"brankel/postgres"
 	"brankel/rigging/fault"
 	"brankel/rigging/run"
 	"brankel/rigging/sheet"
@@ -119,7 +120,7 @@ func (s *Shop) readSheet(raw []byte) (*sheet.Sheet, error) {
 	if err != nil {
 		return nil, err
 	}
-	return one, s.fits(one)
+	return one, fits(s.Store, one)
 }
 
 // KeepSheet keeps a new sheet or a new revision of one. It is refused with every
@@ -154,7 +155,7 @@ func (s *Shop) KeepSheet(raw []byte, confirmed []string) (SheetPage, error) {
 	if len(open) > 0 {
 		return SheetPage{}, open
 	}
-	if err := s.Store.SaveSheets(one); err != nil {
+	if err := s.Store.SaveSheets(func(there *postgres.Store) error { return fits(there, one) }, one); err != nil {
 		return SheetPage{}, err
 	}
 	return s.SheetPage(one.Hash())

@@ -2,7 +2,9 @@ package shop_test
 
 import (
 	"encoding/json"
+	"fmt"
 	"strings"
+	"sync"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -167,4 +169,25 @@ func TestTheCablesThatASheetIsWorkedOn(t *testing.T) {
 	}
 	_, err = s.SheetUses("no such")
 	assert.ErrorIs(t, err, postgres.ErrNotFound)
+}
+
+// Of two sheets that claim the same units, kept in the same moment, the second is refused.
+func TestOverlapsKeptAtOnceAreRefused(t *testing.T) {
+	s := testdb.Shop(t)
+	for round := range 5 {
+		var both sync.WaitGroup
+		errs := make([]error, 2)
+		for i := range errs {
+			raw := draft(t, "114", `"id": "114"`, fmt.Sprintf(`"id": "9%d%d"`, round, i), `"revision": 3`, `"revision": 1`,
+				`"cable": "lower drive cable"`, fmt.Sprintf(`"cable": "cable %d"`, round))
+			both.Go(func() { _, errs[i] = s.KeepSheet(raw, nil) })
+		}
+		both.Wait()
+		refused := errs[0]
+		if refused == nil {
+			refused = errs[1]
+		}
+		require.ErrorContains(t, refused, "claim", "%v", errs)
+		require.True(t, errs[0] == nil || errs[1] == nil, "%v", errs)
+	}
 }

@@ -43,6 +43,19 @@ func TestACardIsChangedButWhatWasLoggedAndRunStays(t *testing.T) {
 	assert.Equal(t, before.Machine.Meters, after.Machine.Meters, "usage is logged, not written over")
 	assert.Equal(t, before.Lines[0].Runs, after.Lines[0].Runs)
 
+	_, err = s.PutMachine(card)
+	var moved *shop.CardMoved
+	require.ErrorAs(t, err, &moved, "whoever saw an older one takes nothing back")
+	assert.Equal(t, after.Machine.Version, moved.Now.Version)
+	card.Note = "ran aground"
+	_, err = s.PutMachine(card)
+	require.ErrorAs(t, err, &moved)
+	assert.Equal(t, []string{"note: yours “ran aground”, theirs “" + after.Machine.Note + "”"}, moved.Differs[len(moved.Differs)-1:])
+	card.Version = 0
+	_, err = s.PutMachine(card)
+	assert.Equal(t, "version", field(t, err))
+	card.Version = after.Machine.Version
+
 	card.Cables = card.Cables[1:]
 	_, err = s.PutMachine(card)
 	assert.ErrorContains(t, err, "has runs on record")

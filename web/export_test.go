@@ -15,3 +15,10 @@ func MostOfOne(n int) func() {
 	mostOfOne = n
 	return func() { mostOfOne = was }
 }
+
+// Patience sets how long a connection may stand still and gives back what was set.
+func Patience(d time.Duration) func() {
+	was := patience
+	patience = d
+	return func() { patience = was }
+}

@@ -114,7 +114,7 @@ func (s *server) invite(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	base, only := s.address(c)
+	base, only := s.url()
 	v := InviteView{Invite: one, Link: base + "/hands#" + one.Token, Only: only}
 	v.QR, err = square(v.Link)
 	return answer(c, v, err)
@@ -125,22 +125,6 @@ func (s *server) endInvite(c *echo.Context) error {
 		return err
 	}
 	return s.hands(c)
-}
-
-// address is where another device finds this server, and why it may not.
-func (s *server) address(c *echo.Context) (base, only string) {
-	if s.url != "" {
-		return s.url, ""
-	}
-	base = c.Scheme() + "://" + c.Request().Host
-	host := c.Request().Host
-	if h, _, err := net.SplitHostPort(host); err == nil {
-		host = h
-	}
-	if ip := net.ParseIP(strings.Trim(host, "[]")); host == "localhost" || ip != nil && ip.IsLoopback() {
-		only = "This address is of this machine only. Start Brankel with BRANKEL_ADDR at the shop’s own address, or set BRANKEL_URL."
-	}
-	return base, only
 }
 
 // Address reads what BRANKEL_URL says.
@@ -154,6 +138,35 @@ func Address(text string) (string, error) {
 		return "", fault.At("BRANKEL_URL", "write the address a phone finds this server at, such as http://192.168.1.20:8787")
 	}
 	return text, nil
+}
+
+// Listening is where a phone finds a server that listens at an address: at that address, or at the
+// first one of this machine on a network of its own where it listens at all of them.
+func Listening(scheme string, at net.Addr) (url, only string) {
+	host, port, err := net.SplitHostPort(at.String())
+	ip := net.ParseIP(host)
+	switch {
+	case err != nil:
+		return "", "Set BRANKEL_URL to where a phone finds this server."
+	case ip != nil && ip.IsUnspecified():
+		if host = ownAddress(); host == "" {
+			return scheme + "://localhost:" + port, "This machine is on no network now. Connect it, or set BRANKEL_URL."
+		}
+	case ip != nil && ip.IsLoopback():
+		only = "This address is of this machine only. Start Brankel with BRANKEL_ADDR at the shop’s own address, or set BRANKEL_URL."
+	}
+	return scheme + "://" + net.JoinHostPort(host, port), only
+}
+
+// ownAddress is an address of this machine on a private network, "" for none.
+func ownAddress() string {
+	addresses, _ := net.InterfaceAddrs() // none is as good as an error
+	for _, a := range addresses {
+		if n, ok := a.(*net.IPNet); ok && n.IP.IsPrivate() && n.IP.To4() != nil {
+			return n.IP.String()
+		}
+	}
+	return ""
 }
 
 // square draws a text as a QR code.

@@ -90,7 +90,7 @@ func TestASearchOfManyWordsIsCut(t *testing.T) {
 	w := c.do("GET", "/api/v1/search?find="+url.QueryEscape(strings.Repeat("launch ", 20_000)), "")
 	require.Equal(t, 200, w.Code)
 	assert.Contains(t, w.Body.String(), "Launch Teal")
-	assert.Equal(t, 200, c.do("GET", "/api/v1/search?find="+url.QueryEscape("te\x00al"), "").Code)
+	assert.Equal(t, 422, c.do("GET", "/api/v1/search?find="+url.QueryEscape("te\x00al"), "").Code)
 }
 
 func TestTheSameMachineSentAtOnceIsStoredOnce(t *testing.T) {
@@ -245,4 +245,30 @@ func TestAStoreThatIsAwayIsToldOnEveryRouteInTime(t *testing.T) {
 		}
 	}
 	assert.Greater(t, asked, 25)
+}
+
+// What is no text in a path or a query is said as what it is, whatever it stands for.
+func TestBytesThatAreNoLetters(t *testing.T) {
+	c := newClient(t)
+	id := c.open().ID
+	for _, odd := range []string{"%00", "%ff", "a%00b", "%c3%28"} {
+		for _, path := range []string{"/api/v1/runs/" + odd, "/api/v1/machines/" + odd, "/api/v1/sheets/" + odd, "/api/v1/sheets/" + odd + "/page",
+			"/api/v1/runs/" + id + "/photos/" + odd, "/api/v1/trouble/odds/" + odd, "/record/" + odd} {
+			assert.Equal(t, 404, c.do("GET", path, "").Code, path)
+		}
+		for _, path := range []string{"/api/v1/search?find=" + odd, "/api/v1/bench?find=" + odd, "/api/v1/runs/" + id + "/which?serial=" + odd,
+			"/api/v1/sheets?after=" + odd, "/api/v1/trouble/match?family=clutch&text=" + odd} {
+			assert.Equal(t, 422, c.do("GET", path, "").Code, path)
+		}
+	}
+	for path, body := range map[string]string{
+		"/api/v1/machines":               `{"id":"","name":"Do\u0000ry","craft":"boat","note":"","cables":[]}`,
+		"/api/v1/runs/" + id + "/events": event(uuid.NewString(), 0, "note", `{"text":"a\u0000b"}`),
+		"/api/v1/machines/teal/log":      `{"kind":"defect","on":"2026-11-20","says":"a\u0000b"}`,
+		"/api/v1/thin-things":            `{"name":"a\u0000","thickness":"1"}`,
+		"/api/v1/hands/join":             `{"code":"123456","name":"a\u0000"}`,
+	} {
+		code := c.do("POST", path, body).Code
+		assert.True(t, code >= 400 && code < 500, "%s: %d", path, code)
+	}
 }

@@ -13,8 +13,9 @@ import (
 )
 
 // patience is how long a connection may stand still, reading or writing, before it is given up: a
-// deadline moves on with every portion. How long the whole may take is the route's.
-const patience = 15 * time.Second
+// deadline moves on with every portion. How long the whole may take is the route's. A
+// variable for the tests.
+var patience = 15 * time.Second
 
 // writeBy moves on the time until which an answer may be written; recorders in tests have none.
 func writeBy(w http.ResponseWriter, in time.Duration) {

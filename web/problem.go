@@ -32,6 +32,7 @@ type Problem struct {
 	Kept   *run.Event    `json:"kept,omitempty"`   // the entry that has the id already
 	Sent   *run.Event    `json:"sent,omitempty"`   // the one that came under it
 	Faults []fault.Fault `json:"faults,omitempty"` // all that is wrong with a sheet
+	Card   *CardNow      `json:"card,omitempty"`   // how it stands, where somebody else changed it
 }
 
 // Clash is both versions of the same thing: what was sent, and what others wrote of it meanwhile.
@@ -40,6 +41,12 @@ type Clash struct {
 	Mine   string  `json:"mine"`
 	Theirs []Their `json:"theirs"`
 	Turned bool    `json:"turned"`
+}
+
+// CardNow is a machine's card as somebody else left it, and where yours differs.
+type CardNow struct {
+	Version int      `json:"version"`
+	Differs []string `json:"differs"`
 }
 
 // Their is what somebody else wrote.
@@ -74,6 +81,7 @@ func problemOf(err error) Problem {
 	var tooLarge *http.MaxBytesError
 	var refusal *shop.Refusal
 	var twin *postgres.Twin
+	var moved *shop.CardMoved
 	var faults fault.List
 	switch {
 	case errors.As(err, &faults):
@@ -92,6 +100,10 @@ func problemOf(err error) Problem {
 		)
 		p.Missed, p.Clash = conflict.Missed, clashOf(conflict)
 		return p
+	case errors.As(err, &moved):
+		p := problem(http.StatusConflict, "somebody else changed this card while you wrote: look at both, then say which stands", "version")
+		p.Card = &CardNow{moved.Now.Version, moved.Differs}
+		return p
 	case errors.As(err, &twin):
 		p := problem(http.StatusConflict, "another entry has this id already: look at both, then send yours under an id of its own", "id")
 		p.Kept, p.Sent = &twin.Kept, &twin.Sent
@@ -107,6 +119,8 @@ func problemOf(err error) Problem {
 		return problem(http.StatusTooManyRequests, "too many attempts at once: wait a moment, then try again", "")
 	case errors.As(err, &status) && status.StatusCode() < 500:
 		return problem(status.StatusCode(), strings.ToLower(http.StatusText(status.StatusCode())), "")
+	case postgres.Unkeepable(err):
+		return problem(http.StatusUnprocessableEntity, "there are letters in this that can not be kept: write it anew without them", "")
 	case isAway(err):
 		return problem(http.StatusServiceUnavailable, "the workshop's store does not answer now: what you typed is still here, try "+
 			"again in a moment", "")

@@ -27,8 +27,8 @@ type server struct {
 	index    string
 	log      *slog.Logger
 	sessions *scs.SessionManager
-	idle     time.Duration // after so long without a touch a device is locked
-	url      string        // where other devices find this server, "" for where they find it now
+	idle     time.Duration            // after so long without a touch a device is locked
+	url      func() (at, only string) // where other devices find this server
 	streams  streams
 	gates    gates
 	ending   <-chan struct{}
@@ -51,8 +51,10 @@ type Options struct {
 	// it asks over TLS. Without them whoever connects is who asks.
 	Proxies []*net.IPNet
 	// URL is where a phone on the network of the shop finds this server, such as
-	// http://192.168.1.20:8787; "" for the host that the browser used.
-	URL string
+	// http://192.168.1.20:8787. It is never taken from a request: whoever asks could write anything
+	// there. Only says why a phone may not get there, "" when it does. Asked anew for each link,
+	// because a server learns its port only when it listens; nil gives none.
+	URL func() (at, only string)
 	// TLS tells that the server itself speaks HTTPS.
 	TLS bool
 	// Ending is closed when the server is to end: what goes on as long as it is read stops.
@@ -69,6 +71,9 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	if err != nil {
 		return nil, err
 	}
+	if o.URL == nil {
+		o.URL = func() (string, string) { return "", "Set BRANKEL_URL to where a phone finds this server." }
+	}
 	if o.Idle == 0 {
 		o.Idle = 15 * time.Minute
 	}
@@ -79,7 +84,7 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	e.HTTPErrorHandler = srv.fail
 	e.IPExtractor = whoAsks(o.Proxies)
 	sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { srv.fail(e.NewContext(r, w), err) }
-	e.Use(middleware.Recover(), secure)
+	e.Use(middleware.Recover(), secure, readable)
 	packed := middleware.GzipWithConfig(middleware.GzipConfig{MinLength: packFrom, Level: gzip.BestSpeed})
 	withSession := echo.WrapMiddleware(sessions.LoadAndSave)
 	slow := middleware.RateLimiter(

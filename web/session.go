@@ -247,6 +247,7 @@ func (s *server) signOut(c *echo.Context) error {
 	if err := s.sessions.Destroy(c.Request().Context()); err != nil {
 		return err
 	}
+	s.shop.Came()
 	return c.JSON(http.StatusOK, Session{State: "out", People: []workshop.Person{}})
 }
 

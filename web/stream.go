@@ -23,12 +23,19 @@ const (
 	patienceStream = 10 * time.Second
 )
 
-// mostOfOne is how many streams one person may hold: a screen holds one. A variable for the tests.
+// mostOfOne is how many streams one person may hold, or all who came by one link: a screen holds one. A
+// variable for the tests.
 var mostOfOne = 12
+
+// mostOfRun is how many may follow one run.
+const mostOfRun = 60
 
 // beatEvery is how often a stream shows that it is there, and looks whether whoever reads it
 // still may; a variable for the tests.
 var beatEvery = 15 * time.Second
+
+// guestEvery is how soon a guest is out whose invitation ran out.
+const guestEvery = time.Second
 
 // streams counts those that are open.
 type streams struct {
@@ -37,29 +44,37 @@ type streams struct {
 	of  map[string]int
 }
 
-// open counts one more, or says why not.
-func (s *streams) open(who string) error {
+// open counts one more of somebody at a run ("" for the floor), or says why not.
+func (s *streams) open(who, run string) error {
 	s.Lock()
 	defer s.Unlock()
+	full := func(status int, says string, most int) error {
+		return &shop.Refusal{Status: status, Field: "stream", After: 30 * time.Second, Message: fmt.Sprintf(says, most) + "; this one looks again by itself"}
+	}
 	switch {
 	case s.all >= mostStreams:
-		return &shop.Refusal{Status: 503, Field: "stream", After: 30 * time.Second,
-			Message: fmt.Sprintf("%d screens follow live already, as many as this server carries: this one looks again by itself", mostStreams)}
+		return full(503, "%d screens follow live already, as many as this server carries", mostStreams)
 	case s.of[who] >= mostOfOne:
-		return &shop.Refusal{Status: 429, Field: "stream", After: 30 * time.Second,
-			Message: fmt.Sprintf("you follow live on %d screens already: close one; this one looks again by itself", mostOfOne)}
+		return full(429, "you, or those who came by your link, follow live on %d screens already: close one", mostOfOne)
+	case run != "" && s.of[run] >= mostOfRun:
+		return full(429, "%d screens follow this run already: close one", mostOfRun)
 	}
 	s.all++
 	s.of[who]++
+	if run != "" {
+		s.of[run]++
+	}
 	return nil
 }
 
-func (s *streams) close(who string) {
+func (s *streams) close(who, run string) {
 	s.Lock()
 	defer s.Unlock()
 	s.all--
-	if s.of[who]--; s.of[who] == 0 {
-		delete(s.of, who)
+	for _, key := range []string{who, run} {
+		if s.of[key]--; s.of[key] <= 0 {
+			delete(s.of, key)
+		}
 	}
 }
 
@@ -136,7 +151,7 @@ func (s *server) streamRun(c *echo.Context) error {
 const restFloor = 500 * time.Millisecond
 
 func (s *server) streamFloor(c *echo.Context) error {
-	w := s.shop.Watch(shop.Floor)
+	w := s.shop.WatchFloor()
 	defer w.Close()
 	return s.flow(c, w, func(f flow, beat bool) error {
 		if beat {
@@ -178,11 +193,11 @@ func (f flow) write(text string) error {
 // flow lets look speak at once, with all news and with each beat, as long as whoever asks is
 // there and may.
 func (s *server) flow(c *echo.Context, w *shop.Watch, look func(f flow, beat bool) error) error {
-	who := account(c).Name
-	if err := s.streams.open(who); err != nil {
+	who, run := whoWaits(c), c.Param("run")
+	if err := s.streams.open(who, run); err != nil {
 		return err
 	}
-	defer s.streams.close(who)
+	defer s.streams.close(who, run)
 	h := c.Response().Header()
 	h.Set("Content-Type", "text/event-stream")
 	h.Set("X-Accel-Buffering", "no") // a proxy between hands on what comes at once
@@ -191,7 +206,11 @@ func (s *server) flow(c *echo.Context, w *shop.Watch, look func(f flow, beat boo
 	if err := f.write("retry: 1500\n\n"); err != nil {
 		return nil //nolint:nilerr // whoever asked has left
 	}
-	ticker := time.NewTicker(beatEvery)
+	every := beatEvery
+	if account(c).Role == workshop.Guest {
+		every = min(every, guestEvery)
+	}
+	ticker := time.NewTicker(every)
 	defer ticker.Stop()
 	for beat := false; look(f, beat) == nil; {
 		select {
@@ -201,6 +220,9 @@ func (s *server) flow(c *echo.Context, w *shop.Watch, look func(f flow, beat boo
 			return nil
 		case <-w.News:
 			beat = false
+			if w.OfComings() && !s.stillMay(c) {
+				return f.say("out", "", []byte("{}"))
+			}
 		case <-ticker.C:
 			beat = true
 			if !s.stillMay(c) {

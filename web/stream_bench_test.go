@@ -150,7 +150,7 @@ func BenchmarkRecordPDF(b *testing.B) {
 }
 
 // photoOf is a photo as a phone takes them, another one for each number.
-func photoOf(b *testing.B, n int) []byte {
+func photoOf(b testing.TB, n int) []byte {
 	img := image.NewNRGBA(image.Rect(0, 0, 1600, 1200))
 	for i := range img.Pix {
 		img.Pix[i] = uint8((i*7 + n*31 + i/6400) & 0xff)

@@ -3,6 +3,7 @@ package web_test
 import (
 	"bufio"
 	"encoding/json"
+	"fmt"
 	"io"
 	"log/slog"
 	"net/http"
@@ -188,7 +189,7 @@ func TestSlowReadersHoldUpNobodyAndStreamsAreBounded(t *testing.T) {
 
 // Who is signed out, or a guest whose code was taken back, is read to no longer.
 func TestAStreamEndsWithTheSession(t *testing.T) {
-	t.Cleanup(web.BeatEvery(50 * time.Millisecond))
+	t.Cleanup(web.BeatEvery(time.Hour)) // it is told at once, not with the next beat
 	c := newClient(t)
 	id := c.open().ID
 	url := listening(t, c.http)
@@ -200,4 +201,23 @@ func TestAStreamEndsWithTheSession(t *testing.T) {
 	bo.next("out")
 	require.Equal(t, 200, tobin.do("POST", "/api/v1/session/out", `{}`).Code)
 	follows.next("out")
+
+	ro := c.guest(id, "Ro").follow(url, "/api/v1/runs/"+id+"/stream?after=0")
+	ro.next("hands")
+	c.shop.Now = func() time.Time { return time.Date(2026, 11, 24, 18, 0, 0, 0, time.UTC) }
+	ro.next("out") // it ran out
+}
+
+// One link under many names fills no more than one person may hold, and the rest still follow.
+func TestStreamsAreBoundedByLink(t *testing.T) {
+	c := newClient(t)
+	id := c.open().ID
+	url := listening(t, c.http)
+	for n := range 12 {
+		c.guest(id, fmt.Sprintf("Bo %d", n)).follow(url, "/api/v1/runs/"+id+"/stream?after=0")
+	}
+	w := c.guest(id, "One More").do("GET", "/api/v1/runs/"+id+"/stream", "")
+	assert.Equal(t, 429, w.Code)
+	assert.Contains(t, w.Body.String(), "by your link")
+	c.follow(url, "/api/v1/runs/"+id+"/stream?after=0").next("hands")
 }

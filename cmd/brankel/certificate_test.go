@@ -8,8 +8,10 @@ import (
 	"crypto/x509/pkix"
 	"encoding/pem"
 	"math/big"
+	"net"
 	"os"
 	"path/filepath"
+	"strings"
 	"testing"
 	"time"
 
@@ -79,4 +81,24 @@ func TestTheAddressAPhoneFinds(t *testing.T) {
 		_, err := web.Address(text)
 		assert.ErrorContains(t, err, "such as http://", text)
 	}
+}
+
+func TestWhereAPhoneFindsAServerThatListens(t *testing.T) {
+	for _, one := range []struct{ at, url, only string }{
+		{"192.168.1.20:8787", "http://192.168.1.20:8787", ""},
+		{"127.0.0.1:8787", "http://127.0.0.1:8787", "of this machine only"},
+		{"[::1]:8787", "http://[::1]:8787", "of this machine only"},
+	} {
+		at, err := net.ResolveTCPAddr("tcp", one.at)
+		require.NoError(t, err)
+		url, only := web.Listening("http", at)
+		assert.Equal(t, one.url, url)
+		if one.only == "" {
+			assert.Empty(t, only)
+		}
+		assert.Contains(t, only, one.only)
+	}
+	url, only := web.Listening("https", &net.TCPAddr{IP: net.IPv4zero, Port: 8787})
+	assert.NotContains(t, url, "0.0.0.0")
+	assert.True(t, only == "" || strings.Contains(only, "network"), "at all of them: one of this machine's own, or why none")
 }

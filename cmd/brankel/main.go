@@ -1,7 +1,9 @@
 // Brankel: measuring, judging and recording the setting of control cables.
 //
 //	brankel serve [--demo]     serve the application, on an empty floor the demo workshop
-//	brankel import DIR         load open-format files
+//	brankel import DIR         load open-format files; what is there already stays
+//	brankel import --look DIR  say what that would change, and change nothing
+//	brankel import --take DIR  take cards and gauges as the files have them
 //	brankel export DIR         write floor and sheets as open-format files
 //	brankel demo               load the demo workshop into an empty database
 //	brankel verify             walk every hash chain
@@ -37,7 +39,7 @@ import (
 	"brankel/web/describe"
 )
 
-const usage = "write: brankel serve [--demo] | import DIR | export DIR | demo | verify [FILE] | rebuild | calc NAME | " +
+const usage = "write: brankel serve [--demo] | import [--look | --take] DIR | export DIR | demo | verify [FILE] | rebuild | calc NAME | " +
 	"calc --cases FILE | calc --list | rig answer | rig answer --cases FILE | rehearse | rehearse --cases FILE | " +
 	"trouble | trouble --list [FAMILY] | schema [rig | trouble] | openapi"
 
@@ -83,8 +85,8 @@ func command(ctx context.Context, args []string) int {
 		})
 	case name == "demo":
 		err = withShop(ctx, loadDemo)
-	case name == "import" && len(args) == 2:
-		err = withShop(ctx, func(s *shop.Shop) error { return importFolder(s, os.DirFS(args[1])) })
+	case name == "import" && len(args) >= 2:
+		return imports(ctx, args[1:], os.Stdout, os.Stderr)
 	case name == "export" && len(args) == 2:
 		err = withShop(ctx, func(s *shop.Shop) error { return exportFolder(s, args[1]) })
 	case name == "verify" && len(args) == 2:

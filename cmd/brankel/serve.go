@@ -9,6 +9,7 @@ import (
 	"net/http"
 	"os"
 	"strings"
+	"sync/atomic"
 	"time"
 
 	"github.com/labstack/echo/v5"
@@ -30,13 +31,13 @@ func serve(ctx context.Context, s *shop.Shop) error {
 	if err != nil {
 		return err
 	}
+	var listens atomic.Pointer[net.Addr] // once it does
+	scheme := map[bool]string{true: "https", false: "http"}[own != nil]
 	start := echo.StartConfig{
 		Address: addr, HideBanner: true, HidePort: true, GracefulTimeout: 5 * time.Second,
 		ListenerAddrFunc: func(a net.Addr) {
-			at := "http://" + a.String() + "/"
-			if own != nil {
-				at = "https://" + a.String() + "/"
-			}
+			listens.Store(&a)
+			at := scheme + "://" + a.String() + "/"
 			leaveWord(os.Getenv("BRANKEL_PIDFILE"), at)
 			fmt.Printf("Brankel is at %s\n", at)
 		},
@@ -49,8 +50,15 @@ func serve(ctx context.Context, s *shop.Shop) error {
 		start.TLSConfig = &tls.Config{MinVersion: tls.VersionTLS12, GetCertificate: own.get, NextProtos: []string{"h2", "http/1.1"}}
 	}
 	options := web.Options{TLS: own != nil, Ending: ctx.Done()}
-	if options.URL, err = web.Address(os.Getenv("BRANKEL_URL")); err != nil {
+	set, err := web.Address(os.Getenv("BRANKEL_URL"))
+	if err != nil {
 		return err
+	}
+	options.URL = func() (at, only string) {
+		if a := listens.Load(); set == "" && a != nil {
+			return web.Listening(scheme, *a)
+		}
+		return set, ""
 	}
 	if text := os.Getenv("BRANKEL_IDLE"); text != "" {
 		idle, err := time.ParseDuration(text)

@@ -1,7 +1,13 @@
 package run
 
 import (
+	"bytes"
+	"crypto/sha256"
+	"encoding/hex"
 	"encoding/json"
+	"fmt"
+	"io"
+	"strings"
 	"testing"
 	"time"
 
@@ -155,4 +161,34 @@ func TestAClockThatIsOut(t *testing.T) {
 	require.ErrorContains(t, err, "60 minutes ahead: set it")
 	_, err = SetRight(now.Add(-time.Hour), now.Add(-time.Hour), now)
 	require.ErrorContains(t, err, "60 minutes behind")
+}
+
+// A run is written a piece at a time: the next photo is not read before the one before it is written.
+func TestARunLeavesTheHouseAPieceAtATime(t *testing.T) {
+	var events []Event
+	prev := ""
+	for i := range 20 {
+		sum := sha256.Sum256(bytes.Repeat([]byte{byte(i)}, 1000))
+		e := Event{ID: fmt.Sprint(i), Run: "r", Seq: i + 1, Kind: KindPhoto, By: "Ines", Body: []byte(`{"sha256":"` + hex.EncodeToString(sum[:]) + `","stage":""}`)}.Seal(prev)
+		events, prev = append(events, e), e.Hash
+	}
+	var out bytes.Buffer
+	before, read := 0, 0
+	require.NoError(t, Export(&out, Heading{Run: "r"}, nil, events, func(e Event, _ string) ([]byte, error) {
+		if read++; read > 1 {
+			assert.Greater(t, out.Len(), before+1300, "the photo before it is out")
+		}
+		before = out.Len()
+		return bytes.Repeat([]byte{byte(e.Seq - 1)}, 1000), nil
+	}))
+	assert.Equal(t, 20, read)
+	open := func() (io.ReadCloser, error) { return io.NopCloser(bytes.NewReader(out.Bytes())), nil }
+	p, err := Prove(open)
+	require.NoError(t, err)
+	assert.Equal(t, 20, p.Photos)
+	assert.Equal(t, "not signed", p.Stands)
+	assert.False(t, p.Bound)
+	huge := `{"format":"` + ChainFormat + `","heading":{"run":"` + strings.Repeat("x", 2*mostPart) + `"}}`
+	_, err = Prove(func() (io.ReadCloser, error) { return io.NopCloser(strings.NewReader(huge)), nil })
+	require.ErrorContains(t, err, "a part of it has more than")
 }

@@ -23,6 +23,9 @@ type Machine struct {
 	Note   string  `json:"note"`
 	Unit   *Unit   `json:"unit,omitempty"` // the unit whose serial decides on the sheet, as last read
 	Cables []Cable `json:"cables"`
+	// Version counts how often the card was written here; whoever changes it names the one they saw.
+	// It is 0 in a file.
+	Version int `json:"version,omitempty"`
 	Details
 }
 

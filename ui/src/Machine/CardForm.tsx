@@ -1,8 +1,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { Machine, MachineView } from '../api/client';
+import type { CardNow, Machine, MachineView } from '../api/client';
+import { CardMoved } from './CardMoved';
+import { Plate } from './Plate';
 import { Blank } from '../parts/Blank';
 import { Finding } from '../parts/Frame';
 import { OneOf } from '../parts/Toggle';
@@ -18,26 +21,33 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
   const [m, setM] = useState<Machine>(view?.machine ?? empty);
   const [chains, setChains] = useState(() => m.cables.map((c) => chainText(c.chain))); // as typed
   const [refused, setRefused] = useState({ field: '', detail: '' });
+  const [moved, setMoved] = useState<CardNow | null>(null);
   const library = useLibrary().data;
   const { put } = useCard();
   const go = useNavigate();
+  const client = useQueryClient();
   const at = (field: string) => (refused.field === field ? refused.detail : '');
   const unit = m.unit ?? { serial: '', hand: 'standard' };
   const cable = (i: number, change: Partial<Machine['cables'][number]>) => {
     setM({ ...m, cables: m.cables.map((c, j) => (j === i ? { ...c, ...change } : c)) });
   };
   const identity = m.identity ?? [];
-  const send = async () => {
-    const { unit: u, ...rest } = { ...m, cables: m.cables.map((c, i) => ({ ...c, chain: chainOf(chains[i] ?? '') })) };
+  const send = async (version = m.version) => {
+    const { unit: u, ...rest } = {
+      ...m,
+      ...(version ? { version } : {}),
+      cables: m.cables.map((c, i) => ({ ...c, chain: chainOf(chains[i] ?? '') })),
+    };
     const done = await put(u && u.serial.trim() !== '' ? { ...rest, unit: u } : rest);
     if ('problem' in done) {
+      setMoved(done.problem.card ?? null);
       setRefused({ field: done.problem.field ?? '', detail: done.problem.detail });
       return;
     }
     onDone?.();
     if (!view) await go(`/machine/${done.view.machine.id}`);
   };
-  const known = ['name', 'craft', 'unit.serial', 'unit.hand'];
+  const known = ['name', 'craft', 'unit.serial', 'unit.hand', ...(moved ? ['version'] : [])];
   return (
     <Box
       component="form"
@@ -89,39 +99,13 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
           />
         </Box>
       </Box>
-      <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, mb: 0.5 }}>
-        The plate that decides on the sheet
-      </Box>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'center' }}>
-        <Blank
-          label="serial, year or engine number"
-          value={unit.serial}
-          onChange={(serial) => {
-            setM({ ...m, unit: { ...unit, serial } });
-          }}
-          width={240}
-          error={at('unit.serial')}
-        />
-        <OneOf
-          label="hand of rotation"
-          options={[
-            { id: 'standard', name: 'standard hand' },
-            { id: 'counter', name: 'counter hand' },
-          ]}
-          value={unit.hand}
-          onChange={(hand) => {
-            setM({ ...m, unit: { ...unit, hand } });
-          }}
-        />
-        <Blank
-          label="variant"
-          value={unit.variant ?? ''}
-          onChange={(variant) => {
-            setM({ ...m, unit: { ...unit, variant } });
-          }}
-          width={220}
-        />
-      </Box>
+      <Plate
+        unit={unit}
+        error={at('unit.serial')}
+        onChange={(changed) => {
+          setM({ ...m, unit: changed });
+        }}
+      />
       <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, mb: 0.5 }}>
         Other marks
       </Box>
@@ -186,6 +170,16 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
       >
         another cable
       </Button>
+      {moved && (
+        <CardMoved
+          card={moved}
+          onMine={() => void send(moved.version)}
+          onTheirs={() => {
+            void client.invalidateQueries({ queryKey: ['machine', m.id] });
+            onDone?.();
+          }}
+        />
+      )}
       {refused.detail && !known.includes(refused.field) && !/^(cables|identity)\[/.test(refused.field) && (
         <Finding>{refused.detail}</Finding>
       )}

@@ -35,6 +35,7 @@ export type Person = Schemas['WorkshopPerson'];
 export type Meaning = Schemas['Meaning'];
 export type MachineView = Schemas['ShopMachineView'];
 export type Machine = Schemas['WorkshopMachine'];
+export type CardNow = Schemas['CardNow'];
 export type Entry = Schemas['WorkshopEntry'];
 export type Library = Schemas['ShopLibrary'];
 export type Axis = Schemas['SheetAxis'];

@@ -1359,6 +1359,10 @@ export interface components {
             name: string;
             purpose: string;
         };
+        CardNow: {
+            differs: string[];
+            version: number;
+        };
         Clash: {
             mine: string;
             theirs: components["schemas"]["Their"][];
@@ -1475,6 +1479,7 @@ export interface components {
             name: string;
         };
         Problem: {
+            card?: components["schemas"]["CardNow"];
             clash?: components["schemas"]["Clash"];
             detail: string;
             faults?: components["schemas"]["Fault"][];
@@ -3213,6 +3218,7 @@ export interface components {
             owner?: string;
             swaps?: components["schemas"]["WorkshopSwap"][];
             unit?: components["schemas"]["WorkshopUnit"];
+            version?: number;
         };
         WorkshopMark: {
             name: string;
