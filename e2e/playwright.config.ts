@@ -28,8 +28,9 @@ export default defineConfig({
     },
   },
   projects: [
-    { name: 'tests', testIgnore: /pictures|frames/ },
+    { name: 'tests', testIgnore: /pictures|frames|weight/ },
     { name: 'pictures', testMatch: /pictures/ },
     { name: 'frames', testMatch: /frames/ },
+    { name: 'weight', testMatch: /weight/ },
   ],
 });

@@ -48,7 +48,7 @@ test.describe('a role taken meanwhile', () => {
     await expect(foot(page)).toContainText('1 not taken');
     await page.goto(`${server.url}/bench`);
     await foot(page).click();
-    await expect(notTaken(page)).toContainText('Hand it to somebody who may');
+    await expect(notTaken(page)).toContainText('Somebody who may signs in');
     await signIn(page, server.url, 'Ines');
     await page.reload();
     await page.getByRole('button', { name: 'Enter it as Ines' }).click();

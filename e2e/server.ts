@@ -17,6 +17,10 @@ export class Server {
     private readonly idle = '15m',
   ) {}
 
+  get pid(): number {
+    return this.process?.pid ?? 0;
+  }
+
   /** Starts the binary and waits for the line with its address. */
   async start(): Promise<void> {
     const addr = this.url ? new URL(this.url).host : this.addr;

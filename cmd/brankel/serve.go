@@ -8,6 +8,7 @@ import (
 	"net"
 	"net/http"
 	"os"
+	"runtime/debug"
 	"strings"
 	"sync/atomic"
 	"time"
@@ -19,12 +20,19 @@ import (
 	"brankel/web"
 )
 
+// softMemory is from when on what is no longer needed is cleared away at once: an opened photo takes
+// hundreds of megabytes for a moment.
+const softMemory = 512 << 20
+
 // serve answers on BRANKEL_ADDR until the context ends, then lets what is being
 // answered finish.
 func serve(ctx context.Context, s *shop.Shop) error {
 	addr := os.Getenv("BRANKEL_ADDR")
 	if addr == "" {
 		addr = "127.0.0.1:8787"
+	}
+	if os.Getenv("GOMEMLIMIT") == "" {
+		debug.SetMemoryLimit(softMemory)
 	}
 	log := slog.New(slog.NewTextHandler(os.Stderr, &slog.HandlerOptions{Level: slog.LevelWarn}))
 	own, err := newCertificate(os.Getenv("BRANKEL_TLS_CERT"), os.Getenv("BRANKEL_TLS_KEY"))

@@ -15,7 +15,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/internal/testdb"
+	"brankel/postgres"
 	"brankel/rigging/sheet"
+	"brankel/rigging/workshop"
 )
 
 // run does a command on a database and gives its code and what it printed.
@@ -151,4 +153,39 @@ func TestProxiesAreAddressesOrRanges(t *testing.T) {
 	assert.Empty(t, none)
 	_, err = proxiesOf(strings.Repeat("9", 40))
 	assert.Error(t, err)
+}
+
+// An import says what it would change before it does, and takes nothing away.
+func TestAnImportSaysWhatItChanges(t *testing.T) {
+	s := testdb.Shop(t)
+	database := testdb.URLOf(s.Store)
+	dir := filepath.Join(t.TempDir(), "out")
+	code, said := run(t, database, "export", dir)
+	require.Equal(t, 0, code, said)
+	code, said = run(t, database, "import", "--look", dir)
+	require.Equal(t, 0, code, said)
+	assert.NotContains(t, said, "stays", "what was just written is the same")
+
+	_, err := s.Log("teal", workshop.Entry{Kind: "defect", On: "2026-11-20", Says: "the stud weeps"}, "Ines")
+	require.NoError(t, err)
+	require.NoError(t, s.Store.ChangePerson("tobin", postgres.PersonChange{Role: workshop.ReadOnly}))
+	for _, args := range [][]string{{"import", "--look", dir}, {"import", dir}, {"import", "--take", dir}} {
+		code, said = run(t, database, args...)
+		require.Equal(t, 0, code, said)
+		assert.Contains(t, said, "Tobin stays read-only")
+		card, err := s.MachineView("teal")
+		require.NoError(t, err)
+		assert.Contains(t, card.Open, "the stud weeps")
+		tobin, err := s.Store.Account("tobin")
+		require.NoError(t, err)
+		assert.Equal(t, workshop.ReadOnly, tobin.Role)
+	}
+	for _, bad := range []string{filepath.Join(dir, "none"), filepath.Join(dir, "workshop.json"), t.TempDir()} {
+		code, said = run(t, database, "import", bad)
+		assert.Equal(t, 1, code, bad)
+		assert.Regexp(t, "there is no folder|nothing to import", said)
+	}
+	code, said = run(t, database, "import", "--look", "--take", dir)
+	assert.Equal(t, 2, code)
+	assert.Contains(t, said, "write: brankel import")
 }

@@ -192,7 +192,7 @@ type Inspected struct {
 type Signed struct {
 	Name      string `json:"name"`
 	Statement string `json:"statement,omitempty"`
-	Called    Called `json:"called"`
+	Called    Called `json:"called,omitzero"`
 
 	// Cause is what was wrong: a cause by its id, or AdjustmentOnly; "" when nobody said. CauseSays is
 	// filled in here.

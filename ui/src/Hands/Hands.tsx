@@ -54,7 +54,7 @@ export function HandsScreen() {
         {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
         {handle.clash && <ClashPanel clash={handle.clash} settle={handle.settle} />}
         {unseen && <Finding>{unseen}</Finding>}
-        <NotTaken run={id} list={handle.notTaken} who={who} />
+        <NotTaken run={id} list={handle.notTaken} who={who} newest={session?.state === 'in'} />
         {slow && !handle.clash && <Kept list={handle.waiting} why={handle.waitingFor} />}
         {run && place === '' && <Joining run={run} hands={hands} guest={session?.state === 'guest'} setPlace={setPlace} />}
         <Unseen value={setUnseen}>

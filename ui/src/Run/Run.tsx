@@ -81,7 +81,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
       {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
       {handle.clash && <ClashPanel clash={handle.clash} settle={handle.settle} />}
       {unseen && <Finding>{unseen}</Finding>}
-      <NotTaken run={run.id} list={handle.notTaken} who={who} />
+      <NotTaken run={run.id} list={handle.notTaken} who={who} newest />
       {slow && !handle.clash && <Kept list={handle.waiting} why={handle.waitingFor} />}
       {stopping && (
         <StopForNow

@@ -192,8 +192,8 @@ export function Foot({ children, elsewhere = false }: { children?: ReactNode; el
         fontSize: 15,
       }}
     >
-      {children}
       <HeldCount />
+      {children}
       <Box sx={{ ml: 'auto', color: 'quiet', py: 0.5, fontSize: 14, display: elsewhere ? { lg: 'none' } : 'block' }}>{lasting}</Box>
     </Box>
   );

@@ -6,61 +6,66 @@ import { keepAsNote, sendAgain, takeOver, throwAway, type Parcel } from '../api/
 import { wordsOf } from './entryWords';
 
 /** Entries that the server did not take: each with why, and what can be done. Nothing goes but by a tap. */
-export function NotTaken({ run, list, who }: { run: string; list: Parcel[]; who: string }) {
+export function NotTaken({ run, list, who, newest = false }: { run: string; list: Parcel[]; who: string; newest?: boolean }) {
   if (list.length === 0) return null;
+  const more = newest ? list.length - 1 : 0;
   return (
     <Box
       component="section"
       role="alert"
       aria-label="Not taken"
-      sx={{ border: '4px solid', borderColor: 'error.main', px: 2, py: 1.25, mb: 2, fontSize: 18 }}
+      sx={{ border: '4px solid', borderColor: 'error.main', px: 2, py: 1, mb: 2, fontSize: 18 }}
     >
-      <Box sx={{ fontWeight: 600 }}>
-        {list.length === 1 ? 'One entry was not taken. It is still here.' : `${list.length} entries were not taken. They are still here.`}
-      </Box>
-      {list.map((p) => (
+      {(more > 0 ? list.slice(-1) : list).map((p) => (
         <One key={p.id} run={run} parcel={p} who={who} />
       ))}
+      {more > 0 && (
+        <Box component={Link} to="/held" sx={{ color: 'text.primary', display: 'inline-block', py: 1.25, fontSize: 16 }}>
+          {more} more {more === 1 ? 'was' : 'were'} not taken
+        </Box>
+      )}
     </Box>
   );
 }
+
+const small = { minHeight: 48, py: 0.5, px: 1.5, fontSize: 17 };
 
 function One({ run, parcel, who }: { run: string; parcel: Parcel; who: string }) {
   const says = wordsOf(parcel);
   const why = parcel.refused?.detail ?? '';
   const made = new Date(parcel.at).toLocaleString([], { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
   const theirs = who !== '' && who !== parcel.by;
+  const handed = parcel.refused?.status === 403 && !theirs;
   return (
-    <Box sx={{ mt: 1.25, pt: 1, borderTop: '1px solid', borderColor: 'divider' }}>
+    <Box sx={{ '& + &': { mt: 1, pt: 1, borderTop: '1px solid', borderColor: 'divider' } }}>
       <Box sx={{ overflowWrap: 'anywhere' }}>
-        <b>{says}</b>{' '}
+        Not taken: <b>{says}</b>{' '}
         <Box component="span" sx={{ color: 'quiet', fontSize: 16 }}>
           {parcel.by}, {made}
         </Box>
       </Box>
-      <Box sx={{ overflowWrap: 'anywhere' }}>{why}</Box>
-      {parcel.refused?.status === 403 && !theirs && (
-        <Box sx={{ fontSize: 16 }}>
-          Hand it to somebody who may: they{' '}
-          <Box component={Link} to="/who" sx={{ color: 'text.primary', display: 'inline-block', py: 1.25 }}>
-            sign in on this device
-          </Box>
-          , and it can be entered as theirs.
-        </Box>
-      )}
+      <Box sx={{ overflowWrap: 'anywhere', fontWeight: 500 }}>{why}</Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.75 }}>
-        {theirs ? (
+        {handed && (
+          <Button variant="contained" sx={small} component={Link} to="/who">
+            Somebody who may signs in
+          </Button>
+        )}
+        {theirs && (
           <Button
             variant="contained"
+            sx={small}
             onClick={() => {
               takeOver(run, parcel.id, who, newID());
             }}
           >
             Enter it as {who}
           </Button>
-        ) : (
+        )}
+        {!theirs && (
           <Button
-            variant="contained"
+            variant={handed ? 'outlined' : 'contained'}
+            sx={small}
             onClick={() => {
               sendAgain(run, parcel.id);
             }}
@@ -70,6 +75,7 @@ function One({ run, parcel, who }: { run: string; parcel: Parcel; who: string })
         )}
         {parcel.kind !== 'note' && (
           <Button
+            sx={small}
             onClick={() => {
               keepAsNote(run, parcel.id, who || parcel.by, newID(), `Not taken as an entry (${why}): ${says}, ${parcel.by}, ${made}`);
             }}
@@ -79,6 +85,7 @@ function One({ run, parcel, who }: { run: string; parcel: Parcel; who: string })
         )}
         <Button
           variant="text"
+          sx={small}
           onClick={() => {
             throwAway(run, parcel.id);
           }}
