@@ -24,6 +24,7 @@ import (
 	"brankel/internal/testdb"
 	"brankel/postgres"
 	"brankel/rigging/run"
+	"brankel/rigging/sheet"
 	"brankel/shop"
 )
 
@@ -331,4 +332,38 @@ func TestAMachinesWholeHistoryInOneFile(t *testing.T) {
 	assert.Greater(t, left, 3, "what was left of each reading of a coupled setting")
 	_, err = made(func(w io.Writer) error { return s.Bundle("none", "A4", w) })
 	assert.True(t, errors.Is(err, postgres.ErrNotFound))
+}
+
+// A file says of a signature what the record says, and a signed run can be shown under no other name.
+func TestAFileIsOfTheMachineThatWasSignedFor(t *testing.T) {
+	s := testdb.Shop(t)
+	of := func(id string) (run.Heading, *sheet.Sheet, []run.Event) {
+		r, err := s.Record(id)
+		require.NoError(t, err)
+		events, err := s.Events(id, 0)
+		require.NoError(t, err)
+		hash, _ := run.Pinned(events)
+		one, err := s.Store.Sheet(hash)
+		require.NoError(t, err)
+		return r.Heading, one, events
+	}
+	sealed := func(h run.Heading, one *sheet.Sheet, events []run.Event) (run.Proved, error) {
+		raw, err := made(func(w io.Writer) error { return run.Export(w, h, one, events, nil) })
+		require.NoError(t, err)
+		return prove(raw)
+	}
+	h, one, events := of("2026-03-teal")
+	p, err := sealed(h, one, events)
+	require.NoError(t, err)
+	assert.True(t, p.Bound)
+	assert.Contains(t, p.Stands, "signed by Maud")
+	h.Machine = "Launch Heron"
+	_, err = sealed(h, one, events)
+	require.ErrorContains(t, err, "what was signed is the lower drive cable of Launch Teal")
+
+	h, one, events = of("2026-11-wigeon")
+	p, err = sealed(h, one, events)
+	require.NoError(t, err)
+	assert.False(t, p.Bound)
+	assert.Equal(t, "not signed", p.Stands)
 }

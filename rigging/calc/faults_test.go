@@ -1,6 +1,7 @@
 package calc
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -94,4 +95,16 @@ func TestFaultsNameTheFirstFieldInTheOrderOfTheInput(t *testing.T) {
 func TestHugeNumbersNeverGiveAnAnswer(t *testing.T) {
 	_, err := Run("lost-motion", []byte(`{"pushed":1e308,"pulled":-1e308,"limit":1}`))
 	require.Error(t, err)
+}
+
+// Lists from outside are bounded: what a body of a few hundred kB may ask for is little.
+func TestListsAreBounded(t *testing.T) {
+	points := strings.Repeat("[1,2],", 1000) + "[1,2]"
+	for name, body := range map[string]string{
+		"trend":   `{"points":[` + points + `],"limit":3,"limit_is":"low"}`,
+		"reading": `{"readings":[` + strings.Repeat("1,", 1000) + `1],"quantity":"length","uncertainty":0.1}`,
+	} {
+		_, err := Run(name, []byte(body))
+		require.ErrorContains(t, err, "1001 entries: write 1000 at most", name)
+	}
 }

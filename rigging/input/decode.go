@@ -147,6 +147,10 @@ func decodeValue(raw any, siblings map[string]any, v reflect.Value, r rules, whe
 		if len(list) == 0 && !r.mayLack {
 			f.Add(where, "missing: write a list with at least one entry")
 		}
+		if len(list) > mostItems {
+			f.Add(where, tooMany(len(list)))
+			return
+		}
 		v.Set(reflect.MakeSlice(v.Type(), len(list), len(list)))
 		for i, one := range list {
 			at := Item(where, i)
@@ -159,10 +163,22 @@ func decodeValue(raw any, siblings map[string]any, v reflect.Value, r rules, whe
 	}
 }
 
+// mostItems is how many entries a list may have: what somebody measures has a tenth of it, and some
+// sums grow with its square.
+const mostItems = 1000
+
+func tooMany(n int) string {
+	return fmt.Sprintf("this has %d entries: write %d at most", n, mostItems)
+}
+
 // decodeMap reads an object whose names are free, such as the sides of an axle.
 func decodeMap(m map[string]any, v reflect.Value, r rules, where string, f *Faults) {
 	if v.Type() == reflect.TypeFor[map[string]any]() {
 		v.Set(reflect.ValueOf(m)) // read later, by who knows what is in it
+		return
+	}
+	if len(m) > mostItems {
+		f.Add(where, tooMany(len(m)))
 		return
 	}
 	v.Set(reflect.MakeMapWithSize(v.Type(), len(m)))

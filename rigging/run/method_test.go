@@ -313,6 +313,7 @@ func TestASecondInspectorDidNoneOfTheWork(t *testing.T) {
 	require.ErrorContains(t, look(Inspected{Item: "free", Verdict: "refused"}), "say why")
 	require.NoError(t, look(Inspected{Item: a.Inspect[0].Item, Verdict: "right"}))
 	require.NoError(t, look(Inspected{Item: a.Inspect[1].Item, Verdict: "refused", Note: "the left aileron falls"}))
+	assert.Contains(t, f.state().stands(), "signed, then refused at the second inspection: ")
 	st := f.state()
 	assert.Nil(t, st.Signed, "a refusal takes the signature back")
 	assert.Empty(t, st.Looked, "all of it is looked at again")
