@@ -84,11 +84,19 @@ test('a run that is not there: the entry is seen, and goes by a tap alone', asyn
   await expect(foot(page)).toHaveCount(0);
 });
 
-test('a clock that is an hour ahead: the entry waits until it is set, then it is sent', async ({ page, server }) => {
+test('a clock that is an hour ahead: what was entered stays until it is set, then it is taken', async ({ page, server }) => {
   const m = new Mechanic(page);
   await m.toFound(server);
   await page.clock.setFixedTime(Date.now() + 3600_000);
   await m.read('139.4 mm', states, false);
+  await expect(page.getByText('minutes ahead: set it')).toBeVisible();
+  await expect(m.field(), 'it stands on the pad').toHaveValue('139.4 mm');
+  // the same without a network: it is told when it is sent
+  const events = (url: URL) => url.pathname.endsWith('/events');
+  await page.route(events, (route) => route.abort());
+  await m.tap('Take the reading');
+  await expect(page.getByText('Kept here: 1.')).toBeVisible();
+  await page.unroute(events);
   await expect(notTaken(page)).toContainText('minutes ahead: set it');
   await page.clock.setFixedTime(Date.now());
   await page.getByRole('button', { name: 'Send again' }).click();

@@ -67,6 +67,8 @@ test('a new sheet is written where it is read; script text stays text; undo and 
   await slack.fill('1.5');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(slack).toHaveValue('1');
+  await expect(page.getByText('the window of the slack at the cam, pedal cable has no width')).toBeVisible();
+  await write(page, 'how far over, slack at the cam, pedal cable', '0.2');
   await page.getByRole('button', { name: '+ caution' }).click();
   await write(page, 'name of caution', 'Nothing on the pedals.');
   await page.getByRole('button', { name: 'add', exact: true }).click();

@@ -176,7 +176,7 @@ func (s *Shop) Join(code, token, from string) (run string, guestToken string, er
 func (s *Shop) GuestName(name, run string) (string, error) {
 	name = strings.Join(strings.Fields(name), " ")
 	if err := writable(name, longestGuest); err != nil || strings.Contains(name, ",") {
-		return "", fault.At("name", "write your name in at most %d plain letters: it stands beside what you read", longestGuest)
+		return "", fault.At("name", "write your name in at most %d letters: it stands beside what you read", longestGuest)
 	}
 	there, err := s.namesAt(run)
 	if err != nil {

@@ -152,7 +152,7 @@ func (c *CardMoved) Error() string { return "the card was changed meanwhile" }
 func (s *Shop) PutMachine(in workshop.Machine) (MachineView, error) {
 	in.Name = strings.Join(strings.Fields(in.Name), " ")
 	if in.Name != "" && writable(in.Name, longestName) != nil {
-		return MachineView{}, fault.At("name", "write what the machine is called in at most %d plain letters", longestName)
+		return MachineView{}, fault.At("name", "write what the machine is called in at most %d letters, each of them to be seen", longestName)
 	}
 	for i := range in.Cables {
 		if in.Cables[i].ID == "" {

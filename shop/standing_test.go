@@ -329,7 +329,7 @@ func TestTheFirstLeadMayHaveComeWithAFile(t *testing.T) {
 func TestNamesAreWhatTheyLookLike(t *testing.T) {
 	s := testdb.Shop(t)
 	for name, says := range map[string]string{
-		"In\u200bes": "plain letters", "\u202eseni": "plain letters", "Ro\u3164": "plain letters", "\u0406nes": "looks like Ines",
+		"In\u200bes": "to be seen", "\u202eseni": "to be seen", "Ro\u3164": "to be seen", "\u0406nes": "looks like Ines",
 		"lnes": "looks like Ines", "Ines": "is there already", "Bo, guest": "guests are marked",
 	} {
 		_, err := s.AddPerson(name, workshop.Mechanic, "a good long password", "")

@@ -113,7 +113,7 @@ func TestCodesThatAreWrongOldOrGuessed(t *testing.T) {
 		{`{"token":"` + token + `","name":""}`, "name", "write your name"},
 		{`{"token":"` + token + `","name":"Ines"}`, "name", "sign in"},
 		{`{"token":"` + token + `","name":"a, guest"}`, "name", "write your name"},
-		{`{"token":"` + token + `","name":"` + strings.Repeat("o", 31) + `"}`, "name", "30 plain letters"},
+		{`{"token":"` + token + `","name":"` + strings.Repeat("o", 31) + `"}`, "name", "30 letters"},
 	} {
 		code, p, _ := c.join(one.body)
 		assert.Equal(t, 422, code, one.body)

@@ -17,7 +17,7 @@ export function useAlone(run: RunView | undefined, send: Send): { alone: boolean
     setAlone: (on) => {
       keep(on ? 'yes' : '');
     },
-    send: (kind, body) => send(kind, alone && held.includes(kind) ? { ...body, alone: 'yes' } : body),
+    send: (kind, body, kept) => send(kind, alone && held.includes(kind) ? { ...body, alone: 'yes' } : body, kept),
   };
 }
 

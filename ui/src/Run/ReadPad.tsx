@@ -54,7 +54,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
       return;
     }
     const what = { ...(byMarks ? { start, end } : { text }), ...(want.sides && side ? { side } : {}) };
-    const problemNow = await send('reading', { point: want.point, ...what, unit, states: confirmed, gauge, value: 0 });
+    const problemNow = await send('reading', { point: want.point, ...what, unit, states: confirmed, gauge, value: 0 }, true);
     if (problemNow) {
       setRefused({ field: problemNow.field ?? '', says: problemNow.detail, of: typed });
       return;

@@ -30,7 +30,7 @@ export function TurnPad({
   const [error, setError] = useState('');
   const take = async () => {
     const setting = which === turn?.adjuster ? { setting: turn.setting, until: turn.until } : {};
-    const problem = await send('move', { ...setting, adjuster: which, turns, way: chosen, value: 0 });
+    const problem = await send('move', { ...setting, adjuster: which, turns, way: chosen, value: 0 }, true);
     if (problem) {
       setError(problem.detail);
       return;

@@ -148,7 +148,7 @@ export function StopForNow({ send, onClose }: { send: Send; onClose: () => void 
   const [error, setError] = useState('');
   const go = useNavigate();
   const stop = async () => {
-    const problem = await send('paused', { text: why });
+    const problem = await send('paused', { text: why }, true);
     if (problem) setError(problem.detail);
     else void go('/');
   };

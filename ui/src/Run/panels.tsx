@@ -33,6 +33,7 @@ export function useAsk(send: Send) {
   const shown = useRef<{ fields: Set<string>; all: boolean }>({ fields: new Set(), all: false });
   const ask = async (kind: string, body: object, then?: () => void) => {
     const now = await send(kind, body);
+    if (now?.held) return; // it is shown with what became of it
     setProblem(now);
     if (!now) then?.();
     const seen = shown.current.all || shown.current.fields.has(now?.field ?? '');

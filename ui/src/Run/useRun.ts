@@ -4,9 +4,13 @@ import { api, answered, problemIn, type Problem, type RunView } from '../api/cli
 import { newID } from '../api/ids';
 import { useRunLive, type Told } from './useRunLive';
 import { notTaken, put, waiting, watchHeld, type Parcel } from '../api/box';
-import { clashOf, sendFirst, settleClash, waitingFor, type Clash, type Settled } from '../api/outbox';
+import { clashOf, sendFirst, settleClash, waitingFor, type Clash, type Made, type Settled } from '../api/outbox';
 
-export type Send = (kind: string, body: object) => Promise<Problem | null>;
+/** What was wrong with an entry; held tells that this device keeps it with why, and shows it there. */
+export type Said = Problem & { held?: boolean };
+
+/** Sends an entry; held tells that what was typed stays in its blank until it is taken. */
+export type Send = (kind: string, body: object, held?: boolean) => Promise<Said | null>;
 
 export interface RunHandle {
   run: RunView | undefined;
@@ -45,7 +49,7 @@ export function useRun(id: string, who: string): RunHandle {
   const [notice, setNotice] = useState('');
   const [held, setHeld] = useState(() => look(id));
   const busy = useRef(Promise.resolve());
-  const problems = useRef(new Map<string, Problem>()); // of entries that were refused, until whoever made them asks
+  const problems = useRef(new Map<string, Said>()); // of entries that were refused, until whoever made them asks
 
   const { told, live } = useRunLive(id, who);
 
@@ -71,14 +75,14 @@ export function useRun(id: string, who: string): RunHandle {
 
   // one entry that is refused keeps none of the others
   const flush = useCallback(
-    (typed = ''): Promise<void> => {
+    (made?: Made): Promise<void> => {
       busy.current = busy.current.then(async () => {
         while (waiting(id).length > 0) {
-          const outcome = await sendFirst(id, who, typed);
+          const outcome = await sendFirst(id, who, made);
           setHeld(look(id));
           if ('kept' in outcome || 'clash' in outcome) return;
           if ('refused' in outcome) {
-            problems.current.set(outcome.id, outcome.refused);
+            problems.current.set(outcome.id, { ...outcome.refused, held: outcome.held });
             continue;
           }
           await client.cancelQueries({ queryKey: ['run', id] });
@@ -92,11 +96,11 @@ export function useRun(id: string, who: string): RunHandle {
   );
 
   const send: Send = useCallback(
-    async (kind, body) => {
+    async (kind, body, held = false) => {
       const seen = client.getQueryData<RunView>(['run', id])?.view.seq ?? 0;
       const entry = newID();
       if (!put(id, { id: entry, kind, by: who, at: new Date().toISOString(), body, seen })) return noRoom;
-      await flush(entry);
+      await flush({ id: entry, held });
       const problem = problems.current.get(entry) ?? null;
       problems.current.delete(entry);
       return problem;

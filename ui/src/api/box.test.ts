@@ -6,15 +6,21 @@ import { answers, parcel, problem, view } from './server.testing';
 test('what was only written wrongly just now stands in its blank still, and is not kept twice', async () => {
   put('a', parcel('1'));
   answers({ error: problem(422, { field: 'body.text' }) });
-  await sendFirst('a', 'Ines', '1');
+  await sendFirst('a', 'Ines', { id: '1', held: false });
   expect(notTaken('a')).toEqual([]);
   put('a', parcel('2'));
   answers({ error: problem(422, { field: 'at' }) });
-  await sendFirst('a', 'Ines', '2');
-  expect(
-    notTaken('a').map((p) => p.id),
-    'but what no blank can show is kept',
-  ).toEqual(['2']);
+  await sendFirst('a', 'Ines', { id: '2', held: true });
+  expect(notTaken('a'), 'so does what a pad holds').toEqual([]);
+  put('a', { ...parcel('3'), body: { id: 'chock' } });
+  answers({ error: problem(422, { field: 'kind' }) });
+  await sendFirst('a', 'Ines', { id: '3', held: false });
+  expect(notTaken('a'), 'a tap is told where it was made').toEqual([]);
+  put('a', parcel('4'));
+  answers({ error: problem(422, { field: 'kind' }) });
+  expect(await sendFirst('a', 'Ines', { id: '4', held: false })).toMatchObject({ held: true });
+  const ids = notTaken('a').map((p) => p.id);
+  expect(ids, 'but words that a panel would lose are kept').toEqual(['4']);
 });
 
 test('an entry that was not taken is sent again, taken over, kept as a note, or thrown away', async () => {

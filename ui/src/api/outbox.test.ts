@@ -61,7 +61,7 @@ for (const [says, refusal] of [
     put('a', parcel('1'));
     put('a', parcel('2'));
     answers({ error: refusal }, { data: view(4) });
-    expect(await sendFirst('a', 'Ines')).toEqual({ refused: refusal, id: '1' });
+    expect(await sendFirst('a', 'Ines')).toEqual({ refused: refusal, id: '1', held: true });
     expect(waiting('a').map((p) => p.id)).toEqual(['2']);
     expect(notTaken('a')).toMatchObject([{ id: '1', refused: { detail: refusal.detail } }]);
     expect(runsHeld()).toEqual(['a']);

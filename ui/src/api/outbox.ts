@@ -1,11 +1,25 @@
-import { change, drop, forgetTries, refuse, waiting } from './box';
+import { change, drop, forgetTries, refuse, waiting, type Parcel } from './box';
 import { api, problemOf, type Problem, type RunView } from './client';
 import { forgetPhoto, keptPhoto, upload } from './photos';
 
 /** Both versions of the same thing, until somebody says what is so. `seq` is how far the run is by now. */
 export type Clash = NonNullable<Problem['clash']> & { id: string; seq: number };
 
-export type Outcome = { view: RunView; missed: string; id: string } | { refused: Problem; id: string } | { kept: true } | { clash: Clash };
+export type Outcome =
+  { view: RunView; missed: string; id: string } | { refused: Problem; id: string; held: boolean } | { kept: true } | { clash: Clash };
+
+/** The entry just made; held tells that what was typed stays in its blank until it is taken. */
+export interface Made {
+  id: string;
+  held: boolean;
+}
+
+/** Whether somebody wrote something for an entry: a tap is made again as quickly as it is thrown away. */
+const hasWords = (p: Parcel): boolean =>
+  ['text', 'words', 'reason', 'note', 'why', 'start'].some((k) => {
+    const v = (p.body as Record<string, unknown>)[k];
+    return typeof v === 'string' && v !== '';
+  });
 
 /** Why entries wait, in words: those of somebody else wait until they are back. */
 export function waitingFor(run: string, who: string): string {
@@ -80,17 +94,18 @@ async function withBeside(run: string, kind: string, body: unknown): Promise<{ b
 /**
  * Sends the oldest waiting entry behind the last event its maker had seen. When others wrote in between it is sent
  * again behind theirs: what was read or turned stays true. When they wrote of the same thing it waits for a tap. An
- * entry that is refused stays, with why, and the next one is the first; but for `typed`, the one just made, where it is
- * only written wrongly: it still stands in its blank. Without a network all stay.
+ * entry that is refused stays, with why, and the next one is the first; but for `made`, the one just made, where nothing
+ * of it is lost: it is told where it was made, and stands in its blank still. Without a network all stay.
  */
-export async function sendFirst(run: string, who: string, typed = ''): Promise<Outcome> {
+export async function sendFirst(run: string, who: string, made?: Made): Promise<Outcome> {
   const [first] = waiting(run);
   if (first?.by !== who || clashOf(run)) return { kept: true };
   const { seen, after: from, ...entry } = first;
   const refused = (problem: Problem): Outcome => {
-    if (first.id === typed && problem.field?.startsWith('body.')) drop(run, first.id);
+    const told = first.id === made?.id && (made.held || (problem.field?.startsWith('body.') ?? false) || !hasWords(first));
+    if (told) drop(run, first.id);
     else refuse(run, first.id, problem);
-    return { refused: problem, id: first.id };
+    return { refused: problem, id: first.id, held: !told };
   };
   const whole = await withBeside(run, entry.kind, entry.body);
   if ('status' in whole) {
