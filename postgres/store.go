@@ -149,7 +149,11 @@ func (schemaRow) TableName() string { return "schema_number" }
 // leave out what the newer one needs.
 func fitting(tx *gorm.DB) error {
 	if !tx.Migrator().HasTable(&schemaRow{}) {
-		return nil // a new one, or of before there were numbers
+		if tx.Migrator().HasTable(&runRow{}) {
+			return errors.New("this database is of a Brankel from before its tables had a number, which was never released: export its floor and " +
+				"sheets with that one (brankel export) and import them into a new database")
+		}
+		return nil
 	}
 	var there schemaRow
 	if err := tx.Limit(1).Find(&there).Error; err != nil {

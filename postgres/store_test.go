@@ -124,6 +124,9 @@ func TestANewerDatabaseIsRefused(t *testing.T) {
 	again, err := postgres.Open(t.Context(), testdb.URLOf(s))
 	require.NoError(t, err)
 	require.NoError(t, again.Close())
+	require.NoError(t, testdb.Exec(s, "DROP TABLE schema_number"))
+	_, err = postgres.Open(t.Context(), testdb.URLOf(s))
+	require.ErrorContains(t, err, "from before its tables had a number")
 }
 
 // saveFloor brings a file to the floor, as an import does.

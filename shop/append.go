@@ -16,19 +16,20 @@ import (
 // that is there already changes nothing. e.Behind is how many of the events up to after its maker
 // had not heard of when it was made.
 func (s *Shop) Append(e run.Event, after int) (RunView, error) {
-	return s.AppendFrom(time.Time{}, e, after)
+	return s.AppendFrom(Device{}, e, after)
 }
 
-// AppendFrom does so for a device whose clock says clock just now, zero where it does not say.
-func (s *Shop) AppendFrom(clock time.Time, e run.Event, after int) (RunView, error) {
+// Device is what a device says as it sends an event: its clock, zero where it does not say, and that
+// e.Behind is what it knows and not what is supposed.
+type Device struct {
+	Clock time.Time
+	Heard bool
+}
+
+// AppendFrom does so for an event from a device.
+func (s *Shop) AppendFrom(from Device, e run.Event, after int) (RunView, error) {
 	e.Received = s.Now().UTC().Truncate(time.Millisecond)
 	sent := e.Digest()
-	if !clock.IsZero() {
-		var err error
-		if e.At, err = run.SetRight(e.At, clock, e.Received); err != nil {
-			return RunView{}, err
-		}
-	}
 	o, err := s.openSince(e.Run, lately)
 	if err != nil {
 		return RunView{}, err
@@ -40,7 +41,7 @@ func (s *Shop) AppendFrom(clock time.Time, e run.Event, after int) (RunView, err
 		}
 	}
 	for range mostTries {
-		err = s.add(&o, e, sent, after)
+		err = s.add(&o, from, e, sent, after)
 		if !errors.Is(err, postgres.ErrMoved) {
 			break
 		}
@@ -61,7 +62,7 @@ func (s *Shop) AppendFrom(clock time.Time, e run.Event, after int) (RunView, err
 const mostTries = 8
 
 // add keeps one event on a run that is caught up.
-func (s *Shop) add(o *open, e run.Event, sent string, after int) error {
+func (s *Shop) add(o *open, from Device, e run.Event, sent string, after int) error {
 	seq := o.state.Seq
 	if after < 0 || after > seq {
 		return fault.At("after", "the run has %d events: write the number of the last one you saw", seq)
@@ -76,6 +77,10 @@ func (s *Shop) add(o *open, e run.Event, sent string, after int) error {
 	}
 	if after < seq {
 		return s.conflict(o, e, after)
+	}
+	e, err := from.dated(e, o.events)
+	if err != nil {
+		return err
 	}
 	b, err := s.bench(*o, e.Kind == run.KindIdentified)
 	if err != nil {
@@ -111,6 +116,19 @@ func (s *Shop) add(o *open, e run.Event, sent string, after int) error {
 		o.fitted = stood(o.head)
 	}
 	return nil
+}
+
+// dated is an event with the time at which it was made, as far as its device lets that be known.
+func (d Device) dated(e run.Event, chain []run.Event) (_ run.Event, err error) {
+	if !d.Clock.IsZero() {
+		if e.At, err = run.SetRight(e.At, d.Clock, e.Received); err != nil {
+			return e, err
+		}
+	}
+	if d.Heard {
+		e.At = run.AfterHeard(e, chain)
+	}
+	return e, nil
 }
 
 // conflict is what e's sender had not seen: a whole chain has as many events as their numbers say.

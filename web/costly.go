@@ -59,14 +59,11 @@ func costing(g *gate.Gate, next echo.HandlerFunc) echo.HandlerFunc {
 		return next
 	}
 	return func(c *echo.Context) error {
-		p, err := queued(c, g)
+		leave, err := g.Enter(c.Request().Context(), whoWaits(c))
 		if err != nil {
-			return err
-		}
-		defer p.Leave()
-		if err := p.Enter(c.Request().Context()); err != nil {
 			return busy(err)
 		}
+		defer leave()
 		return next(c)
 	}
 }

@@ -221,16 +221,16 @@ func (s *server) appendEvent(c *echo.Context) error {
 		}
 		e.Behind = in.After - *in.Seen
 	}
-	var clock time.Time
+	from := shop.Device{Heard: in.Seen != nil}
 	if in.Clock != "" {
-		if clock, err = time.Parse(time.RFC3339Nano, in.Clock); err != nil {
+		if from.Clock, err = time.Parse(time.RFC3339Nano, in.Clock); err != nil {
 			return fault.At("clock", "write what the clock of the device says, such as 2026-11-24T09:30:00Z, or leave it out")
 		}
 	}
 	if err := s.in(c).MayAppend(who, e); err != nil {
 		return err
 	}
-	out, err := s.in(c).AppendFrom(clock, e, in.After)
+	out, err := s.in(c).AppendFrom(from, e, in.After)
 	var conflict *postgres.Conflict
 	if errors.As(err, &conflict) {
 		if view, err2 := s.in(c).Run(e.Run); err2 == nil {

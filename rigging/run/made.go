@@ -75,17 +75,15 @@ func asMade(events []Event) []Event {
 	return out
 }
 
-// Late tells whether an event stands before something that was done, for what it says of how things
-// stood.
-func Late(events []Event, id string) bool {
-	var done since
-	for _, e := range events {
-		if e.ID == id {
-			return done.late(e)
-		}
-		if worksOn(e) {
-			done.worked(e)
+// AfterHeard is when an event was made whose maker says how far they had heard of the run: not before
+// what they had heard of, as long as the two times lie no farther apart than clocks and networks are
+// wrong by. chain are the events up to where it is to stand.
+func AfterHeard(e Event, chain []Event) time.Time {
+	at := e.At
+	for _, w := range chain[:max(0, len(chain)-e.Behind)] {
+		if worksOn(w) && w.At.After(at) && w.At.Sub(e.At) <= clockAhead {
+			at = w.At
 		}
 	}
-	return false
+	return at
 }

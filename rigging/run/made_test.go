@@ -192,3 +192,16 @@ func TestARunLeavesTheHouseAPieceAtATime(t *testing.T) {
 	_, err = Prove(func() (io.ReadCloser, error) { return io.NopCloser(strings.NewReader(huge)), nil })
 	require.ErrorContains(t, err, "a part of it has more than")
 }
+
+// Whoever says how far they had heard made their entry after that, though their clock or the network is a
+// little out: a turn that took seconds to arrive does not overtake the reading behind it.
+func TestWhatWasHeardOfWasBefore(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½").turn("3½", "out")
+	turned := r.events[len(r.events)-1].At
+	e := Event{Kind: KindReading, At: turned.Add(-2 * time.Second)}
+	assert.Equal(t, turned, AfterHeard(e, r.events))
+	e.Behind = 1
+	assert.Equal(t, e.At, AfterHeard(e, r.events), "of what they had not heard nothing follows")
+	e.Behind, e.At = 0, turned.Add(-time.Hour)
+	assert.Equal(t, e.At, AfterHeard(e, r.events), "an hour is no error of a clock")
+}
