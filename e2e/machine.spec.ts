@@ -84,3 +84,20 @@ test('a run begins and goes on from the card, and the tab says which', async ({ 
   await page.getByRole('region', { name: 'clutch' }).getByRole('button', { name: /Set it|Set again/ }).click();
   await expect(page, 'every cable of the floor is led').toHaveTitle('Oyster van · clutch · Brankel');
 });
+
+test('two leads at one card: the second sees what the first wrote, and says which stands', async ({ page, server }) => {
+  const at = `${server.url}/api/v1/machines`;
+  const card = async () => ((await (await page.request.get(`${at}/teal`)).json()) as { machine: { note: string; owner: string } }).machine;
+  await page.goto(`${server.url}/machine/teal`);
+  await page.getByRole('button', { name: 'Change the card' }).click();
+  await page.getByLabel('note').fill('laid up for the winter');
+  expect((await page.request.post(at, { data: { ...(await card()), owner: 'the harbour' } })).ok()).toBe(true);
+  await page.getByRole('button', { name: 'Keep the card' }).click();
+  const both = page.getByRole('alert', { name: 'Two cards' });
+  await expect(both).toContainText('note: yours “laid up for the winter”');
+  await expect(both).toContainText('theirs “the harbour”');
+  expect((await card()).owner, 'nothing is written over').toBe('the harbour');
+  await both.getByRole('button', { name: 'Mine, over theirs' }).click();
+  await expect(both).toHaveCount(0);
+  expect((await card()).note).toBe('laid up for the winter');
+});
