@@ -126,14 +126,14 @@ export function Head({
             color: 'quiet',
             fontSize: 16,
             lineHeight: 1.2,
-            flex: '1 1 260px',
+            flex: between ? '0 1 auto' : '1 1 260px',
             display: { xs: 'none', md: 'block' },
           }}
         >
           {about}
         </Box>
       )}
-      <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
+      <Box sx={{ ml: 'auto', display: 'flex', flexWrap: 'wrap', justifyContent: 'flex-end', alignItems: 'center', gap: 1 }}>
         {children}
         <LampSwitch />
         {guest && <Box sx={{ fontSize: 17, fontWeight: 600 }}>{who}</Box>}
