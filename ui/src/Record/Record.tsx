@@ -30,30 +30,32 @@ export function RecordScreen() {
         tab={data ? `Record · ${data.heading.machine} · ${data.heading.cable}` : 'Record'}
         about={data ? `${data.heading.machine} · ${data.heading.cable}` : ''}
       >
-        <Button
-          variant="text"
-          onClick={() => {
-            void go(`/run/${id}`);
-          }}
-        >
-          the run
-        </Button>
-        {data?.own && session?.manage && (
-          <Button variant="text" onClick={() => void begin({ run: id })}>
-            keep the figures as a sheet
-          </Button>
-        )}
-        {papers.map((size) => (
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', justifyContent: 'flex-end', gap: 1, minWidth: 0 }}>
           <Button
-            key={size}
-            sx={{ minHeight: 44, py: 0.5 }}
-            href={`/api/v1/runs/${id}/record.pdf?paper=${size}`}
-            target="_blank"
-            rel="noreferrer"
+            variant="text"
+            onClick={() => {
+              void go(`/run/${id}`);
+            }}
           >
-            PDF, {size}
+            the run
           </Button>
-        ))}
+          {data?.own && session?.manage && (
+            <Button variant="text" onClick={() => void begin({ run: id })}>
+              keep the figures as a sheet
+            </Button>
+          )}
+          {papers.map((size) => (
+            <Button
+              key={size}
+              sx={{ minHeight: 44, py: 0.5 }}
+              href={`/api/v1/runs/${id}/record.pdf?paper=${size}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              PDF, {size}
+            </Button>
+          ))}
+        </Box>
       </Head>
       <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: 3, width: '100%', maxWidth: 1180, mx: 'auto' }}>
         {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}</Finding>}

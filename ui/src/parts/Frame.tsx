@@ -133,7 +133,7 @@ export function Head({
           {about}
         </Box>
       )}
-      <Box sx={{ ml: 'auto', display: 'flex', flexWrap: 'wrap', justifyContent: 'flex-end', alignItems: 'center', gap: 1 }}>
+      <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
         {children}
         <LampSwitch />
         {guest && <Box sx={{ fontSize: 17, fontWeight: 600 }}>{who}</Box>}
