@@ -150,8 +150,8 @@ func (schemaRow) TableName() string { return "schema_number" }
 func fitting(tx *gorm.DB) error {
 	if !tx.Migrator().HasTable(&schemaRow{}) {
 		if tx.Migrator().HasTable(&runRow{}) {
-			return errors.New("this database is of a Brankel from before its tables had a number, which was never released: export its floor and " +
-				"sheets with that one (brankel export) and import them into a new database")
+			return errors.New("this database is of a Brankel from before its tables had a number, which was never released: export " +
+				"its floor and sheets with that one (brankel export) and import them into a new database")
 		}
 		return nil
 	}

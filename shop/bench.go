@@ -202,7 +202,8 @@ const (
 func checkName(name string) (string, error) {
 	name = strings.Join(strings.Fields(name), " ")
 	if writable(name, longestName) != nil || strings.Contains(name, "/") {
-		return "", fault.At("name", "write a name of 1 to %d letters without /, as it is called at the bench, each of them to be seen", longestName)
+		return "", fault.At("name",
+			"write a name of 1 to %d letters without /, as it is called at the bench, each of them to be seen", longestName)
 	}
 	return name, nil
 }

@@ -30,7 +30,9 @@ func (s *Shop) LookImport(files fs.FS, take bool) (says []string, replaces bool,
 		return nil, false, err
 	}
 	says = m.Says
-	for _, of := range []struct{ pattern, what string }{{"sheets/*.json", "sheets"}, {"trouble/*.json", "files on troubles"}, {"runs/*.json", "runs"}} {
+	for _, of := range []struct{ pattern, what string }{
+		{"sheets/*.json", "sheets"}, {"trouble/*.json", "files on troubles"}, {"runs/*.json", "runs"},
+	} {
 		names, err := fs.Glob(files, of.pattern)
 		if err != nil {
 			return nil, false, err

@@ -32,6 +32,10 @@ func sql(text string) func(t *testing.T, s *shop.Shop) {
 	return func(t *testing.T, s *shop.Shop) { require.NoError(t, testdb.Exec(s.Store, text)) }
 }
 
+func onRun(id, set string) func(t *testing.T, s *shop.Shop) {
+	return sql(`UPDATE runs SET ` + set + ` WHERE id = '` + id + `'`)
+}
+
 const (
 	signedRun = "2026-03-teal"
 	openRun   = "2026-11-wigeon"
@@ -78,7 +82,7 @@ func without(n int) func([]run.Event) []run.Event {
 
 func edits() map[string]byHand {
 	standing := func(set string) byHand {
-		return byHand{"what the floor shows of it was changed", signedRun, true, sql(`UPDATE runs SET ` + set + ` WHERE id = '` + signedRun + `'`)}
+		return byHand{"what the floor shows of it was changed", signedRun, true, onRun(signedRun, set)}
 	}
 	sheet := func(set string) byHand {
 		return byHand{"what it is found by was changed", "", true, sql(`UPDATE sheets SET ` + set + ` WHERE sheet_id = '114'`)}
@@ -113,8 +117,8 @@ func edits() map[string]byHand {
 				return events
 			})
 		}},
-		"its row put under another machine": {"its row was changed", openRun, false, sql(`UPDATE runs SET machine = 'teal' WHERE id = '` + openRun + `'`)},
-		"its row dated back":                {"its row was changed", openRun, false, sql(`UPDATE runs SET opened = opened - interval '1 year' WHERE id = '` + openRun + `'`)},
+		"its row put under another machine": {"its row was changed", openRun, false, onRun(openRun, `machine = 'teal'`)},
+		"its row dated back":                {"its row was changed", openRun, false, onRun(openRun, `opened = opened - interval '1 year'`)},
 		"its sign":                          standing(`sign = 'open'`),
 		"its place":                         standing(`part = 0.5`),
 		"its words":                         standing(`says = 'signed 1 Jan 2020'`),
@@ -133,8 +137,9 @@ func edits() map[string]byHand {
 		"the small twin of a photo":         beside(`UPDATE photos SET small = '\x00'`),
 		"the width of a photo":              beside(`UPDATE photos SET width = width * 2`),
 		"the type of a voice note":          beside(`UPDATE voices SET type = 'audio/wav'`),
-		"events of a run that is not there": {"there are events of it, and it is not there", "", false, sql(`INSERT INTO events (id, run_id, seq, kind, by, at, received,
-			body, prev, hash) VALUES ('x', 'nowhere', 1, 'note', 'Ines', now(), now(), '{}', '', '')`)},
+		"events of a run that is not there": {"there are events of it, and it is not there", "", false, sql(
+			`INSERT INTO events (id, run_id, seq, kind, by, at, received, body, prev, hash)
+				VALUES ('x', 'nowhere', 1, 'note', 'Ines', now(), now(), '{}', '', '')`)},
 	}
 }
 

@@ -46,7 +46,8 @@ func queued(c *echo.Context, g *gate.Gate) (*gate.Place, error) {
 func busy(err error) error {
 	switch {
 	case errors.Is(err, gate.ErrOwn):
-		return &shop.Refusal{Status: 429, Message: "what you asked for before is still being worked on: wait for it, then ask again", After: 2 * time.Second}
+		return &shop.Refusal{Status: 429, After: 2 * time.Second,
+			Message: "what you asked for before is still being worked on: wait for it, then ask again"}
 	case errors.Is(err, gate.ErrFull), errors.Is(err, context.DeadlineExceeded):
 		return &shop.Refusal{Status: 503, Message: "others are before you just now: try again in a moment", After: 4 * time.Second}
 	}

@@ -65,7 +65,8 @@ func (s *server) leave(c *echo.Context, how, name, mediaType string, write func(
 // noRoom is a disk that is full, said as what it is.
 func noRoom(err error) error {
 	if errors.Is(err, syscall.ENOSPC) {
-		return &shop.Refusal{Status: http.StatusInsufficientStorage, Message: "there is no room left on the server to make this file: tell the lead"}
+		return &shop.Refusal{Status: http.StatusInsufficientStorage,
+			Message: "there is no room left on the server to make this file: tell the lead"}
 	}
 	return err
 }

@@ -49,7 +49,8 @@ func (s *streams) open(who, run string) error {
 	s.Lock()
 	defer s.Unlock()
 	full := func(status int, says string, most int) error {
-		return &shop.Refusal{Status: status, Field: "stream", After: 30 * time.Second, Message: fmt.Sprintf(says, most) + "; this one looks again by itself"}
+		return &shop.Refusal{Status: status, Field: "stream", After: 30 * time.Second,
+			Message: fmt.Sprintf(says, most) + "; this one looks again by itself"}
 	}
 	switch {
 	case s.all >= mostStreams:

@@ -45,7 +45,8 @@ func signedOut(t testing.TB) client {
 		"assets/b.json": {Data: []byte(`{}`)},
 	}
 	s := testdb.Shop(t)
-	h, err := web.New(s, ui, slog.New(slog.NewTextHandler(io.Discard, nil)), web.Options{URL: func() (string, string) { return "http://192.168.1.20:8787", "" }})
+	o := web.Options{URL: func() (string, string) { return "http://192.168.1.20:8787", "" }}
+	h, err := web.New(s, ui, slog.New(slog.NewTextHandler(io.Discard, nil)), o)
 	require.NoError(t, err)
 	return client{t, h, s, ""}
 }

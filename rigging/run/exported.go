@@ -66,7 +66,8 @@ func Export(w io.Writer, h Heading, pinned *sheet.Sheet, events []Event, beside 
 
 // besides writes what the events of one kind name, each once; what was struck out too: the chain
 // names it.
-func (p *pen) besides(part string, kind Kind, events []Event, beside func(Event, string) ([]byte, error), as func(string, []byte) any) error {
+func (p *pen) besides(part string, kind Kind, events []Event, beside func(Event, string) ([]byte, error),
+	as func(string, []byte) any) error {
 	there := map[string]bool{}
 	for _, e := range events {
 		_, sha := Beside(e)

@@ -13,9 +13,11 @@ import (
 func floor() workshop.Workshop {
 	return workshop.Workshop{Name: "Wendmouth", People: []workshop.Person{{ID: "tobin", Name: "Tobin", Role: workshop.ReadOnly}},
 		Gauges: []run.Gauge{{ID: "c", Name: "calliper", Due: "2027-01-01"}},
-		Machines: []workshop.Machine{{ID: "teal", Name: "Launch Teal", Craft: "boat", Version: 4, Cables: []workshop.Cable{{ID: "lower", Name: "lower", Family: "clutch"}},
+		Machines: []workshop.Machine{{ID: "teal", Name: "Launch Teal", Craft: "boat", Version: 4,
+			Cables: []workshop.Cable{{ID: "lower", Name: "lower", Family: "clutch"}},
 			Details: workshop.Details{Owner: "the ferry",
-				Defects:   []workshop.Defect{{ID: "d1", Says: "weeps", On: "2026-01-01"}, {ID: "d2", Says: "chafes", On: "2026-02-01", Closed: "2026-03-01"}},
+				Defects: []workshop.Defect{{ID: "d1", Says: "weeps", On: "2026-01-01"},
+					{ID: "d2", Says: "chafes", On: "2026-02-01", Closed: "2026-03-01"}},
 				Meters:    []workshop.Meter{{Name: "hours", Readings: []workshop.MeterReading{{ID: "a", On: "2026-01-01", Value: 10}}}},
 				Bulletins: []workshop.Bulletin{{ID: "b1", Says: "look"}},
 			}}}}
