@@ -34,7 +34,12 @@ func (s *Store) keepBeside(id, sha string, row any, most int) error {
 		if n >= int64(most) {
 			return ErrFull
 		}
-		return tx.Clauses(clause.OnConflict{DoNothing: true}).Create(row).Error
+		done := tx.Clauses(clause.OnConflict{DoNothing: true}).Create(row)
+		if done.Error != nil || done.RowsAffected == 0 {
+			return done.Error
+		}
+		return tx.Exec("UPDATE runs SET beside = beside # (SELECT print FROM "+done.Statement.Table+
+			" WHERE run_id = ? AND sha256 = ?) WHERE id = ?", id, sha, id).Error
 	})
 }
 

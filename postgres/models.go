@@ -22,8 +22,8 @@ type sheetRow struct {
 	Led      bool     `gorm:"not null;default:false"` // a run can be led by it
 	Figure   *float64 // what it sets, with what that is
 	FigureOf string   `gorm:"not null;default:''"`
-	Body     string   `gorm:"not null"`            // the open format, byte for byte
-	Seal     string   `gorm:"not null;default:''"` // digest of all the columns but the body, as they were written
+	Body     string   `gorm:"not null"`           // the open format, byte for byte
+	Seal     int64    `gorm:"not null;default:0"` // print, as it was when the row was written
 }
 
 func (sheetRow) TableName() string { return "sheets" }
@@ -121,6 +121,7 @@ type runRow struct {
 	Seq     int       `gorm:"not null;default:0"`  // of the last event
 	Hash    string    `gorm:"not null;default:''"` // of the last event
 	Print   int64     `gorm:"not null;default:0"`  // of all events, as they were when each was added
+	Beside  int64     `gorm:"not null;default:0"`  // of photos and voice notes, as they were when each was kept
 	Noted   int       `gorm:"not null;default:0"`  // the last event whose hash stands in the ledger
 	Stood   string    `gorm:"not null;default:''"` // digest of what the floor shows, as it was written
 	StandingRow

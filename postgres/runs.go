@@ -43,15 +43,14 @@ type RunHead struct {
 	Hash   string
 	Print  int64
 	Beside int64 // digest of photos and voice notes
-	Whole  bool  // row, events and ledger fit, as far as can be told without reading each event
+	Whole  bool  // row, events, sheet and ledger fit, as far as can be told without reading each event
 	Floor  int
 	Sheets int
 }
 
 var headSQL = `SELECT r.machine, r.cable, r.opened, r.seq, r.hash,
   coalesce((SELECT bit_xor(e.print) FROM events e WHERE e.run_id = r.id), 0),
-  coalesce((SELECT bit_xor(p.print) FROM photos p WHERE p.run_id = r.id), 0) #
-    coalesce((SELECT bit_xor(o.print) FROM voices o WHERE o.run_id = r.id), 0),
+  ` + besideOf("r") + `,
   ` + wholeRun + `, (SELECT floor FROM versions WHERE id = 1), (SELECT sheets FROM versions WHERE id = 1)
   FROM runs r WHERE r.id = $1`
 

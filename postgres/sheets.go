@@ -74,7 +74,7 @@ func (s *Store) SaveSheets(check func(there *Store) error, sheets ...*sheet.Shee
 		} else if err != nil {
 			return err
 		}
-		if err := tx.Exec("UPDATE sheets SET seal = " + SealOf + " WHERE seal = ''").Error; err != nil {
+		if err := tx.Exec("UPDATE sheets SET seal = print WHERE seal = 0").Error; err != nil {
 			return err
 		}
 		return inLedger(tx, lines...)
@@ -106,7 +106,7 @@ func (s *Store) HeadsOf(family, cable string) ([]sheet.Head, error) {
 
 func headsOf(db *gorm.DB) (out []sheet.Head, err error) {
 	rows, err := db.Select("DISTINCT ON (sheet_id) hash, sheet_id, revision, family, cable, craft, applies, title, assumed, led, " +
-		"figure, figure_of, seal = " + SealOf).Order("sheet_id, revision DESC").Rows()
+		"figure, figure_of, seal = print").Order("sheet_id, revision DESC").Rows()
 	if err != nil {
 		return nil, err
 	}
@@ -148,7 +148,7 @@ var ErrChanged = errors.New("the sheet was changed after it was kept")
 func (s *Store) Sheet(hash string) (*sheet.Sheet, error) {
 	var kept sheetRow
 	var whole bool
-	err := row(s.db, "SELECT body, seal = "+SealOf+" FROM sheets WHERE hash = $1", hash).Scan(&kept.Body, &whole)
+	err := row(s.db, "SELECT body, seal = print FROM sheets WHERE hash = $1", hash).Scan(&kept.Body, &whole)
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, ErrNotFound
 	}
@@ -172,7 +172,7 @@ func (s *Store) Rigs() (led map[[2]string]bool, changed []string, err error) {
 		led[[2]string{r.Family, r.Cable}] = r.Led
 	}
 	if err == nil {
-		err = s.db.Model(&sheetRow{}).Where("seal <> "+SealOf).Order("sheet_id").Limit(20).Pluck("sheet_id", &changed).Error
+		err = s.db.Model(&sheetRow{}).Where("seal <> print").Order("sheet_id").Limit(20).Pluck("sheet_id", &changed).Error
 	}
 	return led, changed, err
 }

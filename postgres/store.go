@@ -83,9 +83,9 @@ func (s *Store) Ping(ctx context.Context) error {
 	return pool.PingContext(ctx)
 }
 
-// appendOnly makes the database itself refuse to rewrite what happened. print is a
-// short digest of each event that an index holds: whoever wrote or read a run before
-// sees by it, without reading every event again, that none of them was changed since.
+// appendOnly makes the database itself refuse to rewrite what happened. print is a short digest of a
+// row that the database makes anew whenever the row is changed: whoever keeps beside it what it was at
+// first sees, without reading it all again, that nothing was changed since.
 const appendOnly = `
 ALTER TABLE events ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (hashtextextended(
   id || '|' || run_id || '|' || seq::text || '|' || kind || '|' || by || '|' || body || '|' || prev || '|' || hash || '|' || behind::text || '|' ||
@@ -96,6 +96,9 @@ ALTER TABLE photos ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (ha
   run_id || '|' || sha256 || '|' || width::text || '|' || height::text || '|' || md5(jpeg) || '|' || md5(small), 0)) STORED;
 ALTER TABLE voices ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (hashtextextended(
   run_id || '|' || sha256 || '|' || type || '|' || md5(sound), 0)) STORED;
+ALTER TABLE sheets ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (hashtextextended(
+  hash || '|' || sheet_id || '|' || revision::text || '|' || family || '|' || cable || '|' || craft || '|' || applies || '|' || title || '|' ||
+  assumed::text || '|' || words || '|' || led::text || '|' || coalesce(figure::text, '') || '|' || figure_of || '|' || md5(body), 0)) STORED;
 CREATE INDEX IF NOT EXISTS photos_of_run ON photos (run_id) INCLUDE (print);
 CREATE INDEX IF NOT EXISTS voices_of_run ON voices (run_id) INCLUDE (print);
 CREATE INDEX IF NOT EXISTS runs_to_note ON runs (id) WHERE seq > noted;
@@ -120,7 +123,11 @@ func (s *Store) migrate() error {
 		if err := tx.Exec("SELECT pg_advisory_xact_lock(7263)").Error; err != nil {
 			return err
 		}
-		if err := fitting(tx); err != nil {
+		was, err := fitting(tx)
+		if err == nil && was > 0 && was < 3 {
+			err = tx.Exec("ALTER TABLE sheets DROP COLUMN IF EXISTS seal").Error // it was another digest
+		}
+		if err != nil {
 			return err
 		}
 		if err := tx.AutoMigrate(
@@ -130,12 +137,16 @@ func (s *Store) migrate() error {
 		); err != nil {
 			return fmt.Errorf("the tables could not be brought up to date: %w", err)
 		}
-		return tx.Exec(fmt.Sprintf(appendOnly, schema) + stands("photos") + stands("voices")).Error
+		whole := fmt.Sprintf(appendOnly, schema) + stands("photos") + stands("voices")
+		if was < 3 {
+			whole += "UPDATE sheets SET seal = print; UPDATE runs SET beside = " + besideOf("runs")
+		}
+		return tx.Exec(whole).Error
 	})
 }
 
 // schema is the number of the tables as this Brankel has them. Whoever changes a table raises it.
-const schema = 2
+const schema = 3
 
 // schemaRow is the number of the tables as they are.
 type schemaRow struct {
@@ -145,25 +156,25 @@ type schemaRow struct {
 
 func (schemaRow) TableName() string { return "schema_number" }
 
-// fitting refuses a database that a newer Brankel wrote: an older one would add columns of its own and
-// leave out what the newer one needs.
-func fitting(tx *gorm.DB) error {
+// fitting is the number of the tables as they are, 0 when there are none. It refuses a database that a
+// newer Brankel wrote: an older one would add columns of its own and leave out what the newer one needs.
+func fitting(tx *gorm.DB) (was int, err error) {
 	if !tx.Migrator().HasTable(&schemaRow{}) {
 		if tx.Migrator().HasTable(&runRow{}) {
-			return errors.New("this database is of a Brankel from before its tables had a number, which was never released: export " +
+			return 0, errors.New("this database is of a Brankel from before its tables had a number, which was never released: export " +
 				"its floor and sheets with that one (brankel export) and import them into a new database")
 		}
-		return nil
+		return 0, nil
 	}
 	var there schemaRow
 	if err := tx.Limit(1).Find(&there).Error; err != nil {
-		return err
+		return 0, err
 	}
 	if there.Number > schema {
-		return fmt.Errorf("this database was written by a newer Brankel (its tables have the number %d, this one knows %d): "+
+		return 0, fmt.Errorf("this database was written by a newer Brankel (its tables have the number %d, this one knows %d): "+
 			"start the newer one, or name another database", there.Number, schema)
 	}
-	return nil
+	return there.Number, nil
 }
 
 // changed notes within tx that the floor or the library ("sheets") is another one now.

@@ -129,6 +129,25 @@ func TestANewerDatabaseIsRefused(t *testing.T) {
 	require.ErrorContains(t, err, "from before its tables had a number")
 }
 
+// Tables of the number before are brought up to date with what is kept in them whole: the digests that
+// number three knows are made of what stands there.
+func TestTablesOfNumberTwoAreBroughtUpToDate(t *testing.T) {
+	s := testdb.Shop(t).Store
+	require.NoError(t, s.AddPhoto("2026-11-wigeon", postgres.Photo{SHA256: "a", Width: 1, Height: 1, JPEG: []byte("x"), Small: []byte("x")}, time.Now(), 5))
+	require.NoError(t, testdb.Exec(s, `ALTER TABLE runs DROP COLUMN beside; ALTER TABLE sheets DROP COLUMN seal, DROP COLUMN print;
+		ALTER TABLE sheets ADD COLUMN seal text NOT NULL DEFAULT 'of old'; UPDATE schema_number SET number = 2`))
+	again, err := postgres.Open(t.Context(), testdb.URLOf(s))
+	require.NoError(t, err)
+	t.Cleanup(func() { require.NoError(t, again.Close()) })
+	head, err := again.RunHead("2026-11-wigeon")
+	require.NoError(t, err)
+	assert.True(t, head.Whole)
+	assert.NotZero(t, head.Beside)
+	_, changed, err := again.Rigs()
+	require.NoError(t, err)
+	assert.Empty(t, changed)
+}
+
 // saveFloor brings a file to the floor, as an import does.
 func saveFloor(s *postgres.Store, w workshop.Workshop) error {
 	there, err := s.Floor()

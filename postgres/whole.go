@@ -24,16 +24,32 @@ func StoodOf(from string) string {
   extract(epoch FROM @.touched)::text, @.due, @.voids, md5(@.resume), @.cause))`, "@", from)
 }
 
-// wholeRun tells in SQL whether the row of a run, its events and the ledger say the same as far as can
-// be told without reading each event.
+// wholeRun tells in SQL whether the row of a run, its events, what stands beside them, its sheet and the
+// ledger say the same as far as can be told without reading each event: every head that was noted is
+// still there, so a chain that was sealed anew is none of them.
 var wholeRun = `(r.stood = ` + StoodOf("r") + `
   AND r.print = coalesce((SELECT bit_xor(e.print) FROM events e WHERE e.run_id = r.id), 0)
-  AND r.seq >= coalesce((SELECT max(split_part(l.says, E'\x1f', 1)::bigint) FROM ledger l WHERE l.subject = r.id AND l.kind = 'head'), 0)
+  AND r.beside = ` + besideOf("r") + `
+  AND coalesce((SELECT seal = print FROM sheets WHERE hash = r.sheet), true)
+  AND EXISTS (SELECT 1 FROM ledger l WHERE l.subject = r.id AND l.kind = 'opened' AND l.says = ` + openedOf("r") + `)
+  AND NOT EXISTS (SELECT 1 FROM ledger l WHERE l.subject = r.id AND l.kind = 'head' AND NOT EXISTS (
+    SELECT 1 FROM events e WHERE e.run_id = r.id AND e.seq = ` + headSeq + ` AND e.hash = split_part(l.says, E'\x1f', 2)))
   AND (NOT r.signed OR EXISTS (SELECT 1 FROM ledger l WHERE l.subject = r.id AND l.kind = 'signed')))`
 
-// SealOf is the digest of the columns of a sheet, in SQL: what stands in seal.
-const SealOf = `md5(concat_ws('|', hash, sheet_id, revision::text, family, cable, craft, applies, title, assumed::text, words, led::text,
-  coalesce(figure::text, ''), figure_of))`
+// headSeq is the number in a line of the ledger; what was written there by hand is none.
+const headSeq = `CASE WHEN l.says ~ '^\d{1,9}\x1f' THEN split_part(l.says, E'\x1f', 1)::bigint ELSE 0 END`
+
+// openedOf is what the ledger says of a run's row, in SQL: as openedSays.
+func openedOf(from string) string {
+	return strings.ReplaceAll(`@.machine || E'\x1f' || @.cable || E'\x1f' ||
+    rtrim(rtrim(to_char(@.opened AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.US'), '0'), '.') || 'Z'`, "@", from)
+}
+
+// besideOf is the digest of the photos and voice notes of a run, in SQL.
+func besideOf(from string) string {
+	return strings.ReplaceAll(`(coalesce((SELECT bit_xor(p.print) FROM photos p WHERE p.run_id = @.id), 0) #
+    coalesce((SELECT bit_xor(o.print) FROM voices o WHERE o.run_id = @.id), 0))`, "@", from)
+}
 
 // Noted is what the ledger says of a run.
 type Noted struct {

@@ -1,20 +1,39 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig, type Plugin } from 'vite';
+import { generateSW } from 'workbox-build';
 
-/** Lists what was built, for the worker that keeps it on the device. */
-const listed = (): Plugin => ({
-  name: 'listed',
-  generateBundle(_, bundle) {
-    const files = Object.keys(bundle).filter((f) => /\.(js|css|woff2)$/.test(f));
-    this.emitFile({
-      type: 'asset',
-      fileName: 'assets/list.json',
-      source: JSON.stringify([...files.map((f) => `/${f}`), '/assets/mark.svg']),
+/**
+ * The worker that keeps what was built on the device, so that the screens open while the server is away. Browsers let
+ * it run on a secure address only: HTTPS, or the machine itself. The page itself is the server's, with a nonce of its
+ * own, so it is asked for first and kept as it came last.
+ */
+const worker = (): Plugin => ({
+  name: 'worker',
+  apply: 'build',
+  closeBundle: async () => {
+    await generateSW({
+      swDest: 'dist/sw.js',
+      globDirectory: 'dist',
+      globPatterns: ['assets/**/*.{js,css,woff2,svg}'],
+      dontCacheBustURLsMatching: /-[\w-]{8}\.\w+$/, // their names change with what they hold
+      maximumFileSizeToCacheInBytes: 4 << 20,
+      inlineWorkboxRuntime: true,
+      sourcemap: false,
+      skipWaiting: true,
+      clientsClaim: true,
+      cleanupOutdatedCaches: true,
+      runtimeCaching: [
+        {
+          urlPattern: ({ request, url }) => request.mode === 'navigate' || url.pathname === '/',
+          handler: 'NetworkFirst',
+          options: { cacheName: 'page', plugins: [{ cacheKeyWillBeUsed: () => Promise.resolve('/') }] },
+        },
+      ],
     });
   },
 });
 
 export default defineConfig({
-  plugins: [react(), listed()],
+  plugins: [react(), worker()],
   build: { outDir: 'dist', emptyOutDir: true, target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0 },
 });

@@ -1,5 +1,7 @@
-import { lazy, Suspense } from 'react';
-import { BrowserRouter, Route, Routes } from 'react-router';
+import { lazy, Suspense, type ReactNode } from 'react';
+import { ErrorBoundary } from 'react-error-boundary';
+import { BrowserRouter, Route, Routes, useLocation } from 'react-router';
+import { Broken } from './parts/Broken';
 import { Bays } from './Bays/Bays';
 import { Gate } from './Session/Gate';
 import { Who } from './Session/Who';
@@ -16,15 +18,24 @@ const Trouble = lazy(() => import('./Trouble/Trouble').then((m) => ({ default: m
 const TroubleShop = lazy(() => import('./Trouble/Shop').then((m) => ({ default: m.TroubleShop })));
 const Routing = lazy(() => import('./Routing/Routing').then((m) => ({ default: m.RoutingScreen })));
 const Held = lazy(() => import('./Held/Held').then((m) => ({ default: m.HeldScreen })));
-const Hands = lazy(() => import('./Hands/Hands').then((m) => ({ default: m.HandsScreen })));
-const Join = lazy(() => import('./Hands/Join').then((m) => ({ default: m.JoinScreen })));
+const Hands = lazy(() => import('./Run/hands/Hands').then((m) => ({ default: m.HandsScreen })));
+const Join = lazy(() => import('./Run/hands/Join').then((m) => ({ default: m.JoinScreen })));
 const Record = lazy(() => import('./Record/Record').then((m) => ({ default: m.RecordScreen })));
+
+/** Whatever goes wrong on one screen stays there: the others are a tap away. */
+function Guard({ children }: { children: ReactNode }) {
+  return (
+    <ErrorBoundary FallbackComponent={Broken} resetKeys={[useLocation().pathname]}>
+      <Suspense fallback={null}>{children}</Suspense>
+    </ErrorBoundary>
+  );
+}
 
 export function App() {
   return (
     <BrowserRouter>
       <Gate hands={<Join />}>
-        <Suspense fallback={null}>
+        <Guard>
           <Routes>
             <Route path="/" element={<Bays />} />
             <Route path="/run/:id" element={<Run />} />
@@ -46,7 +57,7 @@ export function App() {
             <Route path="/record/:id" element={<Record />} />
             <Route path="*" element={<Bays />} />
           </Routes>
-        </Suspense>
+        </Guard>
       </Gate>
     </BrowserRouter>
   );

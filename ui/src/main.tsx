@@ -12,6 +12,7 @@ import { problemIn } from './api/client';
 import { keepKnown } from './api/known';
 import { App } from './App';
 import { theme } from './theme';
+import { keys } from './api/keys';
 
 // the policy of the page lets in only the style sheets that carry its nonce
 const nonce = document.querySelector<HTMLMetaElement>('meta[name=csp-nonce]')?.content ?? '';
@@ -21,7 +22,7 @@ const client: QueryClient = new QueryClient({
   // whoever was signed out or locked out is asked at once who is there
   queryCache: new QueryCache({
     onError: (e) => {
-      if (problemIn(e)?.status === 401) void client.invalidateQueries({ queryKey: ['session'] });
+      if (problemIn(e)?.status === 401) void client.invalidateQueries({ queryKey: keys.session });
     },
   }),
   defaultOptions: { queries: { retry: 1, networkMode: 'always', gcTime: aDay } },
@@ -30,8 +31,12 @@ const client: QueryClient = new QueryClient({
 keepKnown(client, import.meta.url);
 
 if ('serviceWorker' in navigator && import.meta.env.PROD) {
-  // another build is another worker
-  void navigator.serviceWorker.register(`/sw.js?${import.meta.url.replace(/.*\//, '')}`).catch(() => undefined);
+  // another build is another worker; once it is there it is shown the page, which came before it
+  void navigator.serviceWorker
+    .register(`/sw.js?${import.meta.url.replace(/.*\//, '')}`)
+    .then(() => navigator.serviceWorker.ready)
+    .then(() => fetch('/'))
+    .catch(() => undefined);
 }
 
 const root = document.getElementById('root');

@@ -3,19 +3,20 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { Bay, Bays as BaysData } from '../api/client';
-import { Finding, Foot, Head } from '../parts/Frame';
-import { useSession } from '../Session/useSession';
+import { Finding } from '../parts/Finding';
+import { Foot, Head } from '../parts/Frame';
+import { useSession } from '../api/useSession';
 import { BayLineView } from './BayLineView';
 import { DueRuler } from './DueRuler';
 import { useSlash } from '../parts/useSlash';
 import { useStart } from '../parts/useStart';
 import { FindBlank } from '../parts/FindBlank';
 import { Hits } from './Hits';
-import { useBays } from './useBays';
+import { useBays } from '../api/useBays';
 
 /** The machines on the floor, their lines drawn small, and what comes due. */
 export function Bays() {
-  const { data, error } = useBays();
+  const { data } = useBays();
   const [find, setFind] = useState('');
   const { start, problem } = useStart();
   const go = useNavigate();
@@ -40,7 +41,6 @@ export function Bays() {
       </Head>
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
         <Hits find={find} />
-        {error && <Finding>The server does not answer. This page looks again by itself.</Finding>}
         {data?.broken && <Finding>{data.broken}</Finding>}
         {problem && <Finding>{problem}</Finding>}
         {data?.open && <CarryOn open={data.open} />}

@@ -4,6 +4,7 @@ import { useEffect } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, answered } from '../api/client';
 import { useDelayed } from '../useDelayed';
+import { keys } from '../api/keys';
 
 /** What is found anywhere, on the floor or among the sheets; Enter opens the first. */
 export function Hits({ find }: { find: string }) {
@@ -11,7 +12,7 @@ export function Hits({ find }: { find: string }) {
   const go = useNavigate();
   const asked = late.length > 1;
   const { data } = useQuery({
-    queryKey: ['search', late],
+    queryKey: keys.search(late),
     enabled: asked,
     placeholderData: keepPreviousData,
     queryFn: () => answered(api.GET('/api/v1/search', { params: { query: { find: late } } })),

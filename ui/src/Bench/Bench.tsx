@@ -2,10 +2,11 @@ import Box from '@mui/material/Box';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
-import { Finding, Foot, Head } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
+import { Foot, Head } from '../parts/Frame';
 import { Finder } from './Finder';
 import { SentenceView } from './SentenceView';
-import { useBench } from './useBench';
+import { useBench } from '../api/useBench';
 
 /** The calculations as sentences: found by what one wants to know, written in, answered in words and a drawing. */
 export function BenchScreen() {

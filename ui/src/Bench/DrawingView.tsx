@@ -2,18 +2,18 @@ import Box from '@mui/material/Box';
 import { lazy, Suspense } from 'react';
 import type { Drawing } from '../api/client';
 import { RuleView } from '../parts/RuleView';
-import { BarsView } from './drawings/BarsView';
-import { CoilView } from './drawings/CoilView';
-import { ConduitView } from './drawings/ConduitView';
-import { EdgesView } from './drawings/EdgesView';
-import { GapsView } from './drawings/GapsView';
-import { ScaleView } from './drawings/ScaleView';
-import { SlotView } from './drawings/SlotView';
-import { ThreadView } from './drawings/ThreadView';
-import { TriesView } from './drawings/TriesView';
-import { TripsView } from './drawings/TripsView';
+import { BarsView } from '../parts/drawings/BarsView';
+import { CoilView } from '../parts/drawings/CoilView';
+import { ConduitView } from '../parts/drawings/ConduitView';
+import { EdgesView } from '../parts/drawings/EdgesView';
+import { GapsView } from '../parts/drawings/GapsView';
+import { ScaleView } from '../parts/drawings/ScaleView';
+import { SlotView } from '../parts/drawings/SlotView';
+import { ThreadView } from '../parts/drawings/ThreadView';
+import { TriesView } from '../parts/drawings/TriesView';
+import { TripsView } from '../parts/drawings/TripsView';
 
-const PlotView = lazy(() => import('./drawings/PlotView').then((m) => ({ default: m.PlotView })));
+const PlotView = lazy(() => import('../parts/drawings/PlotView').then((m) => ({ default: m.PlotView })));
 
 /** The drawing that follows the numbers of a sentence. */
 export function DrawingView({ drawing: d, says }: { drawing: Drawing; says: string }) {

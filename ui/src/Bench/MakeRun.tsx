@@ -2,13 +2,14 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, problemOf, type BenchView, type Problem } from '../api/client';
+import { api, type RunView, type BenchView, type Problem } from '../api/client';
+import { useChange } from '../api/ask';
 import { newID } from '../api/ids';
-import { useBays } from '../Bays/useBays';
+import { useBays } from '../api/useBays';
 import { Blank } from '../parts/Blank';
-import { Finding } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
 import { Toggle } from '../parts/Toggle';
-import type { Values } from './useBench';
+import type { Values } from '../api/useBench';
 
 const field = { font: 'inherit', fontSize: 18, minHeight: 48, px: 1, border: '2px solid', borderColor: 'text.primary', bgcolor: 'sheet' };
 
@@ -40,15 +41,16 @@ function Form({ name, values, view }: { name: string; values: Values; view: Benc
   const [problem, setProblem] = useState<Problem | null>(null);
   const machines = (useBays().data?.machines ?? []).filter((m) => m.id !== '');
   const go = useNavigate();
+  const change = useChange<RunView>();
   const machine = machines.find((m) => m.id === on);
   const craft = machine ? machine.craft : on.replace('a ', '');
   const caution = view.cautions[craft] ?? '';
   const at = (field: string) => (problem?.field === field ? problem.detail : '');
   const start = async () => {
     const body = { id, cable, craft, source, assumed, careful, values, ...(machine ? { machine: machine.id } : {}) };
-    const answer = await api.POST('/api/v1/bench/{name}/run', { params: { path: { name } }, body }).catch(() => null);
-    if (answer?.data) await go(`/run/${answer.data.id}`);
-    else setProblem(answer ? problemOf(answer.error) : { ...problemOf(null), detail: 'The server does not answer: try again.' });
+    const { data, problem } = await change(() => api.POST('/api/v1/bench/{name}/run', { params: { path: { name } }, body }));
+    setProblem(problem ?? null);
+    if (data) await go(`/run/${data.id}`);
   };
   const elsewhere = problem && !['cable', 'source', 'craft', 'careful'].includes(problem.field ?? '');
   return (

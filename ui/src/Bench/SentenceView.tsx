@@ -3,16 +3,16 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { BenchView, Part, Sentence } from '../api/client';
-import { Finding } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
 import { AnswerView } from './AnswerView';
 import { BlankField } from './BlankField';
 import { MakeRun } from './MakeRun';
-import { useSession } from '../Session/useSession';
+import { useSession } from '../api/useSession';
 import { keyOf, rowCount, withoutRow } from './rows';
 import { Share } from './Share';
 import { TableBlank } from './TableBlank';
-import { ThinThings } from './ThinThings';
-import { useValues, useWorked } from './useBench';
+import { ThinThings } from '../parts/ThinThings';
+import { useValues, useWorked } from '../api/useBench';
 
 const hasLength = (s: Sentence) =>
   [...s.lines, ...s.rows.map((r) => r.line)].some((line) => line.some((p) => p.blank?.quantity === 'length'));

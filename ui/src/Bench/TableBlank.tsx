@@ -3,8 +3,8 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { BenchView, Echo, Problem } from '../api/client';
 import { Blank } from '../parts/Blank';
-import { Finding } from '../parts/Frame';
-import { useKeep } from './useBench';
+import { Finding } from '../parts/Finding';
+import { useKeep } from '../api/useBench';
 
 interface Props {
   id: string;

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { lay } from './drawings/conduitPath';
+import { lay } from '../parts/drawings/conduitPath';
 import { keyOf, rowCount, withoutRow } from './rows';
 
 test('a row that is left out takes its cells along and the others move up', () => {

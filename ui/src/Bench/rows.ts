@@ -1,4 +1,4 @@
-import type { Values } from './useBench';
+import type { Values } from '../api/useBench';
 
 /** The key of a blank in a row: springs[].rate is springs.2.rate; a table of numbers has one cell for each. */
 export const keyOf = (path: string, row: number) => path.replace('[]', `.${row}`);

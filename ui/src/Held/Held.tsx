@@ -7,8 +7,8 @@ import { wordsOf } from '../parts/entryWords';
 import { Foot, Head } from '../parts/Frame';
 import { NotTaken } from '../parts/NotTaken';
 import { useHeld } from '../parts/useHeld';
-import { useWho } from '../Session/useSession';
-import { useRun } from '../Run/useRun';
+import { useWho } from '../api/useSession';
+import { useRun } from '../api/useRun';
 
 /** Every entry that this device holds: what waits for the server, and what it did not take. */
 export function HeldScreen() {

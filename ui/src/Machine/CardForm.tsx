@@ -7,11 +7,12 @@ import type { CardNow, Machine, MachineView } from '../api/client';
 import { CardMoved } from './CardMoved';
 import { Plate } from './Plate';
 import { Blank } from '../parts/Blank';
-import { Finding } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
 import { OneOf } from '../parts/Toggle';
-import { useLibrary } from '../Sheets/useSheets';
+import { useLibrary } from '../api/useSheets';
 import { CableForm } from './CableForm';
 import { useCard } from './useMachine';
+import { keys } from '../api/keys';
 
 const crafts = ['boat', 'car', 'trailer', 'aircraft'].map((c) => ({ id: c, name: c }));
 const empty: Machine = { id: '', name: '', craft: 'boat', note: '', cables: [{ id: '', name: '', family: '' }] };
@@ -39,13 +40,13 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
       cables: m.cables.map((c, i) => ({ ...c, chain: chainOf(chains[i] ?? '') })),
     };
     const done = await put(u && u.serial.trim() !== '' ? { ...rest, unit: u } : rest);
-    if ('problem' in done) {
+    if (done.problem) {
       setMoved(done.problem.card ?? null);
       setRefused({ field: done.problem.field ?? '', detail: done.problem.detail });
       return;
     }
     onDone?.();
-    if (!view) await go(`/machine/${done.view.machine.id}`);
+    if (!view) await go(`/machine/${done.data.machine.id}`);
   };
   const known = ['name', 'craft', 'unit.serial', 'unit.hand', ...(moved ? ['version'] : [])];
   return (
@@ -175,7 +176,7 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
           card={moved}
           onMine={() => void send(moved.version)}
           onTheirs={() => {
-            void client.invalidateQueries({ queryKey: ['machine', m.id] });
+            void client.invalidateQueries({ queryKey: keys.machine(m.id) });
             onDone?.();
           }}
         />

@@ -60,7 +60,7 @@ export function LogForm({ machine }: { machine: Machine }) {
     const fields = Object.fromEntries((shown?.fields ?? []).map(([f]) => [f, texts[f] ?? '']));
     const entry: Entry = { kind, on, ...fields, ...(kind === 'meter' && wrong ? { id: wrong } : {}) };
     const done = await log(machine.id, entry);
-    if ('problem' in done) {
+    if (done.problem) {
       setRefused({ field: done.problem.field ?? '', detail: done.problem.detail });
       return;
     }

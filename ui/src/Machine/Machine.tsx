@@ -2,9 +2,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { problemIn, type MachineView } from '../api/client';
-import { Finding, Foot, Head } from '../parts/Frame';
-import { useSession } from '../Session/useSession';
+import { type MachineView } from '../api/client';
+import { Foot, Head } from '../parts/Frame';
+import { useSession } from '../api/useSession';
 import { CardForm } from './CardForm';
 import { readDay } from '../days';
 import { Logged, OpenThings } from './Logged';
@@ -16,12 +16,11 @@ import { useMachine } from './useMachine';
 /** A machine's card: what it is, its lines with their chains and runs, what is open, and all that was logged. */
 export function MachineScreen() {
   const { id = '' } = useParams();
-  const { data, error } = useMachine(id);
+  const { data } = useMachine(id);
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" tab={data?.machine.name ?? (id === 'new' ? 'Another machine' : 'Machine')} rooms />
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
-        {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}</Finding>}
         {id === 'new' ? <CardForm /> : data && <Card key={id} view={data} />}
       </Box>
       <Foot />

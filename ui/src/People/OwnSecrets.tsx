@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useProblem } from '../parts/useProblem';
 import { Blank } from '../parts/Blank';
-import { useSigning } from '../Session/useSession';
+import { useSigning } from '../api/useSession';
 
 /** One's own password and PIN; the password of now proves who asks. */
 export function OwnSecrets() {

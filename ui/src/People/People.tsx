@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
-import { ThinList } from '../Bench/ThinThings';
-import { useBench } from '../Bench/useBench';
+import { ThinList } from '../parts/ThinThings';
+import { useBench } from '../api/useBench';
 import { Foot, Head } from '../parts/Frame';
-import { useSession } from '../Session/useSession';
+import { useSession } from '../api/useSession';
 import { Gauges } from './Gauges';
 import { OwnSecrets } from './OwnSecrets';
 import { Staff } from './Staff';

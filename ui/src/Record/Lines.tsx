@@ -2,11 +2,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, problemOf, type Record as RecordData } from '../api/client';
+import { api, type Record as RecordData, type RunView } from '../api/client';
+import { useChange } from '../api/ask';
 import { newID } from '../api/ids';
 import { readMoment } from '../days';
 import { Blank } from '../parts/Blank';
-import { Finding } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
+import { keys } from '../api/keys';
 
 type Line = RecordData['lines'][number];
 
@@ -76,20 +78,16 @@ export function Lines({ r, who }: { r: RecordData; who: string }) {
 /** What an entry should say, and why: it stands beside the entry, under one's name. */
 function Amend({ run, line, who, after, onDone }: { run: string; line: Line; who: string; after: number; onDone: () => void }) {
   const client = useQueryClient();
+  const change = useChange<RunView>();
   const [text, setText] = useState('');
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState({ field: '', detail: '' });
   const keep = async () => {
     const body = { id: newID(), after, kind: 'amended', by: who, at: new Date().toISOString(), body: { event: line.event, text, reason } };
-    const answer = await api.POST('/api/v1/runs/{run}/events', { params: { path: { run } }, body }).catch(() => null);
-    if (!answer?.data) {
-      const p = problemOf(answer?.error);
-      setProblem({ field: p.field ?? '', detail: p.detail });
-      await client.invalidateQueries({ queryKey: ['record', run] });
-      return;
-    }
-    await client.invalidateQueries({ queryKey: ['record', run] });
-    onDone();
+    const { problem: p } = await change(() => api.POST('/api/v1/runs/{run}/events', { params: { path: { run } }, body }));
+    await client.invalidateQueries({ queryKey: keys.record(run) }); // others may have written meanwhile
+    if (p) setProblem({ field: p.field ?? '', detail: p.detail });
+    else onDone();
   };
   const at = (field: string) => (problem.field === `body.${field}` ? problem.detail : '');
   return (

@@ -2,16 +2,18 @@ import { useQuery } from '@tanstack/react-query';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useNavigate, useParams } from 'react-router';
-import { api, answered, problemIn, type Record as RecordData } from '../api/client';
-import { Finding, Foot, Head } from '../parts/Frame';
+import { api, answered, type Record as RecordData } from '../api/client';
+import { Finding } from '../parts/Finding';
+import { Foot, Head } from '../parts/Frame';
 import { papers } from '../parts/papers';
 import { PictureView } from '../parts/PictureView';
 import { RuleView } from '../parts/RuleView';
-import { useBegin } from '../Sheets/useSheets';
-import { useSession } from '../Session/useSession';
+import { useBegin } from '../api/useSheets';
+import { useSession } from '../api/useSession';
 import { Lines } from './Lines';
 import { Photos } from './Photos';
-import { Voices } from './Voices';
+import { Voices } from '../parts/Voices';
+import { keys } from '../api/keys';
 
 /** The paper of a run. */
 export function RecordScreen() {
@@ -19,8 +21,8 @@ export function RecordScreen() {
   const go = useNavigate();
   const begin = useBegin();
   const session = useSession().data;
-  const { data, error } = useQuery({
-    queryKey: ['record', id],
+  const { data } = useQuery({
+    queryKey: keys.record(id),
     queryFn: () => answered(api.GET('/api/v1/runs/{run}/record', { params: { path: { run: id } } })),
   });
   return (
@@ -58,7 +60,6 @@ export function RecordScreen() {
         </Box>
       </Head>
       <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: 3, width: '100%', maxWidth: 1180, mx: 'auto' }}>
-        {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}</Finding>}
         {data && <Paper r={data} who={session?.work ? (session.person?.name ?? '') : ''} />}
       </Box>
       <Foot />

@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import type { RouteView } from '../api/client';
-import { Pick, W } from '../Sheets/paper/blanks';
-import { usePaper } from '../Sheets/paper/paper';
-import { Add, TakeOut } from '../Sheets/paper/rows';
+import { Pick, W } from '../parts/paper/blanks';
+import { usePaper } from '../parts/paper/paper';
+import { Add, TakeOut } from '../parts/paper/rows';
 import { Row, Said, Title, Told } from './rows';
 
 const kinds = ['hot', 'moving', 'sharp'].map((id) => ({ id, name: id }));

@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import type { RouteView } from '../api/client';
-import { Pick, W } from '../Sheets/paper/blanks';
-import { usePaper, type Path } from '../Sheets/paper/paper';
-import { Add, TakeOut, Up } from '../Sheets/paper/rows';
+import { Pick, W } from '../parts/paper/blanks';
+import { usePaper, type Path } from '../parts/paper/paper';
+import { Add, TakeOut, Up } from '../parts/paper/rows';
 import { Row, Said, Title, Told } from './rows';
 
 const ways = ['ahead', 'back', 'left', 'right', 'up', 'down'].map((id) => ({ id, name: id }));

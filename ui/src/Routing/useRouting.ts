@@ -2,9 +2,10 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { api, answered, type RouteDraft, type RouteView } from '../api/client';
-import { put, type Value } from '../Sheets/draft';
-import type { Path } from '../Sheets/paper/paper';
+import { put, type Value } from '../parts/paper/draft';
+import type { Path } from '../parts/paper/paper';
 import { useDelayed } from '../useDelayed';
+import { keys } from '../api/keys';
 
 const empty: RouteDraft = { starts: 'ahead', pieces: [{ length: '' }], near: [], ends: [{}, {}], conduit: {}, order: {} };
 
@@ -35,7 +36,8 @@ export function useRouting() {
   const text = JSON.stringify(draft);
   const late = useDelayed(text, 60);
   const { data, error, isPlaceholderData } = useQuery({
-    queryKey: ['route', late],
+    queryKey: keys.route(late),
+    meta: { told: 'all' },
     placeholderData: keepPreviousData,
     retry: false,
     queryFn: () => work(JSON.parse(late) as RouteDraft),

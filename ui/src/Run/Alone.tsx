@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { RunView } from '../api/client';
 import { Toggle } from '../parts/Toggle';
 import { useStored } from '../stored';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
 
 const held = ['reading', 'check'];
 

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { View } from '../api/client';
 import { useAsk } from './panels';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
 
 /** The way back to as found, for each adjuster that does not stand there. */
 export function BackTo({ view, send, link }: { view: View; send: Send; link: object }) {

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { Blank } from '../parts/Blank';
 import { useStored } from '../stored';
 import { Row, useAsk } from './panels';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
 
 /** The owner's words, whether it shows, and what to fetch before the crawl. */
 export function ComplaintPanel({ run, send, fetch }: { run: string; send: Send; fetch: string[] }) {

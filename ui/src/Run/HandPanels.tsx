@@ -3,9 +3,9 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Advice, RunView } from '../api/client';
 import { Blank } from '../parts/Blank';
-import { Finding } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
 import { Row, useAsk } from './panels';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
 
 /** Something done by hand that is neither a turn nor a reading. */
 export function ActionPanel({ advice, send }: { advice: Advice; send: Send }) {

@@ -2,12 +2,13 @@ import { useQuery } from '@tanstack/react-query';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { api, answered, problemIn, type RunView } from '../api/client';
-import { Finding } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
 import { useStored } from '../stored';
 import { Blank } from '../parts/Blank';
 import { Row, useAsk } from './panels';
 import { OneOf } from '../parts/Toggle';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
+import { keys } from '../api/keys';
 
 /** Which sheet applies, and why; a serial outside every range is told so and gets no figures. */
 export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
@@ -17,7 +18,8 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
   const { ask, at } = useAsk(send);
   const query = { serial, hand, variant: variant === 'none' ? '' : variant };
   const which = useQuery({
-    queryKey: ['which', run.id, query],
+    queryKey: keys.which(run.id, query),
+    meta: { told: 'problem' },
     enabled: serial.trim() !== '',
     retry: false,
     queryFn: () => answered(api.GET('/api/v1/runs/{run}/which', { params: { path: { run: run.id }, query } })),

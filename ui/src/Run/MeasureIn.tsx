@@ -6,6 +6,7 @@ import { api, answered, problemIn } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { useDelayed } from '../useDelayed';
 import type { PhotoTaken } from '../api/photos';
+import { keys } from '../api/keys';
 
 interface Spot {
   x: number;
@@ -29,7 +30,8 @@ export function useMeasuring(run: string, photo: PhotoTaken | null) {
   const body = whole ? { scale: taps.slice(0, 2), of: taps.slice(2), text: known } : null;
   const late = useDelayed(JSON.stringify(body), 200);
   const { data, error } = useQuery({
-    queryKey: ['measure', run, photo?.sha256, late],
+    queryKey: keys.measure(run, photo?.sha256, late),
+    meta: { told: 'problem' },
     enabled: body !== null && photo !== null && late !== 'null',
     retry: false,
     queryFn: () =>

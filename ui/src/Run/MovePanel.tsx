@@ -2,13 +2,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Rule, Turn } from '../api/client';
-import { Finding } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
 import { useStored } from '../stored';
 import { Blank } from '../parts/Blank';
 import { made } from './made';
 import { Row, useAsk } from './panels';
 import { OneOf } from '../parts/Toggle';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
 
 /** The turns of a move, ticked off one by one. */
 export function MovePanel({

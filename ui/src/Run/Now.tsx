@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { RunView } from '../api/client';
-import { Finding } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
 import { Blank } from '../parts/Blank';
 import { ComplaintPanel } from './ComplaintPanel';
 import { IdentifyPanel } from './IdentifyPanel';
@@ -14,7 +14,7 @@ import { SignPanel } from './SignPanel';
 import { StatesPanel } from './StatesPanel';
 import { ActionPanel, ChoosePanel, InspectPanel, Mishaps } from './HandPanels';
 import { AgainPanel, CheckPanel, Choices, LockPanel, Row, TodoPanel, useAsk } from './panels';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
 import { useStored } from '../stored';
 
 interface Props {

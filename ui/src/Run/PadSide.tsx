@@ -4,7 +4,7 @@ import { PhotoPanel } from './PhotoPanel';
 import { ReadPad } from './ReadPad';
 import { TurnPad } from './TurnPad';
 import { VoicePanel } from './VoicePanel';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
 
 /** What stands beside the work by choice: a turn to log, a photo to take, a voice note to say, or what is asked for. */
 export type Aside = '' | 'turn' | 'photo' | 'voice';

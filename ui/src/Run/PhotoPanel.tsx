@@ -4,12 +4,12 @@ import { useState } from 'react';
 import type { RunView } from '../api/client';
 import { keepPhoto, upload, type PhotoTaken } from '../api/photos';
 import { Blank } from '../parts/Blank';
-import { Finding } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
 import { OneOf } from '../parts/Toggle';
 import { useAsk } from './panels';
-import { Pick } from './Pick';
+import { Pick } from '../parts/Pick';
 import { MeasureIn, useMeasuring } from './MeasureIn';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
 
 const images = 'image/jpeg,image/png,image/webp';
 const stages = ['', 'as found', 'as left', 'released', 'applied'].map((id) => ({ id, name: id || 'anything' }));

@@ -2,9 +2,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useSearchParams } from 'react-router';
 import type { RunView } from '../api/client';
-import { Finding } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
 import { useAsk } from './panels';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
 
 interface Planned {
   adjuster: string;

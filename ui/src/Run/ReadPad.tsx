@@ -6,7 +6,7 @@ import { useStored } from '../stored';
 import { Pad } from './Pad';
 import { OneOf } from '../parts/Toggle';
 import { useMeaning } from './useMeaning';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
 
 interface Props {
   run: string;

@@ -4,9 +4,9 @@ import { Link } from 'react-router';
 import type { RunView } from '../api/client';
 import { Foot } from '../parts/Frame';
 import { useStored } from '../stored';
-import { canSpeak, useAloud } from './aloud';
+import { canSpeak, useAloud } from '../parts/aloud';
 import { BackTo } from './BackTo';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
 
 const link = { minHeight: 40, fontSize: 15, py: 0.5, px: 0.5 };
 

@@ -2,10 +2,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { RunView } from '../api/client';
 import { Blank } from '../parts/Blank';
-import { Voices } from '../Record/Voices';
+import { Voices } from '../parts/Voices';
 import { useAsk } from './panels';
 import { useStored } from '../stored';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
 
 /** Beside the work when nothing is to be read: what was read so far, and the way to strike out the last entry. */
 export function Side({ run, send }: { run: RunView; send: Send }) {

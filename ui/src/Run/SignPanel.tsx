@@ -2,10 +2,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { api, answered, type RunView } from '../api/client';
-import { Finding } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
 import { useStored } from '../stored';
 import { Row, useAsk } from './panels';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
+import { keys } from '../api/keys';
 
 const adjustmentOnly = 'adjustment only';
 
@@ -14,7 +15,7 @@ export function SignPanel({ run, who, send, blocked }: { run: RunView; who: stri
   const { ask, problem } = useAsk(send);
   const [cause, setCause] = useStored(`draft.${run.id}.cause`, run.view.trouble?.cause ?? '');
   const { data } = useQuery({
-    queryKey: ['trouble', 'begin', 'sign', run.id],
+    queryKey: keys.troubleBegin({ run: run.id }),
     retry: false,
     queryFn: () => answered(api.GET('/api/v1/trouble/begin', { params: { query: { run: run.id } } })),
   });

@@ -6,7 +6,7 @@ import { useStored } from '../stored';
 import { Pad } from './Pad';
 import { TodoPanel } from './panels';
 import { OneOf } from '../parts/Toggle';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
 
 /** Logs what the hand turned, which may differ from what was asked. */
 export function TurnPad({

@@ -4,10 +4,10 @@ import { useState } from 'react';
 import type { RunView } from '../api/client';
 import { keepPhoto, upload } from '../api/photos';
 import { Blank } from '../parts/Blank';
-import { Finding } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
 import { useAsk } from './panels';
-import { Pick } from './Pick';
-import type { Send } from './useRun';
+import { Pick } from '../parts/Pick';
+import type { Send } from '../api/useRun';
 import { canRecord, longest, useRecorder } from './useRecorder';
 
 interface Said {

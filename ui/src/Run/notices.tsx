@@ -7,8 +7,8 @@ import { Blank } from '../parts/Blank';
 import type { Parcel } from '../api/box';
 import type { Clash, Settled } from '../api/outbox';
 import { wordsOf } from '../parts/entryWords';
-import type { Send } from './useRun';
-import type { Told } from './useRunLive';
+import type { Send } from '../api/useRun';
+import type { Told } from '../api/useRunLive';
 
 /** What is on or off now, always in sight. */
 export function StillOn({ run }: { run: RunView }) {

@@ -2,12 +2,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { createContext, useContext, useRef, useState } from 'react';
 import type { Advice, Problem, Todo } from '../api/client';
-import { Finding } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
 import { useStored } from '../stored';
 import { Blank } from '../parts/Blank';
 import { made } from './made';
 import { Toggle } from '../parts/Toggle';
-import type { Send } from './useRun';
+import type { Send } from '../api/useRun';
 
 export const Row = ({ children }: { children: React.ReactNode }) => (
   <Box

@@ -6,7 +6,7 @@ import type { Problem, SessionView } from '../api/client';
 import { Foot, Head } from '../parts/Frame';
 import { Blank } from '../parts/Blank';
 import { useProblem } from '../parts/useProblem';
-import { useSession, useSigning, useTouch } from './useSession';
+import { useSession, useSigning, useTouch } from '../api/useSession';
 
 /** Lets in who is signed in, and a guest to the one run; asks everybody else who they are. What was typed stays. */
 export function Gate({ hands, children }: { hands: ReactNode; children: ReactNode }) {

@@ -6,12 +6,13 @@ import { Navigate, useNavigate } from 'react-router';
 import { api, answered, type Problem, type Sheet } from '../api/client';
 import { Foot, Head } from '../parts/Frame';
 import { useDelayed } from '../useDelayed';
-import { put, type Value } from './draft';
+import { put, type Value } from '../parts/paper/draft';
 import { Drawn } from './Drawn';
 import { FaultList } from './FaultList';
-import { Paper } from './paper/Paper';
-import type { PaperOf } from './paper/paper';
-import { dropDraft, keepDraft, keptDraft, useKeepSheet } from './useSheets';
+import { Paper } from '../parts/paper/Paper';
+import type { PaperOf } from '../parts/paper/paper';
+import { dropDraft, keepDraft, keptDraft, useKeepSheet } from '../api/useSheets';
+import { keys } from '../api/keys';
 
 /** A sheet is written here: its line and rules are drawn as one types, every check is live, and nothing typed is lost. */
 export function EditorScreen() {
@@ -38,7 +39,7 @@ function Draft({ first }: { first: Value }) {
   }, [now]);
   const late = useDelayed(JSON.stringify(now), 250);
   const { data: check } = useQuery({
-    queryKey: ['draft', late],
+    queryKey: keys.draft(late),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     queryFn: () => answered(api.POST('/api/v1/drafts/check', { body: { sheet: JSON.parse(late) as Sheet } })),
@@ -55,12 +56,12 @@ function Draft({ first }: { first: Value }) {
   const questions = (check?.questions ?? []).filter((q) => !confirmed.includes(q.field));
   const done = async () => {
     const answer = await keep(now, confirmed);
-    if ('problem' in answer) {
+    if (answer.problem) {
       setProblem(answer.problem);
       return;
     }
     dropDraft();
-    await go(`/sheets/${answer.hash}`);
+    await go(`/sheets/${answer.data.hash}`);
   };
   const says =
     faults.length > 0

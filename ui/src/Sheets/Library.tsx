@@ -3,12 +3,13 @@ import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Problem } from '../api/client';
-import { Finding, Foot, Head } from '../parts/Frame';
-import { useSession } from '../Session/useSession';
+import { Finding } from '../parts/Finding';
+import { Foot, Head } from '../parts/Frame';
+import { useSession } from '../api/useSession';
 import { FindBlank } from '../parts/FindBlank';
 import { AxisView } from './AxisView';
 import { FaultList } from './FaultList';
-import { keptDraft, useBegin, useKeepSheet, useLibrary } from './useSheets';
+import { keptDraft, useBegin, useKeepSheet, useLibrary } from '../api/useSheets';
 
 /** Every sheet on the axis of its numbers, where gaps and overlaps show. */
 export function LibraryScreen() {
@@ -97,8 +98,8 @@ function Begin({ families }: { families: { id: string; name: string; craft: stri
       return;
     }
     const done = await keep(sheet, []);
-    if ('hash' in done) await go(`/sheets/${done.hash}`);
-    else setProblem(done.problem);
+    setProblem(done.problem ?? null);
+    if (done.data) await go(`/sheets/${done.data.hash}`);
   };
   return (
     <Box sx={{ mb: 1 }}>

@@ -3,25 +3,23 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Problem, SheetPage } from '../api/client';
-import { problemIn } from '../api/client';
-import { Finding, Foot, Head } from '../parts/Frame';
-import { useSession } from '../Session/useSession';
+import { Foot, Head } from '../parts/Frame';
+import { useSession } from '../api/useSession';
 import { FaultList } from './FaultList';
 import { Drawn } from './Drawn';
-import { Paper } from './paper/Paper';
-import { useBegin, useSheetPage } from './useSheets';
+import { Paper } from '../parts/paper/Paper';
+import { useBegin, useSheetPage } from '../api/useSheets';
 
 const none = new Map<string, string>();
 
 /** One sheet as a page: its line and rules, then all it says; its revisions, and what changed. */
 export function SheetScreen() {
   const { hash = '' } = useParams();
-  const { data, error } = useSheetPage(hash);
+  const { data } = useSheetPage(hash);
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" tab={data ? `Sheet ${data.sheet.id} · ${data.sheet.cable}` : 'Sheet'} rooms />
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
-        {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer. This page looks again by itself.'}</Finding>}
         {data && <Page page={data} />}
       </Box>
       <Foot />

@@ -5,9 +5,9 @@ import { Link, useNavigate } from 'react-router';
 import { api, problemOf, type Cause, type TroubleBegin } from '../api/client';
 import { newID } from '../api/ids';
 import { put } from '../api/box';
-import { UsePlan } from '../WhatIf/UsePlan';
-import { Finding } from '../parts/Frame';
-import { useSession } from '../Session/useSession';
+import { UsePlan } from '../parts/UsePlan';
+import { Finding } from '../parts/Finding';
+import { useSession } from '../api/useSession';
 import type { Asked } from './useTrouble';
 
 const head: Record<string, string> = {

@@ -1,32 +1,34 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, answered, problemOf, type Problem } from '../api/client';
-import { Finding } from '../parts/Frame';
-import { Pick } from '../Run/Pick';
+import { api, answered, type Problem } from '../api/client';
+import { useChange } from '../api/ask';
+import { Finding } from '../parts/Finding';
+import { Pick } from '../parts/Pick';
+import { keys } from '../api/keys';
 
 /** Causes, symptoms and tests of the workshop's own, in the open format: a file each. */
 export function Files({ lead }: { lead: boolean }) {
-  const client = useQueryClient();
   const [problem, setProblem] = useState<Problem | null>(null);
-  const { data } = useQuery({ queryKey: ['trouble', 'files'], queryFn: () => answered(api.GET('/api/v1/trouble/files')) });
-  const again = () => client.invalidateQueries({ queryKey: ['trouble'] });
+  const { data } = useQuery({ queryKey: keys.troubleFiles, queryFn: () => answered(api.GET('/api/v1/trouble/files')) });
+  const change = useChange<unknown>((_, client) => client.invalidateQueries({ queryKey: keys.trouble }));
   const keep = async (file: File | undefined) => {
     if (!file) return;
     const name = file.name.replace(/\.json$/i, '');
-    const answer = await fetch(`/api/v1/trouble/files/${encodeURIComponent(name)}`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: file,
-    }).catch(() => null);
-    setProblem(answer?.ok ? null : problemOf(await answer?.json().catch(() => null)));
-    await again();
+    // the file goes as it is: what is wrong with it is said with its line
+    const { problem } = await change(() =>
+      api.POST('/api/v1/trouble/files/{name}', {
+        params: { path: { name } },
+        body: file as never,
+        bodySerializer: (f) => f as unknown as File,
+      }),
+    );
+    setProblem(problem ?? null);
   };
   const drop = async (name: string) => {
-    const answer = await api.DELETE('/api/v1/trouble/files/{name}', { params: { path: { name } } }).catch(() => null);
-    setProblem(answer?.data ? null : problemOf(answer?.error));
-    await again();
+    const { problem } = await change(() => api.DELETE('/api/v1/trouble/files/{name}', { params: { path: { name } } }));
+    setProblem(problem ?? null);
   };
   return (
     <Box component="section" aria-label="Files of this workshop’s own" sx={{ mt: 3 }}>

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { TroubleNext, TroubleView } from '../api/client';
 import { Blank } from '../parts/Blank';
-import { canSpeak, spoken } from '../Run/aloud';
+import { canSpeak, spoken } from '../parts/aloud';
 import { Expects } from './Expects';
 
 /** The answers of a test, each a tap. */

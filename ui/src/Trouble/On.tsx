@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useId } from 'react';
-import { useBays } from '../Bays/useBays';
-import { useLibrary } from '../Sheets/useSheets';
+import { useBays } from '../api/useBays';
+import { useLibrary } from '../api/useSheets';
 import type { About } from './useTrouble';
 
 /** On what: a cable of the floor, or a family in its usual proportions. */

@@ -1,32 +1,36 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { api, answered, problemIn, problemOf } from '../api/client';
-import { Finding, Foot, Head } from '../parts/Frame';
+import { api, answered, type TroubleOdds } from '../api/client';
+import { useChange } from '../api/ask';
+import { Finding } from '../parts/Finding';
+import { Foot, Head } from '../parts/Frame';
 import { Files } from './Files';
-import { useSession } from '../Session/useSession';
+import { useSession } from '../api/useSession';
+import { keys } from '../api/keys';
 
 /** How usual causes are said to be, against what this workshop's signed runs were. */
 export function TroubleShop() {
   const family = useSearchParams()[0].get('family') ?? '';
-  const client = useQueryClient();
   const lead = useSession().data?.manage ?? false;
   const [problem, setProblem] = useState('');
-  const key = ['trouble', 'odds', family];
-  const { data, error } = useQuery({
+  const key = keys.troubleOdds(family);
+  const change = useChange<TroubleOdds>((odds, client) => {
+    client.setQueryData(key, odds);
+    return client.invalidateQueries({ queryKey: keys.troubleAsk });
+  });
+  const { data } = useQuery({
     queryKey: key,
     retry: false,
     queryFn: () => answered(api.GET('/api/v1/trouble/odds/{family}', { params: { path: { family } } })),
   });
   const take = async (yes: boolean) => {
-    const answer = await api.POST('/api/v1/trouble/odds/{family}', { params: { path: { family } }, body: { take: yes } }).catch(() => null);
-    if (answer?.data) {
-      client.setQueryData(key, answer.data);
-      await client.invalidateQueries({ queryKey: ['trouble', 'ask'] });
-    }
-    setProblem(answer?.data ? '' : answer ? problemOf(answer.error).detail : 'The server does not answer: try again.');
+    const { problem } = await change(() =>
+      api.POST('/api/v1/trouble/odds/{family}', { params: { path: { family } }, body: { take: yes } }),
+    );
+    setProblem(problem?.detail ?? '');
   };
   const wrong = data?.lines.filter((l) => l.wrong) ?? [];
   const list = [...(data?.lines ?? [])].sort((a, b) => b.counted - a.counted || b.usual - a.usual);
@@ -38,7 +42,6 @@ export function TroubleShop() {
         <Box component="h2" sx={{ m: 0, fontSize: 26, fontWeight: 600 }}>
           What it usually is: {data?.name}
         </Box>
-        {error && <Finding>{problemIn(error)?.detail ?? 'The server does not answer: try again.'}</Finding>}
         {data && (
           <Box sx={{ fontSize: 18, mt: 0.5 }}>
             {data.runs === 0

@@ -3,6 +3,7 @@ import { useCallback } from 'react';
 import { useSearchParams } from 'react-router';
 import { api, answered, type TroubleBegin } from '../api/client';
 import { useDelayed } from '../useDelayed';
+import { keys } from '../api/keys';
 
 export interface About {
   family: string;
@@ -83,7 +84,8 @@ const query = (about: About) => Object.fromEntries(Object.entries(about).filter(
 /** What is known of a family, a sheet, a cable or a run before anything is said. */
 export function useBegin(about: About) {
   return useQuery({
-    queryKey: ['trouble', 'begin', about],
+    queryKey: keys.troubleBegin(about),
+    meta: { told: 'all' },
     enabled: about.family + about.sheet + about.run + about.machine !== '',
     retry: false,
     queryFn: () => answered(api.GET('/api/v1/trouble/begin', { params: { query: query(about) } })),
@@ -116,7 +118,8 @@ export function useTrouble(about: About, asked: Asked, ready: boolean) {
     ...asked,
   };
   return useQuery({
-    queryKey: ['trouble', 'ask', body],
+    queryKey: keys.troubleAsked(body),
+    meta: { told: 'all' },
     enabled: ready && asked.said.length + asked.answers.length + asked.when.length > 0,
     placeholderData: keepPreviousData,
     retry: false,
@@ -128,7 +131,7 @@ export function useTrouble(about: About, asked: Asked, ready: boolean) {
 export function useMatches(about: About, text: string) {
   const late = useDelayed(text.trim(), 120);
   return useQuery({
-    queryKey: ['trouble', 'match', about, late],
+    queryKey: keys.troubleMatch(about, late),
     enabled: late.length > 2,
     placeholderData: keepPreviousData,
     queryFn: () => answered(api.GET('/api/v1/trouble/match', { params: { query: { ...query(about), text: late } } })),

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { Link } from 'react-router';
-import { useLibrary } from '../Sheets/useSheets';
+import { useLibrary } from '../api/useSheets';
 
 const crafts: Record<string, string> = { car: 'Cars', trailer: 'Trailers', boat: 'Boats', aircraft: 'Light aircraft' };
 

@@ -2,12 +2,13 @@ import Box from '@mui/material/Box';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { problemIn } from '../api/client';
-import { Finding, Foot, Head } from '../parts/Frame';
+import { Finding } from '../parts/Finding';
+import { Foot, Head } from '../parts/Frame';
 import { PictureView } from '../parts/PictureView';
 import { Knobs } from './Knobs';
 import { MapView } from './MapView';
 import { Begin } from './Begin';
-import { planOf, UsePlan } from './UsePlan';
+import { planOf, UsePlan } from '../parts/UsePlan';
 import { Felt, Would, type Moved } from './Would';
 import { useTried, useWhatIf, type Standing } from './useWhatIf';
 

@@ -5,7 +5,7 @@ import type { WhatIfView } from '../api/client';
 import { RuleView } from '../parts/RuleView';
 import { Travel } from './Travel';
 
-const PlotView = lazy(() => import('../Bench/drawings/PlotView').then((m) => ({ default: m.PlotView })));
+const PlotView = lazy(() => import('../parts/drawings/PlotView').then((m) => ({ default: m.PlotView })));
 
 const title = { m: 0, mt: 2, fontSize: 18, fontWeight: 600 } as const;
 

@@ -3,6 +3,7 @@ import { useCallback, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { api, answered } from '../api/client';
 import { useDelayed } from '../useDelayed';
+import { keys } from '../api/keys';
 
 type Figures = Record<string, number>;
 export interface Standing {
@@ -99,7 +100,8 @@ export function useWhatIf(
   });
   const late = useDelayed(body, 30);
   const { data, error } = useQuery({
-    queryKey: ['whatif', late],
+    queryKey: keys.whatif(late),
+    meta: { told: 'all' },
     placeholderData: keepPreviousData,
     retry: false,
     enabled: of !== '',

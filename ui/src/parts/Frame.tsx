@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useColorScheme } from '@mui/material/styles';
 import type { ReactNode } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
-import { useSession } from '../Session/useSession';
+import { useSession } from '../api/useSession';
+import { Unanswered } from './Unanswered';
 import { useHeld } from './useHeld';
 
 function LampSwitch() {
@@ -90,66 +91,69 @@ export function Head({
   const guest = session?.state === 'guest';
   const go = useNavigate();
   return (
-    <Box
-      component="header"
-      sx={{
-        display: 'flex',
-        alignItems: 'center',
-        gap: { xs: 1, md: 2 },
-        px: { xs: 1.5, md: 2.75 },
-        minHeight: 54,
-        py: { xs: 0.5, md: 0 },
-        borderBottom: '2px solid',
-        borderColor: 'text.primary',
-        flexWrap: 'wrap',
-      }}
-    >
-      <title>{tab === 'Brankel' ? tab : `${tab} · Brankel`}</title>
-      {!between && home && (
-        <Button
-          variant="text"
-          onClick={() => {
-            void go('/');
-          }}
-          sx={{ ml: -1 }}
-        >
-          Bays
-        </Button>
-      )}
-      <Box component="h1" sx={{ fontSize: 21, fontWeight: 600, m: 0 }}>
-        {title}
-      </Box>
-      {between && <Rooms />}
-      {about && (
-        <Box
-          sx={{
-            color: 'quiet',
-            fontSize: 16,
-            lineHeight: 1.2,
-            flex: between ? '0 1 auto' : '1 1 260px',
-            display: { xs: 'none', md: 'block' },
-          }}
-        >
-          {about}
-        </Box>
-      )}
-      <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
-        {children}
-        <LampSwitch />
-        {guest && <Box sx={{ fontSize: 17, fontWeight: 600 }}>{who}</Box>}
-        {who && !guest && (
+    <>
+      <Box
+        component="header"
+        sx={{
+          display: 'flex',
+          alignItems: 'center',
+          gap: { xs: 1, md: 2 },
+          px: { xs: 1.5, md: 2.75 },
+          minHeight: 54,
+          py: { xs: 0.5, md: 0 },
+          borderBottom: '2px solid',
+          borderColor: 'text.primary',
+          flexWrap: 'wrap',
+        }}
+      >
+        <title>{tab === 'Brankel' ? tab : `${tab} · Brankel`}</title>
+        {!between && home && (
           <Button
             variant="text"
             onClick={() => {
-              void go('/who');
+              void go('/');
             }}
-            title="somebody else is at the bench now"
+            sx={{ ml: -1 }}
           >
-            {who}
+            Bays
           </Button>
         )}
+        <Box component="h1" sx={{ fontSize: 21, fontWeight: 600, m: 0 }}>
+          {title}
+        </Box>
+        {between && <Rooms />}
+        {about && (
+          <Box
+            sx={{
+              color: 'quiet',
+              fontSize: 16,
+              lineHeight: 1.2,
+              flex: between ? '0 1 auto' : '1 1 260px',
+              display: { xs: 'none', md: 'block' },
+            }}
+          >
+            {about}
+          </Box>
+        )}
+        <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
+          {children}
+          <LampSwitch />
+          {guest && <Box sx={{ fontSize: 17, fontWeight: 600 }}>{who}</Box>}
+          {who && !guest && (
+            <Button
+              variant="text"
+              onClick={() => {
+                void go('/who');
+              }}
+              title="somebody else is at the bench now"
+            >
+              {who}
+            </Button>
+          )}
+        </Box>
       </Box>
-    </Box>
+      <Unanswered />
+    </>
   );
 }
 
@@ -195,27 +199,6 @@ export function Foot({ children, elsewhere = false }: { children?: ReactNode; el
       <HeldCount />
       {children}
       <Box sx={{ ml: 'auto', color: 'quiet', py: 0.5, fontSize: 14, display: elsewhere ? { lg: 'none' } : 'block' }}>{lasting}</Box>
-    </Box>
-  );
-}
-
-/** Something found that speaks against going on: told by its bar and its words. */
-export function Finding({ children }: { children: ReactNode }) {
-  return (
-    <Box
-      role="alert"
-      sx={{
-        borderLeft: '6px solid',
-        borderColor: 'error.main',
-        bgcolor: 'sheet',
-        px: 2,
-        py: 1.25,
-        my: 1.5,
-        fontSize: 19,
-        fontWeight: 500,
-      }}
-    >
-      {children}
     </Box>
   );
 }
