@@ -184,19 +184,21 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
       {refused.detail && !known.includes(refused.field) && !/^(cables|identity)\[/.test(refused.field) && (
         <Finding>{refused.detail}</Finding>
       )}
-      <Box sx={{ display: 'flex', gap: 1.5, mt: 2 }}>
-        <Button type="submit" variant="contained">
-          Keep the card
-        </Button>
-        <Button
-          onClick={() => {
-            if (onDone) onDone();
-            else void go('/');
-          }}
-        >
-          Leave it
-        </Button>
-      </Box>
+      {!moved && (
+        <Box sx={{ display: 'flex', gap: 1.5, mt: 2 }}>
+          <Button type="submit" variant="contained">
+            Keep the card
+          </Button>
+          <Button
+            onClick={() => {
+              if (onDone) onDone();
+              else void go('/');
+            }}
+          >
+            Leave it
+          </Button>
+        </Box>
+      )}
     </Box>
   );
 }
