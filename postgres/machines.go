@@ -16,7 +16,7 @@ func machineToRow(place int, m workshop.Machine) *machineRow {
 	if m.Unit != nil {
 		row.HasUnit, row.Serial, row.Hand, row.Variant = true, m.Unit.Serial, m.Unit.Hand, m.Unit.Variant
 	}
-	words := []string{m.ID, m.Name, m.Craft, m.Note, row.Serial, m.Owner}
+	words := []string{m.ID, m.Name, string(m.Craft), m.Note, row.Serial, m.Owner}
 	for _, mark := range m.Identity {
 		words = append(words, mark.Value)
 	}

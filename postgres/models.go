@@ -3,27 +3,28 @@
 package postgres
 
 import (
+	"brankel/rigging/sheet"
 	"time"
 
 	"brankel/rigging/run"
 )
 
 type sheetRow struct {
-	Hash     string   `gorm:"primaryKey"`
-	SheetID  string   `gorm:"not null;uniqueIndex:sheet_revision"`
-	Revision int      `gorm:"not null;uniqueIndex:sheet_revision"`
-	Family   string   `gorm:"not null;index:sheet_rig"`
-	Cable    string   `gorm:"not null;index:sheet_rig"`
-	Craft    string   `gorm:"not null"`
-	Applies  string   `gorm:"not null"` // JSON of sheet.Effectivity
-	Title    string   `gorm:"not null"` // of the source
-	Assumed  bool     `gorm:"not null;default:false"`
-	Words    string   `gorm:"not null"`               // all it can be found by, in small letters
-	Led      bool     `gorm:"not null;default:false"` // a run can be led by it
-	Figure   *float64 // what it sets, with what that is
-	FigureOf string   `gorm:"not null;default:''"`
-	Body     string   `gorm:"not null"`           // the open format, byte for byte
-	Seal     int64    `gorm:"not null;default:0"` // print, as it was when the row was written
+	Hash     string      `gorm:"primaryKey"`
+	SheetID  string      `gorm:"not null;uniqueIndex:sheet_revision"`
+	Revision int         `gorm:"not null;uniqueIndex:sheet_revision"`
+	Family   string      `gorm:"not null;index:sheet_rig"`
+	Cable    string      `gorm:"not null;index:sheet_rig"`
+	Craft    sheet.Craft `gorm:"not null"`
+	Applies  string      `gorm:"not null"` // JSON of sheet.Effectivity
+	Title    string      `gorm:"not null"` // of the source
+	Assumed  bool        `gorm:"not null;default:false"`
+	Words    string      `gorm:"not null"`               // all it can be found by, in small letters
+	Led      bool        `gorm:"not null;default:false"` // a run can be led by it
+	Figure   *float64    // what it sets, with what that is
+	FigureOf string      `gorm:"not null;default:''"`
+	Body     string      `gorm:"not null"`           // the open format, byte for byte
+	Seal     int64       `gorm:"not null;default:0"` // print, as it was when the row was written
 }
 
 func (sheetRow) TableName() string { return "sheets" }
@@ -63,7 +64,7 @@ type gaugeRow struct {
 	Quantity string `gorm:"not null"`
 	Doubt    float64
 	Due      string
-	Kind     string
+	Kind     run.GaugeKind
 	Finest   float64
 	Risers   string // JSON of run.Riser
 }
@@ -85,10 +86,10 @@ type tableRow struct {
 func (tableRow) TableName() string { return "kept_tables" }
 
 type machineRow struct {
-	ID      string `gorm:"primaryKey"`
-	Place   int    `gorm:"not null"`
-	Name    string `gorm:"not null"`
-	Craft   string `gorm:"not null"`
+	ID      string      `gorm:"primaryKey"`
+	Place   int         `gorm:"not null"`
+	Name    string      `gorm:"not null"`
+	Craft   sheet.Craft `gorm:"not null"`
 	Note    string
 	HasUnit bool
 	Serial  string

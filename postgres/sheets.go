@@ -26,7 +26,7 @@ func sheetToRow(one *sheet.Sheet) sheetRow {
 		Applies:  text(h.Applies),
 		Title:    h.Title,
 		Assumed:  h.Assumed,
-		Words:    strings.ToLower(strings.Join([]string{"sheet", h.ID, h.Family, h.Cable, h.Craft, h.Title}, " ")),
+		Words:    strings.ToLower(strings.Join([]string{"sheet", h.ID, h.Family, h.Cable, string(h.Craft), h.Title}, " ")),
 		Led:      h.Led,
 		Body:     string(one.JSON()),
 	}

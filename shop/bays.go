@@ -8,6 +8,7 @@ import (
 
 	"brankel/postgres"
 	"brankel/rigging/run"
+	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 )
 
@@ -24,12 +25,12 @@ type Bays struct {
 
 // Bay is one machine and its lines.
 type Bay struct {
-	ID    string    `json:"id"`
-	Name  string    `json:"name"`
-	Craft string    `json:"craft"`
-	Note  string    `json:"note"`
-	Open  []string  `json:"open"` // faults and bulletins
-	Lines []BayLine `json:"lines"`
+	ID    string      `json:"id"`
+	Name  string      `json:"name"`
+	Craft sheet.Craft `json:"craft"`
+	Note  string      `json:"note"`
+	Open  []string    `json:"open"` // faults and bulletins
+	Lines []BayLine   `json:"lines"`
 }
 
 // BayLine is one cable drawn small; Part is how far along the line its sign sits, 0 to 1.

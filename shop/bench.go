@@ -12,6 +12,7 @@ import (
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
 	"brankel/rigging/run"
+	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 )
 
@@ -20,15 +21,15 @@ type BenchView struct {
 	Sentences []bench.Sentence `json:"sentences"`
 	Found     []string         `json:"found"` // names, the likeliest first
 	// Cautions are what is made safe before a run is made of a sentence, by kind of machine.
-	Cautions map[string]string `json:"cautions"`
-	Thin     []workshop.Thin   `json:"thin"`
-	Tables   []workshop.Table  `json:"tables"`
+	Cautions map[sheet.Craft]string `json:"cautions"`
+	Thin     []workshop.Thin        `json:"thin"`
+	Tables   []workshop.Table       `json:"tables"`
 }
 
 // Bench gives every sentence, and the names of those that answer want.
 func (s *Shop) Bench(want string) (BenchView, error) {
-	v := BenchView{Sentences: bench.All(), Found: bench.Search(want), Cautions: map[string]string{}}
-	for _, craft := range workshop.Crafts {
+	v := BenchView{Sentences: bench.All(), Found: bench.Search(want), Cautions: map[sheet.Craft]string{}}
+	for _, craft := range sheet.Crafts {
 		v.Cautions[craft] = bench.Caution(craft)
 	}
 	var err error
@@ -80,19 +81,6 @@ func (s *Shop) KeepTable(name, text string) error {
 	return s.Store.SaveTable(workshop.Table{Name: name, Text: strings.Join(lines, "\n")})
 }
 
-// gaugeKinds are the instruments there are, with what each measures.
-var gaugeKinds = map[string]quantity.Kind{
-	"tape":          quantity.Length,
-	"rule":          quantity.Length,
-	"caliper":       quantity.Length,
-	"feeler":        quantity.Length,
-	"protractor":    quantity.Angle,
-	"pull scale":    quantity.Force,
-	"tension gauge": quantity.Force,
-	"torque wrench": quantity.Torque,
-	"tachometer":    quantity.Speed,
-}
-
 // GaugeIn is a gauge as it was typed: resolution and doubt may come as texts.
 type GaugeIn struct {
 	run.Gauge
@@ -139,9 +127,9 @@ func (in GaugeIn) typed(kind quantity.Kind) (run.Gauge, error) {
 // KeepGauge keeps a gauge with its resolution, its doubt and the day its
 // calibration runs out; the tables of a tension gauge's risers are checked.
 func (s *Shop) KeepGauge(in GaugeIn) error {
-	kind, ok := gaugeKinds[in.Kind]
+	kind, ok := in.Kind.Measures()
 	if !ok { // first, as it says what the figures are in
-		return fault.At("kind", "choose tape, rule, caliper, feeler, protractor, pull scale, tension gauge, torque wrench or tachometer")
+		return fault.At("kind", "choose one of %s", strings.Join(in.Kind.Words(), ", "))
 	}
 	g, err := in.typed(kind)
 	if err != nil {

@@ -52,7 +52,7 @@ func (s *Shop) RunFromBench(name string, in FromBench, by string) (RunView, erro
 		in.Craft = m.Craft
 	}
 	if bench.Caution(in.Craft) == "" {
-		return RunView{}, fault.At("craft", "choose what it is on: %s", strings.Join(workshop.Crafts, ", "))
+		return RunView{}, fault.At("craft", "choose what it is on: %s", strings.Join(in.Craft.Words(), ", "))
 	}
 	one, found, err := sentence.Sheet(in.Values, in.Job)
 	if err != nil {

@@ -67,7 +67,7 @@ func TestWhatIsSentIntoARunIsRefusedAtItsPlace(t *testing.T) {
 		{"move", `{"adjuster":"barrel","turns":"5000","way":"out"}`, "body.turns", "no more than the thread has"},
 		{"move", `{"adjuster":"","turns":"1","way":"out"}`, "body.adjuster", "no such adjuster"},
 		{"locked", `{"adjuster":"barrel","back_off":"99","pin":true}`, "body.back_off", "the sheet wants"},
-		{"check", `{"check":"neutral-free","answer":"perhaps"}`, "body.answer", "turns free"},
+		{"check", `{"check":"neutral-free","answer":"perhaps"}`, "body.answer", "turns-free"},
 		{"check", `{"check":"neutral-free","answer":"good","conditions":{"moon":"full"}}`, "body.conditions.moon", "condition"},
 		{"decided", `{"about":"lost:inner-play","choice":"go on","reason":"x"}`, "body.about", "no longer the question"},
 		{"skipped", `{"step":"safe","reason":"in a hurry"}`, "body.step", "cannot be left out"},

@@ -16,10 +16,10 @@ import (
 // Job is what there is to say of a worked sentence before a run is made of it: what is set,
 // on what kind of machine, and where the figures come from.
 type Job struct {
-	Cable   string `json:"cable"`             // what is set
-	Craft   string `json:"craft"`             // car, trailer, boat, aircraft
-	Source  string `json:"source,omitempty"`  // "manual, section 7"
-	Assumed bool   `json:"assumed,omitempty"` // nobody looked the figures up
+	Cable   string      `json:"cable"`             // what is set
+	Craft   sheet.Craft `json:"craft,omitempty"`             // car, trailer, boat, aircraft
+	Source  string      `json:"source,omitempty"`  // "manual, section 7"
+	Assumed bool        `json:"assumed,omitempty"` // nobody looked the figures up
 }
 
 // longestJob is how many letters a name or a source may have.
@@ -129,22 +129,22 @@ func (j Job) sheet() *sheet.Sheet {
 			Quantity: "length",
 		}},
 		Steps: []sheet.Step{
-			{ID: "complaint", Kind: "complaint", Title: "The complaint"},
-			{ID: "identify", Kind: "identify", Title: "Figures from the Bench"},
-			{ID: "safe", Kind: "safe", Title: "Make it safe"},
-			{ID: "found", Kind: "found", Title: "As found"},
-			{ID: "set", Kind: "set", Title: "Set it"},
-			{ID: "settle", Kind: "settle", Title: "Read again"},
-			{ID: "lock", Kind: "lock", Title: "Lock it"},
-			{ID: "sign", Kind: "sign", Title: "Sign"},
+			{ID: "complaint", Kind: sheet.StepComplaint, Title: "The complaint"},
+			{ID: "identify", Kind: sheet.StepIdentify, Title: "Figures from the Bench"},
+			{ID: "safe", Kind: sheet.StepSafe, Title: "Make it safe"},
+			{ID: "found", Kind: sheet.StepFound, Title: "As found"},
+			{ID: "set", Kind: sheet.StepSet, Title: "Set it"},
+			{ID: "settle", Kind: sheet.StepSettle, Title: "Read again"},
+			{ID: "lock", Kind: sheet.StepLock, Title: "Lock it"},
+			{ID: "sign", Kind: sheet.StepSign, Title: "Sign"},
 		},
-		Settings: []sheet.Setting{{ID: "setting", Title: "length", Method: "measured", Points: []string{benchLength}}},
+		Settings: []sheet.Setting{{ID: "setting", Title: "length", Method: sheet.MethodMeasured, Points: []string{benchLength}}},
 	}
 	if one.Source.Title == "" {
 		one.Source.Title = "nobody looked it up"
 	}
-	if j.Craft == "aircraft" { // what flies is looked at twice, whatever it is
-		one.Steps = append(one.Steps, sheet.Step{ID: "inspect", Kind: "inspect", Title: "Second inspection"})
+	if j.Craft == sheet.Aircraft { // what flies is looked at twice, whatever it is
+		one.Steps = append(one.Steps, sheet.Step{ID: "inspect", Kind: sheet.StepInspect, Title: "Second inspection"})
 		one.Inspect = []sheet.Item{
 			{ID: "sense", Says: "Moves the right way, over its full travel, and nothing binds"},
 			{ID: "locked", Says: "Locked and safetied, enough thread in"},
@@ -155,16 +155,16 @@ func (j Job) sheet() *sheet.Sheet {
 }
 
 // cautions of work on each kind of machine.
-var cautions = map[string]string{
-	"car":      "Key out, wheels chocked, on stands where you go under it. Hands out of live linkage; let spring force off slowly.",
-	"trailer":  "Wheels chocked, on stands where you go under it. Hands out of live linkage; let spring force off slowly.",
-	"boat":     "Key out and kept, propeller clear. Hands out of live linkage; let spring force off slowly.",
-	"aircraft": "Ignition off, propeller clear, controls tagged. Hands out of live linkage. Someone else inspects it afterwards.",
+var cautions = map[sheet.Craft]string{
+	sheet.Car:      "Key out, wheels chocked, on stands where you go under it. Hands out of live linkage; let spring force off slowly.",
+	sheet.Trailer:  "Wheels chocked, on stands where you go under it. Hands out of live linkage; let spring force off slowly.",
+	sheet.Boat:     "Key out and kept, propeller clear. Hands out of live linkage; let spring force off slowly.",
+	sheet.Aircraft: "Ignition off, propeller clear, controls tagged. Hands out of live linkage. Someone else inspects it afterwards.",
 }
 
 // Caution is what is made safe before a run from the Bench on a kind of machine; "" where
 // there is no such kind.
-func Caution(craft string) string { return cautions[craft] }
+func Caution(craft sheet.Craft) string { return cautions[craft] }
 
 // bounded is the target of limits written either way.
 func bounded(p *sheet.Point, b calc.Band, target *float64) {
@@ -216,11 +216,11 @@ func budget(one *sheet.Sheet, a *sheet.Adjuster, least, most float64) (point str
 // adjusterSheet: found tells which blank says how many threads are in.
 func adjusterSheet(one *sheet.Sheet, in calc.AdjusterInput, say words) (found map[string]string) {
 	bounded(&one.Points[0], calc.Limits(in.Target, in.Minus, in.Plus, in.Min, in.Max), in.Target)
-	kind := map[string]string{"jam nuts": "jam nuts", "turnbuckle": "turnbuckle", "clevis": "clevis"}[in.Kind]
-	if kind == "" {
-		kind = "barrel"
+	kind := sheet.AdjusterKind(in.Kind)
+	if !slices.Contains([]sheet.AdjusterKind{sheet.JamNuts, sheet.Turnbuckle, sheet.Clevis}, kind) {
+		kind = sheet.Barrel
 	}
-	a := sheet.Adjuster{ID: "adjuster", Name: kind, Kind: kind, Pitch: in.Pitch, Step: in.Step}
+	a := sheet.Adjuster{ID: "adjuster", Name: string(kind), Kind: kind, Pitch: in.Pitch, Step: in.Step}
 	if to := say["@out"]; to != "" {
 		a.Out.Says = "toward " + to
 	}

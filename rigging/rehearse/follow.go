@@ -114,13 +114,14 @@ func (h *hand) confirm(things []run.Todo) error {
 // so does a move that was not answered: the hand would have to find out why.
 func (h *hand) decide(a run.Advice) error {
 	why := said(a.Say) + " " + a.Finding
-	if len(a.Choices) > 0 && a.Choices[0].About == "school" {
-		return h.log(run.KindDecided, run.Decided{About: "school", Choice: h.school(), Reason: "as it is set here"})
+	if len(a.Choices) > 0 && a.Choices[0].About.Question == run.AboutSchool {
+		school := run.About{Question: run.AboutSchool, ID: h.school()}
+		return h.log(run.KindDecided, run.Decided{About: school, Choice: run.ChoiceTake, Reason: "as it is set here"})
 	}
 	for _, c := range a.Choices {
 		switch {
 		case !c.Argued:
-		case c.About == "response":
+		case c.About.Question == run.AboutResponse:
 			h.stop(why)
 			return nil
 		case c.Choice == run.ChoiceRepair:

@@ -159,10 +159,10 @@ func (n *turning) count(st run.State, q Question) {
 		if one == nil {
 			continue
 		}
-		if n.by[one.Method] == nil {
-			n.by[one.Method] = map[int]int{}
+		if n.by[string(one.Method)] == nil {
+			n.by[string(one.Method)] = map[int]int{}
 		}
-		n.by[one.Method][times]++
+		n.by[string(one.Method)][times]++
 		if most := mostMoves(st.Sheet, one, of[1]); times > most {
 			n.over = append(n.over, fmt.Sprintf("%s of %s, %d moves, at most %d: %s", of[1], of[0], times, most, q.where()))
 		}

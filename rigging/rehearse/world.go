@@ -78,7 +78,7 @@ func (h *hand) gauge(p *sheet.Point) *run.Gauge {
 		if g.Quantity != p.Quantity {
 			continue
 		}
-		if g.Kind != "" && g.Kind == p.Instrument {
+		if g.Kind != "" && string(g.Kind) == p.Instrument {
 			return &h.q.Gauges[i]
 		}
 		if best == nil || g.Doubt < best.Doubt {
@@ -199,7 +199,7 @@ func (h *hand) fit(c *run.Choose) error {
 func (h *hand) givenBack(thing string) {
 	nominal := h.state.Sheet.Rig.Settings
 	for _, one := range h.state.Sheet.Settings {
-		if one.Temporary != thing || one.Method != "locked out" {
+		if one.Temporary != thing || one.Method != sheet.MethodLockedOut {
 			continue
 		}
 		for _, id := range one.Adjusters {
@@ -238,7 +238,7 @@ func (h *hand) drift(l *run.LockAsk) {
 // try answers a check as the rig tells it; what lies outside the model is well.
 func (h *hand) try(ask *run.Ask) error {
 	c := h.state.Sheet.Check(ask.Check)
-	body := run.Checked{Check: c.ID, Answer: ask.Answers[0]}
+	body := run.Checked{Check: c.ID, Answer: ask.Answers[0].ID}
 	if c.Proves != "" {
 		m, at, err := h.model(nil, nil, c.At)
 		if err != nil {
@@ -250,7 +250,7 @@ func (h *hand) try(ask *run.Ask) error {
 		}
 		for _, one := range c.Answers {
 			if slices.Contains(one.Sense, answer.Senses[c.Proves]) {
-				body.Answer = one.Says
+				body.Answer = one.ID
 			}
 		}
 	}

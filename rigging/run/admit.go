@@ -157,7 +157,7 @@ func (in Incoming) withSheet() error {
 func admitComplaint(_ Incoming, c Complaint) (Complaint, error) {
 	return c, fault.First(
 		need(c.Words, "words", longestText, "write what the owner says, in their words"),
-		oneOf(c.Shows, "shows", "yes", "no", "not tried"))
+		oneOf(string(c.Shows), "shows", c.Shows.Words()...))
 }
 
 func admitIdentified(in Incoming, i Identified) (Identified, error) {
@@ -187,13 +187,13 @@ func admitIdentified(in Incoming, i Identified) (Identified, error) {
 }
 
 func admitRetried(_ Incoming, r Retried) (Retried, error) {
-	return r, fault.First(oneOf(r.Outcome, "outcome", "cured", "better", "unchanged"), short(r.Note, "note", longestText))
+	return r, fault.First(oneOf(string(r.Outcome), "outcome", r.Outcome.Words()...), short(r.Note, "note", longestText))
 }
 
 func admitDecided(in Incoming, d Decided) (Decided, error) {
 	for _, c := range Next(in.State).Choices {
 		if c.About == d.About && c.Choice == d.Choice {
-			if c.Reason {
+			if c.Reason != "" {
 				return d, need(d.Reason, "reason", longestText, "say why: it stands on the record")
 			}
 			return d, short(d.Reason, "reason", longestText)
@@ -218,7 +218,7 @@ func admitDeviation(in Incoming, d Deviation) (Deviation, error) {
 
 // Skippable are the kinds of step that can be left out with a reason; the others
 // are gates: somebody could be hurt, or something would be signed that is not so.
-var Skippable = []string{"complaint", "worn", "functions", "again"}
+var Skippable = []sheet.StepKind{sheet.StepComplaint, sheet.StepWorn, sheet.StepFunctions, sheet.StepAgain}
 
 func admitSkipped(in Incoming, s Skipped) (Skipped, error) {
 	for _, step := range in.walk() {

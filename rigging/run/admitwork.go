@@ -202,7 +202,7 @@ func admitChosen(in Incoming, c Choosing) (Choosing, error) {
 		return c, err
 	}
 	s := in.known(c.Setting)
-	if s == nil || s.Of.Method != "chosen" {
+	if s == nil || s.Of.Method != sheet.MethodChosen {
 		return c, fault.At("body.setting", "nothing is chosen there")
 	}
 	o := s.option(c.Option)
@@ -238,11 +238,11 @@ func admitCheck(in Incoming, c Checked) (Checked, error) {
 			return c, err
 		}
 	}
-	var words []string
-	for _, a := range check.Answers {
-		words = append(words, a.Says)
-	}
 	in.withHands(&c.HeldBy, &c.Alone)
-	c.Name, c.Good = check.Name, c.Answer == check.Good().Says
-	return c, fault.First(oneOf(c.Answer, "answer", words...), short(c.Note, "note", longestText))
+	given := check.Given(c.Answer)
+	if given == nil {
+		return c, oneOf(c.Answer, "answer", check.AnswerIDs()...)
+	}
+	c.Name, c.Answer, c.Says, c.Good = check.Name, given.ID, given.Says, given.ID == check.Good().ID
+	return c, short(c.Note, "note", longestText)
 }

@@ -26,18 +26,11 @@ const (
 	DoNothing   Do = "nothing"
 )
 
-// Choices of a decision that the fold or the advice know.
-const (
-	ChoiceRepair   = "repair first"
-	ChoiceRepaired = "repaired"
-	ChoiceGoOn     = "go on"
-	ChoiceOpen     = "leave open"
-	ChoiceAgain    = "answer again" // of a check that was answered bad
-	ChoiceAfresh   = "read afresh"  // of readings that do not agree
-	ChoiceLeaveOut = "leave out"    // a reading that is only noted
-	ChoiceRight    = "comes right"  // by hand, before anything is turned
-	ChoiceWrong    = "stays wrong"
-)
+// Words lists what there is to do.
+func (Do) Words() []string {
+	return wordsOf(DoComplaint, DoIdentify, DoSafe, DoRead, DoMove, DoSettle, DoAction, DoChoose, DoLock, DoRestore, DoCheck, DoAgain,
+		DoDecide, DoTrial, DoSign, DoInspect, DoNothing)
+}
 
 // Piece is a part of a sentence; Mark is "" or "turn" (what the hand does).
 type Piece struct {
@@ -112,11 +105,17 @@ type Turn struct {
 
 // Ask is a check to answer.
 type Ask struct {
-	Check      string   `json:"check"`
-	Ask        string   `json:"ask"`
-	Answers    []string `json:"answers"` // the wanted one first
-	Conditions []string `json:"conditions"`
-	Loaded     bool     `json:"loaded,omitempty"`
+	Check      string      `json:"check"`
+	Ask        string      `json:"ask"`
+	Answers    []AskAnswer `json:"answers"` // the wanted one first
+	Conditions []string    `json:"conditions"`
+	Loaded     bool        `json:"loaded,omitempty"`
+}
+
+// AskAnswer is one answer to choose, and how it is said.
+type AskAnswer struct {
+	ID   string `json:"id"`
+	Says string `json:"says"`
 }
 
 // LockAsk is the locking to do.
@@ -162,12 +161,15 @@ type Todo struct {
 
 // Choice is one way on from a decision.
 type Choice struct {
-	About  string `json:"about"`
-	Choice string `json:"choice"`
-	Label  string `json:"label"`
-	Reason bool   `json:"reason,omitempty"` // a reason must be given
-	Argued bool   `json:"argued,omitempty"` // what Brankel argues for
+	About  About    `json:"about"`
+	Choice Decision `json:"choice"`
+	Label  string   `json:"label"`
+	Reason string   `json:"reason,omitempty"` // a reason must be given: what it is asked for with; "" where none is
+	Argued bool     `json:"argued,omitempty"` // what Brankel argues for
 }
+
+// whyGoOn asks for the reason of whoever goes on against what is argued.
+const whyGoOn = "why, if you go on"
 
 func say(parts ...Piece) []Piece { return parts }
 

@@ -2,7 +2,6 @@ package run
 
 import (
 	"fmt"
-	"slices"
 
 	"brankel/rigging/quantity"
 	"brankel/rigging/sheet"
@@ -146,13 +145,12 @@ const mostTrims = 4
 func (o *backing) mayTrim() bool { return o.trims > 0 && o.trims <= mostTrims }
 
 // is tells whether an answer is the one of that word.
-func is(a *sheet.Answer, word string) bool { return a.Says == word || slices.Contains(a.Sense, word) }
 
 // offWay is the way that backs off: the one that cures being locked.
 func offWay(s *sheet.Sheet, of *Setting) string {
 	if c := s.Check(of.Of.Until.Check); c != nil {
 		for _, a := range c.Answers {
-			if is(&a, of.Of.Until.Answer) && a.Cure != nil {
+			if a.Is(of.Of.Until.Answer) && a.Cure != nil {
 				return a.Cure.Way
 			}
 		}
@@ -188,7 +186,7 @@ func (st State) nextOff(s *Setting) Advice {
 		turn.Until = true
 		word := s.Of.Until.Answer
 		for _, a := range c.Answers {
-			if is(&a, word) {
+			if a.Is(word) {
 				word = a.Says
 			}
 		}

@@ -1,6 +1,10 @@
 package run
 
-import "brankel/rigging/quantity"
+import (
+	"strings"
+
+	"brankel/rigging/quantity"
+)
 
 // Bodies carry what the sender says and what Admit filled in from the sheet: names
 // and words too, so that a record can be read without the sheet beside it.
@@ -8,8 +12,24 @@ import "brankel/rigging/quantity"
 // Complaint is the owner's words, and whether the fault shows when tried.
 type Complaint struct {
 	Words string `json:"words"`
-	Shows string `json:"shows"` // yes, no, not tried
+	Shows Shows  `json:"shows"`
 }
+
+// Shows is whether a fault shows when it is tried.
+type Shows string
+
+// Whether it shows.
+const (
+	ShowsYes Shows = "yes"
+	ShowsNo  Shows = "no"
+	NotTried Shows = "not-tried"
+)
+
+// Words lists them.
+func (Shows) Words() []string { return wordsOf(ShowsYes, ShowsNo, NotTried) }
+
+// Says is it in words.
+func (s Shows) Says() string { return strings.ReplaceAll(string(s), "-", " ") }
 
 // Identified is what stands on the plate, and the sheet that follows from it; an
 // empty Sheet means that none applies. Sheet, Name and Why are filled in here.
@@ -123,11 +143,12 @@ type Locked struct {
 	Value    float64 `json:"value"` // turns backed off
 }
 
-// Checked is the answer to a check, in the words of its sheet. Name of the check and
+// Checked is the answer to a check, by its id on the sheet. Says in words, Name of the check and
 // whether the answer is the one that is wanted are filled in here.
 type Checked struct {
 	Check      string            `json:"check"`
 	Answer     string            `json:"answer"`
+	Says       string            `json:"says,omitempty"`
 	Good       bool              `json:"good"`
 	Note       string            `json:"note,omitempty"`
 	Conditions map[string]string `json:"conditions,omitempty"`
@@ -138,15 +159,28 @@ type Checked struct {
 
 // Retried is the complaint tried again.
 type Retried struct {
-	Outcome string `json:"outcome"` // cured, better, unchanged
-	Note    string `json:"note,omitempty"`
+	Outcome Outcome `json:"outcome"`
+	Note    string  `json:"note,omitempty"`
 }
+
+// Outcome is what became of the complaint.
+type Outcome string
+
+// The outcomes.
+const (
+	Cured     Outcome = "cured"
+	Better    Outcome = "better"
+	Unchanged Outcome = "unchanged"
+)
+
+// Words lists the outcomes.
+func (Outcome) Words() []string { return wordsOf(Cured, Better, Unchanged) }
 
 // Decided is what the mechanic chose where Brankel argued for something.
 type Decided struct {
-	About  string `json:"about"`
-	Choice string `json:"choice"`
-	Reason string `json:"reason,omitempty"`
+	About  About    `json:"about"`
+	Choice Decision `json:"choice"`
+	Reason string   `json:"reason,omitempty"`
 }
 
 // Deviation is a setting left out of its limits by request. Name of the point is

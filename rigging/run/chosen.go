@@ -60,7 +60,7 @@ func (s *Setting) option(id string) *sheet.Option {
 func (st State) choose(s *Setting, c *sheet.Check) Advice {
 	why := st.standsSay(s)
 	if c != nil {
-		why = failure(c, st.Checks[c.ID].Answer)
+		why = failure(c, st.Checks[c.ID].Checked)
 	}
 	ask := &Choose{Setting: s.Of.ID, Title: s.Of.Title, Options: []ChooseOption{}}
 	for _, o := range st.Sheet.Ranked(s.Of) {

@@ -57,7 +57,8 @@ func (st State) moves(m, e Event) bool {
 
 // named is what an event may speak of.
 type named struct {
-	Point, Adjuster, Setting, Check, Step, About, Item, Action string
+	Point, Adjuster, Setting, Check, Step, Item, Action string
+	About                                               About
 }
 
 // subject names what an event speaks of, "" for one that goes with any other.
@@ -77,7 +78,7 @@ func subject(e Event) string {
 	case KindCheck:
 		return "check " + of.Check
 	case KindDecided:
-		return "decided " + of.About
+		return "decided " + of.About.String()
 	case KindSkipped:
 		return "skipped " + of.Step
 	case KindInspected:

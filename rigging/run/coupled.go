@@ -208,7 +208,7 @@ func (t *Turned) reach(made float64) (in, out float64) {
 
 // coupled asks for the turns that put all right, one by one.
 func (st State) coupled(s *Setting) Advice {
-	if st.Decisions["response"].Choice != ChoiceGoOn {
+	if st.Decisions[About{Question: AboutResponse}].Choice != ChoiceGoOn {
 		for _, t := range s.Turned {
 			if t.Gain < leastGain {
 				return st.argueResponse("The "+t.Adjuster.Name+" did not answer.",

@@ -156,8 +156,8 @@ func SchoolOf(events []Event) (school string) {
 		case e.Kind == KindIdentified:
 			school = ""
 		case e.Kind == KindDecided:
-			if d := bodyOf[Decided](e); d.About == aboutSchool {
-				school = d.Choice
+			if d := bodyOf[Decided](e); d.About.Question == AboutSchool {
+				school = d.About.ID
 			}
 		}
 	}

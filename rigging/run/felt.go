@@ -282,7 +282,7 @@ func (st State) askHere(s *Setting, t tries) Advice {
 func (st State) astray(s *Setting) Advice {
 	for _, id := range s.Of.Checks {
 		if a, ok := st.Checks[id]; ok && !a.Void && !a.Good {
-			return st.cannotReach(s, failure(st.Sheet.Check(id), a.Answer))
+			return st.cannotReach(s, failure(st.Sheet.Check(id), a.Checked))
 		}
 	}
 	return st.cannotReach(s, "No turn of this adjuster cures it.")

@@ -2,7 +2,6 @@ package run
 
 import (
 	"slices"
-	"strings"
 	"time"
 
 	"brankel/rigging/sheet"
@@ -20,7 +19,7 @@ func Fold(s *sheet.Sheet, events []Event) State {
 		School:     school,
 		Cautions:   map[string]bool{},
 		Checks:     map[string]Answered{},
-		Decisions:  map[string]Decided{},
+		Decisions:  map[About]Decided{},
 		Deviations: map[string]Deviation{},
 		Skipped:    map[string]string{},
 		Stuck:      map[string]Stuck{},
@@ -82,7 +81,7 @@ func (st *State) touchedBy(e Event) {
 // is another one) and all has to be folded anew.
 func (st *State) Carry(events ...Event) bool {
 	for _, e := range events {
-		if e.Kind == KindCorrected || e.Kind == KindIdentified || e.Kind == KindDecided && bodyOf[Decided](e).About == aboutSchool {
+		if e.Kind == KindCorrected || e.Kind == KindIdentified || e.Kind == KindDecided && bodyOf[Decided](e).About.Question == AboutSchool {
 			return false
 		}
 	}
@@ -266,9 +265,9 @@ func foldCheck(st *State, e Event, c Checked) {
 	a := Answered{Checked: c, By: e.By, At: e.At, Seq: e.Seq, Epoch: st.Epoch}
 	st.Checks[c.Check] = a
 	st.Answers = append(st.Answers, a)
-	delete(st.Decisions, "check:"+c.Check)
+	delete(st.Decisions, About{AboutCheck, c.Check})
 	if check := st.Sheet.Check(c.Check); check != nil && check.Loaded {
-		delete(st.Decisions, "loaded")
+		delete(st.Decisions, About{Question: AboutLoaded})
 	}
 }
 
@@ -283,16 +282,26 @@ func foldDecided(st *State, _ Event, d Decided) {
 		st.forget(d.About)
 	case ChoiceAfresh:
 		st.Epoch++
-		if id, ok := strings.CutPrefix(d.About, "tries:"); ok {
-			st.Afresh[id] = st.Epoch
-		}
-		delete(st.Decisions, d.About)
+		st.afresh(d.About)
 	}
 }
 
-// forget makes the answer to a check count no more ("check:" and its id).
-func (st *State) forget(about string) {
-	st.void(strings.TrimPrefix(about, "check:"))
+// forget makes the answer to a check count no more.
+func (st *State) forget(about About) {
+	st.void(about.ID)
+	delete(st.Decisions, about)
+}
+
+// afresh makes what was read of a point, or tried of a setting, count no more: its cause was found.
+func (st *State) afresh(about About) {
+	switch about.Question {
+	case AboutTries:
+		st.Afresh[about.ID] = st.Epoch
+	case AboutUnsteady:
+		for _, i := range st.byPoint[about.ID] {
+			st.Readings[i].Passed = true
+		}
+	}
 	delete(st.Decisions, about)
 }
 
@@ -312,10 +321,10 @@ func foldSigned(st *State, e Event, s Signed) {
 
 // repaired makes what was read, answered and decided before it old: it was of other
 // parts.
-func (st *State) repaired(about string) {
+func (st *State) repaired(about About) {
 	st.Epoch++
 	st.Worked = false
-	st.Repaired = len(st.Moves)
+	st.Repaired, st.RepairedAt = len(st.Moves), st.Epoch
 	clear(st.Locks)
 	clear(st.Settles)
 	clear(st.Stuck)
@@ -335,7 +344,7 @@ func (st *State) repaired(about string) {
 	clear(st.Decisions)
 	clear(st.Deviations)
 	st.Renewed = st.Renewed || renews(about)
-	if about == "pinned" {
+	if about.Question == AboutPinned {
 		st.Identity = nil // the new cable may belong to another sheet
 	}
 }
@@ -357,8 +366,8 @@ func (st *State) reopen(adjuster, setting string) {
 		}
 	}
 	st.RetriedOld = st.Retried != nil
-	delete(st.Decisions, "response")
-	delete(st.Decisions, "loaded")
+	delete(st.Decisions, About{Question: AboutResponse})
+	delete(st.Decisions, About{Question: AboutLoaded})
 }
 
 // void makes the answer to a check count no more.

@@ -10,9 +10,42 @@ type Gauge struct {
 	Doubt    float64       `json:"doubt"`
 	Due      string        `json:"due,omitempty"` // calibration, a day
 
-	Kind       string  `json:"kind,omitempty"` // tape, caliper, protractor …
-	Resolution float64 `json:"resolution,omitempty"`
-	Risers     []Riser `json:"risers,omitempty"` // of a tension gauge
+	Kind       GaugeKind `json:"kind,omitempty"`
+	Resolution float64   `json:"resolution,omitempty"`
+	Risers     []Riser   `json:"risers,omitempty"` // of a tension gauge
+}
+
+// GaugeKind is a kind of instrument.
+type GaugeKind string
+
+// The kinds of instrument.
+const (
+	Tape         GaugeKind = "tape"
+	SteelRule    GaugeKind = "rule"
+	Caliper      GaugeKind = "caliper"
+	Feeler       GaugeKind = "feeler"
+	Protractor   GaugeKind = "protractor"
+	PullScale    GaugeKind = "pull scale"
+	TensionGauge GaugeKind = "tension gauge"
+	TorqueWrench GaugeKind = "torque wrench"
+	Tachometer   GaugeKind = "tachometer"
+)
+
+// Words lists the kinds of instrument.
+func (GaugeKind) Words() []string {
+	return wordsOf(Tape, SteelRule, Caliper, Feeler, Protractor, PullScale, TensionGauge, TorqueWrench, Tachometer)
+}
+
+// measures is what each kind measures.
+var measures = map[GaugeKind]quantity.Kind{
+	Tape: quantity.Length, SteelRule: quantity.Length, Caliper: quantity.Length, Feeler: quantity.Length, Protractor: quantity.Angle,
+	PullScale: quantity.Force, TensionGauge: quantity.Force, TorqueWrench: quantity.Torque, Tachometer: quantity.Speed,
+}
+
+// Measures is what a kind of instrument measures; ok is false where there is no such kind.
+func (k GaugeKind) Measures() (of quantity.Kind, ok bool) {
+	of, ok = measures[k]
+	return of, ok
 }
 
 // Riser is an insert of a tension gauge with its table, a pair of numbers a line.

@@ -17,6 +17,9 @@ const (
 	Unsteady Verdict = "unsteady"
 )
 
+// Words lists the verdicts.
+func (Verdict) Words() []string { return wordsOf(Unread, In, Out, Close, Unsteady) }
+
 // Judgement is a point's reading against its limits.
 type Judgement struct {
 	Value   float64

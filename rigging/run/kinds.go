@@ -3,7 +3,9 @@ package run
 import (
 	"encoding/json"
 	"fmt"
+	"maps"
 	"math"
+	"slices"
 	"strings"
 
 	"brankel/rigging/fault"
@@ -45,6 +47,9 @@ const (
 	KindTrouble    Kind = "trouble" // a path from what is felt to a cause
 	KindAmended    Kind = "amended" // after the signature
 )
+
+// Words lists the kinds.
+func (Kind) Words() []string { return wordsOf(slices.Sorted(maps.Keys(kinds))...) }
 
 // kind is all there is to know of one kind of event.
 type kind struct {
@@ -120,7 +125,7 @@ func init() {
 		KindChosen: row(admitChosen, foldChosen, func(c Choosing) string { return c.Title + ": " + c.Name + " fitted" }),
 		KindCheck:  row(admitCheck, foldCheck, saysCheck).afterSign().byGuest(),
 		KindRetried: row(admitRetried, foldRetried,
-			func(r Retried) string { return "the complaint was tried again: " + r.Outcome }),
+			func(r Retried) string { return "the complaint was tried again: " + string(r.Outcome) }),
 		KindDecided: row(admitDecided, foldDecided, saysDecided),
 		KindDeviation: row(admitDeviation, foldDeviation,
 			func(d Deviation) string {
@@ -176,7 +181,7 @@ func saysReading(r Reading) string {
 	return r.Name + " read: " + r.Shown() + handsSay(r.HeldBy, r.Alone)
 }
 
-func saysCheck(c Checked) string { return c.Name + ": " + c.Answer + handsSay(c.HeldBy, c.Alone) }
+func saysCheck(c Checked) string { return c.Name + ": " + c.Says + handsSay(c.HeldBy, c.Alone) }
 
 // Shown is the value as it was read: with its side, never with a minus.
 func (r Reading) Shown() string {
@@ -184,23 +189,6 @@ func (r Reading) Shown() string {
 		return onSide(text(r.Quantity, math.Abs(r.Value)), r.SideSays)
 	}
 	return text(r.Quantity, r.Value)
-}
-
-func saysDecided(d Decided) string {
-	says := "decided: " + d.Choice
-	switch {
-	case strings.HasPrefix(d.About, aboutTrial):
-		says = "tried by hand: " + map[string]string{ChoiceRight: "it comes right", ChoiceWrong: "it stays wrong"}[d.Choice]
-	case d.Choice == ChoiceLeaveOut:
-		says = "a reading that is only noted was left out"
-	}
-	if d.Choice == ChoiceOpen {
-		says = "the loaded proof was left open"
-	}
-	if d.Reason != "" {
-		says += ", because: " + d.Reason
-	}
-	return says
 }
 
 func saysCorrected(c Corrected) string {

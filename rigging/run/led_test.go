@@ -82,7 +82,7 @@ func (d *driver) step(a Advice) bool {
 	case DoLock:
 		d.do(KindLocked, Locked{Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
 	case DoCheck:
-		d.do(KindCheck, Checked{Check: a.Check.Check, Answer: a.Check.Answers[0]})
+		d.do(KindCheck, Checked{Check: a.Check.Check, Answer: a.Check.Answers[0].ID})
 	case DoAgain:
 		d.do(KindRetried, Retried{Outcome: "cured"})
 	case DoSign:

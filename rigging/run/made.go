@@ -17,7 +17,7 @@ var (
 
 func worksOn(e Event) bool {
 	return slices.Contains(works, e.Kind) ||
-		e.Kind == KindDecided && slices.Contains([]string{ChoiceRepaired, ChoiceAfresh}, bodyOf[Decided](e).Choice)
+		e.Kind == KindDecided && slices.Contains([]Decision{ChoiceRepaired, ChoiceAfresh}, bodyOf[Decided](e).Choice)
 }
 
 // seen is the number of the last event that the maker of e had seen.

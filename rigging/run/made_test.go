@@ -137,7 +137,7 @@ func TestTheDayOfASignatureIsThatOfItsReceipt(t *testing.T) {
 	r.bench.Gauges[1].Due = "2026-11-23" // the calliper, a day before
 	r.safe("2207", "").lost("71 mm", "66 mm").made(48*60, 0).found("143.0 mm", "12½")
 	assert.NotEmpty(t, r.state().Readings[2].Overdue, "dated before it ran out, received after")
-	r.lockAndRead("143.0 mm").proved().do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen})
+	r.lockAndRead("143.0 mm").proved().do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen})
 	r.bench.Called = Called{Machine: "Launch Teal", Cable: "lower drive cable", Owner: "the ferry"}
 	r.made(60, 0).do(KindSigned, Signed{Name: "somebody else"})
 	st := r.state()

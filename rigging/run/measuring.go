@@ -48,11 +48,12 @@ func (st State) set(s *Setting) Advice {
 		text(s.Point.Quantity, hi),
 	)
 	if s.Adjuster.MeasureOnly {
-		a := st.arguedRepair("pinned", now+" This barrel is pinned to its cable: it can be measured, not set.",
+		pinned := About{Question: AboutPinned}
+		a := st.arguedRepair(pinned, now+" This barrel is pinned to its cable: it can be measured, not set.",
 			"No turn will bring it in. A new cable is the remedy.")
-		if st.Decisions["pinned"].Choice != ChoiceRepair {
+		if st.Decisions[pinned].Choice != ChoiceRepair {
 			a.Say = say(plain("Replace the cable."))
-			a.Choices = []Choice{{About: "pinned", Choice: ChoiceRepair, Label: "Replace the cable", Argued: true}}
+			a.Choices = []Choice{{About: pinned, Choice: ChoiceRepair, Label: "Replace the cable", Argued: true}}
 		}
 		return a
 	}
@@ -67,7 +68,7 @@ func (st State) unsteady(p *sheet.Point) Advice {
 	a := st.read(p)
 	a.Finding = "The readings do not agree with each other: that is a finding. " +
 		"Look for slack, a dirty thread or a moving mark; strike out a slip."
-	a.Choices = []Choice{{About: "unsteady", Choice: ChoiceAfresh, Label: "Found why: read afresh", Reason: true}}
+	a.Choices = []Choice{{About: About{AboutUnsteady, p.ID}, Choice: ChoiceAfresh, Label: "Found why: read afresh", Reason: "what it was"}}
 	return a
 }
 
@@ -139,10 +140,7 @@ func turnOf(s *Setting, a *sheet.Adjuster, turns float64, direction string) *Tur
 }
 
 func (st State) cannotReach(s *Setting, why string) Advice {
-	about := "reach"
-	if len(st.Sheet.Settings) > 1 {
-		about += ":" + s.Of.ID
-	}
+	about := About{AboutReach, s.Of.ID}
 	a := st.arguedRepair(about, why, "No setting of this adjuster will serve.")
 	if st.Decisions[about].Choice != ChoiceRepair {
 		a.Say = say(plain("There is no setting that serves."))

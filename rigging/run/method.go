@@ -1,14 +1,16 @@
 package run
 
+import "brankel/rigging/sheet"
+
 // Phase is a part of a setting, in its order.
-type Phase string
+type Phase = sheet.StepKind
 
 // The phases; each is a step of its own where a sheet sets only one thing.
 const (
-	PhaseFound  Phase = "found"
-	PhaseSet    Phase = "set"
-	PhaseSettle Phase = "settle"
-	PhaseLock   Phase = "lock"
+	PhaseFound  = sheet.StepFound
+	PhaseSet    = sheet.StepSet
+	PhaseSettle = sheet.StepSettle
+	PhaseLock   = sheet.StepLock
 )
 
 var phases = []Phase{PhaseFound, PhaseSet, PhaseSettle, PhaseLock}
@@ -21,14 +23,14 @@ type method interface {
 }
 
 // methods by the names of the sheet; what has no row is worked by hand.
-var methods = map[string]method{
-	"measured":                measured{},
-	"felt":                    felt{},
-	"locked, then backed off": backedOff{},
-	"self-set":                selfSet{},
-	"counted":                 counted{},
-	"chosen":                  chosen{},
-	"locked out":              lockedOut{},
+var methods = map[sheet.Method]method{
+	sheet.MethodMeasured:  measured{},
+	sheet.MethodFelt:      felt{},
+	sheet.MethodBackedOff: backedOff{},
+	sheet.MethodSelfSet:   selfSet{},
+	sheet.MethodCounted:   counted{},
+	sheet.MethodChosen:    chosen{},
+	sheet.MethodLockedOut: lockedOut{},
 }
 
 func methodOf(s *Setting) method { return methods[s.Of.Method] }

@@ -82,7 +82,7 @@ func (f *follower) step(a Advice) {
 	case DoCheck:
 		answer, ok := f.answers[a.Check.Check]
 		if !ok {
-			answer = a.Check.Answers[0]
+			answer = a.Check.Answers[0].ID
 		}
 		f.do(KindCheck, Checked{Check: a.Check.Check, Answer: answer})
 	case DoAgain:
@@ -330,9 +330,9 @@ func TestTheSchoolIsChosenAndAnotherThanTheManualsSaysWhy(t *testing.T) {
 	f := follow(t, "301")
 	a := f.untilDo(DoDecide)
 	assert.Equal(t, "Which way is it set?", said(a))
-	require.ErrorContains(t, f.try(KindDecided, Decided{About: "school", Choice: "force"}), "say why")
-	require.Error(t, f.try(KindDecided, Decided{About: "school", Choice: "by moonlight", Reason: "x"}))
-	f.do(KindDecided, Decided{About: "school", Choice: "force", Reason: "no rule fits under there"})
+	require.ErrorContains(t, f.try(KindDecided, Decided{About: About{AboutSchool, "force"}, Choice: ChoiceTake}), "say why")
+	require.Error(t, f.try(KindDecided, Decided{About: About{AboutSchool, "by moonlight"}, Choice: ChoiceTake, Reason: "x"}))
+	f.do(KindDecided, Decided{About: About{AboutSchool, "force"}, Choice: ChoiceTake, Reason: "no rule fits under there"})
 	f.until(func(a Advice) bool { return a.Do == DoRead && a.Read.Point == "pedal-force" })
 	assert.Nil(t, f.state().Sheet.Point("pedal-free"), "what other schools read is not asked")
 }

@@ -36,40 +36,40 @@ func (st State) next() Advice {
 
 func (st State) adviceFor(step StepState) Advice {
 	switch step.Kind {
-	case "complaint":
+	case sheet.StepComplaint:
 		return Advice{Do: DoComplaint, Say: say(plain("What does the owner say?")),
 			More: []string{"In the owner's words. Then try it, before anything is touched."}}
-	case "identify":
+	case sheet.StepIdentify:
 		return st.identify()
-	case "safe":
+	case sheet.StepSafe:
 		return st.safe()
-	case "worn":
+	case sheet.StepWorn:
 		return st.worn()
-	case "found", "set", "settle", "lock":
+	case sheet.StepFound, sheet.StepSet, sheet.StepSettle, sheet.StepLock:
 		for _, s := range st.about(step.ID) {
-			if done, _, _ := methodOf(s).progress(st, s, Phase(step.Kind)); !done {
-				return methodOf(s).advise(st, s, Phase(step.Kind))
+			if done, _, _ := methodOf(s).progress(st, s, step.Kind); !done {
+				return methodOf(s).advise(st, s, step.Kind)
 			}
 		}
 		return Advice{Do: DoNothing}
-	case "setting":
+	case sheet.StepSetting:
 		for _, s := range st.about(step.ID) {
 			if done, _, _ := st.settingDone(s); !done {
 				return st.adviseSetting(s)
 			}
 		}
 		return Advice{Do: DoNothing}
-	case "restore":
+	case sheet.StepRestore:
 		return st.restore()
-	case "functions":
+	case sheet.StepFunctions:
 		if a := st.unstood(); a != nil {
 			return st.readStanding(a)
 		}
 		return st.checks(false)
-	case "again":
+	case sheet.StepAgain:
 		return Advice{Do: DoAgain, Say: say(plain("Try the complaint again.")),
 			More: []string{"The owner said: “" + st.complaintWords() + "”"}}
-	case "loaded":
+	case sheet.StepLoaded:
 		return st.checks(true)
 	}
 	return st.sign()
@@ -80,23 +80,23 @@ func (st State) adviceFor(step StepState) Advice {
 func (st State) safe() Advice {
 	a := Advice{Do: DoSafe, Say: say(plain("Make it safe.")), Things: st.todos(), More: []string{"Tap each when it is so."}}
 	if c, answer := st.failed(); c != nil {
-		if st.Decisions["check:"+c.ID].Choice == ChoiceRepair {
-			return st.arguedRepair("check:"+c.ID, failure(c, answer), "")
+		if st.Decisions[About{AboutCheck, c.ID}].Choice == ChoiceRepair {
+			return st.arguedRepair(About{AboutCheck, c.ID}, failure(c, answer), "")
 		}
 		a.Say = say(plain("Make it safe again, then go back to the setting."))
 		a.Finding = failure(c, answer)
 		a.Choices = ways(c)
 		if st.repairs(c, st.Checks[c.ID]) {
-			a.Choices = append(a.Choices, Choice{About: "check:" + c.ID, Choice: ChoiceRepair, Label: "Repair first", Argued: true})
+			a.Choices = append(a.Choices, Choice{About: About{AboutCheck, c.ID}, Choice: ChoiceRepair, Label: "Repair first", Argued: true})
 		}
 	}
 	return a
 }
 
 // failure says what a bad answer points to.
-func failure(c *sheet.Check, answer string) string {
-	words := upper(c.Name) + ": " + answer + "."
-	if a := c.Answer(answer); a != nil {
+func failure(c *sheet.Check, answer Checked) string {
+	words := upper(c.Name) + ": " + answer.Says + "."
+	if a := c.Answer(answer.Answer); a != nil {
 		words += " " + a.PointsTo
 	}
 	return words
@@ -104,14 +104,14 @@ func failure(c *sheet.Check, answer string) string {
 
 // ways are the ways on from a check that was answered bad, beside turning.
 func ways(c *sheet.Check) []Choice {
-	out := []Choice{{About: "check:" + c.ID, Choice: ChoiceAgain, Label: "Answer it again"}}
+	out := []Choice{{About: About{AboutCheck, c.ID}, Choice: ChoiceAgain, Label: "Answer it again"}}
 	if c.Loaded {
 		out = append(out, leaveOpen)
 	}
 	return out
 }
 
-var leaveOpen = Choice{About: "loaded", Choice: ChoiceOpen, Label: "Leave open for now"}
+var leaveOpen = Choice{About: About{Question: AboutLoaded}, Choice: ChoiceOpen, Label: "Leave open for now"}
 
 func (st State) complaintWords() string {
 	if st.Complaint == nil {
@@ -141,8 +141,8 @@ func (st State) worn() Advice {
 				return a
 			}
 		}
-		if lost := st.Lost(l); Verdict(lost.Verdict) == Out && st.Decisions["lost:"+l.ID].Choice != ChoiceGoOn {
-			return st.arguedRepair("lost:"+l.ID,
+		if lost := st.Lost(l); Verdict(lost.Verdict) == Out && st.Decisions[About{AboutLost, l.ID}].Choice != ChoiceGoOn {
+			return st.arguedRepair(About{AboutLost, l.ID},
 				fmt.Sprintf("%s lost, %s allowed. %s", text(quantity.Length, lost.Lost), text(quantity.Length, l.Limit), l.Over),
 				"A setting on worn parts reads well today and is out again next week.")
 		}
@@ -153,8 +153,8 @@ func (st State) worn() Advice {
 			out.Caution = st.hands()
 			return out
 		}
-		if a.wrong() && st.Decisions["worn:"+a.Point.ID].Choice != ChoiceGoOn {
-			return st.arguedRepair("worn:"+a.Point.ID, fmt.Sprintf("%s: %s, allowed %s to %s. %s", upper(a.Point.Name),
+		if a.wrong() && st.Decisions[About{AboutWorn, a.Point.ID}].Choice != ChoiceGoOn {
+			return st.arguedRepair(About{AboutWorn, a.Point.ID}, fmt.Sprintf("%s: %s, allowed %s to %s. %s", upper(a.Point.Name),
 				reads(a.Point, a.Judge.Value), quantity.Number(a.Band.Min, 1), text(a.Point.Quantity, a.Band.Max), a.Point.Stop),
 				"A setting on worn parts reads well today and is out again next week.")
 		}
@@ -166,7 +166,7 @@ func (st State) worn() Advice {
 func (st State) conditions() Advice {
 	for i := range st.Sheet.Checks {
 		c := &st.Sheet.Checks[i]
-		about := "check:" + c.ID
+		about := About{AboutCheck, c.ID}
 		if c.Kind != sheet.CheckCondition || st.Decisions[about].Choice == ChoiceGoOn {
 			continue
 		}
@@ -174,7 +174,7 @@ func (st State) conditions() Advice {
 		case !ok || answer.Void:
 			return st.ask(c, answer, ok)
 		case !answer.Good:
-			return st.arguedRepair(about, failure(c, answer.Answer), "A setting over this hides what is wrong.")
+			return st.arguedRepair(about, failure(c, answer.Checked), "A setting over this hides what is wrong.")
 		}
 	}
 	return Advice{Do: DoNothing}
@@ -182,7 +182,7 @@ func (st State) conditions() Advice {
 
 // arguedRepair puts the argument for a repair; once that was chosen it waits
 // for the repair and then has everything read anew.
-func (st State) arguedRepair(about, finding, why string) Advice {
+func (st State) arguedRepair(about About, finding, why string) Advice {
 	if st.Decisions[about].Choice == ChoiceRepair {
 		return Advice{Do: DoDecide, Say: say(plain("Waiting for the repair.")), Finding: finding,
 			More:    []string{"When it is done, everything is read again: the readings so far were of other parts."},
@@ -191,7 +191,7 @@ func (st State) arguedRepair(about, finding, why string) Advice {
 	return Advice{Do: DoDecide, Say: say(plain("Repair before setting.")), Finding: finding, More: []string{why},
 		Choices: []Choice{
 			{About: about, Choice: ChoiceRepair, Label: "Repair first", Argued: true},
-			{About: about, Choice: ChoiceGoOn, Label: "Go on all the same", Reason: true},
+			{About: about, Choice: ChoiceGoOn, Label: "Go on all the same", Reason: whyGoOn},
 		}}
 }
 
@@ -232,7 +232,7 @@ func (st State) restore() Advice {
 	if p := st.alsoRead(); p != nil {
 		a := st.read(p)
 		a.Say = say(plain("Before you close this, also read the " + p.Name + "."))
-		a.Choices = []Choice{{About: aboutAlso + p.ID, Choice: ChoiceLeaveOut, Label: "Leave it out"}}
+		a.Choices = []Choice{{About: About{AboutAlso, p.ID}, Choice: ChoiceLeaveOut, Label: "Leave it out"}}
 		return a
 	}
 	a := Advice{Do: DoRestore, Say: say(plain("What went on comes off, what came off goes back."))}
@@ -259,10 +259,11 @@ func (st State) checks(loaded bool) Advice {
 }
 
 func (st State) ask(c *sheet.Check, answer Answered, answered bool) Advice {
-	ask := &Ask{Check: c.ID, Ask: c.Ask, Answers: []string{c.Good().Says}, Conditions: nonNil(c.Conditions), Loaded: c.Loaded}
+	good := c.Good()
+	ask := &Ask{Check: c.ID, Ask: c.Ask, Answers: []AskAnswer{{good.ID, good.Says}}, Conditions: nonNil(c.Conditions), Loaded: c.Loaded}
 	for _, other := range c.Answers {
-		if other.Says != ask.Answers[0] {
-			ask.Answers = append(ask.Answers, other.Says)
+		if other.ID != good.ID {
+			ask.Answers = append(ask.Answers, AskAnswer{other.ID, other.Says})
 		}
 	}
 	a := Advice{Do: DoCheck, Say: say(plain(upper(c.Ask))), Check: ask}
@@ -274,16 +275,16 @@ func (st State) ask(c *sheet.Check, answer Answered, answered bool) Advice {
 		a.More = append(a.More, "It was proved before the last move: prove it again.")
 	case answered && answer.Void:
 		a.More = append(a.More, "It was answered before: that answer counts no more.")
-	case answered && st.Decisions["check:"+c.ID].Choice == ChoiceRepair:
-		return st.arguedRepair("check:"+c.ID, failure(c, answer.Answer), "")
+	case answered && st.Decisions[About{AboutCheck, c.ID}].Choice == ChoiceRepair:
+		return st.arguedRepair(About{AboutCheck, c.ID}, failure(c, answer.Checked), "")
 	case answered:
-		a.Finding = failure(c, answer.Answer)
+		a.Finding = failure(c, answer.Checked)
 		if a.Cure = st.cure(c, answer); a.Cure != nil {
 			a.More = append(a.More, fmt.Sprintf("What would cure it: %s %s %s.", a.Cure.Name, a.Cure.Text, a.Cure.WaySays))
 		}
 		if st.repairs(c, answer) {
 			a.Cure = nil
-			a.Choices = append(a.Choices, Choice{About: "check:" + c.ID, Choice: ChoiceRepair, Label: "Repair first", Argued: true})
+			a.Choices = append(a.Choices, Choice{About: About{AboutCheck, c.ID}, Choice: ChoiceRepair, Label: "Repair first", Argued: true})
 		}
 		a.More = append(a.More, "Log a turn to go back to the setting, or answer again when it is cured.")
 	}
@@ -319,13 +320,13 @@ func (st State) sign() Advice {
 func (st State) afterSigning() Advice {
 	if !st.inspected() {
 		a := st.inspect()
-		a.Step = st.stepOf("inspect")
+		a.Step = st.stepOf(sheet.StepInspect)
 		return a
 	}
 	if done, _, _ := st.checksDone(true); !done {
 		a := st.checks(true)
 		a.Choices = nil
-		a.Step = st.stepOf("loaded")
+		a.Step = st.stepOf(sheet.StepLoaded)
 		return a
 	}
 	return Advice{
@@ -336,7 +337,7 @@ func (st State) afterSigning() Advice {
 }
 
 // stepOf is the step of a kind, "" where there is none.
-func (st State) stepOf(kind string) string {
+func (st State) stepOf(kind sheet.StepKind) string {
 	if i := place(st.Sheet.Steps, kind); i >= 0 {
 		return st.Sheet.Steps[i].ID
 	}
@@ -354,7 +355,7 @@ func (st State) Blockers() (out []string) {
 	}
 	for _, step := range st.Steps() {
 		open := step.Status == StatusNow || step.Status == StatusLater || step.Status == StatusAgain
-		if open && step.Kind != "sign" && step.Kind != "inspect" {
+		if open && step.Kind != sheet.StepSign && step.Kind != sheet.StepInspect {
 			out = append(out, lower(step.Title)+" is not done")
 		}
 	}

@@ -3,17 +3,9 @@ package run
 import (
 	"fmt"
 	"math"
-	"strings"
 
 	"brankel/rigging/quantity"
 	"brankel/rigging/sheet"
-)
-
-// aboutAlso and aboutTrial begin what is decided of a reading that is only noted, and of a
-// trial by hand.
-const (
-	aboutAlso  = "also:"
-	aboutTrial = "trial:"
 )
 
 // alsoRead is the first reading that nothing asked for and that is out of reach once all is
@@ -24,7 +16,7 @@ func (st State) alsoRead() *sheet.Point {
 	}
 	for i := range st.Sheet.Points {
 		p := &st.Sheet.Points[i]
-		if st.latest(p.ID, "") == nil && st.Decisions[aboutAlso+p.ID].Choice == "" && !st.Sheet.Superseded(p.ID) {
+		if st.latest(p.ID, "") == nil && st.Decisions[About{AboutAlso, p.ID}].Choice == "" && !st.Sheet.Superseded(p.ID) {
 			return p
 		}
 	}
@@ -34,7 +26,7 @@ func (st State) alsoRead() *sheet.Point {
 // byHand asks what the hand can tell before anything is turned; ok is false when there is
 // nothing to try, or when it came right.
 func (st State) byHand(s *Setting) (a Advice, ok bool) {
-	trial, about := s.Of.Trial, aboutTrial+s.Of.ID
+	trial, about := s.Of.Trial, About{AboutTrial, s.Of.ID}
 	if trial == nil || st.movedIn(s.Of) != nil || !st.wrong(s) {
 		return a, false
 	}
@@ -42,7 +34,7 @@ func (st State) byHand(s *Setting) (a Advice, ok bool) {
 	case ChoiceRight:
 		return a, false
 	case ChoiceWrong:
-		if after := "hand:" + s.Of.ID; st.Decisions[after].Choice != ChoiceGoOn {
+		if after := (About{AboutHand, s.Of.ID}); st.Decisions[after].Choice != ChoiceGoOn {
 			return st.arguedRepair(after, "By hand it does not come right. "+trial.PointsTo, "No turn here will cure it."), true
 		}
 		return a, false
@@ -56,7 +48,7 @@ func (st State) byHand(s *Setting) (a Advice, ok bool) {
 
 // renews tells whether a repair is a new cable: what was read before was of another one, and
 // nothing of it was found as it is.
-func renews(about string) bool { return about == "pinned" || strings.HasPrefix(about, "lost:") }
+func renews(about About) bool { return about.Question == AboutPinned || about.Question == AboutLost }
 
 // woundOn says how a new end is begun.
 func woundOn(t *sheet.Threads) string {

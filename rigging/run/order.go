@@ -11,7 +11,7 @@ import (
 // Order is what to order when the run stops: the part, and what its maker or the stores ask
 // for, as measured here.
 type Order struct {
-	About   string         `json:"about"`             // the decision it goes with
+	About   About          `json:"about"`             // the decision it goes with
 	Part    string         `json:"part"`              // what is to be renewed or mended
 	Why     string         `json:"why"`               // the finding
 	Against *sheet.Against `json:"against,omitempty"` // which windows contradict each other, and what would cure it
@@ -26,19 +26,19 @@ func (st State) order(a Advice) *Order {
 		return nil
 	}
 	o := &Order{About: a.Choices[i].About, Why: a.Finding, Lines: []Field{}, Prepare: []string{}}
-	kind, id, _ := strings.Cut(o.About, ":")
-	switch kind {
-	case "worn", "stands":
+	id := o.About.ID
+	switch o.About.Question {
+	case AboutWorn, AboutStands:
 		o.Part = st.Sheet.Point(id).Stop
-	case "check":
+	case AboutCheck:
 		if c := st.Sheet.Check(id); c != nil {
 			if answer := c.Answer(st.Checks[id].Answer); answer != nil {
 				o.Part = answer.PointsTo
 			}
 		}
-	case "hand":
+	case AboutHand:
 		o.Part = st.Sheet.Setting(id).Trial.PointsTo
-	case "reach":
+	case AboutReach:
 		o.Against = st.against()
 		for _, a := range st.Sheet.Adjusters {
 			if _, stuck := st.Stuck[a.ID]; stuck {

@@ -51,7 +51,7 @@ func (st State) picture(shown func(*sheet.Point) bool, turned []*Turned, a Advic
 	}
 	for _, c := range st.Sheet.Checks {
 		if answer, there := st.Checks[c.ID]; there && !answer.Void && c.Proves != "" {
-			rig.Senses[c.Proves] = answer.Answer
+			rig.Senses[c.Proves] = answer.Says
 		}
 	}
 	for _, t := range st.On {

@@ -29,12 +29,12 @@ func (st State) unstood() *Aim {
 		return nil
 	}
 	for _, p := range st.Sheet.Points {
-		if p.Stop != "" || st.owner(p.ID) != nil || st.skipped("functions") {
+		if p.Stop != "" || st.owner(p.ID) != nil || st.skipped(sheet.StepFunctions) {
 			continue
 		}
 		a := st.aim(p.ID)
 		_, left := st.Deviations[p.ID]
-		if a.Limited && !left && (a.Now == nil || a.wrong() && st.Decisions["stands:"+p.ID].Choice != ChoiceGoOn) {
+		if a.Limited && !left && (a.Now == nil || a.wrong() && st.Decisions[About{AboutStands, p.ID}].Choice != ChoiceGoOn) {
 			return a
 		}
 	}
@@ -47,7 +47,7 @@ func (st State) readStanding(a *Aim) Advice {
 		out.Caution = st.hands()
 		return out
 	}
-	return st.arguedRepair("stands:"+a.Point.ID, fmt.Sprintf("%s: %s, wanted %s to %s.", upper(a.Point.Name), reads(a.Point, a.Judge.Value),
+	return st.arguedRepair(About{AboutStands, a.Point.ID}, fmt.Sprintf("%s: %s, wanted %s to %s.", upper(a.Point.Name), reads(a.Point, a.Judge.Value),
 		quantity.Number(a.Band.Min, 1), text(a.Point.Quantity, a.Band.Max)),
 		"Nothing that is turned here sets this: look for the cause.")
 }
@@ -67,7 +67,7 @@ func (st State) repairs(c *sheet.Check, answer Answered) bool {
 	}
 	same := 0
 	for _, one := range st.Answers {
-		if one.Check == c.ID && one.Answer == answer.Answer && one.Epoch > st.Afresh["check:"+c.ID] {
+		if one.Check == c.ID && one.Answer == answer.Answer && one.Epoch > st.RepairedAt {
 			same++
 		}
 	}

@@ -11,7 +11,7 @@ import (
 func TestAReadingThatNothingSetsIsReadBeforeHandsComeOut(t *testing.T) {
 	f := follow(t, "722")
 	f.reading["travel-up.left"] = "17"
-	a := f.until(func(a Advice) bool { return a.Do == DoDecide && a.Choices[0].About != "school" })
+	a := f.until(func(a Advice) bool { return a.Do == DoDecide && a.Choices[0].About.Question != AboutSchool })
 	assert.Contains(t, a.Finding, "Travel up, left: 17°, wanted")
 	assert.NotEmpty(t, f.state().On, "the pin and the lock are still on")
 	ids := []string{}
@@ -34,7 +34,7 @@ func reading(a Advice) string {
 func TestWornPartsAreReadBeforeAnythingIsSet(t *testing.T) {
 	f := follow(t, "701")
 	f.reading["dead"] = "2.6"
-	a := f.until(func(a Advice) bool { return a.Do == DoDecide && a.Choices[0].About != "school" })
+	a := f.until(func(a Advice) bool { return a.Do == DoDecide && a.Choices[0].About.Question != AboutSchool })
 	assert.Contains(t, a.Finding, "Cure the routing or fit a stiffer cable")
 	assert.Empty(t, f.state().Moves)
 	f.do(KindDecided, Decided{About: a.Choices[0].About, Choice: ChoiceRepair})

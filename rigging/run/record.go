@@ -75,10 +75,10 @@ func MakeRecord(h Heading, st State, events []Event, broken string) Record {
 		r.Result = append(r.Result, Field{"cause", st.Signed.CauseSays})
 	}
 	if st.Complaint != nil {
-		r.Complaint = append(r.Complaint, Field{"complaint", "“" + st.Complaint.Words + "”"}, Field{"shows when tried", st.Complaint.Shows})
+		r.Complaint = append(r.Complaint, Field{"complaint", "“" + st.Complaint.Words + "”"}, Field{"shows when tried", st.Complaint.Shows.Says()})
 	}
 	if st.Retried != nil {
-		r.Complaint = append(r.Complaint, Field{"tried again", st.Retried.Outcome})
+		r.Complaint = append(r.Complaint, Field{"tried again", string(st.Retried.Outcome)})
 	}
 	r.Sheet, r.Source = st.basis()
 	if st.Sheet != nil && st.Identity != nil && st.Identity.Sheet != "" {
@@ -135,7 +135,7 @@ func (st State) openChecks() (out []string) {
 		case !ok || a.Void:
 			out = append(out, c.Name)
 		case !a.Good:
-			out = append(out, c.Name+": answered “"+a.Answer+"”, and left so")
+			out = append(out, c.Name+": answered “"+a.Says+"”, and left so")
 		}
 	}
 	if st.inspects() && st.Signed != nil && !st.inspected() {
@@ -215,7 +215,7 @@ func (st State) settingResult(s *Setting, add func(name, text string)) {
 		st.singleResult(s, add)
 		return
 	}
-	if s.Of.Method == "self-set" {
+	if s.Of.Method == sheet.MethodSelfSet {
 		add("set itself", st.spreadSays(s))
 	}
 	for _, a := range s.Aims {
@@ -232,7 +232,7 @@ func (st State) settingResult(s *Setting, add func(name, text string)) {
 			}
 		}
 		if a, ok := st.Checks[id]; ok && n > 1 {
-			add(st.Sheet.Check(id).Name, fmt.Sprintf("tried %d times, at last: %s", n, a.Answer))
+			add(st.Sheet.Check(id).Name, fmt.Sprintf("tried %d times, at last: %s", n, a.Says))
 		}
 	}
 }
@@ -295,7 +295,7 @@ func (st State) singleResult(s *Setting, add func(name, text string)) {
 	if a.Now != nil {
 		add("as left", reads(a.Point, a.Judge.Value)+", "+verdictWords[a.Judge.Verdict])
 	}
-	if s.Of.Method == "self-set" {
+	if s.Of.Method == sheet.MethodSelfSet {
 		add("set itself", st.spreadSays(s))
 	}
 	add("response", st.answer(s))
@@ -323,7 +323,7 @@ func (st State) checked() []Field {
 		if !ok {
 			continue
 		}
-		words := a.Answer
+		words := a.Says
 		if a.Void {
 			words += ", but voided later"
 		}

@@ -33,7 +33,7 @@ var anything = map[Kind][]any{
 	KindLocked:    {Locked{Adjuster: "barrel", BackOff: "½", Pin: true}},
 	KindCheck:     {Checked{Check: "neutral-free", Answer: "turns free"}, Checked{Check: "forward-locks", Answer: "slips or ratchets"}},
 	KindRetried:   {Retried{Outcome: "better"}},
-	KindDecided:   {Decided{About: "loaded", Choice: ChoiceOpen}, Decided{About: "check:forward-locks", Choice: ChoiceAgain}},
+	KindDecided:   {Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen}, Decided{About: About{AboutCheck, "forward-locks"}, Choice: ChoiceAgain}},
 	KindPaused:    {Note{"called away"}},
 	KindNote:      {Note{"grease is old"}},
 	KindDeviation: {Deviation{Point: "barrel-to-eye", AskedBy: "the owner", Why: "softer"}},

@@ -26,13 +26,13 @@ func (st State) responseFinding(s *Setting) (Advice, bool) {
 
 func (st State) argueResponse(head, finding, look string) Advice {
 	return Advice{Do: DoDecide, Say: say(plain(head), plain(" Find out why before turning more.")), Finding: finding,
-		More: []string{look}, Choices: []Choice{{About: "response", Choice: ChoiceGoOn, Label: "Found it: go on", Reason: true,
+		More: []string{look}, Choices: []Choice{{About: About{Question: AboutResponse}, Choice: ChoiceGoOn, Label: "Found it: go on", Reason: "what it was",
 			Argued: true}}}
 }
 
 // unanswered tells whether the last move had no fitting answer and nobody has said why.
 func (st State) unanswered(s *Setting) bool {
-	if st.Decisions["response"].Choice == ChoiceGoOn {
+	if st.Decisions[About{Question: AboutResponse}].Choice == ChoiceGoOn {
 		return false
 	}
 	if s.single() {

@@ -47,7 +47,7 @@ func TestOneBarrelFromComplaintToSignature(t *testing.T) {
 	assert.Len(t, r.wants(DoRestore).Things, 2)
 	r.proved()
 	r.wants(DoCheck)
-	r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen})
+	r.do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen})
 	r.wants(DoSign)
 	r.do(KindSigned, Signed{Name: "Ines"})
 	assert.Equal(t, "on-the-water", r.wants(DoCheck).Check.Check, "the proof left open can still be recorded")
@@ -74,9 +74,9 @@ func TestTooMuchLostMotionArguesForRepair(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("75 mm", "63 mm")
 	a := r.wants(DoDecide)
 	assert.Contains(t, a.Finding, "12.0 mm lost, 9.0 mm allowed")
-	require.ErrorContains(t, r.try(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceGoOn}), "say why")
-	r.do(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceRepair})
-	r.do(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceRepaired})
+	require.ErrorContains(t, r.try(KindDecided, Decided{About: About{AboutLost, "inner-play"}, Choice: ChoiceGoOn}), "say why")
+	r.do(KindDecided, Decided{About: About{AboutLost, "inner-play"}, Choice: ChoiceRepair})
+	r.do(KindDecided, Decided{About: About{AboutLost, "inner-play"}, Choice: ChoiceRepaired})
 	assert.Equal(t, "inner-home", r.wants(DoRead).Read.Point, "after the repair it is read anew")
 	r.lost("71 mm", "68 mm")
 	assert.Equal(t, "barrel-to-eye", r.wants(DoRead).Read.Point)
@@ -96,7 +96,7 @@ func TestPinnedBarrelIsMeasureOnly(t *testing.T) {
 	a := r.wants(DoDecide)
 	assert.Equal(t, "Replace the cable.", said(a))
 	require.ErrorContains(t, r.try(KindMove, Move{Adjuster: "barrel", Turns: "1", Way: "out"}), "pinned to its cable")
-	r.do(KindDecided, Decided{About: "pinned", Choice: ChoiceRepair}).do(KindDecided, Decided{About: "pinned", Choice: ChoiceRepaired})
+	r.do(KindDecided, Decided{About: About{Question: AboutPinned}, Choice: ChoiceRepair}).do(KindDecided, Decided{About: About{Question: AboutPinned}, Choice: ChoiceRepaired})
 	r.wants(DoIdentify) // the new cable may have a threaded barrel
 	r.do(KindIdentified, Identified{Serial: "1907", Hand: "standard"})
 	assert.Equal(t, "inner-home", r.wants(DoRead).Read.Point)
@@ -111,7 +111,7 @@ func TestWhetherItRespondedAsTheTurnsSay(t *testing.T) {
 	}
 	none := move("139.5 mm")
 	assert.Contains(t, said(none.wants(DoDecide)), "It did not answer.")
-	none.do(KindDecided, Decided{About: "response", Choice: ChoiceGoOn, Reason: "barrel slipped on a stripped thread, cleaned"})
+	none.do(KindDecided, Decided{About: About{Question: AboutResponse}, Choice: ChoiceGoOn, Reason: "barrel slipped on a stripped thread, cleaned"})
 	none.wants(DoMove)
 	assert.Contains(t, said(move("137 mm").wants(DoDecide)), "wrong way")
 
@@ -143,7 +143,7 @@ func TestAMoveVoidsWhatWasProved(t *testing.T) {
 		length("142.9 mm").
 		lockAndRead("142.9 mm").
 		proved()
-	r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen}).wants(DoSign)
+	r.do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen}).wants(DoSign)
 	r.do(KindPutOn, Thing{ID: "propeller-chock"}).turn("½", "out")
 	require.ErrorContains(t, r.try(KindSigned, Signed{Name: "Ines"}), "cannot be signed yet")
 	r.do(KindPartOff, Thing{ID: "linkage-cover"}).wants(DoSettle)
@@ -155,7 +155,7 @@ func TestAMoveVoidsWhatWasProved(t *testing.T) {
 
 func TestNothingThatIsOnOrOffCanBeSigned(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12").lockAndRead("143.0 mm").proved()
-	r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen}).do(KindPutOn, Thing{Name: "lever lashing"})
+	r.do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen}).do(KindPutOn, Thing{Name: "lever lashing"})
 	require.ErrorContains(t, r.try(KindSigned, Signed{Name: "Ines"}), "lever lashing is still on")
 	r.do(KindTakenOff, Thing{Name: "lever lashing"}).do(KindSigned, Signed{Name: "Ines"})
 }
@@ -178,7 +178,7 @@ func TestACheckThatWasMisreadIsAnsweredAgain(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12").lockAndRead("143.0 mm")
 	r.do(KindTakenOff, Thing{ID: "propeller-chock"}).do(KindPartBack, Thing{ID: "linkage-cover"})
 	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "drags or clicks"})
-	r.do(KindDecided, Decided{About: "check:neutral-free", Choice: ChoiceAgain})
+	r.do(KindDecided, Decided{About: About{AboutCheck, "neutral-free"}, Choice: ChoiceAgain})
 	a := r.wants(DoCheck)
 	assert.Equal(t, "neutral-free", a.Check.Check)
 	assert.Empty(t, a.Finding)
@@ -252,7 +252,7 @@ func TestBodiesAreRefusedWithTheirField(t *testing.T) {
 		{"body.conditions.wind", KindCheck, Checked{Check: "neutral-free", Answer: "turns free", Conditions: map[string]string{"wind": "4"}}},
 		{"body.name", KindPutOn, Thing{Name: long}},
 		{"kind", "wish", Note{"x"}},
-		{"body.about", KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceGoOn, Reason: "x"}},
+		{"body.about", KindDecided, Decided{About: About{AboutLost, "inner-play"}, Choice: ChoiceGoOn, Reason: "x"}},
 		{"body", KindSigned, Signed{Name: "Ines"}},
 		{"body.outcome", KindRetried, Retried{Outcome: "perhaps"}},
 		{"body.colour", KindNote, map[string]any{"text": "x", "colour": 1}},

@@ -73,20 +73,20 @@ func (st State) unsafe(before string) error {
 // handsOnChecks tells whether the sheet has its functions tried with the temporary
 // things still on: before they are taken off.
 func (st State) handsOnChecks() bool {
-	functions, restore := place(st.Sheet.Steps, "functions"), place(st.Sheet.Steps, "restore")
+	functions, restore := place(st.Sheet.Steps, sheet.StepFunctions), place(st.Sheet.Steps, sheet.StepRestore)
 	return functions >= 0 && functions < restore
 }
 
-func place(steps []sheet.Step, kind string) int {
+func place(steps []sheet.Step, kind sheet.StepKind) int {
 	return slices.IndexFunc(steps, func(s sheet.Step) bool { return s.Kind == kind })
 }
 
 // failed is the first check whose answer is not the one wanted and stands so, with that
 // answer; nil when there is none: neither voided, nor gone on with, nor a loaded proof
 // that was left open.
-func (st State) failed() (*sheet.Check, string) {
+func (st State) failed() (c *sheet.Check, answer Checked) {
 	if st.Sheet == nil {
-		return nil, ""
+		return nil, answer
 	}
 	for i, c := range st.Sheet.Checks {
 		a, ok := st.Checks[c.ID]
@@ -96,17 +96,17 @@ func (st State) failed() (*sheet.Check, string) {
 		if c.Kind == sheet.CheckCondition {
 			continue // argued where worn parts are
 		}
-		left := c.Loaded && st.Decisions["loaded"].Choice == ChoiceOpen || !c.Loaded && st.skipped("functions")
+		left := c.Loaded && st.Decisions[About{Question: AboutLoaded}].Choice == ChoiceOpen || !c.Loaded && st.skipped(sheet.StepFunctions)
 		if !ok || a.Void || a.Good || left {
 			continue
 		}
-		return &st.Sheet.Checks[i], a.Answer
+		return &st.Sheet.Checks[i], a.Checked
 	}
-	return nil, ""
+	return nil, answer
 }
 
 // skipped tells whether the step of that kind was left out with a reason.
-func (st State) skipped(kind string) bool {
+func (st State) skipped(kind sheet.StepKind) bool {
 	i := place(st.Sheet.Steps, kind)
 	return i >= 0 && st.Skipped[st.Sheet.Steps[i].ID] != ""
 }
@@ -117,9 +117,9 @@ func (st State) handsWanted() bool {
 	if c, _ := st.failed(); c != nil || st.unstood() != nil {
 		return true
 	}
-	from, to := place(st.Sheet.Steps, "safe"), place(st.Sheet.Steps, "restore")
+	from, to := place(st.Sheet.Steps, sheet.StepSafe), place(st.Sheet.Steps, sheet.StepRestore)
 	for i, step := range st.Sheet.Steps {
-		if i <= from || to >= 0 && i >= to || st.Skipped[step.ID] != "" || step.Kind == "sign" {
+		if i <= from || to >= 0 && i >= to || st.Skipped[step.ID] != "" || step.Kind == sheet.StepSign {
 			continue
 		}
 		if done, _, _ := st.step(step); !done {

@@ -2,9 +2,6 @@ package run
 
 import "brankel/rigging/sheet"
 
-// aboutSchool is the decision which of several ways a rig is set by.
-const aboutSchool = "school"
-
 // choices are the schools to choose from while none is chosen.
 func (st State) choices() []sheet.School {
 	if st.Pinned == nil || st.School != "" || len(st.Pinned.Schools) < 2 {
@@ -34,7 +31,11 @@ func (st State) askSchool() Advice {
 		if one.Manual {
 			label += " (the manual’s)"
 		}
-		a.Choices = append(a.Choices, Choice{About: aboutSchool, Choice: one.ID, Label: label, Reason: !one.Manual, Argued: one.Manual})
+		c := Choice{About: About{AboutSchool, one.ID}, Choice: ChoiceTake, Label: label, Argued: one.Manual}
+		if !one.Manual {
+			c.Reason = "why, if not the manual’s"
+		}
+		a.Choices = append(a.Choices, c)
 		a.More = append(a.More, upper(one.Name)+": "+one.Says)
 	}
 	return a

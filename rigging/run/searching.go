@@ -29,7 +29,7 @@ func (st State) try(s *Setting) Advice {
 	case out.State == "contradiction":
 		a := Advice{Do: DoDecide, Say: say(plain("The tries contradict each other.")),
 			Finding: "What was too loose lies beyond what was too tight: something slipped, or one was misread."}
-		a.Choices = []Choice{{About: "tries:" + s.Of.ID, Choice: ChoiceAfresh, Label: "Found why: try afresh", Argued: true}}
+		a.Choices = []Choice{{About: About{AboutTries, s.Of.ID}, Choice: ChoiceAfresh, Label: "Found why: try afresh", Argued: true}}
 		return a
 	case out.State == "none left" && s.Of.Least && t.good():
 		out.Next = out.TightEnd // the lowest that served

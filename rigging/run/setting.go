@@ -146,7 +146,7 @@ func (st State) workOut(one *sheet.Setting) *Setting {
 // aimed are the points a setting reads: what a chart lies over before what lies on it.
 func (st State) aimed(one *sheet.Setting) (out []string) {
 	ids := one.Points
-	if one.Method == "counted" && one.Then != "" {
+	if one.Method == sheet.MethodCounted && one.Then != "" {
 		ids = []string{one.Then}
 	}
 	for _, id := range ids {
@@ -154,7 +154,7 @@ func (st State) aimed(one *sheet.Setting) (out []string) {
 		if p == nil {
 			continue
 		}
-		if one.Method == "chosen" && st.later(one, func(o *sheet.Setting) bool { return slices.Contains(o.Points, id) }) {
+		if one.Method == sheet.MethodChosen && st.later(one, func(o *sheet.Setting) bool { return slices.Contains(o.Points, id) }) {
 			continue // a later setting puts it right by turning
 		}
 		if c := st.Sheet.Chart(p.Chart); c != nil && c.Reads != "" && !slices.Contains(out, c.Reads) {

@@ -39,7 +39,7 @@ func (st State) Shows() (out []Shown) {
 			continue
 		}
 		for _, a := range c.Answers {
-			if a.Says == given.Answer && len(a.Sense) > 0 && !slices.ContainsFunc(out, func(s Shown) bool { return s.Name == c.Proves }) {
+			if a.ID == given.Answer && len(a.Sense) > 0 && !slices.ContainsFunc(out, func(s Shown) bool { return s.Name == c.Proves }) {
 				out = append(out, Shown{Name: c.Proves, At: c.At, Word: a.Sense[0], Good: given.Good})
 			}
 		}

@@ -18,6 +18,11 @@ const (
 	SignSigned Sign = "signed" // signed and proved
 )
 
+// Words lists the signs.
+func (Sign) Words() []string {
+	return wordsOf(SignNone, SignOpen, SignProof, SignLook, SignStop, SignSigned)
+}
+
 // Standing is what the bays and a machine's card show of a run; it follows from the
 // events and the pinned sheet alone.
 type Standing struct {
@@ -88,7 +93,7 @@ func (st State) standing(a Advice) (sign Sign, part float64, says string) {
 func (st State) owed(check string) string {
 	c := st.Sheet.Check(check)
 	if a, ok := st.Checks[check]; ok && !a.Void && !a.Good {
-		return c.Name + ": " + a.Answer
+		return c.Name + ": " + a.Says
 	}
 	return "proof owed: " + c.Name
 }

@@ -18,6 +18,9 @@ const (
 	LockedStage Stage = "locked"
 )
 
+// Words lists the stages.
+func (Stage) Words() []string { return wordsOf(Found, First, Set, LockedStage) }
+
 // Taken is a reading on the record. Epoch counts what was done before it: readings of
 // one epoch are repeats of each other. Old ones were taken before a repair.
 type Taken struct {
@@ -28,10 +31,12 @@ type Taken struct {
 	Stage Stage
 	Epoch int
 	Old   bool
+
+	Passed bool // the cause why it agreed with no other was found: it was read afresh
 }
 
 // Judged tells whether the reading can be compared at all.
-func (t Taken) Judged() bool { return len(t.Missing) == 0 && !t.Old }
+func (t Taken) Judged() bool { return len(t.Missing) == 0 && !t.Old && !t.Passed }
 
 // Moved is a move on the record.
 type Moved struct {
@@ -78,6 +83,7 @@ type State struct {
 	Readings    []Taken
 	Moves       []Moved
 	Repaired    int                 // how many of Moves were made before a repair
+	RepairedAt  int                 // the epoch the last repair began
 	Renewed     bool                // the cable is a new one: there is no as found
 	Stuck       map[string]Stuck    // by adjuster
 	Settles     map[string]int      // when each setting was settled last
@@ -97,7 +103,7 @@ type State struct {
 	Checks      map[string]Answered
 	Retried     *Retried
 	RetriedOld  bool // tried again before a later move or repair
-	Decisions   map[string]Decided
+	Decisions   map[About]Decided
 	Deviations  map[string]Deviation
 	Skipped     map[string]string
 	Notes       []string

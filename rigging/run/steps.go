@@ -22,21 +22,26 @@ const (
 	StatusOpen    Status = "open"  // a loaded proof left for later
 )
 
+// Words lists the statuses.
+func (Status) Words() []string {
+	return wordsOf(StatusDone, StatusNow, StatusLater, StatusSkipped, StatusAgain, StatusOpen)
+}
+
 // StepState is one line of the rail. Summary is "" until there is something to say.
 type StepState struct {
-	ID      string `json:"id"`
-	Kind    string `json:"kind"`
-	Title   string `json:"title"`
-	Status  Status `json:"status"`
-	Summary string `json:"summary,omitempty"`
-	Hands   string `json:"hands,omitempty"`
-	Access  string `json:"access,omitempty"`
+	ID      string         `json:"id"`
+	Kind    sheet.StepKind `json:"kind"`
+	Title   string         `json:"title"`
+	Status  Status         `json:"status"`
+	Summary string         `json:"summary,omitempty"`
+	Hands   string         `json:"hands,omitempty"`
+	Access  string         `json:"access,omitempty"`
 }
 
 // bare are the steps walked before a sheet is known.
 var bare = []sheet.Step{
-	{ID: "complaint", Kind: "complaint", Title: "The complaint"},
-	{ID: "identify", Kind: "identify", Title: "Which sheet"},
+	{ID: "complaint", Kind: sheet.StepComplaint, Title: "The complaint"},
+	{ID: "identify", Kind: sheet.StepIdentify, Title: "Which sheet"},
 }
 
 // walk are the steps of this run, in their order.
@@ -44,7 +49,7 @@ func (st State) walk() []sheet.Step {
 	switch {
 	case st.Sheet != nil:
 		return slices.DeleteFunc(slices.Clone(st.Sheet.Steps), func(s sheet.Step) bool {
-			return s.Kind == "setting" && len(st.Sheet.Of(&s)) == 0 // another school's
+			return s.Kind == sheet.StepSetting && len(st.Sheet.Of(&s)) == 0 // another school's
 		})
 	case st.Expected != nil && st.Identity == nil:
 		return st.Expected.Steps
@@ -77,11 +82,11 @@ func (st State) workOutSteps() []StepState {
 		switch {
 		case st.Skipped[step.ID] != "":
 			s.Status, s.Summary = StatusSkipped, st.Skipped[step.ID]
-		case done && step.Kind == "loaded" && (st.loadedOpen() || st.inspects() && !st.inspected()):
+		case done && step.Kind == sheet.StepLoaded && (st.loadedOpen() || st.inspects() && !st.inspected()):
 			s.Status = StatusOpen
 		case done:
 			s.Status = StatusDone
-		case step.Kind == "restore" && failed:
+		case step.Kind == sheet.StepRestore && failed:
 			s.Status = StatusAgain // first back to the setting
 		case !found:
 			s.Status, found = StatusNow, true
@@ -101,15 +106,15 @@ func pairs(n int) string {
 // whether it was done before a move voided it.
 func (st State) step(of sheet.Step) (done bool, summary string, again bool) {
 	kind := of.Kind
-	if st.Sheet == nil && kind != "complaint" && kind != "identify" {
+	if st.Sheet == nil && kind != sheet.StepComplaint && kind != sheet.StepIdentify {
 		return false, "", false
 	}
 	switch kind {
-	case "complaint":
+	case sheet.StepComplaint:
 		if st.Complaint != nil {
-			return true, "shows when tried: " + st.Complaint.Shows, false
+			return true, "shows when tried: " + st.Complaint.Shows.Says(), false
 		}
-	case "identify":
+	case sheet.StepIdentify:
 		if st.Identity != nil && st.Identity.Sheet != "" {
 			if st.Own {
 				return true, st.Sheet.Source.Title, false
@@ -120,25 +125,25 @@ func (st State) step(of sheet.Step) (done bool, summary string, again bool) {
 			}
 			return len(st.choices()) == 0, says, false
 		}
-	case "safe":
+	case sheet.StepSafe:
 		return st.Identity != nil && (len(st.undone()) == 0 || !st.handsWanted()), count(len(st.On), "still on"), false
-	case "worn":
+	case sheet.StepWorn:
 		return st.wornDone()
-	case "found", "set", "settle", "lock":
-		return st.allDone(of, func(s *Setting) (bool, string, bool) { return methodOf(s).progress(st, s, Phase(kind)) })
-	case "setting":
+	case sheet.StepFound, sheet.StepSet, sheet.StepSettle, sheet.StepLock:
+		return st.allDone(of, func(s *Setting) (bool, string, bool) { return methodOf(s).progress(st, s, kind) })
+	case sheet.StepSetting:
 		return st.allDone(of, st.settingDone)
-	case "restore":
+	case sheet.StepRestore:
 		open := len(st.On) + len(st.Off)
 		return open == 0 && !st.handsWanted() && st.unstood() == nil && st.alsoRead() == nil, count(open, "to put right"), false
-	case "functions":
+	case sheet.StepFunctions:
 		done, summary, again = st.checksDone(false)
 		return done && st.unstood() == nil, summary, again
-	case "again":
+	case sheet.StepAgain:
 		if st.Retried != nil {
-			return !st.RetriedOld, st.Retried.Outcome, st.RetriedOld
+			return !st.RetriedOld, string(st.Retried.Outcome), st.RetriedOld
 		}
-	case "loaded":
+	case sheet.StepLoaded:
 		done, summary, again = st.checksDone(true)
 		if !done && st.loadedOpen() {
 			return true, "left open", false
@@ -147,9 +152,9 @@ func (st State) step(of sheet.Step) (done bool, summary string, again bool) {
 			return true, "after the inspection", false
 		}
 		return done, summary, again
-	case "inspect":
+	case sheet.StepInspect:
 		return st.inspected(), st.lookedSays(), len(st.Refused) > 0
-	case "sign":
+	case sheet.StepSign:
 		if st.Signed != nil {
 			return true, "by " + st.Signed.Name, false
 		}
@@ -186,14 +191,14 @@ func (st State) wornDone() (bool, string, bool) {
 			return false, summary, false
 		}
 		summary = fmt.Sprintf("lost motion %s, limit %s", quantity.Number(lost.Lost, 1), quantity.Number(l.Limit, 1))
-		done = done && (lost.Verdict == "in" || st.Decisions["lost:"+l.ID].Choice == ChoiceGoOn)
+		done = done && (lost.Verdict == "in" || st.Decisions[About{AboutLost, l.ID}].Choice == ChoiceGoOn)
 	}
 	for _, a := range st.wornPoints() {
 		if a.Now == nil {
 			return false, summary, false
 		}
 		summary = reads(a.Point, a.Judge.Value)
-		done = done && (!a.wrong() || st.Decisions["worn:"+a.Point.ID].Choice == ChoiceGoOn)
+		done = done && (!a.wrong() || st.Decisions[About{AboutWorn, a.Point.ID}].Choice == ChoiceGoOn)
 	}
 	for i := range st.Sheet.Checks {
 		c := &st.Sheet.Checks[i]
@@ -204,7 +209,7 @@ func (st State) wornDone() (bool, string, bool) {
 		if !ok || a.Void {
 			return false, summary, false
 		}
-		done = done && (a.Good || st.Decisions["check:"+c.ID].Choice == ChoiceGoOn)
+		done = done && (a.Good || st.Decisions[About{AboutCheck, c.ID}].Choice == ChoiceGoOn)
 	}
 	return done, summary, false
 }
@@ -276,7 +281,7 @@ func (st State) checksDone(loaded bool) (done bool, summary string, again bool) 
 
 func (st State) loadedOpen() bool {
 	done, _, _ := st.checksDone(true)
-	return !done && st.Decisions["loaded"].Choice == ChoiceOpen
+	return !done && st.Decisions[About{Question: AboutLoaded}].Choice == ChoiceOpen
 }
 
 // MoveSays is a turn of an adjuster in words, out positive.

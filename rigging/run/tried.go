@@ -47,7 +47,7 @@ func RowOf(tried []Tried, next *float64) *Tries {
 // triesDrawn is what was tried of the setting at hand, from as found; nil where it is set
 // otherwise.
 func (st State) triesDrawn(s *Setting, a Advice) *Tries {
-	if s.Of.Method != "felt" && s.Of.Trim != "felt" || s.Adjuster == nil {
+	if s.Of.Method != sheet.MethodFelt && s.Of.Trim != "felt" || s.Adjuster == nil {
 		return nil
 	}
 	t := st.tries(s)

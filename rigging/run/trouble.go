@@ -1,8 +1,6 @@
 package run
 
 import (
-	"strings"
-
 	"brankel/rigging/picture"
 )
 
@@ -51,8 +49,7 @@ func (st State) atHand(s *Setting, a Advice) (out []string) {
 			out = append(out, c.Proves)
 		}
 	case a.Do == DoDecide && len(a.Choices) > 0:
-		_, id, _ := strings.Cut(a.Choices[0].About, ":")
-		point(id)
+		point(a.Choices[0].About.ID)
 	}
 	for _, aim := range s.Aims {
 		if aim.wrong() {

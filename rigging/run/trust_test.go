@@ -43,7 +43,7 @@ func TestASerialThatWasStruckOutCountsNowhere(t *testing.T) {
 }
 
 func TestASignatureIsOfWhoIsSignedIn(t *testing.T) {
-	r := atLock(t).proved().do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen})
+	r := atLock(t).proved().do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen})
 	r.do(KindSigned, Signed{Name: "Maud the Inspector", Statement: "fit to fly"})
 	st := r.state()
 	assert.Equal(t, "Ines", st.Signed.Name)
@@ -127,7 +127,7 @@ func TestChecksBeforeRestoringNeedWhatMakesItSafe(t *testing.T) {
 	r := atLock(t)
 	s := *r.sheet()
 	var steps []sheet.Step
-	for _, kind := range []string{"complaint", "identify", "safe", "worn", "found", "set", "settle", "lock", "functions",
+	for _, kind := range []sheet.StepKind{"complaint", "identify", "safe", "worn", "found", "set", "settle", "lock", "functions",
 		"restore", "again", "loaded", "sign"} {
 		steps = append(steps, s.Steps[place(s.Steps, kind)])
 	}
@@ -166,7 +166,10 @@ func TestReadingsThatDisagreeAreNeverSigned(t *testing.T) {
 	a := r.wants(DoRead)
 	assert.Contains(t, a.Finding, "do not agree")
 	assert.Contains(t, r.state().Blockers(), "set the length is not done", "their mean is just right")
-	r.do(KindDecided, Decided{About: "unsteady", Choice: ChoiceAfresh, Reason: "the tape hung on the cover"})
+	r.do(KindDecided, Decided{About: About{AboutUnsteady, "barrel-to-eye"}, Choice: ChoiceAfresh, Reason: "the tape hung on the cover"})
+	a = r.wants(DoRead)
+	assert.NotContains(t, a.Finding, "do not agree", "its cause was found")
+	assert.Empty(t, a.Choices)
 	r.length("143 mm").wants(DoRestore)
 }
 
@@ -174,7 +177,7 @@ func TestALoadedProofAnsweredBadStandsSoOnTheRecord(t *testing.T) {
 	r := atLock(t).proved().do(KindCheck, Checked{Check: "on-the-water", Answer: "jumps out of reverse"})
 	a := r.wants(DoSafe)
 	assert.NotEmpty(t, a.Finding)
-	r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen}).do(KindSigned, Signed{})
+	r.do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen}).do(KindSigned, Signed{})
 	rec := MakeRecord(Heading{}, r.state(), r.events, "")
 	require.Len(t, rec.Open, 1)
 	assert.Contains(t, rec.Open[0], "answered “jumps out of reverse”")
@@ -186,7 +189,7 @@ func TestALoadedProofAnsweredBadStandsSoOnTheRecord(t *testing.T) {
 func TestChecksOfBeforeARepairCountNoMore(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("75 mm", "63 mm")
 	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "turns free"}).do(KindRetried, Retried{Outcome: "cured"})
-	r.do(KindDecided, Decided{About: "lost:inner-play", Choice: ChoiceRepair}).do(KindDecided, Decided{About: "lost:inner-play",
+	r.do(KindDecided, Decided{About: About{AboutLost, "inner-play"}, Choice: ChoiceRepair}).do(KindDecided, Decided{About: About{AboutLost, "inner-play"},
 		Choice: ChoiceRepaired})
 	assert.True(t, r.state().Checks["neutral-free"].Void)
 	assert.True(t, r.state().RetriedOld)
@@ -288,7 +291,7 @@ func TestWhoStruckOutTheirWorkDoesNotInspectIt(t *testing.T) {
 // After the signature second hands add words and pictures, and prove nothing.
 func TestSecondHandsProveNothingAfterTheSignature(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12½").lockAndRead("143.0 mm").proved()
-	r.do(KindDecided, Decided{About: "loaded", Choice: ChoiceOpen}).do(KindSigned, Signed{})
+	r.do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen}).do(KindSigned, Signed{})
 	r.bench.Guest = true
 	r.bench.Photo = &PhotoKept{Width: 100, Height: 100}
 	require.ErrorContains(t, r.tryBy("Bo, guest", KindCheck, Checked{Check: "on-the-water", Answer: "clean both ways"}), "prove nothing")

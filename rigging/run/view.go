@@ -269,6 +269,8 @@ func (st State) lines() []ReadLine {
 			l.Note = "not judged"
 		} else if t.Old {
 			l.Note = "before the repair"
+		} else if t.Passed {
+			l.Note = "read afresh since"
 		} else if t.Overdue != "" {
 			l.Note = "gauge overdue"
 		}

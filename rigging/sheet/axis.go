@@ -13,7 +13,7 @@ import (
 type Axis struct {
 	Family   string `json:"family"`
 	Cable    string `json:"cable"`
-	Craft    string `json:"craft"`
+	Craft    Craft  `json:"craft"`
 	Number   string `json:"number"` // what the axis counts
 	From     int    `json:"from"`
 	To       int    `json:"to"`

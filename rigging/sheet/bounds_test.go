@@ -104,7 +104,7 @@ func TestStepsStandInAnOrderThatCanBeWalked(t *testing.T) {
 		s := *demo(t)[0]
 		s.Steps = nil
 		for _, kind := range strings.Fields(c.order) {
-			s.Steps = append(s.Steps, Step{ID: kind, Kind: kind, Title: kind})
+			s.Steps = append(s.Steps, Step{ID: kind, Kind: StepKind(kind), Title: kind})
 		}
 		found := false
 		for _, f := range s.stepFaults() {

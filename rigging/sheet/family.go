@@ -12,7 +12,7 @@ import (
 type Family struct {
 	ID    string  `json:"id"`
 	Name  string  `json:"name"`
-	Craft string  `json:"craft"`
+	Craft Craft   `json:"craft"`
 	Usual []Usual `json:"-"` // ranges outside of which a figure is questioned
 }
 

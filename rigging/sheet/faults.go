@@ -174,7 +174,7 @@ func (s *Sheet) adjusterFaults(at string, a Adjuster) (f fault.List) {
 	locked := a.Lock != nil || slices.ContainsFunc(s.Settings, func(one Setting) bool {
 		return contains(one.Adjusters, a.ID) && one.Lock != nil
 	})
-	if !a.MeasureOnly && !locked && a.Kind != "automatic" {
+	if !a.MeasureOnly && !locked && a.Kind != Automatic {
 		f.Add(at+".lock", "say how it is locked")
 	}
 	if a.Threaded() && a.Pitch <= 0 && !a.MeasureOnly {

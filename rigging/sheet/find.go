@@ -57,7 +57,7 @@ func (s *Sheet) Lead() (*Adjuster, *Point, *Influence) {
 		return nil, nil, nil
 	}
 	for _, one := range s.Settings {
-		if one.Method != "measured" {
+		if one.Method != MethodMeasured {
 			continue
 		}
 		for _, id := range one.Points {
@@ -81,7 +81,7 @@ func (s *Sheet) HasAssumed() bool { return s.Source.Assumed || len(s.Assumed) > 
 
 // Threaded tells whether the adjuster turns on a thread with a pitch.
 func (a Adjuster) Threaded() bool {
-	return slices.Contains([]string{"barrel", "clevis", "turnbuckle", "jam nuts"}, a.Kind)
+	return slices.Contains([]AdjusterKind{Barrel, Clevis, Turnbuckle, JamNuts}, a.Kind)
 }
 
 // Led tells whether a run can be led by this sheet: something is set, and what a turn does
@@ -101,7 +101,7 @@ func (s *Sheet) Led() bool {
 // answers tells whether it is known what turning does to some reading with limits that the
 // setting puts right.
 func (s *Sheet) answers(one *Setting) bool {
-	if one.Method != "measured" {
+	if one.Method != MethodMeasured {
 		return true
 	}
 	return slices.ContainsFunc(one.Points, func(id string) bool {

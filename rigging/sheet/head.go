@@ -11,7 +11,7 @@ type Head struct {
 	Hash     string
 	ID       string
 	Revision int
-	Craft    string
+	Craft    Craft
 	Family   string
 	Cable    string
 	Applies  Effectivity

@@ -114,6 +114,7 @@ func (s *Sheet) Influences() []Influence { return s.influences }
 
 // WorkOut works out what follows from the rig. It is done once, before the sheet is used.
 func (s *Sheet) WorkOut() {
+	s.nameAnswers()
 	s.worked = &asWorked{by: map[string]*Sheet{}}
 	s.workOut(s.Manual())
 }
@@ -323,7 +324,7 @@ func (s *Sheet) whenRead(point, school string) (settings map[string]float64, tol
 		if !of(one.School, school) || !contains(one.Supersedes, point) {
 			continue
 		}
-		if one.Method != "counted" {
+		if one.Method != MethodCounted {
 			return nil, false
 		}
 		for _, id := range one.Adjusters {

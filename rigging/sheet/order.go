@@ -10,24 +10,24 @@ import (
 // before are the pairs of steps of which the first comes before the second, or the
 // run cannot be walked: nothing is turned before it is safe, nothing is signed that
 // comes after.
-var before = [][2]string{
-	{"complaint", "identify"}, {"identify", "safe"}, {"safe", "worn"}, {"safe", "found"}, {"safe", "set"}, {"worn", "set"},
-	{"found", "set"}, {"set", "settle"}, {"settle", "lock"}, {"set", "lock"}, {"lock", "restore"}, {"set", "restore"},
-	{"safe", "setting"}, {"worn", "setting"}, {"setting", "restore"}, {"setting", "functions"}, {"set", "functions"},
-	{"lock", "functions"}, {"functions", "loaded"}, {"restore", "loaded"}, {"functions", "again"},
-	{"sign", "inspect"},
+var before = [][2]StepKind{
+	{StepComplaint, StepIdentify}, {StepIdentify, StepSafe}, {StepSafe, StepWorn}, {StepSafe, StepFound}, {StepSafe, StepSet}, {StepWorn, StepSet},
+	{StepFound, StepSet}, {StepSet, StepSettle}, {StepSettle, StepLock}, {StepSet, StepLock}, {StepLock, StepRestore}, {StepSet, StepRestore},
+	{StepSafe, StepSetting}, {StepWorn, StepSetting}, {StepSetting, StepRestore}, {StepSetting, StepFunctions}, {StepSet, StepFunctions},
+	{StepLock, StepFunctions}, {StepFunctions, StepLoaded}, {StepRestore, StepLoaded}, {StepFunctions, StepAgain},
+	{StepSign, StepInspect},
 }
 
 // stepFaults: a kind of step once (a setting each its own), all that the sheet needs, in an
 // order that can be walked.
 func (s *Sheet) stepFaults() (f fault.List) {
-	first, last := map[string]int{}, map[string]int{}
+	first, last := map[StepKind]int{}, map[StepKind]int{}
 	named := map[string]bool{}
 	for i, step := range s.Steps {
 		path := fmt.Sprintf("steps[%d]", i)
 		if _, twice := first[step.Kind]; !twice {
 			first[step.Kind] = i
-		} else if step.Kind != "setting" {
+		} else if step.Kind != StepSetting {
 			f.Add(path+".kind", "there is a step of this kind already")
 		}
 		last[step.Kind] = i
@@ -45,16 +45,16 @@ func (s *Sheet) stepFaults() (f fault.List) {
 		}
 	}
 	end := len(s.Steps) - 1
-	if i, ok := first["inspect"]; ok && i == end {
+	if i, ok := first[StepInspect]; ok && i == end {
 		end-- // somebody else looks at what was signed
 	}
-	if i, ok := first["sign"]; ok && i != end {
+	if i, ok := first[StepSign]; ok && i != end {
 		f.Add(fmt.Sprintf("steps[%d].kind", i), "the signature comes last: move this step to the end")
 	}
-	if _, ok := first["inspect"]; ok && len(s.Inspect) == 0 {
+	if _, ok := first[StepInspect]; ok && len(s.Inspect) == 0 {
 		f.Add("inspection", "write what the second inspector looks at, or leave the step of kind inspect out")
 	}
-	if _, ok := first["setting"]; !ok && s.several() {
+	if _, ok := first[StepSetting]; !ok && s.several() {
 		f.Add("steps", "several things are set here: write a step of kind setting for each, instead of found, set, settle and lock")
 	}
 	if len(named) > 0 {
@@ -70,15 +70,15 @@ func (s *Sheet) stepFaults() (f fault.List) {
 // settingStepFaults: a step of kind setting names one that no other names.
 func (s *Sheet) settingStepFaults(path string, step Step, named map[string]bool) (f fault.List) {
 	switch {
-	case step.Kind != "setting" && step.Setting == "":
-	case step.Kind != "setting":
+	case step.Kind != StepSetting && step.Setting == "":
+	case step.Kind != StepSetting:
 		f.Add(path+".setting", "only a step of kind setting names one: leave it out")
 	case step.Setting == "" || s.indexOf(step.Setting, "") < 0:
 		f.Add(path+".setting", "name the setting this step is about: there is no %q", step.Setting)
 	case named[step.Setting]:
 		f.Add(path+".setting", "another step is about this setting already")
 	}
-	if step.Kind == "setting" {
+	if step.Kind == StepSetting {
 		named[step.Setting] = true
 	}
 	return f
@@ -103,13 +103,16 @@ func (s *Sheet) several() bool {
 	return false
 }
 
-type neededStep struct{ kind, why string }
+type neededStep struct {
+	kind StepKind
+	why  string
+}
 
 func (s *Sheet) neededSteps() (out []neededStep) {
-	for _, kind := range []string{"complaint", "identify", "safe", "sign"} {
+	for _, kind := range []StepKind{StepComplaint, StepIdentify, StepSafe, StepSign} {
 		out = append(out, neededStep{kind, ""})
 	}
-	add := func(needed bool, kind, why string) {
+	add := func(needed bool, kind StepKind, why string) {
 		if needed {
 			out = append(out, neededStep{kind, ": " + why})
 		}
@@ -118,14 +121,14 @@ func (s *Sheet) neededSteps() (out []neededStep) {
 	if s.several() {
 		a = nil // each has a step of its own
 	}
-	add(a != nil, "found", "what is set is read as found first")
-	add(a != nil, "set", "something is set here")
-	add(a != nil && !a.MeasureOnly && a.Lock != nil, "lock", "what is set is locked")
-	add(len(s.Inspect) > 0, "inspect", "a second inspector looks at it after the signature")
-	add(len(s.LostMotion) > 0, "worn", "lost motion is read here")
-	add(slices.ContainsFunc(s.Checks, Check.first), "worn", "there is a condition to look at before anything is turned")
-	add(len(s.Temporary)+len(s.Off) > 0, "restore", "what goes on comes off, what comes off goes back")
-	add(slices.ContainsFunc(s.Checks, func(c Check) bool { return !c.Loaded && !c.first() }), "functions", "there are checks to answer")
-	add(slices.ContainsFunc(s.Checks, func(c Check) bool { return c.Loaded }), "loaded", "there is a proof under load")
+	add(a != nil, StepFound, "what is set is read as found first")
+	add(a != nil, StepSet, "something is set here")
+	add(a != nil && !a.MeasureOnly && a.Lock != nil, StepLock, "what is set is locked")
+	add(len(s.Inspect) > 0, StepInspect, "a second inspector looks at it after the signature")
+	add(len(s.LostMotion) > 0, StepWorn, "lost motion is read here")
+	add(slices.ContainsFunc(s.Checks, Check.first), StepWorn, "there is a condition to look at before anything is turned")
+	add(len(s.Temporary)+len(s.Off) > 0, StepRestore, "what goes on comes off, what comes off goes back")
+	add(slices.ContainsFunc(s.Checks, func(c Check) bool { return !c.Loaded && !c.first() }), StepFunctions, "there are checks to answer")
+	add(slices.ContainsFunc(s.Checks, func(c Check) bool { return c.Loaded }), StepLoaded, "there is a proof under load")
 	return out
 }

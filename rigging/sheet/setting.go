@@ -2,9 +2,6 @@ package sheet
 
 import "strings"
 
-// Methods are the ways a setting is made; methodFields says what each asks for.
-var Methods = []string{"measured", "felt", "locked, then backed off", "self-set", "counted", "chosen", "locked out"}
-
 // Action is what the hand does that is neither a turn nor a reading: strokes that settle,
 // a protractor zeroed, a wheel turned backwards.
 type Action struct {
@@ -26,7 +23,7 @@ type Setting struct {
 	As        string   `json:"as,omitempty"`     // the same for alternatives of different schools
 	Base      string   `json:"-"`                // the setting on the sheet, where places are written out
 	School    string   `json:"school,omitempty"` // only by this one
-	Method    string   `json:"method"`
+	Method    Method   `json:"method"`
 	Adjusters []string `json:"adjusters,omitempty"`
 	Points    []string `json:"points,omitempty"`
 	Checks    []string `json:"checks,omitempty"`
@@ -122,7 +119,7 @@ func of(own, school string) bool { return own == "" || own == school }
 func (s *Sheet) SpoiltBy(a *Action) (out []*Setting) {
 	for i := range s.Settings {
 		one := &s.Settings[i]
-		if one.Method == "locked, then backed off" && at(one.ID) == at(a.ID) {
+		if one.Method == MethodBackedOff && at(one.ID) == at(a.ID) {
 			out = append(out, one)
 		}
 	}

@@ -88,47 +88,48 @@ func (s *Sheet) temporary(id string) bool {
 
 // methodFields are the fields that only some methods have, and why they are needed.
 var methodFields = []struct {
-	method, field, why string
-	needed             bool
-	given              func(*Setting) bool
+	method     Method
+	field, why string
+	needed     bool
+	given      func(*Setting) bool
 }{
-	{"measured", "points", "name what is read", true, func(s *Setting) bool { return len(s.Points) > 0 }},
-	{"felt", "checks", "name what is felt", true, func(s *Setting) bool { return len(s.Checks) > 0 }},
-	{"felt", "stride", "write how many steps the first try goes", true, func(s *Setting) bool { return s.Stride > 0 }},
-	{"felt", "least", "", false, func(s *Setting) bool { return s.Least }},
-	{"felt", "taste", "", false, func(s *Setting) bool { return s.Taste }},
-	{"locked, then backed off", "until", "name the answer that ends the turning", true, func(s *Setting) bool { return s.Until != nil }},
-	{"locked, then backed off", "back_off", "write how far it is backed off", true, func(s *Setting) bool { return s.BackOff != nil }},
-	{"locked, then backed off", "times", "write how often the whole is done", true, func(s *Setting) bool { return s.Times > 0 }},
-	{"locked, then backed off", "between", "", false, func(s *Setting) bool { return s.Between != "" }},
-	{"self-set", "action", "name the action that sets it", true, func(s *Setting) bool { return s.Action != "" }},
-	{"self-set", "spread", "write how far apart the readings may lie", true, func(s *Setting) bool { return s.Spread > 0 }},
-	{"self-set", "trim", "write how it is trimmed: measured or felt", true, func(s *Setting) bool { return s.Trim != "" }},
-	{"counted", "steps", "write how many steps are counted", true, func(s *Setting) bool { return s.Steps > 0 }},
-	{"counted", "way", "write the way: out or in", true, func(s *Setting) bool { return s.Way != "" }},
-	{"counted", "from", "", false, func(s *Setting) bool { return s.From != "" }},
-	{"counted", "then", "", false, func(s *Setting) bool { return s.Then != "" }},
-	{"chosen", "options", "write what there is to choose from", true, func(s *Setting) bool { return len(s.Options) > 1 }},
-	{"chosen", "by", "", false, func(s *Setting) bool { return s.By != "" }},
-	{"locked out", "temporary", "name what holds it back", true, func(s *Setting) bool { return s.Temporary != "" }},
-	{"locked out", "check", "name the check that proves it is given back", true, func(s *Setting) bool { return s.Check != "" }},
+	{MethodMeasured, "points", "name what is read", true, func(s *Setting) bool { return len(s.Points) > 0 }},
+	{MethodFelt, "checks", "name what is felt", true, func(s *Setting) bool { return len(s.Checks) > 0 }},
+	{MethodFelt, "stride", "write how many steps the first try goes", true, func(s *Setting) bool { return s.Stride > 0 }},
+	{MethodFelt, "least", "", false, func(s *Setting) bool { return s.Least }},
+	{MethodFelt, "taste", "", false, func(s *Setting) bool { return s.Taste }},
+	{MethodBackedOff, "until", "name the answer that ends the turning", true, func(s *Setting) bool { return s.Until != nil }},
+	{MethodBackedOff, "back_off", "write how far it is backed off", true, func(s *Setting) bool { return s.BackOff != nil }},
+	{MethodBackedOff, "times", "write how often the whole is done", true, func(s *Setting) bool { return s.Times > 0 }},
+	{MethodBackedOff, "between", "", false, func(s *Setting) bool { return s.Between != "" }},
+	{MethodSelfSet, "action", "name the action that sets it", true, func(s *Setting) bool { return s.Action != "" }},
+	{MethodSelfSet, "spread", "write how far apart the readings may lie", true, func(s *Setting) bool { return s.Spread > 0 }},
+	{MethodSelfSet, "trim", "write how it is trimmed: measured or felt", true, func(s *Setting) bool { return s.Trim != "" }},
+	{MethodCounted, "steps", "write how many steps are counted", true, func(s *Setting) bool { return s.Steps > 0 }},
+	{MethodCounted, "way", "write the way: out or in", true, func(s *Setting) bool { return s.Way != "" }},
+	{MethodCounted, "from", "", false, func(s *Setting) bool { return s.From != "" }},
+	{MethodCounted, "then", "", false, func(s *Setting) bool { return s.Then != "" }},
+	{MethodChosen, "options", "write what there is to choose from", true, func(s *Setting) bool { return len(s.Options) > 1 }},
+	{MethodChosen, "by", "", false, func(s *Setting) bool { return s.By != "" }},
+	{MethodLockedOut, "temporary", "name what holds it back", true, func(s *Setting) bool { return s.Temporary != "" }},
+	{MethodLockedOut, "check", "name the check that proves it is given back", true, func(s *Setting) bool { return s.Check != "" }},
 }
 
 // shared are fields of one method that another may use as well.
-func shared(method, field string) bool {
+func shared(method Method, field string) bool {
 	switch field {
 	case "points", "checks":
 		return true
 	case "stride", "taste", "least":
-		return method == "self-set" // its trim may be felt
+		return method == MethodSelfSet // its trim may be felt
 	case "times":
-		return method == "self-set"
+		return method == MethodSelfSet
 	}
 	return false
 }
 
 func (s *Sheet) methodFaults(path string, one *Setting) (f fault.List) {
-	if len(one.Adjusters) == 0 && one.Method != "chosen" && one.Method != "locked out" {
+	if len(one.Adjusters) == 0 && one.Method != MethodChosen && one.Method != MethodLockedOut {
 		f.Add(path+".adjusters", "name what is turned")
 	}
 	for _, m := range methodFields {
@@ -147,7 +148,7 @@ func (s *Sheet) methodFaults(path string, one *Setting) (f fault.List) {
 		switch {
 		case c == nil:
 			f.Add(path+".until.check", "there is no check %q", u.Check)
-		case !slices.ContainsFunc(c.Answers, func(a Answer) bool { return a.Says == u.Answer || contains(a.Sense, u.Answer) }):
+		case !slices.ContainsFunc(c.Answers, func(a Answer) bool { return a.Is(u.Answer) }):
 			f.Add(path+".until.answer", "%q is no answer to that check", u.Answer)
 		}
 	}
@@ -159,13 +160,16 @@ func (s *Sheet) methodFaults(path string, one *Setting) (f fault.List) {
 func (s *Sheet) answerFaults() (f fault.List) {
 	for i := range s.Checks {
 		c, path := &s.Checks[i], fmt.Sprintf("checks[%d]", i)
-		says := map[string]bool{}
+		says, ids := map[string]bool{}, map[string]bool{}
 		for j, a := range c.Answers {
 			at := fmt.Sprintf("%s.answers[%d]", path, j)
 			if says[a.Says] {
 				f.Add(at+".says", "this answer stands here twice")
 			}
-			says[a.Says] = true
+			if a.ID != "" && ids[a.ID] {
+				f.Add(at+".id", "another answer of this check has this id")
+			}
+			says[a.Says], ids[a.ID] = true, true
 			if a.Says != c.Good().Says && a.PointsTo == "" {
 				f.Add(at+".points_to", "say what this answer points to")
 			}

@@ -23,7 +23,7 @@ func TestTheShapeOfASheetIsToldInWords(t *testing.T) {
 		{func(m map[string]any) { m["cautions"] = []any{} }, "cautions", "write 1 at least"},
 		{func(m map[string]any) { m["revision"] = "three" }, "revision", "write a whole number, not a text"},
 		{func(m map[string]any) { m["revision"] = 0 }, "revision", "write 1 or more"},
-		{func(m map[string]any) { m["craft"] = "sledge" }, "craft", "choose one of: boat, car"},
+		{func(m map[string]any) { m["craft"] = "sledge" }, "craft", "choose one of: car, trailer, boat, aircraft"},
 		{func(m map[string]any) { m["line"].(map[string]any)["anchor"] = "" }, "line.anchor", "to be written"},
 		{func(m map[string]any) { m["points"].([]any)[0].(map[string]any)["colour"] = 1 }, "points[0].colour", "no such field"},
 		{func(m map[string]any) { m["lost_motion"].([]any)[0].(map[string]any)["limit"] = 0 }, "lost_motion[0].limit", "write more than 0"},

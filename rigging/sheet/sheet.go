@@ -8,7 +8,6 @@ import (
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
-	"slices"
 
 	"brankel/rigging/quantity"
 	"brankel/rigging/rig"
@@ -22,7 +21,7 @@ type Sheet struct {
 	Format     string       `json:"format" jsonschema:"enum=brankel.rig-sheet/1"`
 	ID         string       `json:"id" jsonschema:"minLength=1"`
 	Revision   int          `json:"revision" jsonschema:"minimum=1,maximum=100000"`
-	Craft      string       `json:"craft" jsonschema:"enum=boat,enum=car,enum=trailer,enum=aircraft"`
+	Craft      Craft        `json:"craft"`
 	Family     string       `json:"family" jsonschema:"minLength=1"` // the kind of rig, such as stern-drive-shift
 	Cable      string       `json:"cable" jsonschema:"minLength=1"`
 	Commands   string       `json:"commands" jsonschema:"minLength=1"` // what the cable does
@@ -160,30 +159,26 @@ type Place struct {
 	Name string `json:"name" jsonschema:"minLength=1"`
 }
 
-// AdjusterKinds are the kinds of adjuster.
-var AdjusterKinds = []string{"barrel", "clevis", "turnbuckle", "jam nuts", "slider", "star wheel", "wedge", "knob", "quadrant", "set screw",
-	"cam", "slot pin", "spring", "automatic"}
-
 // Adjuster is what the hand turns or slides. Threaded kinds have a Pitch in mm a
 // turn; the others move in steps that Notch names, Step of them at a time. Out and In say what each way is called at the
 // bench; a turn out takes a thread out of engagement. MeasureOnly is a barrel
 // that cannot be turned on its cable.
 type Adjuster struct {
-	ID          string   `json:"id" jsonschema:"minLength=1"`
-	Name        string   `json:"name" jsonschema:"minLength=1"`
-	Kind        string   `json:"kind"`
-	Pitch       float64  `json:"pitch,omitempty" jsonschema:"minimum=0,maximum=20"`
-	Notch       string   `json:"notch,omitempty"`                        // what one step is called: notch, click, hole
-	Hooks       []string `json:"hooks,omitempty"`                        // the places of a quadrant to choose from
-	Step        float64  `json:"step" jsonschema:"minimum=0,maximum=20"` // the least turn that can be locked
-	Lengthens   string   `json:"lengthens" jsonschema:"enum=in,enum=out"`
-	SeenFrom    string   `json:"seen_from" jsonschema:"minLength=1"`
-	Out         Way      `json:"out"`
-	In          Way      `json:"in"`
-	Threads     *Threads `json:"threads,omitempty"`
-	MeasureOnly bool     `json:"measure_only,omitempty"`
-	DoesNotSet  string   `json:"does_not_set,omitempty"`
-	Lock        *Lock    `json:"lock,omitempty"`
+	ID          string       `json:"id" jsonschema:"minLength=1"`
+	Name        string       `json:"name" jsonschema:"minLength=1"`
+	Kind        AdjusterKind `json:"kind"`
+	Pitch       float64      `json:"pitch,omitempty" jsonschema:"minimum=0,maximum=20"`
+	Notch       string       `json:"notch,omitempty"`                        // what one step is called: notch, click, hole
+	Hooks       []string     `json:"hooks,omitempty"`                        // the places of a quadrant to choose from
+	Step        float64      `json:"step" jsonschema:"minimum=0,maximum=20"` // the least turn that can be locked
+	Lengthens   string       `json:"lengthens" jsonschema:"enum=in,enum=out"`
+	SeenFrom    string       `json:"seen_from" jsonschema:"minLength=1"`
+	Out         Way          `json:"out"`
+	In          Way          `json:"in"`
+	Threads     *Threads     `json:"threads,omitempty"`
+	MeasureOnly bool         `json:"measure_only,omitempty"`
+	DoesNotSet  string       `json:"does_not_set,omitempty"`
+	Lock        *Lock        `json:"lock,omitempty"`
 
 	Works string `json:"works,omitempty"` // what the rig calls it; {place} stands for the place
 	Each  bool   `json:"each,omitempty"`  // one at each place
@@ -276,31 +271,20 @@ type LostMotion struct {
 // be left open at signing and recorded later. Without Proves it lies outside the rig's
 // model.
 type Check struct {
-	ID         string   `json:"id" jsonschema:"minLength=1"`
-	Name       string   `json:"name" jsonschema:"minLength=1"`
-	Ask        string   `json:"ask" jsonschema:"minLength=1"`
-	Kind       string   `json:"kind" jsonschema:"enum=function,enum=sense,enum=condition"`
-	Loaded     bool     `json:"loaded,omitempty"`
-	Position   string   `json:"position,omitempty"`
-	Answers    []Answer `json:"answers" jsonschema:"minItems=2,maxItems=6"` // the good one first
-	Wanted     string   `json:"wanted,omitempty"`                           // the finish, where it is not the first
-	Conditions []string `json:"conditions,omitempty"`                       // noted with a loaded proof
-	School     string   `json:"school,omitempty"`                           // only by this method
+	ID         string    `json:"id" jsonschema:"minLength=1"`
+	Name       string    `json:"name" jsonschema:"minLength=1"`
+	Ask        string    `json:"ask" jsonschema:"minLength=1"`
+	Kind       CheckKind `json:"kind"`
+	Loaded     bool      `json:"loaded,omitempty"`
+	Position   string    `json:"position,omitempty"`
+	Answers    []Answer  `json:"answers" jsonschema:"minItems=2,maxItems=6"` // the good one first
+	Wanted     string    `json:"wanted,omitempty"`                           // the finish, where it is not the first
+	Conditions []string  `json:"conditions,omitempty"`                       // noted with a loaded proof
+	School     string    `json:"school,omitempty"`                           // only by this method
 
 	Proves string         `json:"proves,omitempty"` // what the rig calls it; {place} stands for the place
 	At     map[string]any `json:"at,omitempty"`     // where the rig's control stands when it is asked
 	Each   bool           `json:"each,omitempty"`   // at each place
-}
-
-// Answer is one answer to a check: the rig's words it stands for, what it points to, and
-// what would cure it.
-type Answer struct {
-	Says     string   `json:"says" jsonschema:"minLength=1"`
-	Sense    []string `json:"sense,omitempty"`
-	PointsTo string   `json:"points_to,omitempty"`
-	Side     string   `json:"side,omitempty" jsonschema:"enum=tight,enum=loose"` // of the window
-	Cure     *Cure    `json:"cure,omitempty"`
-	Stop     bool     `json:"stop,omitempty"` // it argues for a repair
 }
 
 // Cure is what to turn when an answer is given, and how many steps.
@@ -310,30 +294,8 @@ type Cure struct {
 	Steps    float64 `json:"steps" jsonschema:"exclusiveMinimum=0,maximum=1000"`
 }
 
-// Good is the answer that is wanted.
-func (c *Check) Good() Answer {
-	for _, a := range c.Answers {
-		if c.Wanted != "" && (a.Says == c.Wanted || slices.Contains(a.Sense, c.Wanted)) {
-			return a
-		}
-	}
-	if len(c.Answers) == 0 {
-		return Answer{} // a draft
-	}
-	return c.Answers[0]
-}
-
-// Answer is the answer in these words, nil when there is none.
-func (c *Check) Answer(says string) *Answer {
-	return find(c.Answers, says, func(a Answer) string { return a.Says })
-}
-
 // first tells whether a check is a condition, looked at before anything is turned.
 func (c Check) first() bool { return c.Kind == CheckCondition }
-
-// CheckCondition is the kind of check that is looked at before anything is turned: fluid, a
-// frayed inner.
-const CheckCondition = "condition"
 
 // Influence is what one turn out of an adjuster does to a point. It follows from the
 // rig; where there is one, a written figure is checked against it.
@@ -371,20 +333,16 @@ type Caution struct {
 	Says string `json:"says" jsonschema:"minLength=1"`
 }
 
-// StepKinds are the kinds of step, in the usual order of the work.
-var StepKinds = []string{"complaint", "identify", "safe", "worn", "found", "set", "settle", "lock", "restore", "functions", "again",
-	"loaded", "sign", "setting", "inspect"}
-
 // Step is one place in the order of the work.
 type Step struct {
-	ID      string  `json:"id" jsonschema:"minLength=1"`
-	Kind    string  `json:"kind"`
-	Setting string  `json:"setting,omitempty"` // of a step of kind setting: which, by its id or what it stands for
-	Title   string  `json:"title" jsonschema:"minLength=1"`
-	Access  string  `json:"access,omitempty"`
-	Tools   []Tool  `json:"tools,omitempty"`
-	Hands   *Hands  `json:"hands,omitempty"`
-	Alone   *Method `json:"alone,omitempty"`
+	ID      string   `json:"id" jsonschema:"minLength=1"`
+	Kind    StepKind `json:"kind"`
+	Setting string   `json:"setting,omitempty"` // of a step of kind setting: which, by its id or what it stands for
+	Title   string   `json:"title" jsonschema:"minLength=1"`
+	Access  string   `json:"access,omitempty"`
+	Tools   []Tool   `json:"tools,omitempty"`
+	Hands   *Hands   `json:"hands,omitempty"`
+	Alone   *Alone   `json:"alone,omitempty"`
 
 	Fixtures []string `json:"fixtures,omitempty"` // and parts to fetch
 }
@@ -401,8 +359,8 @@ type Hands struct {
 	Where string `json:"where" jsonschema:"minLength=1"`
 }
 
-// Method is the one-person way, and its risk.
-type Method struct {
+// Alone is the one-person way, and its risk.
+type Alone struct {
 	How  string `json:"how" jsonschema:"minLength=1"`
 	Risk string `json:"risk" jsonschema:"minLength=1"`
 }

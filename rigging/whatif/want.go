@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"brankel/rigging/fault"
+	"brankel/rigging/run"
 	"brankel/rigging/sheet"
 )
 
@@ -33,13 +34,13 @@ func (w Want) put(s *sheet.Sheet) error {
 		p.Target, p.Minus, p.Plus, p.Chart = &target, target-ends[0], ends[1]-target, ""
 	}
 	for _, id := range slices.Sorted(maps.Keys(w.Answers)) {
-		c, says, field := s.Check(id), w.Answers[id], "want.answers."+id
+		c, given, field := s.Check(id), w.Answers[id], "want.answers."+id
 		if c == nil || c.Proves == "" {
 			return fault.At(field, "nothing of this name is tried")
 		}
-		a := c.Answer(says)
+		a := c.Given(given)
 		if a == nil || len(a.Sense) == 0 {
-			return fault.At(field, "write one of its answers: %s", strings.Join(answers(c), ", "))
+			return fault.At(field, "write one of its answers: %s", strings.Join(ids(answers(c)), ", "))
 		}
 		c.Wanted = a.Sense[0]
 	}
@@ -47,11 +48,18 @@ func (w Want) put(s *sheet.Sheet) error {
 }
 
 // answers are those of a check that its rig tells.
-func answers(c *sheet.Check) (out []string) {
+func answers(c *sheet.Check) (out []run.AskAnswer) {
 	for _, a := range c.Answers {
 		if len(a.Sense) > 0 {
-			out = append(out, a.Says)
+			out = append(out, run.AskAnswer{ID: a.ID, Says: a.Says})
 		}
+	}
+	return out
+}
+
+func ids(list []run.AskAnswer) (out []string) {
+	for _, a := range list {
+		out = append(out, a.ID)
 	}
 	return out
 }
@@ -59,14 +67,14 @@ func answers(c *sheet.Check) (out []string) {
 // Asked is something that can be asked for: a reading with the window it is to have, or a check
 // with the answer it is to give.
 type Asked struct {
-	ID      string   `json:"id"`
-	Says    string   `json:"says"`
-	Unit    string   `json:"unit,omitempty"`
-	From    *float64 `json:"from,omitempty"`
-	To      *float64 `json:"to,omitempty"`
-	Answer  string   `json:"answer,omitempty"`
-	Answers []string `json:"answers,omitempty"`
-	Other   bool     `json:"other,omitempty"` // than the sheet wants
+	ID      string          `json:"id"`
+	Says    string          `json:"says"`
+	Unit    string          `json:"unit,omitempty"`
+	From    *float64        `json:"from,omitempty"`
+	To      *float64        `json:"to,omitempty"`
+	Answer  string          `json:"answer,omitempty"`
+	Answers []run.AskAnswer `json:"answers,omitempty"`
+	Other   bool            `json:"other,omitempty"` // than the sheet wants
 }
 
 // askable lists what can be asked for, as it is asked for now.
@@ -85,7 +93,7 @@ func askable(now standing, w Want) []Asked {
 		c := &now.Checks[i]
 		_, other := w.Answers[c.ID]
 		if all := answers(c); c.Proves != "" && len(all) > 1 {
-			out = append(out, Asked{ID: c.ID, Says: c.Name, Answer: c.Good().Says, Answers: all, Other: other})
+			out = append(out, Asked{ID: c.ID, Says: c.Name, Answer: c.Good().ID, Answers: all, Other: other})
 		}
 	}
 	return out

@@ -16,7 +16,7 @@ func Differences(mine, theirs Machine) []string {
 		}
 	}
 	add("name", mine.Name, theirs.Name)
-	add("craft", mine.Craft, theirs.Craft)
+	add("craft", string(mine.Craft), string(theirs.Craft))
 	add("note", mine.Note, theirs.Note)
 	add("owner", mine.Owner, theirs.Owner)
 	add("plate", mine.Unit.words(), theirs.Unit.words())

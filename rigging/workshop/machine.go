@@ -12,17 +12,14 @@ import (
 	"brankel/rigging/sheet"
 )
 
-// Crafts are the kinds of machine.
-var Crafts = []string{"car", "trailer", "boat", "aircraft"}
-
 // Machine is a craft on the floor, with what is known of it.
 type Machine struct {
-	ID     string  `json:"id"`
-	Name   string  `json:"name"`
-	Craft  string  `json:"craft"` // boat, car, trailer, aircraft
-	Note   string  `json:"note"`
-	Unit   *Unit   `json:"unit,omitempty"` // the unit whose serial decides on the sheet, as last read
-	Cables []Cable `json:"cables"`
+	ID     string      `json:"id"`
+	Name   string      `json:"name"`
+	Craft  sheet.Craft `json:"craft"` // boat, car, trailer, aircraft
+	Note   string      `json:"note"`
+	Unit   *Unit       `json:"unit,omitempty"` // the unit whose serial decides on the sheet, as last read
+	Cables []Cable     `json:"cables"`
 	// Version counts how often the card was written here; whoever changes it names the one they saw.
 	// It is 0 in a file.
 	Version int `json:"version,omitempty"`
@@ -189,8 +186,8 @@ func (m *Machine) Check() error {
 	if err := need(m.Name, "name", "write what the machine is called"); err != nil {
 		return err
 	}
-	if !slices.Contains(Crafts, m.Craft) {
-		return fault.At("craft", "choose "+strings.Join(Crafts, ", "))
+	if !slices.Contains(sheet.Crafts, m.Craft) {
+		return fault.At("craft", "choose "+strings.Join(m.Craft.Words(), ", "))
 	}
 	if m.Unit != nil {
 		if _, err := sheet.ParseSerial(m.Unit.Serial); err != nil {

@@ -17,6 +17,14 @@ const (
 // Roles lists those of accounts in the order they are offered.
 var Roles = []Role{Mechanic, Inspector, Lead, ReadOnly}
 
+// Words lists the roles, that of guests too.
+func (Role) Words() (out []string) {
+	for _, r := range append(slices.Clone(Roles), Guest) {
+		out = append(out, string(r))
+	}
+	return out
+}
+
 // Valid tells whether r is one of Roles.
 func (r Role) Valid() bool { return slices.Contains(Roles, r) }
 

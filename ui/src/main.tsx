@@ -34,7 +34,13 @@ if ('serviceWorker' in navigator && import.meta.env.PROD) {
   // another build is another worker; once it is there it is shown the page, which came before it
   void navigator.serviceWorker
     .register(`/sw.js?${import.meta.url.replace(/.*\//, '')}`)
-    .then(() => navigator.serviceWorker.ready)
+    .then(
+      () =>
+        navigator.serviceWorker.controller ??
+        new Promise((there) => {
+          navigator.serviceWorker.addEventListener('controllerchange', there, { once: true });
+        }),
+    )
     .then(() => fetch('/'))
     .catch(() => undefined);
 }

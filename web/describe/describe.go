@@ -3,6 +3,7 @@ package describe
 
 import (
 	"bytes"
+	"encoding"
 	"encoding/json"
 	"fmt"
 	"reflect"
@@ -12,7 +13,22 @@ import (
 )
 
 func reflector() *jsonschema.Reflector {
-	return &jsonschema.Reflector{Anonymous: true, Namer: name}
+	return &jsonschema.Reflector{Anonymous: true, Namer: name, Mapper: closed}
+}
+
+// closed writes a type that lists its words as that list, so that what is closed in Go is closed for whoever reads the
+// document, and one that is written as a text as a string.
+func closed(t reflect.Type) *jsonschema.Schema {
+	if t.Kind() == reflect.Struct && t.PkgPath() != "time" && t.Implements(reflect.TypeFor[encoding.TextMarshaler]()) {
+		return &jsonschema.Schema{Type: "string"}
+	}
+	if t.Kind() != reflect.String {
+		return nil
+	}
+	if of, ok := reflect.Zero(t).Interface().(interface{ Words() []string }); ok {
+		return &jsonschema.Schema{Type: "string", Enum: words(of.Words())}
+	}
+	return nil
 }
 
 // name keeps types of the same name in different packages apart: RunLine, SheetLine.

@@ -31,12 +31,6 @@ func bound(of, field string, s *jsonschema.Schema) {
 		s.Pattern = sheet.SheetID
 	case field == "id":
 		s.Pattern = sheet.PartID
-	case of == "SheetAdjuster" && field == "kind":
-		s.Enum = words(sheet.AdjusterKinds)
-	case of == "SheetSetting" && field == "method":
-		s.Enum = words(sheet.Methods)
-	case of == "SheetStep" && field == "kind":
-		s.Enum = words(sheet.StepKinds)
 	case of == "SheetChart" && field == "points":
 		s.Items.MinItems, s.Items.MaxItems = of2, of2
 		s.Items.Items.Minimum, s.Items.Items.Maximum = "-100000", "100000"

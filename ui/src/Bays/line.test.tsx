@@ -5,7 +5,7 @@ import { BayLineView } from './BayLineView';
 import { DueRuler } from './DueRuler';
 
 const nothing = () => undefined;
-const line = (sign: string, more: Partial<BayLine> = {}): BayLine => ({
+const line = (sign: BayLine['sign'], more: Partial<BayLine> = {}): BayLine => ({
   cable: 'lower',
   name: 'lower drive cable',
   sign,

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type RunView, type BenchView, type Problem } from '../api/client';
+import { crafts } from '../parts/crafts';
 import { useChange } from '../api/ask';
 import { newID } from '../api/ids';
 import { useBays } from '../api/useBays';
@@ -43,11 +44,11 @@ function Form({ name, values, view }: { name: string; values: Values; view: Benc
   const go = useNavigate();
   const change = useChange<RunView>();
   const machine = machines.find((m) => m.id === on);
-  const craft = machine ? machine.craft : on.replace('a ', '');
-  const caution = view.cautions[craft] ?? '';
+  const craft = machine ? machine.craft : crafts.find((c) => on === `a ${c}`);
+  const caution = craft ? (view.cautions[craft] ?? '') : '';
   const at = (field: string) => (problem?.field === field ? problem.detail : '');
   const start = async () => {
-    const body = { id, cable, craft, source, assumed, careful, values, ...(machine ? { machine: machine.id } : {}) };
+    const body = { id, cable, ...(craft ? { craft } : {}), source, assumed, careful, values, ...(machine ? { machine: machine.id } : {}) };
     const { data, problem } = await change(() => api.POST('/api/v1/bench/{name}/run', { params: { path: { name } }, body }));
     setProblem(problem ?? null);
     if (data) await go(`/run/${data.id}`);

@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { CardNow, Machine, MachineView } from '../api/client';
+import { crafts } from '../parts/crafts';
 import { CardMoved } from './CardMoved';
 import { Plate } from './Plate';
 import { Blank } from '../parts/Blank';
@@ -14,7 +15,7 @@ import { CableForm } from './CableForm';
 import { useCard } from './useMachine';
 import { keys } from '../api/keys';
 
-const crafts = ['boat', 'car', 'trailer', 'aircraft'].map((c) => ({ id: c, name: c }));
+const choices = crafts.map((c) => ({ id: c, name: c }));
 const empty: Machine = { id: '', name: '', craft: 'boat', note: '', cables: [{ id: '', name: '', family: '' }] };
 
 /** The card of a machine as it is written: what it is, its plate, its cables and their chains. */
@@ -92,7 +93,7 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
         <Box sx={{ flexBasis: '100%' }}>
           <OneOf
             label="craft"
-            options={crafts}
+            options={choices}
             value={m.craft}
             onChange={(craft) => {
               setM({ ...m, craft });

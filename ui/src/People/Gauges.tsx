@@ -1,16 +1,15 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { Gauge, GaugeCard } from '../api/client';
+import type { Gauge, GaugeCard, GaugeKind } from '../api/client';
 import { useProblem } from '../parts/useProblem';
 import { Blank } from '../parts/Blank';
 import { OneOf } from '../parts/Toggle';
 import { Row } from './Row';
 import { useGauges, useKeeping } from './usePeople';
 
-const kinds = ['tape', 'rule', 'caliper', 'feeler', 'protractor', 'pull scale', 'tension gauge', 'torque wrench', 'tachometer'].map(
-  (k) => ({ id: k, name: k }),
-);
+const all: GaugeKind[] = ['tape', 'rule', 'caliper', 'feeler', 'protractor', 'pull scale', 'tension gauge', 'torque wrench', 'tachometer'];
+const kinds = all.map((k) => ({ id: k, name: k }));
 const sign: Record<string, string> = { length: 'mm', angle: '°', force: 'N', torque: 'Nm', speed: 'rpm' };
 
 /** The gauges: how fine they are, what they can tell, and when their calibration runs out. */
@@ -134,7 +133,7 @@ function GaugeForm({ gauge, onDone }: { gauge: Gauge; onDone: () => void }) {
         <OneOf
           label="kind"
           options={kinds}
-          value={g.kind ?? ''}
+          value={g.kind ?? 'tape'}
           onChange={(kind) => {
             setG({ ...g, kind });
           }}

@@ -1,14 +1,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { Problem } from '../api/client';
+import type { Problem, Role } from '../api/client';
 import { useProblem } from '../parts/useProblem';
 import { Blank } from '../parts/Blank';
 import { OneOf } from '../parts/Toggle';
 import { Row } from './Row';
 import { useKeeping, usePeople } from './usePeople';
 
-const roles = ['mechanic', 'inspector', 'lead', 'read-only'].map((r) => ({ id: r, name: r }));
+const roles = (['mechanic', 'inspector', 'lead', 'read-only'] as Role[]).map((r) => ({ id: r, name: r }));
 const may: Record<string, string> = {
   mechanic: 'works on runs',
   inspector: 'works on runs, signs for flight controls',
@@ -84,7 +84,7 @@ const formed = {
   mt: 0.5,
 } as const;
 
-function ChangePerson({ id, name, role: was, onDone }: { id: string; name: string; role: string; onDone: () => void }) {
+function ChangePerson({ id, name, role: was, onDone }: { id: string; name: string; role: Role; onDone: () => void }) {
   const [role, setRole] = useState(was);
   const [password, setPassword] = useState('');
   const [pin, setPin] = useState('');
@@ -124,7 +124,7 @@ function ChangePerson({ id, name, role: was, onDone }: { id: string; name: strin
 
 function NewPerson({ onDone }: { onDone: () => void }) {
   const [name, setName] = useState('');
-  const [role, setRole] = useState('mechanic');
+  const [role, setRole] = useState<Role>('mechanic');
   const [password, setPassword] = useState('');
   const [pin, setPin] = useState('');
   const { at, rest, setProblem } = useProblem();

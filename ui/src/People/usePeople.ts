@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, answered, type Gauge, type Person, type Problem } from '../api/client';
+import { api, answered, type Gauge, type Person, type Problem, type Role } from '../api/client';
 import { useChange } from '../api/ask';
 import { keys } from '../api/keys';
 
@@ -18,7 +18,7 @@ export function useKeeping() {
   const change = useChange<unknown>((_, client) => client.invalidateQueries());
   const done = async (call: Parameters<typeof change>[0]): Promise<Problem | null> => (await change(call)).problem ?? null;
   return {
-    add: (name: string, role: string, password: string, pin: string) =>
+    add: (name: string, role: Role, password: string, pin: string) =>
       done(() => api.POST('/api/v1/people', { body: { name, role, password, ...(pin ? { pin } : {}) } })),
     change: (id: string, body: Change) => done(() => api.POST('/api/v1/people/{id}', { params: { path: { id } }, body })),
     gauge: (gauge: Gauge & { shows?: string; tells?: string }) => done(() => api.POST('/api/v1/gauges', { body: gauge })),

@@ -83,7 +83,14 @@ function Amend({ run, line, who, after, onDone }: { run: string; line: Line; who
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState({ field: '', detail: '' });
   const keep = async () => {
-    const body = { id: newID(), after, kind: 'amended', by: who, at: new Date().toISOString(), body: { event: line.event, text, reason } };
+    const body = {
+      id: newID(),
+      after,
+      kind: 'amended' as const,
+      by: who,
+      at: new Date().toISOString(),
+      body: { event: line.event, text, reason },
+    };
     const { problem: p } = await change(() => api.POST('/api/v1/runs/{run}/events', { params: { path: { run } }, body }));
     await client.invalidateQueries({ queryKey: keys.record(run) }); // others may have written meanwhile
     if (p) setProblem({ field: p.field ?? '', detail: p.detail });

@@ -83,7 +83,7 @@ export interface Grip {
 /** Shows the path while a corner is dragged, one question at a time, and writes it where it is let go. */
 function useDrag(draft: RouteDraft, write: (next: RouteDraft) => void) {
   const [seen, setSeen] = useState<{ view: RouteView; held: boolean } | null>(null);
-  const wanted = useRef<{ drag: RouteDraft['drag']; done: boolean } | null>(null);
+  const wanted = useRef<{ drag: RouteDraft['drag']; done: boolean }[]>([]);
   const busy = useRef(false);
   const from = useRef(draft); // a drag begun before the last one was answered goes on from its answer
   useEffect(() => {
@@ -92,8 +92,7 @@ function useDrag(draft: RouteDraft, write: (next: RouteDraft) => void) {
   const ask = async () => {
     busy.current = true;
     try {
-      for (let next = wanted.current; next; next = wanted.current) {
-        wanted.current = null;
+      for (let next = wanted.current.shift(); next; next = wanted.current.shift()) {
         const view = await work({ ...from.current, ...(next.drag ? { drag: next.drag } : {}) });
         setSeen({ view, held: !next.done });
         if (!next.done || view.faults.length > 0) continue;
@@ -107,7 +106,9 @@ function useDrag(draft: RouteDraft, write: (next: RouteDraft) => void) {
     }
   };
   const drag = (grip: Grip, sights: RouteView['sights'], done: boolean) => {
-    wanted.current = { drag: { ...grip, frames: sights.map((s) => s.frame) }, done };
+    // a place a corner was only on its way through gives way to the next; where one was let go never does
+    const waiting = wanted.current.filter((w) => w.done);
+    wanted.current = [...waiting, { drag: { ...grip, frames: sights.map((s) => s.frame) }, done }];
     if (!busy.current) void ask();
   };
   return { seen, drag };

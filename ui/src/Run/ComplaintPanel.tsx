@@ -22,7 +22,7 @@ export function ComplaintPanel({ run, send, fetch }: { run: string; send: Send; 
       <Row>
         <Button onClick={() => void done('yes')}>It shows</Button>
         <Button onClick={() => void done('no')}>It does not show</Button>
-        <Button onClick={() => void done('not tried')}>Cannot be tried here</Button>
+        <Button onClick={() => void done('not-tried')}>Cannot be tried here</Button>
       </Row>
       {fetch.length > 0 && (
         <Box sx={{ mt: 3.5 }}>

@@ -93,7 +93,9 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
       <Row>
         <Button
           variant={found?.sheet ? 'contained' : 'outlined'}
-          disabled={serial.trim() === '' || (found?.choices.length ?? 0) > 0 || (found?.sheet !== '' && found?.led === false)}
+          disabled={
+            serial.trim() === '' || which.isLoading || (found?.choices.length ?? 0) > 0 || (found?.sheet !== '' && found?.led === false)
+          }
           onClick={() => void ask('identified', { serial, hand, variant: query.variant })}
         >
           {found && !found.sheet ? 'Write it down all the same' : 'This is the plate'}

@@ -126,8 +126,10 @@ function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
           </Button>
         </Row>
       );
+    case 'decide':
+    case 'trial':
+      return null; // its choices stand beneath
   }
-  return null;
 }
 
 function Settle({ run, send }: { run: RunView; send: Send }) {

@@ -35,7 +35,7 @@ const turn = (adjuster: string, more: Partial<Turn> = {}): Turn => ({
   after: 0,
   ...more,
 });
-const rule = (id: string, verdict: string): Rule => ({
+const rule = (id: string, verdict: Rule['verdict']): Rule => ({
   id,
   name: id,
   unit: 'N',
@@ -125,7 +125,15 @@ test('the second inspector gives a verdict on each thing, once', () => {
 });
 
 test('a wrong answer offers its cure in one tap', () => {
-  const check = { check: 'c', ask: 'Does it hold?', answers: ['holds', 'slips'], conditions: [] };
+  const check = {
+    check: 'c',
+    ask: 'Does it hold?',
+    answers: [
+      { id: 'holds', says: 'holds' },
+      { id: 'slips', says: 'slips' },
+    ],
+    conditions: [],
+  };
   const cure = turn('slot', { name: 'slot pin', text: '2 millimetres', way_says: 'up the slot' });
   const said = draw(<CheckPanel advice={advice({ do: 'check', check, cure })} run="r" send={send} />);
   expect(said).toContain('✓ holds ✕ slips slot pin: turned 2 millimetres up the slot');

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { createContext, useContext, useRef, useState } from 'react';
-import type { Advice, Problem, Todo } from '../api/client';
+import type { Advice, Kind, Problem, Todo } from '../api/client';
 import { Finding } from '../parts/Finding';
 import { useStored } from '../stored';
 import { Blank } from '../parts/Blank';
@@ -31,7 +31,7 @@ export function useAsk(send: Send) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const tell = useContext(Unseen);
   const shown = useRef<{ fields: Set<string>; all: boolean }>({ fields: new Set(), all: false });
-  const ask = async (kind: string, body: object, then?: () => void) => {
+  const ask = async (kind: Kind, body: object, then?: () => void) => {
     const now = await send(kind, body);
     if (now?.held) return; // it is shown with what became of it
     setProblem(now);
@@ -129,8 +129,8 @@ export function CheckPanel({ advice, run, send }: { advice: Advice; run: string;
   const { ask, problem } = useAsk(send);
   if (!check) return null;
   const conditions = JSON.parse(kept || '{}') as Record<string, string>;
-  const answer = (a: string) =>
-    void ask('check', { check: check.check, answer: a, conditions }, () => {
+  const answer = ({ id, says }: { id: string; says: string }) =>
+    void ask('check', { check: check.check, answer: id, says, conditions }, () => {
       keep('');
     });
   return (
@@ -153,12 +153,12 @@ export function CheckPanel({ advice, run, send }: { advice: Advice; run: string;
       <Row>
         {check.answers.map((a, i) => (
           <Button
-            key={a}
+            key={a.id}
             onClick={() => {
               answer(a);
             }}
           >
-            {i === 0 ? '✓' : '✕'} {a}
+            {i === 0 ? '✓' : '✕'} {a.says}
           </Button>
         ))}
       </Row>
@@ -197,22 +197,18 @@ export function Choices({ advice, run, send }: { advice: Advice; run: string; se
   const [reason, setReason] = useStored(`draft.${run}.reason`);
   const { ask, at, problem } = useAsk(send);
   if (advice.choices.length === 0) return null;
+  const why = advice.choices.find((c) => c.reason)?.reason;
   return (
     <>
-      {advice.choices.some((c) => c.reason) && (
+      {why && (
         <Box sx={{ mt: 2, maxWidth: 560 }}>
-          <Blank
-            label={advice.choices[0]?.about === 'school' ? 'why, if not the manual’s' : 'why, if you go on'}
-            value={reason}
-            onChange={setReason}
-            error={at('reason')}
-          />
+          <Blank label={why} value={reason} onChange={setReason} error={at('reason')} />
         </Box>
       )}
       <Row>
         {advice.choices.map((c) => (
           <Button
-            key={c.choice}
+            key={`${c.about} ${c.choice}`}
             variant={c.argued ? 'contained' : 'outlined'}
             onClick={() =>
               void ask('decided', { about: c.about, choice: c.choice, ...(c.reason ? { reason } : {}) }, () => {

@@ -1,6 +1,7 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { expect, test, vi } from 'vitest';
-import type { Rule, RunView, StepState, View } from '../api/client';
+import type { Parcel } from '../api/box';
+import type { Kind, Rule, RunView, StepState, View } from '../api/client';
 import { Interrupted } from './Interrupted';
 import { Rail, RailStrip } from './Rail';
 import { Rules } from './Rules';
@@ -16,9 +17,9 @@ const words = (html: string) =>
     .replace(/<[^>]+>/g, ' ')
     .replace(/\s+/g, ' ');
 
-const step = (id: string, status: string, more: Partial<StepState> = {}): StepState => ({
+const step = (id: string, status: StepState['status'], more: Partial<StepState> = {}): StepState => ({
   id,
-  kind: id,
+  kind: 'setting',
   title: `step ${id}`,
   status,
   ...more,
@@ -101,13 +102,13 @@ test('what is on or off stands in the head, and nothing stands there when all is
   expect(draw(<StillOn run={run({})} />)).toBe('');
 });
 
-const parcel = (kind: string, body: object) => ({ id: kind, kind, by: 'Ines', at: '', seen: 1, body });
+const parcel = (kind: Kind, body: object): Parcel => ({ id: kind, kind, by: 'Ines', at: '', seen: 1, body });
 
 test('what is kept here is told in words, and two versions side by side with both ways to settle them', () => {
   const list = [
     parcel('reading', { point: 'eye', text: '142.9', unit: 'mm' }),
     parcel('move', { adjuster: 'barrel', turns: '3½', way: 'out' }),
-    parcel('check', { check: 'neutral', answer: 'turns free' }),
+    parcel('check', { check: 'neutral', answer: 'turns-free', says: 'turns free' }),
   ];
   const kept = words(draw(<Kept list={list} why="No answer from the server." />));
   for (const text of ['Kept here: 3.', 'reading eye 142.9 mm', 'turn barrel 3½ out', 'answer neutral turns free'])

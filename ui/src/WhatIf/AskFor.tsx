@@ -87,8 +87,10 @@ function Line({ asked: a, wrong, set }: { asked: Asked; wrong: string; set: (cha
             }}
             sx={{ ...field, borderColor: a.other ? 'primary.main' : 'quiet', maxWidth: 220 }}
           >
-            {a.answers.map((says) => (
-              <option key={says}>{says}</option>
+            {a.answers.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.says}
+              </option>
             ))}
           </Box>
         ) : (

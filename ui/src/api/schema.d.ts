@@ -1377,7 +1377,8 @@ export interface components {
             /** Format: date-time */
             clock?: string;
             id: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "action" | "amended" | "caution" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "locked" | "move" | "note" | "part_back" | "part_off" | "paused" | "photo" | "put_on" | "reading" | "retried" | "settled" | "signed" | "skipped" | "stuck" | "taken_off" | "trouble" | "voice";
             seen?: number;
         };
         Fault: {
@@ -1420,14 +1421,16 @@ export interface components {
         PersonChange: {
             password?: string;
             pin?: string;
-            role?: string;
+            /** @enum {string} */
+            role?: "mechanic" | "inspector" | "lead" | "read-only" | "guest";
             sign_out?: boolean;
         };
         PersonIn: {
             name: string;
             password: string;
             pin?: string;
-            role: string;
+            /** @enum {string} */
+            role: "mechanic" | "inspector" | "lead" | "read-only" | "guest";
         };
         PictureBeside: {
             halves: string[];
@@ -1623,7 +1626,8 @@ export interface components {
             choices: components["schemas"]["RunChoice"][];
             choose?: components["schemas"]["RunChoose"];
             cure?: components["schemas"]["RunTurn"];
-            do: string;
+            /** @enum {string} */
+            do: "complaint" | "identify" | "safe" | "read" | "move" | "settle" | "action" | "choose" | "lock" | "restore" | "check" | "again" | "decide" | "trial" | "sign" | "inspect" | "nothing";
             finding?: string;
             inspect?: components["schemas"]["RunInspectAsk"][];
             lock?: components["schemas"]["RunLockAsk"];
@@ -1637,11 +1641,15 @@ export interface components {
             things: components["schemas"]["RunTodo"][];
         };
         RunAsk: {
-            answers: string[];
+            answers: components["schemas"]["RunAskAnswer"][];
             ask: string;
             check: string;
             conditions: string[];
             loaded?: boolean;
+        };
+        RunAskAnswer: {
+            id: string;
+            says: string;
         };
         RunCall: {
             hold?: boolean;
@@ -1651,9 +1659,10 @@ export interface components {
         RunChoice: {
             about: string;
             argued?: boolean;
-            choice: string;
+            /** @enum {string} */
+            choice: "repair" | "repaired" | "go-on" | "leave-open" | "answer-again" | "afresh" | "leave-out" | "comes-right" | "stays-wrong" | "take";
             label: string;
-            reason?: boolean;
+            reason?: string;
         };
         RunChoose: {
             options: components["schemas"]["RunChooseOption"][];
@@ -1694,7 +1703,8 @@ export interface components {
             by: string;
             hash: string;
             id: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "action" | "amended" | "caution" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "locked" | "move" | "note" | "part_back" | "part_off" | "paused" | "photo" | "put_on" | "reading" | "retried" | "settled" | "signed" | "skipped" | "stuck" | "taken_off" | "trouble" | "voice";
             prev: string;
             /** Format: date-time */
             received: string;
@@ -1709,7 +1719,8 @@ export interface components {
             doubt: number;
             due?: string;
             id: string;
-            kind?: string;
+            /** @enum {string} */
+            kind?: "tape" | "rule" | "caliper" | "feeler" | "protractor" | "pull scale" | "tension gauge" | "torque wrench" | "tachometer";
             name: string;
             quantity: string;
             resolution?: number;
@@ -1823,7 +1834,8 @@ export interface components {
             event: string;
             name: string;
             note?: string;
-            stage: string;
+            /** @enum {string} */
+            stage: "as found" | "first" | "set" | "locked";
             text: string;
         };
         RunReading: {
@@ -1895,7 +1907,8 @@ export interface components {
             tick_say: string;
             to: number;
             unit: string;
-            verdict: string;
+            /** @enum {string} */
+            verdict: "" | "in" | "out" | "close" | "unsteady";
             words: string;
         };
         RunSettled: {
@@ -1911,8 +1924,10 @@ export interface components {
             access?: string;
             hands?: string;
             id: string;
-            kind: string;
-            status: string;
+            /** @enum {string} */
+            kind: "complaint" | "identify" | "safe" | "worn" | "found" | "set" | "settle" | "lock" | "restore" | "functions" | "again" | "loaded" | "sign" | "setting" | "inspect";
+            /** @enum {string} */
+            status: "done" | "now" | "later" | "skipped" | "again" | "open";
             summary?: string;
             title: string;
         };
@@ -1925,7 +1940,8 @@ export interface components {
         RunTodo: {
             done: boolean;
             id?: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "action" | "amended" | "caution" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "locked" | "move" | "note" | "part_back" | "part_off" | "paused" | "photo" | "put_on" | "reading" | "retried" | "settled" | "signed" | "skipped" | "stuck" | "taken_off" | "trouble" | "voice";
             name: string;
             side?: string;
             why?: string;
@@ -2063,7 +2079,7 @@ export interface components {
             checks: components["schemas"]["SheetCheck"][];
             commands: string;
             /** @enum {string} */
-            craft: "boat" | "car" | "trailer" | "aircraft";
+            craft: "car" | "trailer" | "boat" | "aircraft";
             fails_to?: string;
             family: string;
             forbidden_proofs?: components["schemas"]["SheetForbidden"][];
@@ -2112,7 +2128,8 @@ export interface components {
             hooks?: string[];
             id: string;
             in: components["schemas"]["SheetWay"];
-            kind: string;
+            /** @enum {string} */
+            kind: "barrel" | "clevis" | "turnbuckle" | "jam nuts" | "slider" | "star wheel" | "wedge" | "knob" | "quadrant" | "set screw" | "cam" | "slot pin" | "spring" | "automatic";
             /** @enum {string} */
             lengthens: "in" | "out";
             lock?: components["schemas"]["SheetLock"];
@@ -2131,8 +2148,13 @@ export interface components {
             cures: string[];
             windows: string[];
         };
+        SheetAlone: {
+            how: string;
+            risk: string;
+        };
         SheetAnswer: {
             cure?: components["schemas"]["SheetCure"];
+            id?: string;
             points_to?: string;
             says: string;
             sense?: string[];
@@ -2143,7 +2165,8 @@ export interface components {
         SheetAxis: {
             bars: components["schemas"]["SheetBar"][];
             cable: string;
-            craft: string;
+            /** @enum {string} */
+            craft: "car" | "trailer" | "boat" | "aircraft";
             family: string;
             from: number;
             gaps: components["schemas"]["SheetSpan"][];
@@ -2219,7 +2242,8 @@ export interface components {
             variant?: string;
         };
         SheetFamily: {
-            craft: string;
+            /** @enum {string} */
+            craft: "car" | "trailer" | "boat" | "aircraft";
             id: string;
             name: string;
         };
@@ -2270,10 +2294,6 @@ export interface components {
             pulled: string;
             pushed: string;
             stroke: number;
-        };
-        SheetMethod: {
-            how: string;
-            risk: string;
         };
         SheetNeighbour: {
             says: string;
@@ -2393,7 +2413,8 @@ export interface components {
             keeps?: string[];
             least?: boolean;
             lock?: components["schemas"]["SheetLock"];
-            method: string;
+            /** @enum {string} */
+            method: "measured" | "felt" | "locked, then backed off" | "self-set" | "counted" | "chosen" | "locked out";
             options?: components["schemas"]["SheetOption"][];
             places?: string[];
             points?: string[];
@@ -2445,11 +2466,12 @@ export interface components {
         };
         SheetStep: {
             access?: string;
-            alone?: components["schemas"]["SheetMethod"];
+            alone?: components["schemas"]["SheetAlone"];
             fixtures?: string[];
             hands?: components["schemas"]["SheetHands"];
             id: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "complaint" | "identify" | "safe" | "worn" | "found" | "set" | "settle" | "lock" | "restore" | "functions" | "again" | "loaded" | "sign" | "setting" | "inspect";
             setting?: string;
             title: string;
             tools?: components["schemas"]["SheetTool"][];
@@ -2491,7 +2513,8 @@ export interface components {
             steps: string[];
         };
         ShopBay: {
-            craft: string;
+            /** @enum {string} */
+            craft: "car" | "trailer" | "boat" | "aircraft";
             id: string;
             lines: components["schemas"]["ShopBayLine"][];
             name: string;
@@ -2506,7 +2529,8 @@ export interface components {
             run?: string;
             says: string;
             sheets: boolean;
-            sign: string;
+            /** @enum {string} */
+            sign: "none" | "open" | "proof" | "look" | "stop" | "signed";
         };
         ShopBays: {
             broken?: string;
@@ -2558,7 +2582,8 @@ export interface components {
             assumed?: boolean;
             cable: string;
             careful: boolean;
-            craft: string;
+            /** @enum {string} */
+            craft?: "car" | "trailer" | "boat" | "aircraft";
             id: string;
             machine?: string;
             source?: string;
@@ -2568,7 +2593,8 @@ export interface components {
             doubt: number;
             due?: string;
             id: string;
-            kind?: string;
+            /** @enum {string} */
+            kind?: "tape" | "rule" | "caliper" | "feeler" | "protractor" | "pull scale" | "tension gauge" | "torque wrench" | "tachometer";
             name: string;
             overdue: boolean;
             quantity: string;
@@ -2584,7 +2610,8 @@ export interface components {
             doubt: number;
             due?: string;
             id: string;
-            kind?: string;
+            /** @enum {string} */
+            kind?: "tape" | "rule" | "caliper" | "feeler" | "protractor" | "pull scale" | "tension gauge" | "torque wrench" | "tachometer";
             name: string;
             quantity: string;
             resolution?: number;
@@ -3078,7 +3105,7 @@ export interface components {
         };
         WhatifAsked: {
             answer?: string;
-            answers?: string[];
+            answers?: components["schemas"]["RunAskAnswer"][];
             from?: number;
             id: string;
             other?: boolean;
@@ -3207,7 +3234,8 @@ export interface components {
         WorkshopMachine: {
             bulletins?: components["schemas"]["WorkshopBulletin"][];
             cables: components["schemas"]["WorkshopCable"][];
-            craft: string;
+            /** @enum {string} */
+            craft: "car" | "trailer" | "boat" | "aircraft";
             defects?: components["schemas"]["WorkshopDefect"][];
             id: string;
             identity?: components["schemas"]["WorkshopMark"][];
@@ -3246,7 +3274,8 @@ export interface components {
             id: string;
             name: string;
             pin?: boolean;
-            role: string;
+            /** @enum {string} */
+            role: "mechanic" | "inspector" | "lead" | "read-only" | "guest";
         };
         WorkshopSwap: {
             by: string;

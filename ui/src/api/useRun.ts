@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { api, answered, problemIn, type Problem, type RunView } from './client';
+import { api, answered, problemIn, type Kind, type Problem, type RunView } from './client';
 import { newID } from './ids';
 import { useRunLive, type Told } from './useRunLive';
 import { notTaken, put, waiting, watchHeld, type Parcel } from './box';
@@ -11,7 +11,7 @@ import { keys } from './keys';
 export type Said = Problem & { held?: boolean };
 
 /** Sends an entry; held tells that what was typed stays in its blank until it is taken. */
-export type Send = (kind: string, body: object, held?: boolean) => Promise<Said | null>;
+export type Send = (kind: Kind, body: object, held?: boolean) => Promise<Said | null>;
 
 export interface RunHandle {
   run: RunView | undefined;

@@ -29,26 +29,50 @@ export function Toggle({ on, onToggle, children }: { on: boolean; onToggle: () =
   );
 }
 
-/** A choice of one: mm or in, tape or calliper. */
-export function OneOf({
+/** Where a key leads among n choices from place i: along with the arrows, round the ends; -1 for any other key. */
+const leads = (key: string, i: number, n: number): number => {
+  const by: Record<string, number> = { ArrowRight: i + 1, ArrowDown: i + 1, ArrowLeft: i - 1, ArrowUp: i - 1, Home: 0, End: n - 1 };
+  const to = by[key];
+  return to === undefined ? -1 : (to + n) % n;
+};
+
+/** A choice of one: mm or in, tape or calliper. One stop of the tabulator; the arrows go from one to the next. */
+export function OneOf<T extends string>({
   label,
   options,
   value,
   onChange,
 }: {
   label: string;
-  options: { id: string; name: string }[];
-  value: string;
-  onChange: (id: string) => void;
+  options: { id: T; name: string }[];
+  value: T;
+  onChange: (id: T) => void;
 }) {
+  const at = Math.max(
+    0,
+    options.findIndex((o) => o.id === value),
+  );
   return (
-    <span role="radiogroup" aria-label={label} style={{ display: 'inline-flex', flexWrap: options.length > 2 ? 'wrap' : 'nowrap', gap: 6 }}>
-      {options.map((o) => (
+    <span
+      role="radiogroup"
+      aria-label={label}
+      onKeyDown={(e) => {
+        const to = leads(e.key, at, options.length);
+        const next = options[to];
+        if (!next) return;
+        e.preventDefault();
+        onChange(next.id);
+        e.currentTarget.querySelectorAll<HTMLElement>('[role=radio]')[to]?.focus();
+      }}
+      style={{ display: 'inline-flex', flexWrap: options.length > 2 ? 'wrap' : 'nowrap', gap: 6 }}
+    >
+      {options.map((o, i) => (
         <Button
           key={o.id}
           type="button"
           role="radio"
           aria-checked={o.id === value}
+          tabIndex={i === at ? 0 : -1}
           onClick={() => {
             onChange(o.id);
           }}

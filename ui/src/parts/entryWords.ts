@@ -12,6 +12,8 @@ const plain: Record<string, string> = {
   corrected: 'struck out',
 };
 
+const chosen = (choice: unknown) => (typeof choice === 'string' ? choice.replaceAll('-', ' ') : undefined);
+
 /** What was entered, as far as this device knows by itself. */
 export function wordsOf(p: Parcel): string {
   const body = p.body as Record<string, unknown>;
@@ -21,7 +23,7 @@ export function wordsOf(p: Parcel): string {
   return [
     plain[p.kind] ?? p.kind.replaceAll('_', ' '),
     first('point', 'adjuster', 'check', 'item', 'name', 'id'),
-    marks ?? first('text', 'answer', 'verdict', 'turns', 'words', 'outcome', 'choice', 'option', 'times'),
+    marks ?? first('text', 'says', 'answer', 'verdict', 'turns', 'words', 'outcome', 'option', 'times') ?? chosen(body['choice']),
     body['way'],
     body['unit'],
     first('reason', 'note', 'why'),
