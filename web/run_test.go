@@ -69,7 +69,7 @@ func TestWhatIsSentIntoARunIsRefusedAtItsPlace(t *testing.T) {
 		{"locked", `{"adjuster":"barrel","back_off":"99","pin":true}`, "body.back_off", "the sheet wants"},
 		{"check", `{"check":"neutral-free","answer":"perhaps"}`, "body.answer", "turns-free"},
 		{"check", `{"check":"neutral-free","answer":"good","conditions":{"moon":"full"}}`, "body.conditions.moon", "condition"},
-		{"decided", `{"about":"lost:inner-play","choice":"go on","reason":"x"}`, "body.about", "no longer the question"},
+		{"decided", `{"about":"lost:inner-play","choice":"go-on","reason":"x"}`, "body.about", "no longer the question"},
 		{"skipped", `{"step":"safe","reason":"in a hurry"}`, "body.step", "cannot be left out"},
 		{"skipped", `{"step":"sign","reason":"in a hurry"}`, "body.step", "cannot be left out"},
 		{"signed", `{"name":"Ines"}`, "body", "propeller chock is still on"},

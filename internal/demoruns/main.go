@@ -144,7 +144,7 @@ var works = []work{
 		begun:   "2026-11-18T08:00:00Z",
 		found:   map[string]float64{"slider": 14},
 		leave:   loaded,
-		then:    []workshop.RunEvent{left(run.KindDecided, `{"about":"loaded","choice":"leave open"}`), left(run.KindSigned, `{"name":""}`)},
+		then:    []workshop.RunEvent{left(run.KindDecided, `{"about":"loaded","choice":"leave-open"}`), left(run.KindSigned, `{"name":""}`)},
 	},
 	{
 		id:      "2026-11-ferry-cruise",
@@ -174,7 +174,7 @@ var works = []work{
 		begun:   "2026-11-05T09:30:00Z",
 		found:   map[string]float64{"engine_end": 4, "helm_end": -2},
 		leave:   loaded,
-		then:    []workshop.RunEvent{left(run.KindDecided, `{"about":"loaded","choice":"leave open"}`), left(run.KindSigned, `{"name":""}`)},
+		then:    []workshop.RunEvent{left(run.KindDecided, `{"about":"loaded","choice":"leave-open"}`), left(run.KindSigned, `{"name":""}`)},
 	},
 	{
 		id:        "2026-11-mussel-clutch",

@@ -17,7 +17,7 @@ import (
 // on what kind of machine, and where the figures come from.
 type Job struct {
 	Cable   string      `json:"cable"`             // what is set
-	Craft   sheet.Craft `json:"craft,omitempty"`             // car, trailer, boat, aircraft
+	Craft   sheet.Craft `json:"craft,omitempty"`   // car, trailer, boat, aircraft
 	Source  string      `json:"source,omitempty"`  // "manual, section 7"
 	Assumed bool        `json:"assumed,omitempty"` // nobody looked the figures up
 }
