@@ -35,5 +35,7 @@ const worker = (): Plugin => ({
 
 export default defineConfig({
   plugins: [react(), worker()],
+  // ./dev: what the screens ask goes to the server that is being built beside them
+  ...(process.env['BRANKEL_API'] ? { server: { proxy: { '/api': process.env['BRANKEL_API'] } } } : {}),
   build: { outDir: 'dist', emptyOutDir: true, target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0 },
 });

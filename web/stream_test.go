@@ -10,6 +10,7 @@ import (
 	"net/http/httptest"
 	"strconv"
 	"strings"
+	"sync/atomic"
 	"testing"
 	"testing/fstest"
 	"time"
@@ -191,6 +192,9 @@ func TestSlowReadersHoldUpNobodyAndStreamsAreBounded(t *testing.T) {
 func TestAStreamEndsWithTheSession(t *testing.T) {
 	t.Cleanup(web.BeatEvery(time.Hour)) // it is told at once, not with the next beat
 	c := newClient(t)
+	now := c.shop.Now
+	var later atomic.Int64 // the server reads it while it streams
+	c.shop.Now = func() time.Time { return now().Add(time.Duration(later.Load())) }
 	id := c.open().ID
 	url := listening(t, c.http)
 	bo := c.guest(id, "Bo").follow(url, "/api/v1/runs/"+id+"/stream?after=0")
@@ -204,7 +208,7 @@ func TestAStreamEndsWithTheSession(t *testing.T) {
 
 	ro := c.guest(id, "Ro").follow(url, "/api/v1/runs/"+id+"/stream?after=0")
 	ro.next("hands")
-	c.shop.Now = func() time.Time { return time.Date(2026, 11, 24, 18, 0, 0, 0, time.UTC) }
+	later.Store(int64(9 * time.Hour))
 	ro.next("out") // it ran out
 }
 

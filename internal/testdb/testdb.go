@@ -25,7 +25,7 @@ func URL(t testing.TB) string { return create(t, "template1") }
 
 func create(t testing.TB, template string) string {
 	admin := os.Getenv("BRANKEL_TEST_DATABASE_URL")
-	require.NotEmpty(t, admin, "run ./test: it starts the PostgreSQL these tests need")
+	require.NotEmpty(t, admin, "these tests need a PostgreSQL: export BRANKEL_TEST_DATABASE_URL=$(scripts/test-db), or run ./test")
 	conn, err := pgx.Connect(context.Background(), admin)
 	require.NoError(t, err)
 	defer conn.Close(context.Background())
