@@ -2,52 +2,69 @@ package main
 
 import (
 	"encoding/json"
+	"errors"
 	"fmt"
 	"io"
 	"os"
 
+	"github.com/spf13/cobra"
+
 	"brankel/rigging/calc"
 )
 
-// calculate is the command calc. It gives 2 when the input is at fault.
-func calculate(args []string, in io.Reader, out, errs io.Writer) int {
-	switch {
-	case len(args) == 1 && args[0] == "--list":
-		for _, c := range calc.All() {
-			fmt.Fprintf(out, "%-14s %s\n", c.Name, c.Purpose)
+func calcCommand() *cobra.Command {
+	c := &cobra.Command{Use: "calc NAME", Short: "one calculation, or an array of cases, JSON in, JSON out", Args: cobra.MaximumNArgs(1)}
+	list := c.Flags().Bool("list", false, "the names and what they answer")
+	file := c.Flags().String("cases", "", "a file with an array of {\"calc\", \"input\"}")
+	c.RunE = func(c *cobra.Command, args []string) error {
+		switch {
+		case *list && *file == "" && len(args) == 0:
+			for _, one := range calc.All() {
+				fmt.Fprintf(c.OutOrStdout(), "%-14s %s\n", one.Name, one.Purpose)
+			}
+			return nil
+		case *file != "" && !*list && len(args) == 0:
+			return does(func(c *cobra.Command, _ []string) error { return calcCases(c, *file) })(c, args)
+		case *file == "" && !*list && len(args) == 1:
+			return does(solves(func(raw []byte) (any, error) { return calc.Run(args[0], raw) }))(c, args)
 		}
-		return 0
-	case len(args) == 2 && args[0] == "--cases":
-		return cases(args[1], out, errs)
-	case len(args) != 1:
-		fmt.Fprintln(errs, "write: brankel calc NAME | calc --cases FILE | calc --list")
-		return 2
+		return errors.New("write calc NAME, calc --cases FILE or calc --list")
 	}
-	raw, err := io.ReadAll(in)
-	if err != nil {
-		fmt.Fprintln(errs, "brankel:", err)
-		return 1
-	}
-	result, err := calc.Run(args[0], raw)
-	return told(result, err, out)
+	return c
 }
 
-func cases(file string, out, errs io.Writer) int {
+func calcCases(c *cobra.Command, file string) error {
 	raw, err := os.ReadFile(file)
 	if err != nil {
-		fmt.Fprintln(errs, "brankel:", err)
-		return 1
+		return err
 	}
 	var list []calc.Case
 	if err := json.Unmarshal(raw, &list); err != nil {
-		fmt.Fprintln(errs, "brankel: the file is no array of {\"calc\", \"input\"}:", err)
-		return 2
+		return tell(c, "the file is no array of {\"calc\", \"input\"}: %s", err)
 	}
 	for i := range list {
 		list[i].Solve()
 	}
-	write(out, list)
-	return 0
+	write(c.OutOrStdout(), list)
+	return nil
+}
+
+// solves reads a question and writes its answer.
+func solves(solve func(raw []byte) (any, error)) func(*cobra.Command, []string) error {
+	return func(c *cobra.Command, _ []string) error {
+		raw, err := io.ReadAll(c.InOrStdin())
+		if err != nil {
+			return err
+		}
+		result, err := solve(raw)
+		return told(c, result, err)
+	}
+}
+
+// tell says what is wrong with the input.
+func tell(c *cobra.Command, format string, a ...any) error {
+	fmt.Fprintf(c.ErrOrStderr(), "brankel: "+format+"\n", a...)
+	return errInput
 }
 
 func write(out io.Writer, v any) {

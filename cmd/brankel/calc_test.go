@@ -14,7 +14,7 @@ import (
 func TestCalcOnTheCommandLine(t *testing.T) {
 	do := func(in string, args ...string) (int, string) {
 		var out bytes.Buffer
-		code := calculate(args, strings.NewReader(in), &out, &out)
+		code := command(t.Context(), append([]string{"calc"}, args...), strings.NewReader(in), &out, &out)
 		return code, out.String()
 	}
 	code, out := do(`{"text":"5-1/2 in"}`, "measure")

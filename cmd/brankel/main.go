@@ -1,35 +1,20 @@
-// Brankel: measuring, judging and recording the setting of control cables.
-//
-//	brankel serve [--demo]     serve the application, on an empty floor the demo workshop
-//	brankel import DIR         load open-format files; what is there already stays
-//	brankel import --look DIR  say what that would change, and change nothing
-//	brankel import --take DIR  take cards and gauges as the files have them
-//	brankel export DIR         write floor and sheets as open-format files
-//	brankel demo               load the demo workshop into an empty database
-//	brankel verify             walk every hash chain
-//	brankel verify FILE        prove an exported run, or a machine's bundle, without a database
-//	brankel rebuild            work out anew what the floor shows of every run
-//	brankel calc NAME          one calculation, JSON in, JSON out
-//	brankel calc --cases FILE  an array of cases
-//	brankel calc --list        the names and what they answer
-//	brankel rig answer         what a rig shows, JSON in, JSON out
-//	brankel rig answer --cases FILE    an array of cases
-//	brankel rehearse           a run played against a rig, JSON in, JSON out
-//	brankel rehearse --cases FILE      an array of them
-//	brankel trouble            what could be wrong, JSON in, JSON out
-//	brankel trouble --list [FAMILY]    causes, symptoms and tests with what they mean in the model
-//	brankel schema [rig | trouble] | openapi   the published documents
+// Brankel: measuring, judging and recording the setting of control cables. `brankel help` lists the commands.
 package main
 
 import (
 	"context"
+	"errors"
 	"fmt"
+	"io"
 	"io/fs"
 	"os"
 	"os/signal"
 	"path"
+	"strings"
 	"syscall"
 	"time"
+
+	"github.com/spf13/cobra"
 
 	"brankel/demo"
 	"brankel/postgres"
@@ -39,71 +24,126 @@ import (
 	"brankel/web/describe"
 )
 
-const usage = "write: brankel serve [--demo] | import [--look | --take] DIR | export DIR | demo | verify [FILE] | rebuild | calc NAME | " +
-	"calc --cases FILE | calc --list | rig answer | rig answer --cases FILE | rehearse | rehearse --cases FILE | " +
-	"trouble | trouble --list [FAMILY] | schema [rig | trouble] | openapi"
-
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	os.Exit(command(ctx, os.Args[1:]))
+	os.Exit(command(ctx, os.Args[1:], os.Stdin, os.Stdout, os.Stderr))
 }
 
-// command does one command and gives the exit code: 2 for what was written
-// wrongly, 1 for what went wrong.
-func command(ctx context.Context, args []string) int {
-	if len(args) == 0 {
-		fmt.Fprintln(os.Stderr, usage)
+// failed is what went wrong in a command that was written rightly.
+type failed struct{ error }
+
+// errInput is the error of input at fault, which was told already.
+var errInput = errors.New("the input is at fault")
+
+// command does one command and gives the exit code: 2 for what was written wrongly, the command or its
+// input, 1 for what went wrong.
+func command(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) int {
+	root := commands()
+	root.SetArgs(args)
+	root.SetIn(in)
+	root.SetOut(out)
+	root.SetErr(errs)
+	at, err := root.ExecuteContextC(ctx)
+	var wrong failed
+	switch {
+	case err == nil:
+		return 0
+	case errors.Is(err, errInput):
 		return 2
+	case errors.As(err, &wrong):
+		fmt.Fprintln(errs, "brankel:", wrong.error)
+		return 1
 	}
-	var err error
-	switch name := args[0]; {
-	case name == "calc":
-		return calculate(args[1:], os.Stdin, os.Stdout, os.Stderr)
-	case name == "rehearse":
-		return rehearsal(args[1:], os.Stdin, os.Stdout, os.Stderr)
-	case name == "rig":
-		return rigs(args[1:], os.Stdin, os.Stdout, os.Stderr)
-	case name == "trouble":
-		return troubles(args[1:], os.Stdin, os.Stdout, os.Stderr)
-	case name == "schema" && len(args) == 2 && args[1] == "trouble":
-		_, err = os.Stdout.Write(describe.Trouble())
-	case name == "schema" && len(args) == 2 && args[1] == "rig":
-		_, err = os.Stdout.Write(rig.Schema())
-	case name == "schema" && len(args) == 1:
-		_, err = os.Stdout.Write(describe.Sheet())
-	case name == "openapi":
-		_, err = os.Stdout.Write(web.OpenAPI())
-	case name == "serve":
-		err = withShop(ctx, func(s *shop.Shop) error {
-			if len(args) > 1 && args[1] == "--demo" {
+	fmt.Fprintf(errs, "brankel: %s\nwrite: %s\nbrankel help says more\n", err, usage(at))
+	return 2
+}
+
+// usage is how a command is written, or each of those under it.
+func usage(c *cobra.Command) string {
+	if !c.HasAvailableSubCommands() {
+		return c.UseLine()
+	}
+	var each []string
+	for _, one := range c.Commands() {
+		each = append(each, one.Use)
+	}
+	return c.CommandPath() + " " + strings.Join(each, " | ")
+}
+
+// does makes a command's function tell what went wrong from what was written wrongly.
+func does(do func(c *cobra.Command, args []string) error) func(*cobra.Command, []string) error {
+	return func(c *cobra.Command, args []string) error {
+		err := do(c, args)
+		if err == nil || errors.Is(err, errInput) {
+			return err
+		}
+		return failed{err}
+	}
+}
+
+func commands() *cobra.Command {
+	root := &cobra.Command{Use: "brankel", Short: "measuring, judging and recording the setting of control cables",
+		SilenceUsage: true, SilenceErrors: true, Args: cobra.NoArgs,
+		RunE: func(*cobra.Command, []string) error { return errors.New("write what is to be done") }}
+	root.CompletionOptions.DisableDefaultCmd = true
+	root.AddCommand(calcCommand(), rigCommand(), rehearseCommand(), troubleCommand(), schemaCommand(), openAPICommand(),
+		serveCommand(), importCommand(), exportCommand(), demoCommand(), verifyCommand(), rebuildCommand())
+	return root
+}
+
+func schemaCommand() *cobra.Command {
+	of := map[string]func() []byte{"": describe.Sheet, "rig": rig.Schema, "trouble": describe.Trouble}
+	return &cobra.Command{Use: "schema [rig | trouble]", Short: "the published JSON Schema of sheets, rigs or trouble files",
+		Args: cobra.MatchAll(cobra.MaximumNArgs(1), cobra.OnlyValidArgs), ValidArgs: []string{"rig", "trouble"},
+		RunE: does(func(c *cobra.Command, args []string) error {
+			_, err := c.OutOrStdout().Write(of[append(args, "")[0]]())
+			return err
+		})}
+}
+
+func openAPICommand() *cobra.Command {
+	return &cobra.Command{Use: "openapi", Short: "the published OpenAPI document", Args: cobra.NoArgs,
+		RunE: does(func(c *cobra.Command, _ []string) error {
+			_, err := c.OutOrStdout().Write(web.OpenAPI())
+			return err
+		})}
+}
+
+func serveCommand() *cobra.Command {
+	c := &cobra.Command{Use: "serve", Short: "serve the application, on an empty floor the demo workshop with --demo", Args: cobra.NoArgs}
+	withDemo := c.Flags().Bool("demo", false, "load the demo workshop onto an empty floor")
+	c.RunE = does(func(c *cobra.Command, _ []string) error {
+		return withShop(c.Context(), func(s *shop.Shop) error {
+			if *withDemo {
 				if err := loadDemo(s); err != nil {
 					return err
 				}
 			}
-			return serve(ctx, s)
+			return serve(c.Context(), s)
 		})
-	case name == "demo":
-		err = withShop(ctx, loadDemo)
-	case name == "import" && len(args) >= 2:
-		return imports(ctx, args[1:], os.Stdout, os.Stderr)
-	case name == "export" && len(args) == 2:
-		err = withShop(ctx, func(s *shop.Shop) error { return exportFolder(s, args[1]) })
-	case name == "verify" && len(args) == 2:
-		err = verifyFile(args[1])
-	case name == "verify" && len(args) == 1:
-		err = withShop(ctx, verify)
-	case name == "rebuild":
-		err = withShop(ctx, rebuild)
-	default:
-		fmt.Fprintln(os.Stderr, usage)
-		return 2
-	}
-	if err != nil {
-		fmt.Fprintln(os.Stderr, "brankel:", err)
-		return 1
-	}
-	return 0
+	})
+	return c
+}
+
+func demoCommand() *cobra.Command {
+	return onShop("demo", "load the demo workshop into an empty database", loadDemo)
+}
+
+func rebuildCommand() *cobra.Command {
+	return onShop("rebuild", "work out anew what the floor shows of every run", rebuild)
+}
+
+func exportCommand() *cobra.Command {
+	return &cobra.Command{Use: "export DIR", Short: "write floor and sheets as open-format files", Args: cobra.ExactArgs(1),
+		RunE: does(func(c *cobra.Command, args []string) error {
+			return withShop(c.Context(), func(s *shop.Shop) error { return exportFolder(s, args[0]) })
+		})}
+}
+
+func onShop(use, short string, do func(*shop.Shop) error) *cobra.Command {
+	return &cobra.Command{Use: use, Short: short, Args: cobra.NoArgs,
+		RunE: does(func(c *cobra.Command, _ []string) error { return withShop(c.Context(), do) })}
 }
 
 func withShop(ctx context.Context, do func(*shop.Shop) error) error {

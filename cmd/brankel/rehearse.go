@@ -3,10 +3,10 @@ package main
 import (
 	"encoding/json"
 	"errors"
-	"fmt"
-	"io"
 	"os"
 	"time"
+
+	"github.com/spf13/cobra"
 
 	"brankel/demo"
 	"brankel/rigging/fault"
@@ -15,27 +15,20 @@ import (
 	"brankel/rigging/workshop"
 )
 
-// rehearsal is the command rehearse. It gives 2 when the question is at fault.
-func rehearsal(args []string, in io.Reader, out, errs io.Writer) int {
-	switch {
-	case len(args) == 0:
-		raw, err := io.ReadAll(in)
-		if err != nil {
-			fmt.Fprintln(errs, "brankel:", err)
-			return 1
+func rehearseCommand() *cobra.Command {
+	c := &cobra.Command{Use: "rehearse", Short: "a run played against a rig, or an array of them, JSON in, JSON out", Args: cobra.NoArgs}
+	file := c.Flags().String("cases", "", "a file with an array of questions")
+	c.RunE = does(func(c *cobra.Command, args []string) error {
+		if *file == "" {
+			return solves(func(raw []byte) (any, error) { return timed(raw) })(c, args)
 		}
-		outcome, err := timed(raw)
-		return told(outcome, err, out)
-	case len(args) == 2 && args[0] == "--cases":
-		raw, err := os.ReadFile(args[1])
+		raw, err := os.ReadFile(*file)
 		if err != nil {
-			fmt.Fprintln(errs, "brankel:", err)
-			return 1
+			return err
 		}
 		var list []json.RawMessage
 		if err := json.Unmarshal(raw, &list); err != nil {
-			fmt.Fprintln(errs, "brankel: the file is no array of questions:", err)
-			return 2
+			return tell(c, "the file is no array of questions: %s", err)
 		}
 		answers := make([]map[string]any, len(list))
 		for i, one := range list {
@@ -46,11 +39,10 @@ func rehearsal(args []string, in io.Reader, out, errs io.Writer) int {
 				answers[i] = map[string]any{"input": one, "error": wrong}
 			}
 		}
-		write(out, answers)
-		return 0
-	}
-	fmt.Fprintln(errs, "write: brankel rehearse | rehearse --cases FILE")
-	return 2
+		write(c.OutOrStdout(), answers)
+		return nil
+	})
+	return c
 }
 
 func timed(raw []byte) (rehearse.Outcome, error) {

@@ -14,7 +14,7 @@ import (
 func TestRehearseOnTheCommandLine(t *testing.T) {
 	do := func(in string, args ...string) (int, string) {
 		var out bytes.Buffer
-		code := rehearsal(args, strings.NewReader(in), &out, &out)
+		code := command(t.Context(), append([]string{"rehearse"}, args...), strings.NewReader(in), &out, &out)
 		return code, out.String()
 	}
 	code, out := do(`{"sheet":"114","settings":{"lower":-3.5},"seed":4}`)

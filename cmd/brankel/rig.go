@@ -2,50 +2,45 @@ package main
 
 import (
 	"errors"
-	"fmt"
-	"io"
 	"os"
+
+	"github.com/spf13/cobra"
 
 	"brankel/rigging/fault"
 	"brankel/rigging/rig"
 )
 
-// rigs is the command rig. It gives 2 when the input is at fault.
-func rigs(args []string, in io.Reader, out, errs io.Writer) int {
-	switch {
-	case len(args) == 1 && args[0] == "answer":
-		raw, err := io.ReadAll(in)
-		if err != nil {
-			fmt.Fprintln(errs, "brankel:", err)
-			return 1
+func rigCommand() *cobra.Command {
+	answer := &cobra.Command{Use: "answer", Short: "what a rig shows", Args: cobra.NoArgs}
+	file := answer.Flags().String("cases", "", "a file with an array of questions")
+	answer.RunE = does(func(c *cobra.Command, args []string) error {
+		if *file == "" {
+			return solves(func(raw []byte) (any, error) { return rig.Solve(raw) })(c, args)
 		}
-		answer, err := rig.Solve(raw)
-		return told(answer, err, out)
-	case len(args) == 3 && args[0] == "answer" && args[1] == "--cases":
-		raw, err := os.ReadFile(args[2])
+		raw, err := os.ReadFile(*file)
 		if err != nil {
-			fmt.Fprintln(errs, "brankel:", err)
-			return 1
+			return err
 		}
 		list, err := rig.Cases(raw)
 		if err != nil {
-			fmt.Fprintln(errs, "brankel:", err)
-			return 2
+			return tell(c, "%s", err)
 		}
-		write(out, list)
-		return 0
-	}
-	fmt.Fprintln(errs, "write: brankel rig answer | rig answer --cases FILE")
-	return 2
+		write(c.OutOrStdout(), list)
+		return nil
+	})
+	c := &cobra.Command{Use: "rig", Short: "what rigs show, JSON in, JSON out", Args: cobra.NoArgs,
+		RunE: func(*cobra.Command, []string) error { return errors.New("write rig answer or rig answer --cases FILE") }}
+	c.AddCommand(answer)
+	return c
 }
 
 // told writes a result, or what was wrong with what was asked.
-func told(result any, err error, out io.Writer) int {
+func told(c *cobra.Command, result any, err error) error {
 	var wrong *fault.Fault
 	if errors.As(err, &wrong) {
-		write(out, map[string]any{"error": wrong})
-		return 2
+		write(c.OutOrStdout(), map[string]any{"error": wrong})
+		return errInput
 	}
-	write(out, result)
-	return 0
+	write(c.OutOrStdout(), result)
+	return nil
 }

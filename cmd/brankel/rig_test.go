@@ -11,7 +11,7 @@ import (
 func TestRigOnTheCommandLine(t *testing.T) {
 	do := func(in string, args ...string) (int, string) {
 		var out bytes.Buffer
-		code := rigs(args, strings.NewReader(in), &out, &out)
+		code := command(t.Context(), append([]string{"rig"}, args...), strings.NewReader(in), &out, &out)
 		return code, out.String()
 	}
 	outboard := `{"rig":{"format":"brankel.rig/1","family":"outboard-shift","geometry":{"throw":40,"need_forward":37,"need_reverse":36,` +

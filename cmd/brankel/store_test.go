@@ -35,7 +35,7 @@ func run(t *testing.T, database string, args ...string) (int, string) {
 		_, _ = io.Copy(&b, r)
 		said <- b.String()
 	}()
-	code := command(context.Background(), args)
+	code := command(context.Background(), args, os.Stdin, os.Stdout, os.Stderr)
 	w.Close()
 	return code, <-said
 }
@@ -93,10 +93,10 @@ func TestTheDemoIsLoadedOnceAndTheCommandsSayWhatToWrite(t *testing.T) {
 	code, said = run(t, database, "demo")
 	assert.Equal(t, 0, code)
 	assert.Empty(t, said, "a floor that is not empty is left as it is")
-	for _, args := range [][]string{{}, {"sing"}, {"import"}} {
+	for says, args := range map[string][]string{"| serve |": {}, "| rehearse |": {"sing"}, "write: brankel import DIR": {"import"}} {
 		code, said = run(t, database, args...)
 		assert.Equal(t, 2, code)
-		assert.Contains(t, said, "write: brankel serve")
+		assert.Contains(t, said, says)
 	}
 	code, said = run(t, "", "verify")
 	assert.Equal(t, 1, code)

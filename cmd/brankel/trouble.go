@@ -1,31 +1,31 @@
 package main
 
 import (
-	"fmt"
-	"io"
+	"errors"
+
+	"github.com/spf13/cobra"
 
 	"brankel/demo"
 	"brankel/rigging/rig"
 	"brankel/rigging/trouble"
 )
 
-// troubles is the command trouble. It gives 2 when the input is at fault.
-func troubles(args []string, in io.Reader, out, errs io.Writer) int {
-	switch {
-	case len(args) == 0:
-		raw, err := io.ReadAll(in)
-		if err != nil {
-			fmt.Fprintln(errs, "brankel:", err)
-			return 1
+func troubleCommand() *cobra.Command {
+	c := &cobra.Command{Use: "trouble [--list [FAMILY]]", Short: "what could be wrong, JSON in, JSON out", Args: cobra.MaximumNArgs(1)}
+	list := c.Flags().Bool("list", false, "causes, symptoms and tests with what they mean in the model")
+	c.RunE = func(c *cobra.Command, args []string) error {
+		if !*list && len(args) > 0 {
+			return errors.New("write trouble, or trouble --list FAMILY")
 		}
-		answer, err := trouble.Solve(raw, demo.Usual)
-		return told(answer, err, out)
-	case args[0] == "--list" && len(args) <= 2:
-		list, err := known(args[1:])
-		return told(list, err, out)
+		if *list {
+			return does(func(c *cobra.Command, args []string) error {
+				all, err := known(args)
+				return told(c, all, err)
+			})(c, args)
+		}
+		return does(solves(func(raw []byte) (any, error) { return trouble.Solve(raw, demo.Usual) }))(c, args)
 	}
-	fmt.Fprintln(errs, "write: brankel trouble | trouble --list [FAMILY]")
-	return 2
+	return c
 }
 
 // known is what is known of the families named, of all when none is, each in its usual proportions.

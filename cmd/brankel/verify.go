@@ -13,11 +13,24 @@ import (
 	"slices"
 	"strings"
 
+	"github.com/spf13/cobra"
+
 	chain "brankel/rigging/run"
 	"brankel/shop"
 )
 
 // verify walks every chain of the database.
+func verifyCommand() *cobra.Command {
+	return &cobra.Command{Use: "verify [FILE]", Args: cobra.MaximumNArgs(1),
+		Short: "walk every hash chain, or prove an exported run or a machine's bundle without a database",
+		RunE: does(func(c *cobra.Command, args []string) error {
+			if len(args) == 1 {
+				return verifyFile(args[0])
+			}
+			return withShop(c.Context(), verify)
+		})}
+}
+
 func verify(s *shop.Shop) error {
 	v, err := s.Store.Verify()
 	if err != nil {
