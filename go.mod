@@ -15,6 +15,7 @@ require (
 	github.com/hashicorp/golang-lru/v2 v2.0.7
 	github.com/invopop/jsonschema v0.14.0
 	github.com/jackc/pgx/v5 v5.12.0
+	github.com/kljensen/snowball v0.10.0
 	github.com/labstack/echo/v5 v5.4.4
 	github.com/mtibben/confusables v0.0.0-20210201002637-9d1b0723b659
 	github.com/santhosh-tekuri/jsonschema/v6 v6.0.3
@@ -22,6 +23,7 @@ require (
 	github.com/stretchr/testify v1.12.1
 	golang.org/x/image v0.48.0
 	golang.org/x/text v0.44.0
+	gonum.org/v1/gonum v0.17.0
 	gorm.io/driver/postgres v1.6.3
 	gorm.io/gorm v1.31.2
 	pgregory.net/rapid v1.3.0

@@ -187,7 +187,7 @@ var datum = sentence(draft{
 
 var lostMotion = sentence(draft{
 	name: "lost-motion", title: "How much motion is lost in this cable?",
-	asks: []string{"worn cable slack backlash", "pushed and pulled readings", "is the inner worn", "play in the cable"},
+	asks: []string{"worn cable slack backlash", "pushed and pulled readings", "is the inner worn", "play in the cable", "backlash"},
 	lines: []string{
 		"With the inner pushed home it reads {pushed:pushed home}, eased out {pulled:eased out}. Up to {limit:most allowed} may be lost.",
 	},

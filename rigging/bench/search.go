@@ -1,55 +1,19 @@
 package bench
 
 import (
+	"cmp"
 	"slices"
-	"strings"
-	"unicode"
-)
 
-// idle words say nothing about what is wanted.
-var idle = []string{
-	"a",
-	"an",
-	"the",
-	"is",
-	"are",
-	"it",
-	"this",
-	"that",
-	"of",
-	"at",
-	"to",
-	"in",
-	"on",
-	"my",
-	"i",
-	"how",
-	"what",
-	"which",
-	"do",
-	"does",
-	"for",
-	"and",
-	"or",
-	"with",
-	"be",
-	"will",
-	"would",
-	"should",
-	"from",
-	"by",
-	"me",
-	"have",
-	"has",
-}
+	"brankel/rigging/phrase"
+)
 
 // Search gives the names of the sentences that answer what one wants to know, the
 // likeliest first; all of them when nothing is asked.
 func Search(want string) []string {
-	asked := significant(want)
+	asked := phrase.Significant(want)
 	type hit struct {
 		name  string
-		score int
+		score float64
 	}
 	var hits []hit
 	for _, s := range sentences {
@@ -61,7 +25,7 @@ func Search(want string) []string {
 			hits = append(hits, h)
 		}
 	}
-	slices.SortStableFunc(hits, func(a, b hit) int { return b.score - a.score })
+	slices.SortStableFunc(hits, func(a, b hit) int { return cmp.Compare(b.score, a.score) })
 	out := []string{}
 	for _, h := range hits {
 		out = append(out, h.name)
@@ -71,14 +35,15 @@ func Search(want string) []string {
 
 // score is the best of the ways the sentence may be asked for, plus a little for
 // words found in the others.
-func (s Sentence) score(asked []string) int {
-	best, sum := 0, 0
-	for i, phrase := range append([]string{s.Title, s.Name}, s.asks...) {
-		have := significant(phrase)
-		one := 0
+func (s Sentence) score(asked []string) float64 {
+	best, sum := 0.0, 0.0
+	for i, asks := range append([]string{s.Title, s.Name}, s.asks...) {
+		have := phrase.Significant(asks)
+		there := 0.0
 		for _, w := range asked {
-			one += closest(w, have)
+			there += phrase.Closest(w, have)
 		}
+		one := 3*there + there/float64(max(1, len(have))) // and how much of it is asked
 		if i == 0 {
 			one++ // the title itself
 		}
@@ -88,25 +53,4 @@ func (s Sentence) score(asked []string) int {
 		return 0
 	}
 	return best*20 + sum
-}
-
-func closest(word string, have []string) (best int) {
-	for _, h := range have {
-		switch {
-		case h == word:
-			best = max(best, 3)
-		case len(word) > 2 && len(h) > 2 && (strings.HasPrefix(h, word) || strings.HasPrefix(word, h)):
-			best = max(best, 2)
-		}
-	}
-	return best
-}
-
-func significant(text string) (out []string) {
-	for _, w := range strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return !unicode.IsLetter(r) && !unicode.IsDigit(r) }) {
-		if !slices.Contains(idle, w) && !slices.Contains(out, w) {
-			out = append(out, w)
-		}
-	}
-	return out
 }

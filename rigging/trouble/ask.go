@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"brankel/rigging/fault"
+	"brankel/rigging/phrase"
 )
 
 // Question is what is known: what is said, by the id of a symptom or in words, when it shows, what
@@ -141,8 +142,8 @@ func (b *Bench) when(text string) *felt {
 		if s.ID == text {
 			return s
 		}
-		for _, phrase := range append([]string{s.Says}, s.Words...) {
-			if _, exact := closeness(significant(text), significant(phrase)); exact {
+		for _, one := range append([]string{s.Says}, s.Words...) {
+			if _, exact := closeness(phrase.Significant(text), phrase.Significant(one)); exact {
 				return s
 			}
 		}

@@ -1,0 +1,110 @@
+// Package phrase compares what somebody writes with phrases that are known: by the common word of each trade, without
+// endings, slips of typing forgiven. Whatever is found by words is found by these.
+package phrase
+
+import (
+	_ "embed"
+	"encoding/json"
+	"maps"
+	"slices"
+	"strings"
+	"sync"
+	"unicode"
+
+	"github.com/agnivade/levenshtein"
+	"github.com/kljensen/snowball/english"
+)
+
+//go:embed words.json
+var file []byte
+
+// list are words that mean the same in other trades and regions, and those that say nothing.
+type list struct {
+	Same map[string][]string `json:"same"`
+	Idle []string            `json:"idle"`
+
+	first  map[string]string // by their stems: the word that stands for another
+	itself map[string]bool
+	others []string // in order
+}
+
+var known = sync.OnceValue(func() (l list) {
+	if err := json.Unmarshal(file, &l); err != nil {
+		panic(err) // it is built in
+	}
+	l.first, l.itself = map[string]string{}, map[string]bool{}
+	for _, word := range slices.Sorted(maps.Keys(l.Same)) {
+		l.itself[stem(word)] = true
+		for _, other := range l.Same[word] {
+			l.first[stem(other)] = stem(word)
+		}
+	}
+	l.others = slices.Sorted(maps.Keys(l.first))
+	return l
+})
+
+func stem(word string) string { return english.Stem(word, false) }
+
+// Significant are the words of a text that say something, each by its common word and without its ending, in
+// order, each once.
+func Significant(text string) (out []string) {
+	l := known()
+	apart := func(r rune) bool { return !unicode.IsLetter(r) && !unicode.IsDigit(r) && r != '\'' }
+	for _, w := range strings.FieldsFunc(strings.ToLower(text), apart) {
+		w = strings.ReplaceAll(w, "'", "")
+		if slices.Contains(l.Idle, w) {
+			continue
+		}
+		if w = l.common(stem(w)); !slices.Contains(out, w) {
+			out = append(out, w)
+		}
+	}
+	return out
+}
+
+// leastSlip is how long a word must be for one that is a slip away to be taken for it.
+const leastSlip = 6
+
+// common is the word that stands for a word, or for one that is a slip away from it.
+func (l list) common(w string) string {
+	if first, other := l.first[w]; other {
+		return first
+	}
+	if l.itself[w] || len(w) < leastSlip {
+		return w
+	}
+	for _, other := range l.others {
+		if len(other) >= leastSlip && levenshtein.ComputeDistance(w, other) == 1 {
+			return l.first[other]
+		}
+	}
+	return w
+}
+
+// Alike is how alike two significant words are: 1 for the same, less for one that is begun, or a slip or two apart,
+// 0 for others.
+func Alike(a, b string) float64 {
+	if a == b {
+		return 1
+	}
+	short := min(len(a), len(b))
+	if short >= 3 && (strings.HasPrefix(a, b) || strings.HasPrefix(b, a)) {
+		return 0.9
+	}
+	slips := levenshtein.ComputeDistance(a, b)
+	switch {
+	case short >= 4 && slips == 1:
+		return 0.85
+	case short >= 5 && slips == 2:
+		return 0.7
+	}
+	return 0
+}
+
+// Closest is how alike a word is to the likest of several.
+func Closest(word string, of []string) (best float64) {
+	for _, o := range of {
+		best = max(best, Alike(word, o))
+	}
+	return best
+}
