@@ -76,7 +76,7 @@ export class Hand extends Mechanic {
     const passed = n === 2 && ['up-cuts', 'down-cuts'].includes(c?.check ?? '');
     const answer = this.answers[c?.check ?? ''] ?? (passed ? 1 : 0);
     await this.now()
-      .getByRole('button', { name: `${answer > 0 ? '✕' : '✓'} ${c?.answers[answer] ?? ''}` })
+      .getByRole('button', { name: `${answer > 0 ? '✕' : '✓'} ${c?.answers[answer]?.says ?? ''}` })
       .first()
       .click();
   }

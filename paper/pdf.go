@@ -7,6 +7,7 @@ import (
 	"io"
 	"slices"
 	"strings"
+	"time"
 
 	"codeberg.org/go-pdf/fpdf"
 
@@ -67,7 +68,7 @@ func PDF(r run.Record, photos map[string][]byte, size string, out io.Writer) err
 	w.list("Out by request", r.Deviations)
 	w.photos(r.Photos, photos)
 	w.sign(r)
-	w.events(r.Lines)
+	w.events(r.Lines, r.Zone)
 	return w.Output(out)
 }
 
@@ -98,7 +99,7 @@ func (w writer) heading(text, below string) {
 
 func (w writer) head(r run.Record) {
 	w.heading(r.Heading.Machine+" · "+r.Heading.Cable, strings.Join(present(r.Heading.Note, r.Heading.Owner, r.Heading.Place,
-		"opened "+r.Heading.Opened.Format(run.Day)), " · "))
+		"opened "+run.Local(r.Zone, r.Heading.Opened).Format(run.Day), "times in "+r.Times), " · "))
 	for _, one := range r.Renamed {
 		w.quiet(8.5)
 		w.MultiCell(w.width, line, "On the card today "+one, "", "L", false)
@@ -198,7 +199,7 @@ func (w writer) sign(r run.Record) {
 	w.CellFormat(w.width, 7, r.Signed, "", 1, "L", false, 0, "")
 }
 
-func (w writer) events(lines []run.Entry) {
+func (w writer) events(lines []run.Entry, zone *time.Location) {
 	w.title("What was done, in order")
 	for _, e := range lines {
 		style := ""
@@ -207,7 +208,7 @@ func (w writer) events(lines []run.Entry) {
 		}
 		w.quiet(8.5)
 		w.CellFormat(8, 4.4, fmt.Sprint(e.Seq), "", 0, "R", false, 0, "")
-		w.CellFormat(30, 4.4, e.At.Format(run.Moment), "", 0, "L", false, 0, "")
+		w.CellFormat(30, 4.4, run.Local(zone, e.At).Format(run.Moment), "", 0, "L", false, 0, "")
 		w.CellFormat(20, 4.4, e.By, "", 0, "L", false, 0, "")
 		w.SetFont("B", style, 8.5)
 		w.SetTextColor(28, 36, 38)
@@ -216,7 +217,7 @@ func (w writer) events(lines []run.Entry) {
 			says += ", by " + e.Gauge
 		}
 		if e.Received != nil {
-			says += " (received " + e.Received.Format(run.Moment) + ")"
+			says += " (received " + run.Local(zone, *e.Received).Format(run.Moment) + ")"
 		}
 		w.MultiCell(w.width-58, 4.4, says, "", "L", false)
 		for _, more := range e.Amended {

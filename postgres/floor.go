@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"cmp"
 	"encoding/json"
 	"errors"
 
@@ -25,8 +26,13 @@ func (s *Store) MergeFloor(m workshop.Merged) error {
 		if err := errors.Join(tx.Model(&machineRow{}).Count(&machines).Error, tx.Model(&personRow{}).Count(&people).Error); err != nil {
 			return err
 		}
-		if m.Name != "" {
-			if err := over.Create(&workshopRow{1, m.Name}).Error; err != nil {
+		if m.Name != "" || m.Zone != "" {
+			var row workshopRow
+			if err := tx.Limit(1).Find(&row).Error; err != nil {
+				return err
+			}
+			row = workshopRow{1, cmp.Or(m.Name, row.Name), cmp.Or(m.Zone, row.Zone)}
+			if err := over.Create(&row).Error; err != nil {
 				return err
 			}
 		}
@@ -86,11 +92,29 @@ func (s *Store) Floor() (w workshop.Workshop, err error) {
 	if err == nil {
 		w.Gauges, err = s.Gauges()
 	}
-	w.Format, w.Name, w.Machines = workshop.Format, name.Name, []workshop.Machine{}
+	w.Format, w.Name, w.Zone, w.Machines = workshop.Format, name.Name, name.Zone, []workshop.Machine{}
 	for _, m := range machines {
 		w.Machines = append(w.Machines, m.machine())
 	}
 	return w, err
+}
+
+// SetZone sets whose days and times are told, by its IANA name.
+func (s *Store) SetZone(zone string) error {
+	return s.db.Transaction(func(tx *gorm.DB) error {
+		if err := changed(tx, "floor"); err != nil {
+			return err
+		}
+		return tx.Clauses(clause.OnConflict{DoUpdates: clause.AssignmentColumns([]string{"zone"}), Columns: []clause.Column{{Name: "id"}}}).
+			Create(&workshopRow{ID: 1, Zone: zone}).Error
+	})
+}
+
+// Zone is whose days and times are told, "" before anybody said.
+func (s *Store) Zone() (string, error) {
+	var row workshopRow
+	err := s.db.Limit(1).Find(&row).Error
+	return row.Zone, err
 }
 
 // WorkshopName is what the workshop is called, "" before anything was imported.

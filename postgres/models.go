@@ -32,6 +32,7 @@ func (sheetRow) TableName() string { return "sheets" }
 type workshopRow struct {
 	ID   int    `gorm:"primaryKey"` // there is one
 	Name string `gorm:"not null"`
+	Zone string `gorm:"not null;default:''"` // IANA name; "" is UTC
 }
 
 func (workshopRow) TableName() string { return "workshop" }

@@ -42,8 +42,9 @@ type RunHead struct {
 	Seq    int
 	Hash   string
 	Print  int64
-	Beside int64 // digest of photos and voice notes
-	Whole  bool  // row, events, sheet and ledger fit, as far as can be told without reading each event
+	Beside int64  // digest of photos and voice notes
+	Zone   string // of the workshop
+	Whole  bool   // row, events, sheet and ledger fit, as far as can be told without reading each event
 	Floor  int
 	Sheets int
 }
@@ -51,13 +52,13 @@ type RunHead struct {
 var headSQL = `SELECT r.machine, r.cable, r.opened, r.seq, r.hash,
   coalesce((SELECT bit_xor(e.print) FROM events e WHERE e.run_id = r.id), 0),
   ` + besideOf("r") + `,
-  ` + wholeRun + `, (SELECT floor FROM versions WHERE id = 1), (SELECT sheets FROM versions WHERE id = 1)
+  ` + wholeRun + `, coalesce((SELECT zone FROM workshop WHERE id = 1), ''), (SELECT floor FROM versions WHERE id = 1), (SELECT sheets FROM versions WHERE id = 1)
   FROM runs r WHERE r.id = $1`
 
 // RunHead is the head of a run, ErrNotFound when there is none.
 func (s *Store) RunHead(id string) (RunHead, error) {
 	h := RunHead{Job: workshop.Job{ID: id}}
-	err := row(s.db, headSQL, id).Scan(&h.Machine, &h.Cable, &h.Opened, &h.Seq, &h.Hash, &h.Print, &h.Beside, &h.Whole, &h.Floor, &h.Sheets)
+	err := row(s.db, headSQL, id).Scan(&h.Machine, &h.Cable, &h.Opened, &h.Seq, &h.Hash, &h.Print, &h.Beside, &h.Whole, &h.Zone, &h.Floor, &h.Sheets)
 	if errors.Is(err, sql.ErrNoRows) {
 		return h, ErrNotFound
 	}

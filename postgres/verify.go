@@ -7,6 +7,7 @@ import (
 	"maps"
 	"reflect"
 	"slices"
+	"time"
 
 	"gorm.io/gorm"
 
@@ -175,11 +176,23 @@ func (s *Store) standsAs(id string, events []run.Event) (bool, error) {
 		}
 		pinned = one
 	}
-	want := standingOf(hash, run.Stand(run.Fold(pinned, events)))
+	zone, err := s.zone()
+	if err != nil {
+		return false, err
+	}
+	want := standingOf(hash, run.Stand(run.Fold(pinned, events).In(zone)))
 	if row.Touched != nil && want.Touched != nil && row.Touched.Equal(*want.Touched) {
 		want.Touched = row.Touched
 	}
 	return reflect.DeepEqual(row.StandingRow, want), nil
+}
+
+func (s *Store) zone() (*time.Location, error) {
+	name, err := s.Zone()
+	if err != nil {
+		return nil, err
+	}
+	return time.LoadLocation(name)
 }
 
 // verifyLoose looks for what belongs to no run.

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"slices"
 	"strings"
-	"time"
 
 	"brankel/postgres"
 	"brankel/rigging/run"
@@ -16,6 +15,7 @@ import (
 type Bays struct {
 	Workshop string `json:"workshop"`
 	Today    string `json:"today"`
+	Times    string `json:"times"` // the zone whose days and times are told, "" for UTC
 	Machines []Bay  `json:"machines"`
 	Open     *Carry `json:"open,omitempty"` // the run touched last, to carry on
 	Due      []Due  `json:"due"`
@@ -62,8 +62,8 @@ type Due struct {
 	Overdue bool   `json:"overdue"`
 }
 
-func (s *Shop) due(on, says string) Due {
-	return Due{on, run.DayOf(on), says, on < s.Now().Format(time.DateOnly)}
+func due(today, on, says string) Due {
+	return Due{on, run.DayOf(on), says, on < today}
 }
 
 // Bays gathers the floor.
@@ -88,7 +88,9 @@ func (s *Shop) Bays() (Bays, error) {
 	for _, l := range lines {
 		newest[[2]string{l.Machine, l.Cable}] = l
 	}
-	b := Bays{Workshop: floor.Name, Today: s.Now().Format(time.DateOnly), Machines: []Bay{}, Due: []Due{}}
+	zone := zoneOf(floor.Zone)
+	today := s.today(zone)
+	b := Bays{Workshop: floor.Name, Today: today, Times: floor.Zone, Machines: []Bay{}, Due: []Due{}}
 	var touched postgres.RunLine // the open run touched last
 	var title string
 	look := func(l postgres.RunLine, name string) {
@@ -111,7 +113,7 @@ func (s *Shop) Bays() (Bays, error) {
 				}
 				look(l, m.Name+" · "+c.Name)
 				if st.Due != "" {
-					b.Due = append(b.Due, s.due(st.Due, m.Name+": "+c.Name+", look again"))
+					b.Due = append(b.Due, due(today, st.Due, m.Name+": "+c.Name+", look again"))
 				}
 			}
 			if by := voidedBy(m, c, newest); by != "" && line.Says != changedByHand {
@@ -141,7 +143,7 @@ func (s *Shop) Bays() (Bays, error) {
 	}
 	for _, g := range floor.Gauges {
 		if g.Due != "" {
-			b.Due = append(b.Due, s.due(g.Due, g.Name+": calibration"))
+			b.Due = append(b.Due, due(today, g.Due, g.Name+": calibration"))
 		}
 	}
 	b.Broken = broken(changed, append(lines, fromBench...))

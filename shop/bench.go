@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"slices"
 	"strings"
-	"time"
 
 	"github.com/google/uuid"
 
@@ -98,9 +97,13 @@ type GaugeCard struct {
 // Gauges are the gauges of the workshop with how they stand today.
 func (s *Shop) Gauges() ([]GaugeCard, error) {
 	out := []GaugeCard{}
+	zone, err := s.zone()
+	if err != nil {
+		return out, err
+	}
 	all, err := s.Store.Gauges()
 	for _, g := range all {
-		out = append(out, GaugeCard{g, g.Overdue(s.Now().Format(time.DateOnly)), run.DayOf(g.Due)})
+		out = append(out, GaugeCard{g, g.Overdue(s.today(zone)), run.DayOf(g.Due)})
 	}
 	return out, err
 }

@@ -66,7 +66,11 @@ func (s *Shop) RunFromBench(name string, in FromBench, by string) (RunView, erro
 		return RunView{}, err
 	}
 	job := workshop.Job{ID: in.ID, Machine: in.Machine, Cable: workshop.BenchCable + one.Cable, Opened: events[0].At}
-	if err := s.Store.AddRun(job, events, one.Hash(), run.Stand(run.Fold(one, events))); err != nil {
+	zone, err := s.zone()
+	if err != nil {
+		return RunView{}, err
+	}
+	if err := s.Store.AddRun(job, events, one.Hash(), run.Stand(run.Fold(one, events).In(zone))); err != nil {
 		return RunView{}, err
 	}
 	return s.Run(in.ID)

@@ -215,7 +215,11 @@ func (s *Shop) importRun(files fs.FS, name string) error {
 	if c == nil {
 		return fmt.Errorf("%s has no cable %q", m.Name, f.Cable)
 	}
-	l := &live{folded: true, state: run.Fold(nil, nil)}
+	zone, err := s.Store.Zone()
+	if err != nil {
+		return err
+	}
+	l := &live{folded: true, zone: zone, state: run.Fold(nil, nil).In(zoneOf(zone))}
 	b := run.Bench{Family: c.Family, Cable: c.Name, Called: run.Called{Machine: m.Name, Note: m.Note, Cable: c.Name, Owner: m.Owner}}
 	if b.Called.Place, err = s.Store.WorkshopName(); err != nil {
 		return err

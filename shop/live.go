@@ -74,6 +74,10 @@ func (s *Shop) look(o *open, id string) (err error) {
 	if err := s.catchUp(o.live, id, o.head); err != nil {
 		return err
 	}
+	if o.zone != o.head.Zone || o.state.Zone == nil {
+		o.zone = o.head.Zone
+		o.state = o.state.In(zoneOf(o.zone))
+	}
 	return s.fit(o.live, o.head)
 }
 
@@ -200,7 +204,7 @@ func (s *Shop) refold(l *live) error {
 		}
 		pinned = one
 	}
-	l.sheet, l.state = hash, run.Fold(pinned, l.events)
+	l.sheet, l.state = hash, run.Fold(pinned, l.events).In(zoneOf(l.zone))
 	l.seq, l.hash = l.state.Seq, l.state.LastHash
 	return nil
 }
@@ -217,6 +221,7 @@ type live struct {
 	events []run.Event
 	state  run.State
 	sheet  string           // hash of the sheet the state is folded with
+	zone   string           // whose days and times the state tells
 	fitted postgres.RunHead // how the database said it stood when that was last looked at
 	broken string           // why the chain can not be trusted, "" when it is whole
 }

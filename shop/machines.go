@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"time"
 
 	"github.com/google/uuid"
 
@@ -63,13 +64,17 @@ func (s *Shop) MachineView(id string) (MachineView, error) {
 	if err != nil {
 		return v, err
 	}
+	zone, err := s.zone()
+	if err != nil {
+		return v, err
+	}
 	newest := map[[2]string]postgres.RunLine{}
 	for _, r := range slices.Backward(runs) {
 		newest[[2]string{m.ID, r.Cable}] = r
 	}
 	for _, r := range runs {
 		if strings.HasPrefix(r.Cable, workshop.BenchCable) {
-			v.Bench = append(v.Bench, BenchRun{offCard(r.Cable).Name, machineRun(r)})
+			v.Bench = append(v.Bench, BenchRun{offCard(r.Cable).Name, machineRun(r, zone)})
 		}
 	}
 	for _, c := range m.Cables {
@@ -87,19 +92,19 @@ func (s *Shop) MachineView(id string) (MachineView, error) {
 					line.Open = r.ID
 				}
 			}
-			line.Runs = append(line.Runs, machineRun(r))
+			line.Runs = append(line.Runs, machineRun(r, zone))
 		}
 		v.Lines = append(v.Lines, line)
 	}
 	return v, nil
 }
 
-func machineRun(r postgres.RunLine) MachineRun {
+func machineRun(r postgres.RunLine, zone *time.Location) MachineRun {
 	says := r.Standing.Says
 	if !r.Whole {
 		says = changedByHand
 	}
-	return MachineRun{r.ID, r.Opened.Format(run.Day), says, r.Standing.Signed && r.Whole}
+	return MachineRun{r.ID, r.Opened.In(zone).Format(run.Day), says, r.Standing.Signed && r.Whole}
 }
 
 func (s *Shop) whichSheet(m workshop.Machine, c workshop.Cable, line *MachineLine) error {
@@ -130,7 +135,13 @@ func (s *Shop) whichSheet(m workshop.Machine, c workshop.Cable, line *MachineLin
 
 // Log puts an entry on a machine's card.
 func (s *Shop) Log(id string, e workshop.Entry, by string) (MachineView, error) {
-	_, err := s.Store.ChangeMachine(id, func(_ *postgres.Store, m *workshop.Machine) error { return m.Add(e, by, s.Now(), uuid.NewString()) })
+	zone, err := s.zone()
+	if err != nil {
+		return MachineView{}, err
+	}
+	_, err = s.Store.ChangeMachine(id, func(_ *postgres.Store, m *workshop.Machine) error {
+		return m.Add(e, by, s.Now().In(zone), uuid.NewString())
+	})
 	if err != nil {
 		return MachineView{}, err
 	}

@@ -90,7 +90,11 @@ func (s *Shop) Card(id string) (paper.Card, error) {
 	if err != nil {
 		return paper.Card{}, err
 	}
-	c := paper.Card{Name: v.Machine.Name, Note: v.Machine.Note, Open: v.Open, Printed: s.Now()}
+	zone, err := s.zone()
+	if err != nil {
+		return paper.Card{}, err
+	}
+	c := paper.Card{Name: v.Machine.Name, Note: v.Machine.Note, Open: v.Open, Printed: s.Now().In(zone)}
 	for _, m := range v.Machine.Identity {
 		c.Identity = append(c.Identity, run.Field{Name: m.Name, Text: m.Value})
 	}

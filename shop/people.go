@@ -155,7 +155,7 @@ var noMoreFirst = &Refusal{Status: 403, Field: "name", Message: "there are accou
 
 // First makes the lead's account, once, when nobody can sign in yet. Somebody of the name who came with
 // a file is that lead.
-func (s *Shop) First(name, password string) (id string, err error) {
+func (s *Shop) First(name, password, zone string) (id string, err error) {
 	some, err := s.Store.HasAccounts()
 	if err != nil {
 		return "", err
@@ -169,6 +169,11 @@ func (s *Shop) First(name, password string) (id string, err error) {
 	if err := checkPassword(password); err != nil {
 		return "", err
 	}
+	if zone != "" {
+		if err := checkZone(zone); err != nil {
+			return "", err
+		}
+	}
 	hashed, err := s.hash(password)
 	if err != nil {
 		return "", err
@@ -176,6 +181,9 @@ func (s *Shop) First(name, password string) (id string, err error) {
 	id, err = s.Store.FirstPerson(workshop.Person{ID: uuid.NewString(), Name: name, Role: workshop.Lead}, hashed)
 	if errors.Is(err, postgres.ErrTaken) {
 		return "", noMoreFirst
+	}
+	if err == nil && zone != "" {
+		err = s.SetZone(zone)
 	}
 	return id, err
 }

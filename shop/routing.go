@@ -14,7 +14,11 @@ type RouteView struct {
 // Route works a cable's path out. The error is postgres.ErrNotFound for a run that is not there.
 func (s *Shop) Route(d routing.Draft) (RouteView, run.Heading, error) {
 	var v RouteView
-	h := run.Heading{Run: "cable", Opened: s.Now()}
+	zone, err := s.zone()
+	h := run.Heading{Run: "cable", Opened: s.Now().In(zone)}
+	if err != nil {
+		return v, h, err
+	}
 	if d.Run != "" {
 		o, err := s.open(d.Run)
 		if err != nil {
@@ -22,6 +26,7 @@ func (s *Shop) Route(d routing.Draft) (RouteView, run.Heading, error) {
 		}
 		h, err = s.heading(o)
 		h = o.state.Headed(h)
+		h.Opened = run.Local(zone, h.Opened)
 		o.done()
 		if err != nil {
 			return v, h, err

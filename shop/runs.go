@@ -5,7 +5,6 @@ import (
 	"errors"
 	"fmt"
 	"slices"
-	"time"
 
 	"brankel/postgres"
 	"brankel/rigging/fault"
@@ -45,7 +44,7 @@ func (s *Shop) heads(o open) ([]sheet.Head, error) {
 
 // bench is what surrounds the run; the sheets are there when a serial is to be read.
 func (s *Shop) bench(o open, identify bool) (b run.Bench, err error) {
-	b = run.Bench{Family: o.cable.Family, Cable: o.cable.Name, Day: s.Now().Format(time.DateOnly)}
+	b = run.Bench{Family: o.cable.Family, Cable: o.cable.Name, Day: s.today(zoneOf(o.zone))}
 	if b.Called, err = s.called(o); err != nil {
 		return b, err
 	}
@@ -242,6 +241,7 @@ func (s *Shop) Order(id string) (run.Heading, run.Order, error) {
 		return run.Heading{}, run.Order{}, postgres.ErrNotFound
 	}
 	h, err := s.heading(o)
+	h.Opened = run.Local(o.state.Zone, h.Opened)
 	return o.state.Headed(h), *order, err
 }
 

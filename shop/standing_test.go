@@ -316,13 +316,13 @@ func TestALeadIsAlwaysLeft(t *testing.T) {
 func TestTheFirstLeadMayHaveComeWithAFile(t *testing.T) {
 	s := shop.New(testdb.Store(t), testdb.Shop(t).Now)
 	require.NoError(t, s.Import(demo.Files))
-	id, err := s.First("MAUD", "a good long password")
+	id, err := s.First("MAUD", "a good long password", "")
 	require.NoError(t, err)
 	assert.Equal(t, "maud", id)
 	a, err := s.SignIn("Maud", "a good long password", "")
 	require.NoError(t, err)
 	assert.Equal(t, workshop.Lead, a.Role)
-	_, err = s.First("Tobin", "a good long password")
+	_, err = s.First("Tobin", "a good long password", "")
 	require.ErrorContains(t, err, "there are accounts already")
 }
 

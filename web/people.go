@@ -19,6 +19,12 @@ type PersonIn struct {
 type FirstIn struct {
 	Name     string `json:"name"`
 	Password string `json:"password"`
+	Zone     string `json:"zone,omitempty"` // whose days and times are told, by its IANA name; UTC where it is not said
+}
+
+// TimesIn sets whose days and times are told.
+type TimesIn struct {
+	Zone string `json:"zone"` // by its IANA name
 }
 
 // SecretsIn changes one's own password or PIN; the password of now proves who asks.
@@ -68,7 +74,7 @@ func (s *server) first(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	id, err := s.in(c).First(in.Name, in.Password)
+	id, err := s.in(c).First(in.Name, in.Password, in.Zone)
 	if err != nil {
 		return err
 	}
@@ -77,6 +83,17 @@ func (s *server) first(c *echo.Context) error {
 		return err
 	}
 	return s.enter(c, a)
+}
+
+func (s *server) setTimes(c *echo.Context) error {
+	var in TimesIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	if err := s.in(c).SetZone(in.Zone); err != nil {
+		return err
+	}
+	return s.session(c)
 }
 
 func (s *server) ownSecrets(c *echo.Context) error {

@@ -24,6 +24,7 @@ type Session struct {
 	People []workshop.Person `json:"people"` // who may switch in by PIN on this device
 	Manage bool              `json:"manage"`
 	Work   bool              `json:"work"`
+	Times  string            `json:"times"` // the zone whose days and times are told
 }
 
 // SignIn is a name and a password, or a person of this device and a PIN.
@@ -48,6 +49,8 @@ func (s *server) sessionRoutes() []route {
 			by(s.signOutEverywhere, workshop.Read),
 		on(post, "/api/v1/first", "first", "the lead's account, when there is none").takes(FirstIn{}).gives(Session{}).
 			by(s.first, "").slowly(),
+		on(post, "/api/v1/times", "setTimes", "whose days and times are told").takes(TimesIn{}).gives(Session{}).
+			by(s.setTimes, workshop.Manage),
 		on(post, "/api/v1/me", "ownSecrets", "one's own password or PIN").takes(SecretsIn{}).gives(Session{}).
 			by(s.ownSecrets, workshop.Read).slowly(),
 		on(get, "/api/v1/people", "people", "who may do what").gives([]workshop.Person{}).
@@ -182,6 +185,9 @@ func (s *server) session(c *echo.Context) error {
 		return err
 	}
 	out := Session{State: "in", People: []workshop.Person{}}
+	if out.Times, err = s.in(c).Times(); err != nil {
+		return err
+	}
 	if a.guest.Run != "" {
 		out.State, out.Run, out.Person, out.Work = "guest", a.guest.Run, &a.Person, true
 		return answer(c, out, nil)

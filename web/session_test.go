@@ -30,7 +30,7 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 		"trouble", "troubleSchema"}
 	work := []string{"openRun", "benchRun", "append", "keepThin", "dropThin", "keepTable", "dropTable", "logMachine",
 		"hand", "invite", "addPhoto", "addVoice"}
-	manage := []string{"addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge",
+	manage := []string{"setTimes", "addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge",
 		"takeTroubleOdds", "keepTroubleFile", "dropTroubleFile"}
 	out := signedOut(t)
 	devices := map[workshop.Role]client{}

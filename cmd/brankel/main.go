@@ -13,6 +13,7 @@ import (
 	"strings"
 	"syscall"
 	"time"
+	_ "time/tzdata" // zones by their names, on a machine that has none
 
 	"github.com/spf13/cobra"
 

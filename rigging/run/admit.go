@@ -67,7 +67,7 @@ func Admit(b Bench, st State, e Event) (Event, error) {
 	if b.Guest && st.Signed != nil && !guestAfter(e) {
 		return e, fault.At("kind", "this run is signed: second hands may add a note, a recording or a plain photo to it, and prove nothing")
 	}
-	b.Day = e.Counts().Format(time.DateOnly)
+	b.Day = st.local(e.Counts()).Format(time.DateOnly)
 	body, err := k.admit(Incoming{b, st, e}, e.Body)
 	if err != nil {
 		return e, err

@@ -50,12 +50,12 @@ func saysAmended(a Amended) string {
 }
 
 // amendments are what was added to entries, by the id of each.
-func amendments(events []Event) map[string][]string {
+func (st State) amendments(events []Event) map[string][]string {
 	out := map[string][]string{}
 	for _, e := range events {
 		if e.Kind == KindAmended {
 			a := bodyOf[Amended](e)
-			out[a.Event] = append(out[a.Event], fmt.Sprintf("%s, %s: %s, because: %s", e.By, e.At.Format(Moment), a.Text, a.Reason))
+			out[a.Event] = append(out[a.Event], fmt.Sprintf("%s, %s: %s, because: %s", e.By, st.local(e.At).Format(Moment), a.Text, a.Reason))
 		}
 	}
 	return out

@@ -49,9 +49,9 @@ func (st State) Headed(today Heading) Heading {
 
 // signature is who signed and when; both times where the device's lies apart.
 func (st State) signature() string {
-	says := st.Signed.Name + ", " + st.SignedAt.Format(Moment+" MST")
+	says := st.Signed.Name + ", " + st.local(st.SignedAt).Format(Moment+" MST")
 	if !st.SignedDated.IsZero() {
-		says += " as it was received, dated " + st.SignedDated.Format(Moment+" MST") + " by the device"
+		says += " as it was received, dated " + st.local(st.SignedDated).Format(Moment+" MST") + " by the device"
 	}
 	return says
 }

@@ -27,16 +27,18 @@ type Record struct {
 	Photos []PhotoLine `json:"photos"`
 	Voices []VoiceLine `json:"voices"`
 
-	Lines      []Entry  `json:"lines"`  // every event in words, in order
-	Result     []Field  `json:"result"` // as found, moves, as left, drift, lost motion
-	Checks     []Field  `json:"checks"`
-	Open       []string `json:"open"` // left open
-	Deviations []string `json:"deviations"`
-	Signed     string   `json:"signed"`
-	Statement  string   `json:"statement"`
-	Hash       string   `json:"hash"`    // of the signature, else of the last event
-	Through    int      `json:"through"` // events under that hash
-	Foot       string   `json:"foot"`
+	Lines      []Entry        `json:"lines"`  // every event in words, in order
+	Result     []Field        `json:"result"` // as found, moves, as left, drift, lost motion
+	Checks     []Field        `json:"checks"`
+	Open       []string       `json:"open"` // left open
+	Deviations []string       `json:"deviations"`
+	Signed     string         `json:"signed"`
+	Statement  string         `json:"statement"`
+	Hash       string         `json:"hash"`    // of the signature, else of the last event
+	Through    int            `json:"through"` // events under that hash
+	Foot       string         `json:"foot"`
+	Times      string         `json:"times"` // the name of the zone in which days and times are told
+	Zone       *time.Location `json:"-"`
 }
 
 // Field is a name and what stands beside it.
@@ -67,7 +69,7 @@ const Foot = "The maker's manual and the licensed person decide. This record say
 // MakeRecord writes the record of a state and the events behind it. broken is why the
 // chain of events can not be trusted, "" when it is whole.
 func MakeRecord(h Heading, st State, events []Event, broken string) Record {
-	r := Record{Heading: h, Broken: broken, Rules: nonNil(st.AllRules()), Complaint: []Field{}, Lines: entries(events),
+	r := Record{Heading: h, Broken: broken, Rules: nonNil(st.AllRules()), Complaint: []Field{}, Lines: st.entries(events), Zone: st.Zone, Times: Local(st.Zone, time.Time{}).Location().String(),
 		Photos: Photos(events), Voices: Voices(events), Result: st.result(),
 		Checks: st.checked(), Open: nonNil(st.openChecks()), Deviations: nonNil(st.deviations()), Hash: st.LastHash, Through: st.Seq,
 		Foot: Foot}
@@ -144,8 +146,8 @@ func (st State) openChecks() (out []string) {
 	return out
 }
 
-func entries(events []Event) []Entry {
-	struck, amended := struckOut(events), amendments(events)
+func (st State) entries(events []Event) []Entry {
+	struck, amended := struckOut(events), st.amendments(events)
 	out := []Entry{}
 	var done since
 	for _, e := range events {

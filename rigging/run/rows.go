@@ -12,7 +12,7 @@ type ReadRow struct {
 
 // Rows are the readings of a run in order, with the windows of its sheet.
 func Rows(st State, events []Event) (out []ReadRow) {
-	struck, amended := struckOut(events), amendments(events)
+	struck, amended := struckOut(events), State{}.amendments(events)
 	for _, e := range events {
 		if e.Kind != KindReading {
 			continue

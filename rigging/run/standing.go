@@ -51,7 +51,7 @@ func Stand(st State) Standing {
 		out.Cause = st.Signed.Cause
 	}
 	if st.Signed != nil && st.Sheet != nil && st.Sheet.Recheck.Days > 0 {
-		out.Due = st.SignedAt.AddDate(0, 0, st.Sheet.Recheck.Days).Format(time.DateOnly)
+		out.Due = st.local(st.SignedAt).AddDate(0, 0, st.Sheet.Recheck.Days).Format(time.DateOnly)
 	}
 	if st.Sheet != nil && st.moved() {
 		out.Voids = st.Sheet.VoidsCables
@@ -80,7 +80,7 @@ func (st State) standing(a Advice) (sign Sign, part float64, says string) {
 	case st.Signed != nil && a.Do == DoCheck:
 		return SignProof, 1, st.owed(a.Check.Check)
 	case st.Signed != nil:
-		return SignSigned, 1, "signed " + st.SignedAt.Format(Day)
+		return SignSigned, 1, "signed " + st.local(st.SignedAt).Format(Day)
 	case a.Do == DoDecide || a.Finding != "" && a.Do == DoIdentify:
 		return SignStop, part, strings.TrimSuffix(spoken(a.Say), ".")
 	case a.Do == DoSettle && st.moved():

@@ -72,6 +72,7 @@ type State struct {
 	// Expected is the sheet that the serial on file leads to, for the fetch list and the
 	// order of the steps before the plate was read. It is no part of what events say.
 	Expected    *sheet.Sheet
+	Zone        *time.Location // whose days and times are told; nil is UTC. It is no part of what events say either
 	Seq         int
 	LastHash    string
 	Complaint   *Complaint

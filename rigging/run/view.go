@@ -164,7 +164,7 @@ func Show(st State) View {
 		}
 	}
 	if st.Signed != nil {
-		v.Signed = fmt.Sprintf("signed by %s, %s", st.Signed.Name, st.SignedAt.Format(Moment))
+		v.Signed = fmt.Sprintf("signed by %s, %s", st.Signed.Name, st.local(st.SignedAt).Format(Moment))
 	}
 	if st.Identity == nil || st.Identity.Sheet == "" {
 		return v // no figure is shown before the serial was read

@@ -54,6 +54,7 @@ func (w Workshop) Check() error {
 // tells each of it in words, and what was left as it is.
 type Merged struct {
 	Name     string // of the workshop, "" where it stays
+	Zone     string // "" for the one that is there
 	People   []Person
 	Gauges   []run.Gauge
 	Thin     []Thin
@@ -79,6 +80,14 @@ func Merge(there, file Workshop, take bool) Merged {
 		out.say("the workshop is called %s", file.Name)
 	default:
 		out.kept("the workshop", there.Name, file.Name)
+	}
+	switch {
+	case there.Zone == file.Zone || file.Zone == "":
+	case there.Zone == "" || take:
+		out.Zone = file.Zone
+		out.say("days and times are those of %s", file.Zone)
+	default:
+		out.kept("whose days and times are told", there.Zone, file.Zone)
 	}
 	out.people(there.People, file.People)
 	out.Gauges = merged(&out, take, there.Gauges, file.Gauges, func(g run.Gauge) (string, string) { return g.ID, "gauge " + g.Name })

@@ -19,6 +19,7 @@ const (
 type Workshop struct {
 	Format   string      `json:"format"`
 	Name     string      `json:"name"`
+	Zone     string      `json:"zone,omitempty"` // whose days and times are told, by its IANA name; "" is UTC
 	People   []Person    `json:"people"`
 	Gauges   []run.Gauge `json:"gauges"`
 	Thin     []Thin      `json:"thin_things,omitempty"`

@@ -1,13 +1,7 @@
 const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
-/** The day of the device, as the server writes days: 2026-11-25. */
-export const today = () => new Date().toISOString().slice(0, 10);
-
 /** A day of the server as it is read on every screen: 25 Nov 2026. */
 export function readDay(iso: string): string {
   const m = /^(\d{4})-(\d{2})-(\d{2})/.exec(iso);
   return m ? `${Number(m[3])} ${months[Number(m[2]) - 1] ?? ''} ${m[1] ?? ''}` : iso;
 }
-
-/** A moment of the server as it is read: 25 Nov 2026 09:42. */
-export const readMoment = (iso: string): string => `${readDay(iso)} ${iso.slice(11, 16)}`;

@@ -64,7 +64,7 @@ export function Bays() {
             ))}
             {data && machines.length === 0 && <Box sx={{ py: 3, fontSize: 20 }}>Nothing on the floor is called “{find}”.</Box>}
           </Box>
-          {data && <DueRuler due={data.due} today={data.today} />}
+          {data && <DueRuler due={data.due} today={data.today} times={data.times || 'UTC'} />}
         </Box>
       </Box>
       <Foot>

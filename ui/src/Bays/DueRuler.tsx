@@ -17,7 +17,7 @@ function placed(due: Bays['due'], today: string) {
 }
 
 /** What comes due, on a ruler of days: near days stand wide, far ones close. */
-export function DueRuler({ due, today }: { due: Bays['due']; today: string }) {
+export function DueRuler({ due, today, times = '' }: { due: Bays['due']; today: string; times?: string }) {
   const places = placed(due, today);
   const height = (places.at(-1)?.y ?? 0) + 60;
   return (
@@ -46,6 +46,12 @@ export function DueRuler({ due, today }: { due: Bays['due']; today: string }) {
         </svg>
         <Box sx={{ position: 'absolute', left: 40, top: 0, color: 'primary.main', fontWeight: 600, fontSize: 16 }}>
           today, {readDay(today)}
+          {times && (
+            <Box component="span" sx={{ color: 'quiet', fontWeight: 400 }}>
+              {' '}
+              · times in {times}
+            </Box>
+          )}
         </Box>
         {places.map((p) => (
           <Box key={p.on + p.says} sx={{ position: 'absolute', left: 40, top: p.y - 13, fontSize: 16, lineHeight: 1.3 }}>

@@ -4,7 +4,8 @@ import { useState } from 'react';
 import type { Entry, Machine } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { OneOf } from '../parts/Toggle';
-import { readDay, today } from '../days';
+import { useTimes } from '../api/useTimes';
+import { readDay } from '../days';
 import { useCard } from './useMachine';
 
 type Field = 'name' | 'shows' | 'says' | 'was' | 'now' | 'approved' | 'basis' | 'until';
@@ -49,7 +50,7 @@ const kinds: { id: string; name: string; fields: [Field, string][] }[] = [
 /** One line for the card. What was typed stays when it is refused. */
 export function LogForm({ machine }: { machine: Machine }) {
   const [kind, setKind] = useState('meter');
-  const [on, setOn] = useState(today());
+  const [on, setOn] = useState(useTimes().today());
   const [texts, setTexts] = useState<Partial<Record<Field, string>>>({ name: machine.meters?.[0]?.name ?? '' });
   const [refused, setRefused] = useState({ field: '', detail: '' });
   const [wrong, setWrong] = useState(''); // the reading that this one corrects

@@ -1,11 +1,13 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { MachineView } from '../api/client';
-import { readDay, today } from '../days';
+import { useTimes } from '../api/useTimes';
+import { readDay } from '../days';
 import { useCard } from './useMachine';
 
 /** What stays visible until it is closed. */
 export function OpenThings({ view, work }: { view: MachineView; work: boolean }) {
+  const times = useTimes();
   const { machine: m } = view;
   const { log } = useCard();
   const things = [
@@ -45,7 +47,7 @@ export function OpenThings({ view, work }: { view: MachineView; work: boolean })
           {work && (
             <Button
               sx={{ minHeight: 44, py: 0, px: 2, fontSize: 17 }}
-              onClick={() => void log(m.id, { kind: 'close', id: t.id, on: today() })}
+              onClick={() => void log(m.id, { kind: 'close', id: t.id, on: times.today() })}
             >
               Done
             </Button>

@@ -6,6 +6,7 @@ import { useSession } from '../api/useSession';
 import { Gauges } from './Gauges';
 import { OwnSecrets } from './OwnSecrets';
 import { Staff } from './Staff';
+import { Times } from './Times';
 
 /** Who may do what, and the gauges with what they can tell. */
 export function PeopleScreen() {
@@ -31,6 +32,7 @@ export function PeopleScreen() {
         <Box>
           <Staff manage={manage} />
           <OwnSecrets />
+          <Times />
         </Box>
         <Box>
           <Gauges manage={manage} />

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { api, type Record as RecordData, type RunView } from '../api/client';
 import { useChange } from '../api/ask';
 import { newID } from '../api/ids';
-import { readMoment } from '../days';
+import { useTimes } from '../api/useTimes';
 import { Blank } from '../parts/Blank';
 import { Finding } from '../parts/Finding';
 import { keys } from '../api/keys';
@@ -14,6 +14,7 @@ type Line = RecordData['lines'][number];
 
 /** What was done, in order; after the signature an entry can be amended, never changed. */
 export function Lines({ r, who }: { r: RecordData; who: string }) {
+  const times = useTimes();
   const [amending, setAmending] = useState('');
   const may = r.signed !== '' && who !== '';
   return (
@@ -29,12 +30,12 @@ export function Lines({ r, who }: { r: RecordData; who: string }) {
             sx={{ display: 'grid', gridTemplateColumns: '28px 142px 1fr', columnGap: 1, fontSize: 16, py: 0.25, breakInside: 'avoid' }}
           >
             <Box sx={{ color: 'quiet', textAlign: 'right' }}>{e.seq}</Box>
-            <Box sx={{ color: 'quiet' }}>{readMoment(e.at)}</Box>
+            <Box sx={{ color: 'quiet' }}>{times.moment(e.at)}</Box>
             <Box>
               <Box component="span" sx={e.void ? { textDecoration: 'line-through' } : {}}>
                 {e.says}
                 {e.gauge ? `, by ${e.gauge}` : ''}
-                {e.received ? ` (received ${readMoment(e.received)})` : ''}
+                {e.received ? ` (received ${times.moment(e.received)})` : ''}
               </Box>{' '}
               <Box component="span" sx={{ color: 'quiet' }}>
                 {e.by}

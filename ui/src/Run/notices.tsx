@@ -1,3 +1,4 @@
+import { useTimes } from '../api/useTimes';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
@@ -80,6 +81,7 @@ export function Kept({ list, why }: { list: Parcel[]; why: string }) {
 
 /** Two versions of the same thing: who made ours had not seen theirs, and says what is so. */
 export function ClashPanel({ clash, settle }: { clash: Clash; settle: (so: Settled) => void }) {
+  const times = useTimes();
   return (
     <Box
       role="alert"
@@ -96,7 +98,7 @@ export function ClashPanel({ clash, settle }: { clash: Clash; settle: (so: Settl
       </Box>
       {clash.theirs.map((t) => (
         <Box key={t.id}>
-          {t.by}, {new Date(t.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}: <b>{t.says}</b>
+          {t.by}, {times.clock(t.at)}: <b>{t.says}</b>
         </Box>
       ))}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1.25 }}>

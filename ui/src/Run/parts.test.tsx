@@ -1,3 +1,5 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { expect, test, vi } from 'vitest';
 import type { Parcel } from '../api/box';
@@ -102,6 +104,8 @@ test('what is on or off stands in the head, and nothing stands there when all is
   expect(draw(<StillOn run={run({})} />)).toBe('');
 });
 
+const asked = (children: ReactNode) => <QueryClientProvider client={new QueryClient()}>{children}</QueryClientProvider>;
+
 const parcel = (kind: Kind, body: object): Parcel => ({ id: kind, kind, by: 'Ines', at: '', seen: 1, body });
 
 test('what is kept here is told in words, and two versions side by side with both ways to settle them', () => {
@@ -117,13 +121,13 @@ test('what is kept here is told in words, and two versions side by side with bot
     id: 'x',
     seq: 4,
     mine: 'barrel to eye read: 142.9 mm',
-    theirs: [{ id: 'y', by: 'Tobin', at: '', says: 'read: 143.4 mm' }],
+    theirs: [{ id: 'y', by: 'Tobin', at: '2026-11-24T09:12:00Z', says: 'read: 143.4 mm' }],
     turned: false,
   };
-  const both = words(draw(<ClashPanel clash={clash} settle={() => undefined} />));
+  const both = words(draw(asked(<ClashPanel clash={clash} settle={() => undefined} />)));
   for (const text of ['yours: barrel to eye read: 142.9 mm', 'Tobin', 'read: 143.4 mm', 'mine came after', 'Leave mine out'])
     expect(both).toContain(text);
-  const turned = words(draw(<ClashPanel clash={{ ...clash, turned: true }} settle={() => undefined} />));
+  const turned = words(draw(asked(<ClashPanel clash={{ ...clash, turned: true }} settle={() => undefined} />)));
   for (const text of ['moved meanwhile', 'Mine was before: it counts as of then', 'Mine came after']) expect(turned).toContain(text);
 });
 

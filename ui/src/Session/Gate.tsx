@@ -1,3 +1,4 @@
+import { Zone } from '../parts/Zone';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Suspense, useEffect, useState, type ReactNode } from 'react';
@@ -108,6 +109,7 @@ function ByPassword() {
 /** The very first start: the lead's account. */
 function First() {
   const [name, setName] = useState('');
+  const [zone, setZone] = useState(Intl.DateTimeFormat().resolvedOptions().timeZone);
   const [password, setPassword] = useState('');
   const { at, rest, ask } = useRefused();
   const { first } = useSigning();
@@ -115,7 +117,7 @@ function First() {
     <>
       <Title>The first account is the lead’s.</Title>
       <Box sx={{ fontSize: 19, maxWidth: 560 }}>The lead lets the others in and looks after sheets, machines and gauges.</Box>
-      <Form onSubmit={() => void ask(first(name, password))}>
+      <Form onSubmit={() => void ask(first(name, password, zone))}>
         <Blank label="your name" value={name} onChange={setName} width={320} autoFocus error={at('name')} />
         <Blank
           label="a password of at least 10 letters"
@@ -125,6 +127,7 @@ function First() {
           secret
           error={at('password', '')}
         />
+        <Zone value={zone} onChange={setZone} error={at('zone')} />
         {rest()}
         <Button type="submit" variant="contained">
           Begin

@@ -1013,6 +1013,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** whose days and times are told */
+        post: operations["setTimes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trouble": {
         parameters: {
             query?: never;
@@ -1388,6 +1405,7 @@ export interface components {
         FirstIn: {
             name: string;
             password: string;
+            zone?: string;
         };
         Hit: {
             says: string;
@@ -1879,6 +1897,7 @@ export interface components {
             source: string;
             statement: string;
             through: number;
+            times: string;
             voices: components["schemas"]["RunVoiceLine"][];
         };
         RunResume: {
@@ -2065,6 +2084,7 @@ export interface components {
             person?: components["schemas"]["WorkshopPerson"];
             run?: string;
             state: string;
+            times: string;
             work: boolean;
         };
         Sheet: {
@@ -2538,6 +2558,7 @@ export interface components {
             due: components["schemas"]["ShopDue"][];
             machines: components["schemas"]["ShopBay"][];
             open?: components["schemas"]["ShopCarry"];
+            times: string;
             today: string;
             workshop: string;
         };
@@ -2826,6 +2847,9 @@ export interface components {
         ThinIn: {
             name: string;
             thickness: string;
+        };
+        TimesIn: {
+            zone: string;
         };
         TroubleAnswer: {
             aside: string[];
@@ -5371,6 +5395,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopBenchView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setTimes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TimesIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
                 };
             };
             /** @description what was wrong */

@@ -30,7 +30,8 @@ export function useSigning() {
   return {
     signIn: (name: string, password: string) => done(() => api.POST('/api/v1/session', { body: { name, password } })),
     switchTo: (name: string, pin: string) => done(() => api.POST('/api/v1/session', { body: { name, pin } })),
-    first: (name: string, password: string) => done(() => api.POST('/api/v1/first', { body: { name, password } })),
+    first: (name: string, password: string, zone: string) => done(() => api.POST('/api/v1/first', { body: { name, password, zone } })),
+    times: (zone: string) => done(() => api.POST('/api/v1/times', { body: { zone } })),
     out: () => done(() => api.POST('/api/v1/session/out')),
     outEverywhere: () => done(() => api.POST('/api/v1/session/out-everywhere')),
     secrets: (now: string, password: string, pin: string) =>

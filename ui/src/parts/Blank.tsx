@@ -13,6 +13,7 @@ export function Blank({
   autoFocus = false,
   secret = false,
   figures = false,
+  list,
 }: {
   label: string;
   value: string;
@@ -23,6 +24,7 @@ export function Blank({
   autoFocus?: boolean;
   secret?: boolean;
   figures?: boolean;
+  list?: string; // id of a datalist that offers what may be written
 }) {
   const id = useId();
   return (
@@ -45,6 +47,7 @@ export function Blank({
           'aria-invalid': error !== '',
           'aria-describedby': `${id}-error`,
           autoComplete: secret && !figures ? 'current-password' : 'off',
+          ...(list ? { list } : {}),
           ...(figures ? { inputMode: 'numeric' as const } : {}),
         }}
         sx={{ px: 1.25, minHeight: 48, border: '2px solid', borderColor: error ? 'error.main' : 'text.primary' }}

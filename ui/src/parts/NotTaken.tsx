@@ -1,3 +1,4 @@
+import { useTimes } from '../api/useTimes';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
@@ -33,7 +34,7 @@ const small = { minHeight: 48, py: 0.5, px: 1.5, fontSize: 17 };
 function One({ run, parcel, who }: { run: string; parcel: Parcel; who: string }) {
   const says = wordsOf(parcel);
   const why = parcel.refused?.detail ?? '';
-  const made = new Date(parcel.at).toLocaleString([], { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+  const made = useTimes().moment(parcel.at);
   const theirs = who !== '' && who !== parcel.by;
   const handed = parcel.refused?.status === 403 && !theirs;
   return (

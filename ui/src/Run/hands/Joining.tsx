@@ -1,3 +1,4 @@
+import { useTimes } from '../../api/useTimes';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -75,6 +76,7 @@ export function Joining({ run, hands, guest, setPlace }: { run: RunView; hands: 
 /** The invitation: the code to call across the hall, the square to point a camera at. */
 function Code({ run }: { run: string }) {
   const client = useQueryClient();
+  const times = useTimes();
   const { data, error } = useQuery({
     queryKey: keys.invite(run),
     meta: { told: 'problem' },
@@ -84,7 +86,7 @@ function Code({ run }: { run: string }) {
   const problem = problemIn(error);
   if (problem) return <Finding>{problem.detail}</Finding>;
   if (!data) return <Box sx={{ minHeight: 300 }} />;
-  const until = new Date(data.until).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+  const until = times.clock(data.until);
   return (
     <Box component="section" aria-label="Second hands">
       <Box component="h2" sx={{ m: 0, fontSize: 22, fontWeight: 600, lineHeight: 1.25 }}>
