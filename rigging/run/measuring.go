@@ -68,7 +68,7 @@ func (st State) unsteady(p *sheet.Point) Advice {
 	a := st.read(p)
 	a.Finding = "The readings do not agree with each other: that is a finding. " +
 		"Look for slack, a dirty thread or a moving mark; strike out a slip."
-	a.Choices = []Choice{{About: About{AboutUnsteady, p.ID}, Choice: ChoiceAfresh, Label: "Found why: read afresh", Reason: "what it was"}}
+	a.Choices = []Choice{{About: About{AboutUnsteady, p.ID}, Choice: ChoiceAfresh, Label: "Found why: read afresh", Reason: whyGoOn}}
 	return a
 }
 

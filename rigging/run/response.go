@@ -26,7 +26,7 @@ func (st State) responseFinding(s *Setting) (Advice, bool) {
 
 func (st State) argueResponse(head, finding, look string) Advice {
 	return Advice{Do: DoDecide, Say: say(plain(head), plain(" Find out why before turning more.")), Finding: finding,
-		More: []string{look}, Choices: []Choice{{About: About{Question: AboutResponse}, Choice: ChoiceGoOn, Label: "Found it: go on", Reason: "what it was",
+		More: []string{look}, Choices: []Choice{{About: About{Question: AboutResponse}, Choice: ChoiceGoOn, Label: "Found it: go on", Reason: whyGoOn,
 			Argued: true}}}
 }
 
