@@ -177,7 +177,7 @@ func bounded(p *sheet.Point, b calc.Band, target *float64) {
 
 // threaded puts an adjuster on the sheet: per is what one turn out adds to the length.
 func threaded(one *sheet.Sheet, a sheet.Adjuster, per float64) {
-	a.Step = math.Max(a.Step, 0.125)
+	a.Step = a.LeastTurn()
 	a.SeenFrom = "the works"
 	a.Lengthens = "out"
 	if per < 0 {

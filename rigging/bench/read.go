@@ -40,8 +40,8 @@ func twoScales(q quantity.Quantity) *Scale {
 		unit          string
 		factor, shift float64
 	}{
-		quantity.Length: {"in", 1 / 25.4, 0}, quantity.Force: {"lb", 1 / (0.45359237 * 9.80665), 0},
-		quantity.Torque: {"in-lb", 1000 / (0.45359237 * 9.80665 * 25.4), 0}, quantity.Rate: {"lb/in", 25.4 / (0.45359237 * 9.80665), 0},
+		quantity.Length: {"in", 1 / 25.4, 0}, quantity.Force: {"lb", 1 / quantity.Pound, 0},
+		quantity.Torque: {"in-lb", 1000 / (quantity.Pound * 25.4), 0}, quantity.Rate: {"lb/in", 25.4 / quantity.Pound, 0},
 		quantity.Temperature: {"°F", 1.8, 32},
 	}
 	if c, ok := convert[q.Kind]; ok {

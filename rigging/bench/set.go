@@ -1,6 +1,7 @@
 package bench
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 
@@ -306,18 +307,10 @@ var response = sentence(draft{
 	more:    []string{"The gauge tells to ± {uncertainty:doubt of the gauge}."},
 	example: Values{"before": "139.4", "turns": "3½", "after": "140.6", "expected_per_turn": "1", "uncertainty": "0.25"},
 }, func(in calc.ResponseInput, out calc.ResponseOutput, _ words) Answer {
-	says := map[string][3]string{
-		"too small to tell": {"The change is too small for this gauge to tell.", "look", "Turn further, or read with a finer gauge."},
-		"reversed": {"It went the wrong way.", "bad", "Look whether this is the adjuster, which hand its thread has, and " +
-			"what else moved."},
-		"no response": {"It did not answer.", "bad", "Look for a barrel that slips, a frayed inner, the wrong adjuster or a seized lever."},
-		"weak":        {"It answered only in part.", "look", "Something gives: slack to be taken up first, a soft mount, a worn pin."},
-		"as expected": {"It answered as the turns say.", "good", ""},
-		"strong":      {"It answered more than the turns say.", "look", "Look at the pitch, and at what else was turned."},
-	}[out.Verdict]
-	a := Answer{Says: says[0], Mark: says[1]}
-	if says[2] != "" {
-		a.Also = append(a.Also, says[2])
+	mark := map[calc.Responded]string{calc.AsExpected: "good", calc.Reversed: "bad", calc.NoResponse: "bad"}[out.Verdict]
+	a := Answer{Says: out.Verdict.Says(), Mark: cmp.Or(mark, "look")}
+	if look := out.Verdict.Look(); look != "" {
+		a.Also = append(a.Also, look)
 	}
 	a.Also = append(a.Also, fmt.Sprintf("One turn changed it by %s; %s was expected.", num(out.PerTurn), num(in.ExpectedPerTurn)))
 	expected := in.Turns * in.ExpectedPerTurn

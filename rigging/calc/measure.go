@@ -8,7 +8,7 @@ import (
 
 // MeasureInput is a text as written at the bench.
 type MeasureInput struct {
-	Text        string `json:"text" input:"text"`
+	Text        string `json:"text"`
 	Quantity    string `json:"quantity,omitempty" input:"optional,words=length|angle|force|torque|rate|temperature|speed|count"`
 	DefaultUnit string `json:"default_unit,omitempty" input:"optional"`
 }

@@ -4,10 +4,8 @@ import (
 	"math"
 
 	"brankel/rigging/input"
+	"brankel/rigging/quantity"
 )
-
-// gravity is the standard acceleration of fall in m/s².
-const gravity = 9.80665
 
 // ParkingBrakeInput is up to three questions about a parking brake. Shoes: turns
 // backed off at the star wheel, shoe lift a turn in mm, the expander's ratio from
@@ -70,7 +68,7 @@ func (in ParkingBrakeInput) Check(f *input.Faults) {
 	)
 	if in.Mass != nil && in.HoldForce != nil {
 		f.AddIf(
-			math.Abs(*in.HoldForce) >= *in.Mass*gravity,
+			math.Abs(*in.HoldForce) >= *in.Mass*quantity.Gravity,
 			"hold_force",
 			"no brake holds more than the whole weight: write the force in N at the wheels, below mass × 9.81",
 		)
@@ -110,7 +108,7 @@ func ParkingBrake(in ParkingBrakeInput) (ParkingBrakeOutput, error) {
 		out.Verdict = map[string]string{"low": "tight", "in": "in", "high": "loose"}[Band{*in.NotchMin, *in.NotchMax}.Side(notches)]
 	}
 	if in.Mass != nil {
-		weight := *in.Mass * gravity
+		weight := *in.Mass * quantity.Gravity
 		if in.Grade != nil {
 			out.ForceNeeded = ptr(weight * math.Sin(math.Atan(*in.Grade/100)))
 		}

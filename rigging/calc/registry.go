@@ -23,6 +23,7 @@ type Calc struct {
 }
 
 func entry[In, Out any](name, purpose string, fn func(In) (Out, error)) Calc {
+	input.Plan(reflect.TypeFor[In]())
 	return Calc{name, purpose, reflect.TypeFor[In](), func(raw []byte) (any, any, error) {
 		var in In
 		f := input.NewFaults(&in)

@@ -24,9 +24,9 @@ func (in ResponseInput) Check(f *input.Faults) {
 // ResponseOutput: Ratio is the change against the expected one, PerTurn the
 // change of one turn as found.
 type ResponseOutput struct {
-	Ratio   float64 `json:"ratio"`
-	PerTurn float64 `json:"per_turn"`
-	Verdict string  `json:"verdict"`
+	Ratio   float64   `json:"ratio"`
+	PerTurn float64   `json:"per_turn"`
+	Verdict Responded `json:"verdict"`
 }
 
 // Response says whether the reading moved as the turns should have moved it.
@@ -43,17 +43,17 @@ func Response(in ResponseInput) (ResponseOutput, error) {
 	}
 	switch {
 	case math.Abs(expected) < 6*in.Uncertainty-slack:
-		out.Verdict = "too small to tell"
+		out.Verdict = TooSmall
 	case out.Ratio < -0.2:
-		out.Verdict = "reversed"
+		out.Verdict = Reversed
 	case out.Ratio < 0.2:
-		out.Verdict = "no response"
+		out.Verdict = NoResponse
 	case out.Ratio < 0.7:
-		out.Verdict = "weak"
+		out.Verdict = Weak
 	case out.Ratio <= 1.3+slack:
-		out.Verdict = "as expected"
+		out.Verdict = AsExpected
 	default:
-		out.Verdict = "strong"
+		out.Verdict = Strong
 	}
 	return out, nil
 }

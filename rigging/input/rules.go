@@ -32,6 +32,23 @@ type field struct {
 	rules
 }
 
+// Plan reads the tags of a type and of all that it holds, so that one with a rule that there is none of panics when the
+// program starts and not when somebody uses it.
+func Plan(t reflect.Type) {
+	switch t.Kind() {
+	case reflect.Pointer, reflect.Slice, reflect.Array, reflect.Map:
+		Plan(t.Elem())
+	case reflect.Struct:
+		if _, known := plans.Load(t); known {
+			return
+		}
+		fieldsOf(t)
+		for i := range t.NumField() {
+			Plan(t.Field(i).Type)
+		}
+	}
+}
+
 var plans sync.Map // of reflect.Type to []field: a tag is read once
 
 func fieldsOf(t reflect.Type) []field {
@@ -70,9 +87,10 @@ func parseRules(tag string) (r rules) {
 		case "default":
 			r.preset = &value
 			r.number, _ = strconv.ParseFloat(value, 64)
+		case "":
 		default:
-			if k := quantity.Kind(name); k.Valid() {
-				r.kind = k
+			if r.kind = quantity.Kind(name); !r.kind.Valid() {
+				panic("input: there is no rule " + strconv.Quote(name) + " in the tag " + strconv.Quote(tag))
 			}
 		}
 	}

@@ -43,8 +43,11 @@ type unit struct {
 // The conversion factors are exact by definition: the international inch
 // (25.4 mm), the pound (0.45359237 kg) and standard gravity (9.80665 m/s²).
 const (
+	Gravity = 9.80665              // m/s²
+	Pound   = 0.45359237 * Gravity // N
+
 	inch  = 25.4
-	pound = 0.45359237 * 9.80665 // N
+	pound = Pound
 )
 
 var units = map[string]unit{
@@ -57,7 +60,7 @@ var units = map[string]unit{
 	"rad": {Angle, 57.29577951308232, 0},
 
 	"n": {Force, 1, 0}, "kn": {Force, 1000, 0}, "dan": {Force, 10, 0},
-	"lb": {Force, pound, 0}, "lbs": {Force, pound, 0}, "lbf": {Force, pound, 0}, "kgf": {Force, 9.80665, 0},
+	"lb": {Force, pound, 0}, "lbs": {Force, pound, 0}, "lbf": {Force, pound, 0}, "kgf": {Force, Gravity, 0},
 
 	"nm": {Torque, 1, 0}, "n·m": {Torque, 1, 0}, "n-m": {Torque, 1, 0},
 	"in-lb": {Torque, pound * inch / 1000, 0}, "lb-in": {Torque, pound * inch / 1000, 0},

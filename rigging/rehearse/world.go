@@ -146,7 +146,7 @@ func (h *hand) turn(t *run.Turn) error {
 func (h *hand) untilLocked(t *run.Turn, a *sheet.Adjuster) (float64, error) {
 	one := h.state.Sheet.Setting(t.Setting)
 	c := h.state.Sheet.Check(one.Until.Check)
-	step := max(a.Step, 0.125)
+	step := a.LeastTurn()
 	if t.Way == "in" {
 		step = -step
 	}
@@ -230,7 +230,7 @@ func (h *hand) drift(l *run.LockAsk) {
 	for _, id := range ids {
 		a := h.state.Sheet.Adjuster(id)
 		if by, ok := steps[a.Works].(float64); ok {
-			h.settings[a.Works] += by * max(a.Step, 0.01)
+			h.settings[a.Works] += by * a.LeastTurn()
 		}
 	}
 }

@@ -5,6 +5,7 @@ import (
 
 	"brankel/rigging/fault"
 	"brankel/rigging/input"
+	"brankel/rigging/quantity"
 )
 
 // brakeGeometry is a lever or pedal that works the shoes of one or more drums. Datum is
@@ -101,7 +102,7 @@ func parkingBrake(g *brakeGeometry, c *brakeCondition) (*works, error) {
 		w.reads("clearance."+side, func(s *spot) float64 { return clearance(s, i) })
 		w.tells("drag."+side, drags, func(s *spot) string { return drag(s, clearance(s, i), g.Whisper, g.LockAt) })
 	}
-	need := g.Mass * 9.81 * math.Sin(math.Atan(g.Slope/100))
+	need := g.Mass * quantity.Gravity * math.Sin(math.Atan(g.Slope/100))
 	w.sweeps("lever, notches", "force at the wheels, N", 0, g.LeverNotches, Named{"released", 0}, Named{"its last notch", g.LeverNotches})
 	w.curve("force", func(s *spot, at float64) float64 {
 		return g.Gain * s.within(0, g.Stiffness*(at*g.LeverStep-contact(s)), g.Pull)

@@ -20,6 +20,9 @@ type family struct {
 
 // of makes a family of its structs and of what builds the works from them.
 func of[G, C, A any](name string, build func(g *G, c *C) (*works, error)) family {
+	for _, t := range []reflect.Type{reflect.TypeFor[G](), reflect.TypeFor[C](), reflect.TypeFor[A]()} {
+		input.Plan(t)
+	}
 	return family{
 		name:      name,
 		geometry:  *new(G),

@@ -170,7 +170,7 @@ func (st State) backOff(s *Setting) Advice {
 func (st State) nextOff(s *Setting) Advice {
 	o, off, b := st.backing(s), offWay(st.Sheet, s), s.Of.BackOff
 	c := st.Sheet.Check(s.Of.Until.Check)
-	step := max(s.Adjuster.Step, 0.125)
+	step := s.Adjuster.LeastTurn()
 	switch {
 	case o.stage == offBetween:
 		return st.act(s, s.Of.Between)

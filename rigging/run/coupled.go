@@ -189,7 +189,7 @@ func (st State) reachable(a *Aim, turned []*Turned) (band calc.Band, met bool) {
 	return calc.Band{Min: band.Min - finest/2, Max: band.Max + finest/2}, !math.IsInf(finest, 0)
 }
 
-func (t *Turned) step() float64 { return max(t.Adjuster.Step, 0.125) }
+func (t *Turned) step() float64 { return t.Adjuster.LeastTurn() }
 
 // reach is how far it may be turned from where it stood before it was turned by so much: as far
 // as its thread goes, else as far as its whole range is wide.
@@ -211,9 +211,7 @@ func (st State) coupled(s *Setting) Advice {
 	if st.Decisions[About{Question: AboutResponse}].Choice != ChoiceGoOn {
 		for _, t := range s.Turned {
 			if t.Gain < leastGain {
-				return st.argueResponse("The "+t.Adjuster.Name+" did not answer.",
-					"It did less than a fifth of what its turns should do.",
-					"Look for a thread that slips, a frayed cable, an end that is not connected, or turns logged the wrong way round.")
+				return st.argueResponse(calc.NoResponse, "The "+t.Adjuster.Name+" did less than a fifth of what its turns should do.")
 			}
 		}
 	}

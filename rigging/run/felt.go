@@ -120,7 +120,7 @@ func (st State) since(s *Setting) int {
 }
 
 func (st State) tries(s *Setting) tries {
-	t := tries{step: max(s.Adjuster.Step, 0.125), way: tighter(st.Sheet, s)}
+	t := tries{step: s.Adjuster.LeastTurn(), way: tighter(st.Sheet, s)}
 	mark := func(epoch int) float64 {
 		net := st.at(s.Adjuster.ID, epoch)
 		if t.way == "in" {

@@ -16,17 +16,12 @@ func (st State) responseFinding(s *Setting) (Advice, bool) {
 		return Advice{}, false
 	}
 	finding := fmt.Sprintf("The turns should have moved it %s a turn; it moved %s.", per(s.Point, s.Book), per(s.Point, s.Response.PerTurn))
-	head, look := "It did not answer.", "Look for a barrel that slips on its thread, a frayed inner, a far end that is not "+
-		"connected, or another adjuster that was turned."
-	if s.Response.Verdict == "reversed" {
-		head, look = "It went the wrong way.", "Look whether the turns were logged the right way round, and whether this is the right adjuster."
-	}
-	return st.argueResponse(head, finding, look), true
+	return st.argueResponse(s.Response.Verdict, finding), true
 }
 
-func (st State) argueResponse(head, finding, look string) Advice {
-	return Advice{Do: DoDecide, Say: say(plain(head), plain(" Find out why before turning more.")), Finding: finding,
-		More: []string{look}, Choices: []Choice{{About: About{Question: AboutResponse}, Choice: ChoiceGoOn, Label: "Found it: go on", Reason: whyGoOn,
+func (st State) argueResponse(how calc.Responded, finding string) Advice {
+	return Advice{Do: DoDecide, Say: say(plain(how.Says()), plain(" Find out why before turning more.")), Finding: finding,
+		More: []string{how.Look()}, Choices: []Choice{{About: About{Question: AboutResponse}, Choice: ChoiceGoOn, Label: "Found it: go on", Reason: whyGoOn,
 			Argued: true}}}
 }
 
@@ -36,7 +31,7 @@ func (st State) unanswered(s *Setting) bool {
 		return false
 	}
 	if s.single() {
-		return s.Response != nil && (s.Response.Verdict == "reversed" || s.Response.Verdict == "no response")
+		return s.Response != nil && (s.Response.Verdict == calc.Reversed || s.Response.Verdict == calc.NoResponse)
 	}
 	return false
 }
@@ -92,7 +87,7 @@ func (st State) respond(s *Setting) {
 	if !st.touchedSince(after) {
 		s.Response = &out
 	}
-	if out.Verdict == "weak" || out.Verdict == "strong" {
+	if out.Verdict == calc.Weak || out.Verdict == calc.Strong {
 		s.PerTurn, s.Learnt = out.PerTurn, true
 	}
 }

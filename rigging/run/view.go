@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"brankel/rigging/calc"
 	"brankel/rigging/picture"
 	"brankel/rigging/quantity"
 	"brankel/rigging/sheet"
@@ -323,18 +324,14 @@ func (st State) answer(s *Setting) string {
 		return ""
 	}
 	r := s.Response
+	turn := strings.TrimSuffix(r.Verdict.Says(), ".") + ": " + per(s.Point, r.PerTurn) + " a turn"
 	switch r.Verdict {
-	case "as expected":
-		return fmt.Sprintf("It answered as the turns say: %s a turn.", per(s.Point, r.PerTurn))
-	case "too small to tell":
-		return "The move was too small for this gauge to tell whether it answered."
-	case "weak", "strong":
-		return fmt.Sprintf("It answered %s: %s a turn, the book says %s. The next turn is reckoned with what was found.",
-			map[string]string{"weak": "weakly", "strong": "strongly"}[r.Verdict], per(s.Point, r.PerTurn), per(s.Point, s.Book))
-	case "no response":
-		return "It did not answer the turns."
+	case calc.AsExpected:
+		return turn + "."
+	case calc.Weak, calc.Strong:
+		return turn + fmt.Sprintf(", the book says %s. The next turn is reckoned with what was found.", per(s.Point, s.Book))
 	}
-	return "It moved the wrong way."
+	return r.Verdict.Says()
 }
 
 func (st State) drift(s *Setting) string {

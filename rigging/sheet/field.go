@@ -17,7 +17,7 @@ func (s *Sheet) Field(f Fitted, x, y *Adjuster) (out rig.Field, ok bool) {
 		if !told || a.Works == "" {
 			return out, false
 		}
-		ranges[i] = rig.Range{Adjuster: a.Works, Min: within.Min, Max: within.Max, Step: max(a.Step, 0.125)}
+		ranges[i] = rig.Range{Adjuster: a.Works, Min: within.Min, Max: within.Max, Step: a.LeastTurn()}
 	}
 	limits, _ := s.asked(f)
 	out, err = m.Field(limits, ranges[0], ranges[1])

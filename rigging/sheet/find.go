@@ -79,6 +79,13 @@ func (s *Sheet) Lead() (*Adjuster, *Point, *Influence) {
 // that nobody has confirmed yet.
 func (s *Sheet) HasAssumed() bool { return s.Source.Assumed || len(s.Assumed) > 0 }
 
+// stepless is the least turn of what can be turned by any amount, in turns: what a hand can tell.
+const stepless = 0.125
+
+// LeastTurn is the least that is turned, in the adjuster's own unit: its step, an eighth where it has none. A step below
+// that is walked an eighth at a time too.
+func (a Adjuster) LeastTurn() float64 { return max(a.Step, stepless) }
+
 // Threaded tells whether the adjuster turns on a thread with a pitch.
 func (a Adjuster) Threaded() bool {
 	return slices.Contains([]AdjusterKind{Barrel, Clevis, Turnbuckle, JamNuts}, a.Kind)

@@ -233,7 +233,7 @@ func (s *Sheet) Possible(f Fitted, stuck func(adjuster, way string) bool) (put P
 		if stuck(a.ID, "out") {
 			within.Max = f.Settings[a.Works]
 		}
-		ranges = append(ranges, rig.Range{Adjuster: a.Works, Step: max(a.Step, 0.125), Min: within.Min, Max: within.Max})
+		ranges = append(ranges, rig.Range{Adjuster: a.Works, Step: a.LeastTurn(), Min: within.Min, Max: within.Max})
 	}
 	if len(limits) == 0 || len(ranges) == 0 {
 		return put, false

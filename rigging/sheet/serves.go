@@ -2,7 +2,6 @@ package sheet
 
 import (
 	"maps"
-	"math"
 	"slices"
 )
 
@@ -31,7 +30,7 @@ func (s *Sheet) Serves(a *Adjuster, checks []string) (from, to float64, within R
 			return err != nil || !slices.Contains(c.Good().Sense, answer.Senses[c.Proves])
 		})
 	}
-	step := math.Max(a.Step, 0.125)
+	step := a.LeastTurn()
 	for at := within.Min; at <= within.Max+1e-9; at += step {
 		if !good(at) {
 			continue

@@ -138,7 +138,7 @@ func (b *Bench) leads(i int, w weights) Leads {
 		if i := slices.IndexFunc(b.sheet.Settings, func(s sheet.Setting) bool { return slices.Contains(s.Adjusters, a.ID) }); i >= 0 {
 			l.Setting = b.sheet.Settings[i].Title
 		}
-		step := math.Max(a.Step, 0.25)
+		step := a.LeastTurn()
 		by := math.Round(turns/step) * step
 		l.Turns, l.Way = math.Abs(by), "out"
 		if by < 0 {

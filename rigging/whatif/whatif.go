@@ -326,7 +326,7 @@ func knobs(s *sheet.Sheet, now standing) []Knob {
 		if a.Works == "" || !ok && len(a.Hooks) == 0 {
 			continue
 		}
-		k := Knob{Name: a.Works, ID: a.ID, Says: a.Name, Unit: a.Notch, Value: now.settings[a.Works], Step: max(a.Step, 0.125), Min: within.Min,
+		k := Knob{Name: a.Works, ID: a.ID, Says: a.Name, Unit: a.Notch, Value: now.settings[a.Works], Step: a.LeastTurn(), Min: within.Min,
 			Max: within.Max, Out: a.Out.Says, In: a.In.Says}
 		if len(a.Hooks) > 0 {
 			k.ID, k.Unit, k.Step, k.Min, k.Max = "", "place", 1, 0, float64(len(a.Hooks)-1)
