@@ -3,6 +3,7 @@ package run
 import (
 	"fmt"
 	"slices"
+	"strings"
 
 	"brankel/rigging/quantity"
 	"brankel/rigging/sheet"
@@ -21,6 +22,25 @@ type lockable struct {
 	id   string // of the adjuster, "" for the setting's own
 	name string
 	lock *sheet.Lock
+}
+
+// called is what is locked, so that it is told from whatever else has a nut of that name: by its adjuster where the
+// nut is the adjuster itself, or one of several.
+func (st State) called(l lockable) string {
+	nut := l.lock.Nut
+	same := 0
+	for i := range st.Sheet.Adjusters {
+		if a := &st.Sheet.Adjusters[i]; a.Lock != nil && a.Lock.Nut == nut {
+			same++
+		}
+	}
+	switch {
+	case strings.Contains(strings.ToLower(l.name), strings.ToLower(nut)):
+		return l.name
+	case same > 1:
+		return nut + " of the " + lower(l.name)
+	}
+	return nut
 }
 
 func (st State) locks(one *sheet.Setting) (out []lockable) {

@@ -290,8 +290,8 @@ func (st State) resume(a Advice) Resume {
 	}
 	for _, s := range st.settings() {
 		for _, l := range st.locks(s.Of) {
-			if st.movedIn(s.Of) != nil && st.fastened(s.Of, l) == nil && !slices.Contains(r.FingerTight, l.lock.Nut) {
-				r.FingerTight = append(r.FingerTight, l.lock.Nut)
+			if loose := st.called(l); st.movedIn(s.Of) != nil && st.fastened(s.Of, l) == nil && !slices.Contains(r.FingerTight, loose) {
+				r.FingerTight = append(r.FingerTight, loose)
 			}
 		}
 	}

@@ -1,6 +1,7 @@
 package run
 
 import (
+	"brankel/rigging/sheet"
 	"encoding/json"
 	"testing"
 
@@ -116,4 +117,18 @@ func TestALockOutsideItsLimitsIsRefused(t *testing.T) {
 	r.turn("½", "in")
 	assert.Equal(t, []string{"joint nut"}, Show(r.state()).Resume.FingerTight, "a turn opens the lock")
 	assert.NotEqual(t, DoSign, Next(r.state()).Do)
+}
+
+// Several nuts of one name are told apart by what they lock.
+func TestWhatIsFingerTightIsNamed(t *testing.T) {
+	lock := &sheet.Lock{Nut: "jam nut"}
+	st := Fold(&sheet.Sheet{Adjusters: []sheet.Adjuster{{ID: "l", Name: "Left turnbuckle", Lock: lock}, {ID: "r", Name: "right turnbuckle", Lock: lock},
+		{ID: "b", Name: "engine barrel", Lock: &sheet.Lock{Nut: "barrel"}}, {ID: "c", Name: "clevis", Lock: &sheet.Lock{Nut: "joint nut"}}}}, nil)
+	for want, l := range map[string]lockable{
+		"jam nut of the left turnbuckle": {"l", "Left turnbuckle", lock},
+		"engine barrel":                  {"b", "engine barrel", &sheet.Lock{Nut: "barrel"}},
+		"joint nut":                      {"c", "clevis", &sheet.Lock{Nut: "joint nut"}},
+	} {
+		assert.Equal(t, want, st.called(l))
+	}
 }
