@@ -153,7 +153,17 @@ func TestErrorsNameTheirField(t *testing.T) {
 func TestEveryAnswerIsGuarded(t *testing.T) {
 	c := newClient(t)
 	page := c.do("GET", "/run/anything", "")
+	for name, value := range map[string]string{"X-Content-Type-Options": "nosniff", "X-Frame-Options": "DENY", "Referrer-Policy": "same-origin",
+		"Cross-Origin-Opener-Policy": "same-origin", "Cross-Origin-Resource-Policy": "same-origin", "Cache-Control": "no-store",
+		"Permissions-Policy": "camera=(), microphone=(self), geolocation=()"} {
+		assert.Equal(t, value, page.Header().Get(name))
+	}
 	policy := page.Header().Get("Content-Security-Policy")
+	for _, part := range []string{"default-src 'none'", "script-src 'self'", "connect-src 'self'", "base-uri 'none'", "form-action 'none'",
+		"frame-ancestors 'none'"} {
+		assert.Contains(t, policy, part)
+	}
+	assert.NotContains(t, policy, "unsafe")
 	assert.NotContains(t, policy, "unsafe")
 	_, rest, found := strings.Cut(policy, "'nonce-")
 	require.True(t, found)

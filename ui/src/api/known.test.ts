@@ -45,6 +45,19 @@ test('what was known is known again after a restart, also when it could not be a
   keepKnown(out, 'b1');
   expect(out.getQueryData(['run', 'r']), 'what was taken away is gone here too').toBeUndefined();
 
+  const late = client();
+  keepKnown(late, 'b1');
+  late.setQueryData(['run', 'r'], { seq: 5 });
+  vi.advanceTimersByTime(1_500);
+  vi.setSystemTime(Date.now() + 23 * 3600_000);
+  const nextDay = client();
+  keepKnown(nextDay, 'b1');
+  expect(nextDay.getQueryData(['run', 'r'])).toEqual({ seq: 5 });
+  vi.setSystemTime(Date.now() + 2 * 3600_000);
+  const tooLate = client();
+  keepKnown(tooLate, 'b1');
+  expect(tooLate.getQueryData(['run', 'r']), 'what is more than a day old is not gone by').toBeUndefined();
+
   localStorage.setItem('brankel.known', '{"torn');
   expect(() => {
     keepKnown(client(), 'b1');
