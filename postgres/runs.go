@@ -49,42 +49,34 @@ type RunHead struct {
 	Sheets int
 }
 
-var headSQL = `SELECT r.machine, r.cable, r.opened, r.seq, r.hash,
-  coalesce((SELECT bit_xor(e.print) FROM events e WHERE e.run_id = r.id), 0),
-  ` + besideOf("r") + `,
-  ` + wholeRun + `, coalesce((SELECT zone FROM workshop WHERE id = 1), ''), (SELECT floor FROM versions WHERE id = 1), (SELECT sheets FROM versions WHERE id = 1)
-  FROM runs r WHERE r.id = $1`
+var headSQL = `SELECT r.id, r.machine, r.cable, r.opened, r.seq, r.hash,
+  coalesce((SELECT bit_xor(e.print) FROM events e WHERE e.run_id = r.id), 0) AS print,
+  ` + besideOf("r") + ` AS beside, ` + wholeRun + ` AS whole, coalesce((SELECT zone FROM workshop WHERE id = 1), '') AS zone,
+  (SELECT floor FROM versions WHERE id = 1) AS floor, (SELECT sheets FROM versions WHERE id = 1) AS sheets
+  FROM runs r WHERE r.id = ?`
 
 // RunHead is the head of a run, ErrNotFound when there is none.
 func (s *Store) RunHead(id string) (RunHead, error) {
-	h := RunHead{Job: workshop.Job{ID: id}}
-	err := row(s.db, headSQL, id).Scan(&h.Machine, &h.Cable, &h.Opened, &h.Seq, &h.Hash, &h.Print, &h.Beside, &h.Whole, &h.Zone, &h.Floor, &h.Sheets)
-	if errors.Is(err, sql.ErrNoRows) {
+	var h RunHead
+	done := s.db.Raw(headSQL, id).Scan(&h)
+	if done.Error == nil && done.RowsAffected == 0 {
 		return h, ErrNotFound
 	}
 	h.Opened = h.Opened.UTC()
-	return h, err
+	return h, done.Error
 }
 
 // Events are the events of a run after a number, in order, with the digest of these.
 func (s *Store) Events(id string, after int) (events []run.Event, print int64, err error) {
-	rows, err := s.db.Raw(`SELECT id, seq, kind, by, at, received, behind, body, prev, hash, print
-		FROM events WHERE run_id = ? AND seq > ? ORDER BY seq`, id, after).Rows()
-	if err != nil {
-		return nil, 0, err
+	var rows []struct {
+		Event eventRow `gorm:"embedded"`
+		Print int64
 	}
-	defer rows.Close()
-	for rows.Next() {
-		e := run.Event{Run: id}
-		var body string
-		var one int64
-		if err := rows.Scan(&e.ID, &e.Seq, &e.Kind, &e.By, &e.At, &e.Received, &e.Behind, &body, &e.Prev, &e.Hash, &one); err != nil {
-			return nil, 0, err
-		}
-		e.At, e.Received, e.Body = e.At.UTC(), e.Received.UTC(), []byte(body)
-		events, print = append(events, e), print^one
+	err = s.db.Raw("SELECT * FROM events WHERE run_id = ? AND seq > ? ORDER BY seq", id, after).Scan(&rows).Error
+	for _, r := range rows {
+		events, print = append(events, r.Event.event()), print^r.Print
 	}
-	return events, print, rows.Err()
+	return events, print, err
 }
 
 // OpenRun opens a run; opening it twice under the same id changes nothing, but one of
@@ -296,26 +288,23 @@ func (s *Store) RunLine(id string) (RunLine, error) {
 
 // lineSQL asks for lines, each with what to resume or with ”.
 func lineSQL(resume string) string {
-	return `SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, voids, ` + resume + `, ` + wholeRun + ` FROM runs r`
+	return `SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, voids, ` + resume + ` AS resume, ` +
+		wholeRun + ` AS whole FROM runs r`
 }
 
 func (s *Store) lines(query string, args ...any) (out []RunLine, err error) {
-	rows, err := s.db.Raw(query, args...).Rows()
-	if err != nil {
-		return nil, err
+	var rows []struct {
+		ID, Machine, Cable string
+		Opened             time.Time
+		StandingRow
+		Whole bool
 	}
-	defer rows.Close()
-	for rows.Next() {
-		var l RunLine
-		var st StandingRow
-		if err := rows.Scan(&l.ID, &l.Machine, &l.Cable, &l.Opened, &st.Sign, &st.Part, &st.Says, &st.Signed, &st.Touched, &st.Due, &st.Voids,
-			&st.Resume, &l.Whole); err != nil {
-			return nil, err
-		}
-		l.Opened, l.Standing = l.Opened.UTC(), st.standing()
-		out = append(out, l)
+	err = s.db.Raw(query, args...).Scan(&rows).Error
+	for _, r := range rows {
+		job := workshop.Job{ID: r.ID, Machine: r.Machine, Cable: r.Cable, Opened: r.Opened.UTC()}
+		out = append(out, RunLine{Job: job, Standing: r.standing(), Whole: r.Whole})
 	}
-	return out, rows.Err()
+	return out, err
 }
 
 // RunIDs lists every run, the oldest first.

@@ -105,34 +105,28 @@ func (s *Store) HeadsOf(family, cable string) ([]sheet.Head, error) {
 }
 
 func headsOf(db *gorm.DB) (out []sheet.Head, err error) {
-	rows, err := db.Select("DISTINCT ON (sheet_id) hash, sheet_id, revision, family, cable, craft, applies, title, assumed, led, " +
-		"figure, figure_of, seal = print").Order("sheet_id, revision DESC").Rows()
-	if err != nil {
-		return nil, err
+	var rows []struct {
+		Sheet sheetRow `gorm:"embedded"`
+		Whole bool
 	}
-	defer rows.Close()
-	for rows.Next() {
-		var h sheet.Head
-		var applies []byte
-		var figure *float64
-		var of string
-		var whole bool
-		if err := rows.Scan(&h.Hash, &h.ID, &h.Revision, &h.Family, &h.Cable, &h.Craft, &applies, &h.Title, &h.Assumed, &h.Led,
-			&figure, &of, &whole); err != nil {
-			return nil, err
+	err = db.Select("DISTINCT ON (sheet_id) hash, sheet_id, revision, family, cable, craft, applies, title, assumed, led, " +
+		"figure, figure_of, seal = print AS whole").Order("sheet_id, revision DESC").Scan(&rows).Error
+	for _, r := range rows {
+		one := r.Sheet
+		if !r.Whole {
+			return nil, fmt.Errorf("sheet %s revision %d: %w", one.SheetID, one.Revision, ErrChanged)
 		}
-		if !whole {
-			return nil, fmt.Errorf("sheet %s revision %d: %w", h.ID, h.Revision, ErrChanged)
+		h := sheet.Head{Hash: one.Hash, ID: one.SheetID, Revision: one.Revision, Family: one.Family, Cable: one.Cable, Craft: one.Craft,
+			Title: one.Title, Assumed: one.Assumed, Led: one.Led}
+		if one.Figure != nil {
+			h.Figure = &sheet.Figure{Value: *one.Figure, Quantity: quantity.Kind(one.FigureOf)}
 		}
-		if figure != nil {
-			h.Figure = &sheet.Figure{Value: *figure, Quantity: quantity.Kind(of)}
-		}
-		if err := json.Unmarshal(applies, &h.Applies); err != nil {
+		if err := json.Unmarshal([]byte(one.Applies), &h.Applies); err != nil {
 			return nil, err
 		}
 		out = append(out, h)
 	}
-	return out, rows.Err()
+	return out, err
 }
 
 // Revisions lists the revisions of one sheet, the newest first.
