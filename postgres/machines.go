@@ -12,7 +12,8 @@ import (
 )
 
 func machineToRow(place int, m workshop.Machine) *machineRow {
-	row := &machineRow{ID: m.ID, Place: place, Name: m.Name, Craft: m.Craft, Note: m.Note, Details: text(m.Details), Version: max(1, m.Version)}
+	row := &machineRow{ID: m.ID, Place: place, Name: m.Name, Craft: m.Craft, Note: m.Note, Details: text(m.Details),
+		Version: max(1, m.Version)}
 	if m.Unit != nil {
 		row.HasUnit, row.Serial, row.Hand, row.Variant = true, m.Unit.Serial, m.Unit.Hand, m.Unit.Variant
 	}

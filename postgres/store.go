@@ -88,8 +88,8 @@ func (s *Store) Ping(ctx context.Context) error {
 // first sees, without reading it all again, that nothing was changed since.
 const appendOnly = `
 ALTER TABLE events ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (hashtextextended(
-  id || '|' || run_id || '|' || seq::text || '|' || kind || '|' || by || '|' || body || '|' || prev || '|' || hash || '|' || behind::text || '|' ||
-  extract(epoch FROM at AT TIME ZONE 'UTC')::text || '|' || extract(epoch FROM received AT TIME ZONE 'UTC')::text, 0)) STORED;
+  id || '|' || run_id || '|' || seq::text || '|' || kind || '|' || by || '|' || body || '|' || prev || '|' || hash || '|' ||
+  behind::text || '|' || extract(epoch FROM at AT TIME ZONE 'UTC')::text || '|' || extract(epoch FROM received AT TIME ZONE 'UTC')::text, 0)) STORED;
 CREATE UNIQUE INDEX IF NOT EXISTS events_in_order ON events (run_id, seq) INCLUDE (print);
 CREATE UNIQUE INDEX IF NOT EXISTS machines_name ON machines (lower(name));
 ALTER TABLE photos ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (hashtextextended(
@@ -97,8 +97,9 @@ ALTER TABLE photos ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (ha
 ALTER TABLE voices ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (hashtextextended(
   run_id || '|' || sha256 || '|' || type || '|' || md5(sound), 0)) STORED;
 ALTER TABLE sheets ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (hashtextextended(
-  hash || '|' || sheet_id || '|' || revision::text || '|' || family || '|' || cable || '|' || craft || '|' || applies || '|' || title || '|' ||
-  assumed::text || '|' || words || '|' || led::text || '|' || coalesce(figure::text, '') || '|' || figure_of || '|' || md5(body), 0)) STORED;
+  hash || '|' || sheet_id || '|' || revision::text || '|' || family || '|' || cable || '|' || craft || '|' || applies || '|' ||
+  title || '|' || assumed::text || '|' || words || '|' || led::text || '|' ||
+  coalesce(figure::text, '') || '|' || figure_of || '|' || md5(body), 0)) STORED;
 CREATE INDEX IF NOT EXISTS photos_of_run ON photos (run_id) INCLUDE (print);
 CREATE INDEX IF NOT EXISTS voices_of_run ON voices (run_id) INCLUDE (print);
 CREATE INDEX IF NOT EXISTS runs_to_note ON runs (id) WHERE seq > noted;

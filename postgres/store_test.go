@@ -133,7 +133,8 @@ func TestANewerDatabaseIsRefused(t *testing.T) {
 // number three knows are made of what stands there.
 func TestTablesOfNumberTwoAreBroughtUpToDate(t *testing.T) {
 	s := testdb.Shop(t).Store
-	require.NoError(t, s.AddPhoto("2026-11-wigeon", postgres.Photo{SHA256: "a", Width: 1, Height: 1, JPEG: []byte("x"), Small: []byte("x")}, time.Now(), 5))
+	p := postgres.Photo{SHA256: "a", Width: 1, Height: 1, JPEG: []byte("x"), Small: []byte("x")}
+	require.NoError(t, s.AddPhoto("2026-11-wigeon", p, time.Now(), 5))
 	require.NoError(t, testdb.Exec(s, `ALTER TABLE runs DROP COLUMN beside; ALTER TABLE sheets DROP COLUMN seal, DROP COLUMN print;
 		ALTER TABLE sheets ADD COLUMN seal text NOT NULL DEFAULT 'of old'; UPDATE schema_number SET number = 2`))
 	again, err := postgres.Open(t.Context(), testdb.URLOf(s))

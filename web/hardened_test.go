@@ -252,7 +252,8 @@ func TestBytesThatAreNoLetters(t *testing.T) {
 	c := newClient(t)
 	id := c.open().ID
 	for _, odd := range []string{"%00", "%ff", "a%00b", "%c3%28"} {
-		for _, path := range []string{"/api/v1/runs/" + odd, "/api/v1/machines/" + odd, "/api/v1/sheets/" + odd, "/api/v1/sheets/" + odd + "/page",
+		for _, path := range []string{"/api/v1/runs/" + odd, "/api/v1/machines/" + odd, "/api/v1/sheets/" + odd,
+			"/api/v1/sheets/" + odd + "/page",
 			"/api/v1/runs/" + id + "/photos/" + odd, "/api/v1/trouble/odds/" + odd, "/record/" + odd} {
 			assert.Equal(t, 404, c.do("GET", path, "").Code, path)
 		}

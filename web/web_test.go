@@ -153,7 +153,8 @@ func TestErrorsNameTheirField(t *testing.T) {
 func TestEveryAnswerIsGuarded(t *testing.T) {
 	c := newClient(t)
 	page := c.do("GET", "/run/anything", "")
-	for name, value := range map[string]string{"X-Content-Type-Options": "nosniff", "X-Frame-Options": "DENY", "Referrer-Policy": "same-origin",
+	for name, value := range map[string]string{
+		"X-Content-Type-Options": "nosniff", "X-Frame-Options": "DENY", "Referrer-Policy": "same-origin",
 		"Cross-Origin-Opener-Policy": "same-origin", "Cross-Origin-Resource-Policy": "same-origin", "Cache-Control": "no-store",
 		"Permissions-Policy": "camera=(), microphone=(self), geolocation=()"} {
 		assert.Equal(t, value, page.Header().Get(name))

@@ -169,7 +169,8 @@ func TestARunLeavesTheHouseAPieceAtATime(t *testing.T) {
 	prev := ""
 	for i := range 20 {
 		sum := sha256.Sum256(bytes.Repeat([]byte{byte(i)}, 1000))
-		e := Event{ID: fmt.Sprint(i), Run: "r", Seq: i + 1, Kind: KindPhoto, By: "Ines", Body: []byte(`{"sha256":"` + hex.EncodeToString(sum[:]) + `","stage":""}`)}.Seal(prev)
+		e := Event{ID: fmt.Sprint(i), Run: "r", Seq: i + 1, Kind: KindPhoto, By: "Ines",
+			Body: []byte(`{"sha256":"` + hex.EncodeToString(sum[:]) + `","stage":""}`)}.Seal(prev)
 		events, prev = append(events, e), e.Hash
 	}
 	var out bytes.Buffer

@@ -47,7 +47,8 @@ func (st State) readStanding(a *Aim) Advice {
 		out.Caution = st.hands()
 		return out
 	}
-	return st.arguedRepair(About{AboutStands, a.Point.ID}, fmt.Sprintf("%s: %s, wanted %s to %s.", upper(a.Point.Name), reads(a.Point, a.Judge.Value),
+	return st.arguedRepair(About{AboutStands, a.Point.ID}, fmt.Sprintf("%s: %s, wanted %s to %s.", upper(a.Point.Name),
+		reads(a.Point, a.Judge.Value),
 		quantity.Number(a.Band.Min, 1), text(a.Point.Quantity, a.Band.Max)),
 		"Nothing that is turned here sets this: look for the cause.")
 }

@@ -69,7 +69,8 @@ const Foot = "The maker's manual and the licensed person decide. This record say
 // MakeRecord writes the record of a state and the events behind it. broken is why the
 // chain of events can not be trusted, "" when it is whole.
 func MakeRecord(h Heading, st State, events []Event, broken string) Record {
-	r := Record{Heading: h, Broken: broken, Rules: nonNil(st.AllRules()), Complaint: []Field{}, Lines: st.entries(events), Zone: st.Zone, Times: Local(st.Zone, time.Time{}).Location().String(),
+	r := Record{Heading: h, Broken: broken, Rules: nonNil(st.AllRules()), Complaint: []Field{}, Lines: st.entries(events),
+		Zone: st.Zone, Times: Local(st.Zone, time.Time{}).Location().String(),
 		Photos: Photos(events), Voices: Voices(events), Result: st.result(),
 		Checks: st.checked(), Open: nonNil(st.openChecks()), Deviations: nonNil(st.deviations()), Hash: st.LastHash, Through: st.Seq,
 		Foot: Foot}
@@ -77,7 +78,8 @@ func MakeRecord(h Heading, st State, events []Event, broken string) Record {
 		r.Result = append(r.Result, Field{"cause", st.Signed.CauseSays})
 	}
 	if st.Complaint != nil {
-		r.Complaint = append(r.Complaint, Field{"complaint", "“" + st.Complaint.Words + "”"}, Field{"shows when tried", st.Complaint.Shows.Says()})
+		r.Complaint = append(r.Complaint, Field{"complaint", "“" + st.Complaint.Words + "”"},
+			Field{"shows when tried", st.Complaint.Shows.Says()})
 	}
 	if st.Retried != nil {
 		r.Complaint = append(r.Complaint, Field{"tried again", string(st.Retried.Outcome)})

@@ -21,8 +21,8 @@ func (st State) responseFinding(s *Setting) (Advice, bool) {
 
 func (st State) argueResponse(how calc.Responded, finding string) Advice {
 	return Advice{Do: DoDecide, Say: say(plain(how.Says()), plain(" Find out why before turning more.")), Finding: finding,
-		More: []string{how.Look()}, Choices: []Choice{{About: About{Question: AboutResponse}, Choice: ChoiceGoOn, Label: "Found it: go on", Reason: whyGoOn,
-			Argued: true}}}
+		More:    []string{how.Look()},
+		Choices: []Choice{{About{Question: AboutResponse}, ChoiceGoOn, "Found it: go on", whyGoOn, true}}}
 }
 
 // unanswered tells whether the last move had no fitting answer and nobody has said why.

@@ -96,7 +96,8 @@ func TestPinnedBarrelIsMeasureOnly(t *testing.T) {
 	a := r.wants(DoDecide)
 	assert.Equal(t, "Replace the cable.", said(a))
 	require.ErrorContains(t, r.try(KindMove, Move{Adjuster: "barrel", Turns: "1", Way: "out"}), "pinned to its cable")
-	r.do(KindDecided, Decided{About: About{Question: AboutPinned}, Choice: ChoiceRepair}).do(KindDecided, Decided{About: About{Question: AboutPinned}, Choice: ChoiceRepaired})
+	pinned := About{Question: AboutPinned}
+	r.do(KindDecided, Decided{About: pinned, Choice: ChoiceRepair}).do(KindDecided, Decided{About: pinned, Choice: ChoiceRepaired})
 	r.wants(DoIdentify) // the new cable may have a threaded barrel
 	r.do(KindIdentified, Identified{Serial: "1907", Hand: "standard"})
 	assert.Equal(t, "inner-home", r.wants(DoRead).Read.Point)
@@ -111,7 +112,8 @@ func TestWhetherItRespondedAsTheTurnsSay(t *testing.T) {
 	}
 	none := move("139.5 mm")
 	assert.Contains(t, said(none.wants(DoDecide)), "It did not answer.")
-	none.do(KindDecided, Decided{About: About{Question: AboutResponse}, Choice: ChoiceGoOn, Reason: "barrel slipped on a stripped thread, cleaned"})
+	none.do(KindDecided, Decided{About: About{Question: AboutResponse}, Choice: ChoiceGoOn,
+		Reason: "barrel slipped on a stripped thread, cleaned"})
 	none.wants(DoMove)
 	assert.Contains(t, said(move("137 mm").wants(DoDecide)), "wrong way")
 

@@ -40,7 +40,9 @@ func TestRailAndFloorFollowTheWork(t *testing.T) {
 		{"settled and read", func(r *rig) { r.settle().length("142.9 mm") }, SignOpen, "next: Lock, read again", "sddddddnlllll"},
 		{"locked", func(r *rig) { r.lockAndRead("143.0 mm") }, SignOpen, "next: Back as it was", "sdddddddnllll"},
 		{"proved", func(r *rig) { r.proved() }, SignOpen, "next: On the water", "sddddddddddnl"},
-		{"left open", func(r *rig) { r.do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen}) }, SignOpen, "next: Sign", "sddddddddddon"},
+		{"left open", func(r *rig) {
+			r.do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen})
+		}, SignOpen, "next: Sign", "sddddddddddon"},
 		{"signed", func(r *rig) { r.do(KindSigned, Signed{}) }, SignProof, "proof owed: on the water", "sddddddddddod"},
 		{"proved on the water", func(r *rig) { r.do(KindCheck, Checked{Check: "on-the-water", Answer: "clean both ways"}) }, SignSigned,
 			"signed 24 Nov 2026", "sdddddddddddd"},

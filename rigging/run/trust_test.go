@@ -189,8 +189,8 @@ func TestALoadedProofAnsweredBadStandsSoOnTheRecord(t *testing.T) {
 func TestChecksOfBeforeARepairCountNoMore(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("75 mm", "63 mm")
 	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "turns free"}).do(KindRetried, Retried{Outcome: "cured"})
-	r.do(KindDecided, Decided{About: About{AboutLost, "inner-play"}, Choice: ChoiceRepair}).do(KindDecided, Decided{About: About{AboutLost, "inner-play"},
-		Choice: ChoiceRepaired})
+	lost := About{AboutLost, "inner-play"}
+	r.do(KindDecided, Decided{About: lost, Choice: ChoiceRepair}).do(KindDecided, Decided{About: lost, Choice: ChoiceRepaired})
 	assert.True(t, r.state().Checks["neutral-free"].Void)
 	assert.True(t, r.state().RetriedOld)
 	assert.Empty(t, r.state().Decisions)

@@ -122,7 +122,8 @@ func TestALockOutsideItsLimitsIsRefused(t *testing.T) {
 // Several nuts of one name are told apart by what they lock.
 func TestWhatIsFingerTightIsNamed(t *testing.T) {
 	lock := &sheet.Lock{Nut: "jam nut"}
-	st := Fold(&sheet.Sheet{Adjusters: []sheet.Adjuster{{ID: "l", Name: "Left turnbuckle", Lock: lock}, {ID: "r", Name: "right turnbuckle", Lock: lock},
+	st := Fold(&sheet.Sheet{Adjusters: []sheet.Adjuster{{ID: "l", Name: "Left turnbuckle", Lock: lock},
+		{ID: "r", Name: "right turnbuckle", Lock: lock},
 		{ID: "b", Name: "engine barrel", Lock: &sheet.Lock{Nut: "barrel"}}, {ID: "c", Name: "clevis", Lock: &sheet.Lock{Nut: "joint nut"}}}}, nil)
 	for want, l := range map[string]lockable{
 		"jam nut of the left turnbuckle": {"l", "Left turnbuckle", lock},

@@ -11,7 +11,8 @@ import (
 // run cannot be walked: nothing is turned before it is safe, nothing is signed that
 // comes after.
 var before = [][2]StepKind{
-	{StepComplaint, StepIdentify}, {StepIdentify, StepSafe}, {StepSafe, StepWorn}, {StepSafe, StepFound}, {StepSafe, StepSet}, {StepWorn, StepSet},
+	{StepComplaint, StepIdentify}, {StepIdentify, StepSafe}, {StepSafe, StepWorn}, {StepSafe, StepFound}, {StepSafe, StepSet},
+	{StepWorn, StepSet},
 	{StepFound, StepSet}, {StepSet, StepSettle}, {StepSettle, StepLock}, {StepSet, StepLock}, {StepLock, StepRestore}, {StepSet, StepRestore},
 	{StepSafe, StepSetting}, {StepWorn, StepSetting}, {StepSetting, StepRestore}, {StepSetting, StepFunctions}, {StepSet, StepFunctions},
 	{StepLock, StepFunctions}, {StepFunctions, StepLoaded}, {StepRestore, StepLoaded}, {StepFunctions, StepAgain},
