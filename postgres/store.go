@@ -89,7 +89,8 @@ func (s *Store) Ping(ctx context.Context) error {
 const appendOnly = `
 ALTER TABLE events ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (hashtextextended(
   id || '|' || run_id || '|' || seq::text || '|' || kind || '|' || by || '|' || body || '|' || prev || '|' || hash || '|' ||
-  behind::text || '|' || extract(epoch FROM at AT TIME ZONE 'UTC')::text || '|' || extract(epoch FROM received AT TIME ZONE 'UTC')::text, 0)) STORED;
+  behind::text || '|' || extract(epoch FROM at AT TIME ZONE 'UTC')::text || '|' ||
+  extract(epoch FROM received AT TIME ZONE 'UTC')::text, 0)) STORED;
 CREATE UNIQUE INDEX IF NOT EXISTS events_in_order ON events (run_id, seq) INCLUDE (print);
 CREATE UNIQUE INDEX IF NOT EXISTS machines_name ON machines (lower(name));
 ALTER TABLE photos ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (hashtextextended(
