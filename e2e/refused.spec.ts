@@ -67,6 +67,7 @@ test('a run signed meanwhile: the entry becomes a note on it', async ({ page, se
   await expect(notTaken(page)).toContainText('this run is signed');
   await page.getByRole('button', { name: 'Keep as a note' }).click();
   await expect(notTaken(page)).toHaveCount(0);
+  await expect.poll(async () => (await view(page, server, run)).seq, 'it has arrived').toBeGreaterThan(seq);
   await page.goto(`${server.url}/record/${run}`);
   await expect(page.getByText(/Not taken as an entry .*143\.4/)).toBeVisible();
 });

@@ -29,7 +29,7 @@ test('a bad file tells every fault with its cure, and nothing is kept', async ({
   await input.setInputFiles(file('bad.json', JSON.stringify(bad)));
   const alert = page.getByRole('alert');
   await expect(alert).toContainText('Nothing was kept: 3 things are to be put right.');
-  for (const says of ['colour: there is no such field', 'craft: choose one of: boat', 'commands: this is to be written'])
+  for (const says of ['colour: there is no such field', 'craft: choose one of: car', 'commands: this is to be written'])
     await expect(alert).toContainText(says);
   const claims = { ...(JSON.parse(sheet114) as object), id: '115' };
   await input.setInputFiles(file('claims.json', JSON.stringify(claims)));
