@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { ProblemError, problemOf } from '../../api/client';
 import { keys } from '../../api/keys';
 
 /** One field of a rig, with the words for it. */
@@ -23,7 +24,12 @@ export function useRigFields(family: string): { geometry?: Field; condition?: Fi
   const { data } = useQuery({
     queryKey: keys.rigSchema,
     staleTime: Infinity,
-    queryFn: async () => (await (await fetch('/api/v1/rig.schema.json')).json()) as RigSchema,
+    queryFn: async () => {
+      const answer = await fetch('/api/v1/rig.schema.json');
+      const body: unknown = await answer.json();
+      if (!answer.ok) throw new ProblemError(problemOf(body));
+      return body as RigSchema;
+    },
   });
   const at = data?.$defs.at[family];
   return { ...data?.oneOf.find((f) => f.title === family)?.properties, ...(at && { at }) };
