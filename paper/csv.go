@@ -7,7 +7,7 @@ import (
 	"strings"
 	"time"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/tell"
 )
 
 var columns = []string{"entry", "at", "received", "by", "point", "name", "value", "unit", "least", "most", "as typed", "gauge", "doubt",
@@ -15,7 +15,7 @@ var columns = []string{"entry", "at", "received", "by", "point", "name", "value"
 
 // CSV writes readings as a table, one a line. A text that a spreadsheet would take for a formula
 // is written with an apostrophe before it.
-func CSV(rows []run.ReadRow, out io.Writer) error {
+func CSV(rows []tell.ReadRow, out io.Writer) error {
 	w := csv.NewWriter(out)
 	_ = w.Write(columns) // the error stays with the writer
 	for _, r := range rows {

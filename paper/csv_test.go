@@ -10,16 +10,16 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/rigging/quantity"
-	"brankel/rigging/run"
+	"brankel/rigging/run/tell"
 )
 
 // No text of anybody is reckoned with by a spreadsheet; figures stay figures.
 func TestNoTextOfATableIsAFormula(t *testing.T) {
 	least := -2.5
-	row := run.ReadRow{Min: &least, Amended: []string{"+1"}}
+	row := tell.ReadRow{Min: &least, Amended: []string{"+1"}}
 	row.By, row.Reading.Name, row.Text, row.GaugeName = "=cmd|' /C calc'!A0", "@name", "-1+1", "\tgauge"
 	row.Missing, row.HeldBy, row.Alone, row.Value, row.Quantity = []string{"=a"}, "-b", "\rc", -3.25, quantity.Length
-	raw, err := printed(func(w io.Writer) error { return CSV([]run.ReadRow{row}, w) })
+	raw, err := printed(func(w io.Writer) error { return CSV([]tell.ReadRow{row}, w) })
 	require.NoError(t, err)
 	rows, err := csv.NewReader(bytes.NewReader(raw)).ReadAll()
 	require.NoError(t, err)

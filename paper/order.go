@@ -3,11 +3,12 @@ package paper
 import (
 	"io"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 )
 
 // Order writes what to order as a slip for the stores or the maker.
-func Order(h run.Heading, o run.Order, size string, out io.Writer) error {
+func Order(h record.Heading, o tell.Order, size string, out io.Writer) error {
 	w := page(size, h, func(w writer) {
 		w.SetY(-16)
 		w.quiet(7.4)

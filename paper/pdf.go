@@ -11,7 +11,8 @@ import (
 
 	"codeberg.org/go-pdf/fpdf"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 )
 
 //go:embed fonts/Barlow-Regular.ttf
@@ -36,7 +37,7 @@ type writer struct {
 }
 
 // page begins a paper of a size; what stands at its foot is written on every page.
-func page(size string, h run.Heading, foot func(w writer)) writer {
+func page(size string, h record.Heading, foot func(w writer)) writer {
 	w := writer{Fpdf: fpdf.New("P", "mm", size, "")}
 	wide, _ := w.GetPageSize()
 	w.width = wide - 2*margin
@@ -55,7 +56,7 @@ func page(size string, h run.Heading, foot func(w writer)) writer {
 
 // PDF writes the record on paper of one of Sizes; photos are the bytes of its photos by their
 // SHA-256. The same record gives the same bytes.
-func PDF(r run.Record, photos map[string][]byte, size string, out io.Writer) error {
+func PDF(r tell.Record, photos map[string][]byte, size string, out io.Writer) error {
 	w := page(size, r.Heading, func(w writer) { w.foot(r) })
 	w.head(r)
 	w.broken(r.Broken)
@@ -82,7 +83,7 @@ func (w writer) quiet(size float64) {
 	w.SetTextColor(84, 92, 94)
 }
 
-func (w writer) foot(r run.Record) {
+func (w writer) foot(r tell.Record) {
 	w.SetY(-16)
 	w.quiet(7.4)
 	w.CellFormat(w.width-20, 4, r.Foot, "", 0, "L", false, 0, "")
@@ -97,9 +98,9 @@ func (w writer) heading(text, below string) {
 	w.MultiCell(w.width, line, below, "", "L", false)
 }
 
-func (w writer) head(r run.Record) {
+func (w writer) head(r tell.Record) {
 	w.heading(r.Heading.Machine+" · "+r.Heading.Cable, strings.Join(present(r.Heading.Note, r.Heading.Owner, r.Heading.Place,
-		"opened "+run.Local(r.Zone, r.Heading.Opened).Format(run.Day), "times in "+r.Times), " · "))
+		"opened "+record.Local(r.Zone, r.Heading.Opened).Format(record.Day), "times in "+r.Times), " · "))
 	for _, one := range r.Renamed {
 		w.quiet(8.5)
 		w.MultiCell(w.width, line, "On the card today "+one, "", "L", false)
@@ -145,7 +146,7 @@ func (w writer) title(text string) {
 	w.CellFormat(w.width, 6, text, "", 1, "L", false, 0, "")
 }
 
-func (w writer) fields(title string, list []run.Field) {
+func (w writer) fields(title string, list []tell.Field) {
 	if len(list) == 0 {
 		return
 	}
@@ -168,9 +169,9 @@ func (w writer) fields(title string, list []run.Field) {
 }
 
 func (w writer) list(title string, list []string) {
-	var fields []run.Field
+	var fields []tell.Field
 	for _, one := range list {
-		fields = append(fields, run.Field{Text: one})
+		fields = append(fields, tell.Field{Text: one})
 	}
 	w.fields(title, fields)
 }
@@ -178,7 +179,7 @@ func (w writer) list(title string, list []string) {
 // hashSide is how large the square with the chain's hash stands, in mm.
 const hashSide = 24.0
 
-func (w writer) sign(r run.Record) {
+func (w writer) sign(r tell.Record) {
 	if _, tall := w.GetPageSize(); w.GetY()+hashSide+8 > tall-24 {
 		w.AddPage()
 	}
@@ -199,7 +200,7 @@ func (w writer) sign(r run.Record) {
 	w.CellFormat(w.width, 7, r.Signed, "", 1, "L", false, 0, "")
 }
 
-func (w writer) events(lines []run.Entry, zone *time.Location) {
+func (w writer) events(lines []tell.Entry, zone *time.Location) {
 	w.title("What was done, in order")
 	for _, e := range lines {
 		style := ""
@@ -208,7 +209,7 @@ func (w writer) events(lines []run.Entry, zone *time.Location) {
 		}
 		w.quiet(8.5)
 		w.CellFormat(8, 4.4, fmt.Sprint(e.Seq), "", 0, "R", false, 0, "")
-		w.CellFormat(30, 4.4, run.Local(zone, e.At).Format(run.Moment), "", 0, "L", false, 0, "")
+		w.CellFormat(30, 4.4, record.Local(zone, e.At).Format(record.Moment), "", 0, "L", false, 0, "")
 		w.CellFormat(20, 4.4, e.By, "", 0, "L", false, 0, "")
 		w.SetFont("B", style, 8.5)
 		w.SetTextColor(28, 36, 38)
@@ -217,7 +218,7 @@ func (w writer) events(lines []run.Entry, zone *time.Location) {
 			says += ", by " + e.Gauge
 		}
 		if e.Received != nil {
-			says += " (received " + run.Local(zone, *e.Received).Format(run.Moment) + ")"
+			says += " (received " + record.Local(zone, *e.Received).Format(record.Moment) + ")"
 		}
 		w.MultiCell(w.width-58, 4.4, says, "", "L", false)
 		for _, more := range e.Amended {

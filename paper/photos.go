@@ -6,14 +6,14 @@ import (
 
 	"codeberg.org/go-pdf/fpdf"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 )
 
 // photoHigh is how high a photo may stand on paper, in mm; two stand beside each other.
 const photoHigh = 62.0
 
 // photos prints two beside each other with their words beneath: as found beside as left.
-func (w writer) photos(list []run.PhotoLine, bytesOf map[string][]byte) {
+func (w writer) photos(list []record.PhotoLine, bytesOf map[string][]byte) {
 	if len(list) == 0 {
 		return
 	}
@@ -48,7 +48,7 @@ func (w writer) photos(list []run.PhotoLine, bytesOf map[string][]byte) {
 }
 
 // fitIn is how large a photo stands in a column.
-func fitIn(p run.PhotoLine, wide float64) (long, high float64) {
+func fitIn(p record.PhotoLine, wide float64) (long, high float64) {
 	scale := min(wide/float64(max(p.Width, 1)), photoHigh/float64(max(p.Height, 1)))
 	return float64(p.Width) * scale, float64(p.Height) * scale
 }

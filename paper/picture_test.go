@@ -10,7 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/rigging/picture"
-	"brankel/rigging/run"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 )
 
@@ -27,7 +27,7 @@ func TestTextsOfAPictureAreNoWiderThanTheirRoom(t *testing.T) {
 		require.NoError(t, err)
 		s, err := sheet.Parse(raw)
 		require.NoError(t, err)
-		scene := run.Picture(s)
+		scene := tell.Picture(s)
 		if scene == nil {
 			continue
 		}
@@ -40,7 +40,7 @@ func TestTextsOfAPictureAreNoWiderThanTheirRoom(t *testing.T) {
 			w.SetFont("B", style, 100)
 			assert.LessOrEqual(t, w.GetStringWidth(one.Text)/(100*0.3528), picture.Wide(one.Text, one.Bold), one.Text)
 		}
-		r := record()
+		r := signed()
 		r.Picture = scene
 		said := words(t, r)
 		if len(scene.Middle) > 0 {

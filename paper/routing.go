@@ -5,12 +5,13 @@ import (
 	"io"
 
 	"brankel/rigging/routing"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 )
 
 // Routing writes a cable's path as an order slip: what to order, the path with its bends, and
 // what it passes.
-func Routing(h run.Heading, v routing.View, size string, out io.Writer) error {
+func Routing(h record.Heading, v routing.View, size string, out io.Writer) error {
 	about := ""
 	if h.Machine != "" {
 		about = h.Machine + " · " + h.Cable + " · " + h.Note
@@ -52,7 +53,7 @@ func (w writer) lines(title string, list []routing.Line) {
 }
 
 func (w writer) beside(v routing.View) {
-	var list []run.Field
+	var list []tell.Field
 	for i, p := range v.Draft.Near {
 		if i >= len(v.Near) || v.Near[i].Text == "" {
 			continue
@@ -61,7 +62,7 @@ func (w writer) beside(v routing.View) {
 		if !v.Near[i].Good {
 			text = "Look: " + text
 		}
-		list = append(list, run.Field{Name: fmt.Sprintf("%d %s", i+1, p.Name), Text: text})
+		list = append(list, tell.Field{Name: fmt.Sprintf("%d %s", i+1, p.Name), Text: text})
 	}
 	w.fields("What it passes", list)
 }

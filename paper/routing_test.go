@@ -9,7 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/rigging/routing"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 )
 
 func TestTheSlipOfAPathSaysWhatToOrder(t *testing.T) {
@@ -21,7 +21,7 @@ func TestTheSlipOfAPathSaysWhatToOrder(t *testing.T) {
 		Ends:    []routing.End{{Adds: "90", Thread: "20", Least: "8"}, {}},
 		Order:   routing.Wanted{Stock: "2200, 2400"},
 	})
-	h := run.Heading{Called: run.Called{Machine: "Launch Teal", Cable: "throttle", Note: "B-3"},
+	h := record.Heading{Called: record.Called{Machine: "Launch Teal", Cable: "throttle", Note: "B-3"},
 		Opened: time.Date(2026, 11, 24, 9, 0, 0, 0, time.UTC)}
 	for _, size := range Sizes {
 		raw, err := printed(func(w io.Writer) error { return Routing(h, v, size, w) })

@@ -3,12 +3,12 @@ package paper
 import (
 	"math"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/tell"
 )
 
 // rules draws each limit as a small ruler with its window and marks, told by
 // shape: hollow as found, thin each move, solid as left.
-func (w writer) rules(rules []run.Rule) {
+func (w writer) rules(rules []tell.Rule) {
 	_, tall := w.GetPageSize()
 	for _, r := range rules {
 		if len(r.Marks) == 0 || r.To <= r.From {
@@ -24,7 +24,7 @@ func (w writer) rules(rules []run.Rule) {
 // mostTicks bounds what is drawn, whatever a rule says.
 const mostTicks = 200
 
-func (w writer) ruler(r run.Rule) {
+func (w writer) ruler(r tell.Rule) {
 	left, long := margin+38.0, w.width-46
 	x := func(v float64) float64 { return left + (v-r.From)/(r.To-r.From)*long }
 	top := w.GetY() + 2

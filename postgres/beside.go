@@ -8,7 +8,7 @@ import (
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 )
 
 // ErrFull is the error of a run that holds as many photos, or voice notes, as it may.
@@ -45,7 +45,7 @@ func (s *Store) keepBeside(id, sha string, row any, most int) error {
 
 // Beside looks whether everything that events name is there as it was, and says what is not. The
 // digests are made where the bytes are.
-func (s *Store) Beside(id string, events []run.Event) (broken []string, err error) {
+func (s *Store) Beside(id string, events []record.Event) (broken []string, err error) {
 	type kept struct {
 		SHA256, Real, Small, Type string
 		Width, Height             int
@@ -60,12 +60,12 @@ func (s *Store) Beside(id string, events []run.Event) (broken []string, err erro
 		return nil, err
 	}
 	for _, e := range events {
-		what, sha := run.Beside(e)
+		what, sha := record.Beside(e)
 		if what == "" {
 			continue
 		}
 		list := photos
-		if e.Kind == run.KindVoice {
+		if e.Kind == record.KindVoice {
 			list = voices
 		}
 		i := slices.IndexFunc(list, func(k kept) bool { return k.SHA256 == sha })
@@ -74,10 +74,10 @@ func (s *Store) Beside(id string, events []run.Event) (broken []string, err erro
 			continue
 		}
 		k, as := list[i], true
-		if p, ok := run.PhotoOf(e); ok {
+		if p, ok := record.PhotoOf(e); ok {
 			as = k.Small == p.Small && k.Width == p.Width && k.Height == p.Height
 		}
-		if v, ok := run.VoiceOf(e); ok {
+		if v, ok := record.VoiceOf(e); ok {
 			as = k.Type == v.Type
 		}
 		if k.Real != sha || !as {

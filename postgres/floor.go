@@ -10,7 +10,7 @@ import (
 
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/workshop"
 )
 
@@ -125,12 +125,12 @@ func (s *Store) WorkshopName() (string, error) {
 }
 
 // Gauges lists the instruments of the workshop.
-func (s *Store) Gauges() ([]run.Gauge, error) {
+func (s *Store) Gauges() ([]record.Gauge, error) {
 	var rows []gaugeRow
 	err := s.db.Scopes(byPlace).Find(&rows).Error
-	out := []run.Gauge{}
+	out := []record.Gauge{}
 	for _, g := range rows {
-		one := run.Gauge{
+		one := record.Gauge{
 			ID:         g.ID,
 			Name:       g.Name,
 			Quantity:   quantity.Kind(g.Quantity),
@@ -145,12 +145,12 @@ func (s *Store) Gauges() ([]run.Gauge, error) {
 	return out, err
 }
 
-func gaugeToRow(place int, g run.Gauge) *gaugeRow {
+func gaugeToRow(place int, g record.Gauge) *gaugeRow {
 	return &gaugeRow{g.ID, place, g.Name, string(g.Quantity), g.Doubt, g.Due, g.Kind, g.Resolution, text(g.Risers)}
 }
 
 // SaveGauge keeps a gauge; one of the same ID is replaced.
-func (s *Store) SaveGauge(g run.Gauge) error {
+func (s *Store) SaveGauge(g record.Gauge) error {
 	return s.db.Transaction(func(tx *gorm.DB) error {
 		if err := changed(tx, "floor"); err != nil {
 			return err

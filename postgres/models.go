@@ -6,7 +6,7 @@ import (
 	"brankel/rigging/sheet"
 	"time"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 )
 
 type sheetRow struct {
@@ -65,7 +65,7 @@ type gaugeRow struct {
 	Quantity string `gorm:"not null"`
 	Doubt    float64
 	Due      string
-	Kind     run.GaugeKind
+	Kind     record.GaugeKind
 	Finest   float64
 	Risers   string // JSON of run.Riser
 }
@@ -162,8 +162,8 @@ type eventRow struct {
 
 func (eventRow) TableName() string { return "events" }
 
-func (r eventRow) event() run.Event {
-	return run.Event{ID: r.ID, Run: r.RunID, Seq: r.Seq, Kind: run.Kind(r.Kind), By: r.By, At: r.At.UTC(), Received: r.Received.UTC(),
+func (r eventRow) event() record.Event {
+	return record.Event{ID: r.ID, Run: r.RunID, Seq: r.Seq, Kind: record.Kind(r.Kind), By: r.By, At: r.At.UTC(), Received: r.Received.UTC(),
 		Behind: r.Behind, Body: []byte(r.Body), Prev: r.Prev, Hash: r.Hash}
 }
 

@@ -151,7 +151,7 @@ func (s *Store) ChangePerson(id string, c PersonChange) error {
 				return err
 			}
 		}
-		before, err := someone(tx, lead)
+		before, err := someone(tx, leadsShop)
 		if err != nil {
 			return err
 		}
@@ -162,15 +162,15 @@ func (s *Store) ChangePerson(id string, c PersonChange) error {
 		if done.Error != nil || !before {
 			return done.Error
 		}
-		if left, err := someone(tx, lead); err != nil || !left {
+		if left, err := someone(tx, leadsShop); err != nil || !left {
 			return cmp.Or(err, error(ErrLastLead))
 		}
 		return nil
 	})
 }
 
-// lead is somebody who may change everything, and can sign in.
-const lead = "role = 'lead' AND password <> ''"
+// leadsShop is somebody who may change everything, and can sign in.
+const leadsShop = "role = 'lead' AND password <> ''"
 
 // Attempt is an attempt to get in, counted under a name. Lock says how long so many wrong ones in a row
 // lock it; after Rest without any they begin anew.

@@ -7,7 +7,7 @@ import (
 
 	"gorm.io/gorm"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 )
 
 // photoRow is a photo of a run under the SHA-256 of its bytes; nothing in it is ever changed.
@@ -37,8 +37,8 @@ func (s *Store) AddPhoto(id string, p Photo, at time.Time, most int) error {
 }
 
 // PhotoKept is a photo of a run as an event names it, ErrNotFound when there is none.
-func (s *Store) PhotoKept(id, sha string) (run.PhotoKept, error) {
-	var p run.PhotoKept
+func (s *Store) PhotoKept(id, sha string) (record.PhotoKept, error) {
+	var p record.PhotoKept
 	err := row(s.db, `SELECT width, height, encode(sha256(small), 'hex') FROM photos WHERE run_id = $1 AND sha256 = $2`, id, sha).
 		Scan(&p.Width, &p.Height, &p.Small)
 	if errors.Is(err, sql.ErrNoRows) {

@@ -12,17 +12,19 @@ import (
 	"gorm.io/gorm/clause"
 
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/workshop"
 )
 
 // Conflict is the error of an event that was meant to follow another one than
 // the last: Missed are the events its sender had not seen.
 type Conflict struct {
-	Missed  []run.Event
-	Clashes []run.Event // those that only the sender can settle
-	Turned  bool        // some of them moved what was sent tells of
-	Mine    string      // what was sent, in words
+	Missed  []record.Event
+	Clashes []record.Event // those that only the sender can settle
+	Turned  bool           // some of them moved what was sent tells of
+	Mine    string         // what was sent, in words
 }
 
 func (c *Conflict) Error() string {
@@ -31,7 +33,7 @@ func (c *Conflict) Error() string {
 
 // Twin is the error of an event whose id belongs to another one: Kept is the one that
 // stands, Sent the one that came.
-type Twin struct{ Kept, Sent run.Event }
+type Twin struct{ Kept, Sent record.Event }
 
 func (t *Twin) Error() string { return "this id belongs to another entry" }
 
@@ -67,7 +69,7 @@ func (s *Store) RunHead(id string) (RunHead, error) {
 }
 
 // Events are the events of a run after a number, in order, with the digest of these.
-func (s *Store) Events(id string, after int) (events []run.Event, print int64, err error) {
+func (s *Store) Events(id string, after int) (events []record.Event, print int64, err error) {
 	var rows []struct {
 		Event eventRow `gorm:"embedded"`
 		Print int64
@@ -82,11 +84,11 @@ func (s *Store) Events(id string, after int) (events []run.Event, print int64, e
 // OpenRun opens a run; opening it twice under the same id changes nothing, but one of
 // another cable is refused.
 func (s *Store) OpenRun(j workshop.Job) error {
-	return s.AddRun(j, nil, "", run.Stand(run.Fold(nil, nil)))
+	return s.AddRun(j, nil, "", tell.Stand(lead.Of(record.Fold(nil, nil))))
 }
 
 // AddRun puts a run with all its events in place, or nothing of it.
-func (s *Store) AddRun(j workshop.Job, events []run.Event, sheet string, st run.Standing) error {
+func (s *Store) AddRun(j workshop.Job, events []record.Event, sheet string, st tell.Standing) error {
 	return s.db.Transaction(func(tx *gorm.DB) error {
 		j.Opened = j.Opened.UTC().Truncate(time.Millisecond)
 		row := runRow{ID: j.ID, Machine: j.Machine, Cable: j.Cable, Opened: j.Opened, StandingRow: standingOf(sheet, st)}
@@ -109,7 +111,7 @@ func (s *Store) AddRun(j workshop.Job, events []run.Event, sheet string, st run.
 		var rows []eventRow
 		for _, e := range events {
 			rows = append(rows, rowOf(e, e.Digest()))
-			if e.Kind == run.KindSigned {
+			if e.Kind == record.KindSigned {
 				lines = append(lines, ledgerRow{Kind: ledgerSigned, Subject: e.Run, Says: e.Hash})
 			}
 		}
@@ -133,19 +135,19 @@ func openedSays(machine, cable string, opened time.Time) string {
 	return machine + unit + cable + unit + opened.UTC().Format(time.RFC3339Nano)
 }
 
-func rowOf(e run.Event, sent string) eventRow {
+func rowOf(e record.Event, sent string) eventRow {
 	return eventRow{ID: e.ID, RunID: e.Run, Seq: e.Seq, Kind: string(e.Kind), By: e.By, At: e.At, Received: e.Received, Behind: e.Behind,
 		Body: string(e.Body), Prev: e.Prev, Hash: e.Hash, Sent: sent}
 }
 
 // carried is what whoever carries on is told.
 type carried struct {
-	Resume run.Resume `json:"resume"`
-	On     []string   `json:"on"`
-	Off    []string   `json:"off"`
+	Resume tell.Resume `json:"resume"`
+	On     []string    `json:"on"`
+	Off    []string    `json:"off"`
 }
 
-func standingOf(sheet string, st run.Standing) StandingRow {
+func standingOf(sheet string, st tell.Standing) StandingRow {
 	row := StandingRow{Sheet: sheet, Sign: string(st.Sign), Part: st.Part, Says: st.Says, Signed: st.Signed, Due: st.Due,
 		Resume: text(carried{st.Resume, st.On, st.Off}), Cause: st.Cause}
 	if len(st.Voids) > 0 {
@@ -157,8 +159,8 @@ func standingOf(sheet string, st run.Standing) StandingRow {
 	return row
 }
 
-func (r StandingRow) standing() run.Standing {
-	st := run.Standing{Sign: run.Sign(r.Sign), Part: r.Part, Says: r.Says, Signed: r.Signed, Due: r.Due}
+func (r StandingRow) standing() tell.Standing {
+	st := tell.Standing{Sign: tell.Sign(r.Sign), Part: r.Part, Says: r.Says, Signed: r.Signed, Due: r.Due}
 	if r.Touched != nil {
 		st.Touched = r.Touched.UTC()
 	}
@@ -185,7 +187,7 @@ FROM v, added WHERE runs.id = $11 RETURNING added.print`
 // Add keeps a sealed event behind the head it was sealed on, with what the floor shows
 // of the run then: one statement, one commit. It gives the digest of the event;
 // ErrMoved when the run stands elsewhere by now, ErrTaken when the id is in use.
-func (s *Store) Add(h RunHead, e run.Event, sent, sheet string, st run.Standing) (print int64, err error) {
+func (s *Store) Add(h RunHead, e record.Event, sent, sheet string, st tell.Standing) (print int64, err error) {
 	stands, noted := standingOf(sheet, st), leaves(e, st)
 	add := func(db *gorm.DB) error {
 		err := row(db, addSQL, e.Seq, e.Hash, stands.Sheet, stands.Sign, stands.Part, stands.Says, stands.Signed, stands.Touched,
@@ -203,7 +205,7 @@ func (s *Store) Add(h RunHead, e run.Event, sent, sheet string, st run.Standing)
 		return print, add(s.db)
 	}
 	lines := []ledgerRow{headLine(e.Run, e.Seq, e.Hash)}
-	if e.Kind == run.KindSigned {
+	if e.Kind == record.KindSigned {
 		lines = append(lines, ledgerRow{Kind: ledgerSigned, Subject: e.Run, Says: e.Hash})
 	}
 	err = s.db.Transaction(func(tx *gorm.DB) error {
@@ -229,17 +231,17 @@ func unique(err error) bool {
 
 // Event is the event of an id with the digest of what was sent as it, ErrNotFound when
 // there is none.
-func (s *Store) Event(id string) (run.Event, string, error) {
+func (s *Store) Event(id string) (record.Event, string, error) {
 	var row eventRow
 	err := s.db.Take(&row, "id = ?", id).Error
 	if errors.Is(err, gorm.ErrRecordNotFound) {
-		return run.Event{}, "", ErrNotFound
+		return record.Event{}, "", ErrNotFound
 	}
 	return row.event(), row.Sent, err
 }
 
 // SetStanding writes what the floor shows of a run anew; false when it stood so.
-func (s *Store) SetStanding(id, sheet string, st run.Standing) (bool, error) {
+func (s *Store) SetStanding(id, sheet string, st tell.Standing) (bool, error) {
 	row := standingOf(sheet, st)
 	done := s.db.Exec(`WITH v AS (SELECT seq, hash, ?::text AS sheet, ?::text AS sign, ?::numeric AS part, ?::text AS says,
 			?::boolean AS signed, ?::timestamptz AS touched, ?::text AS due, ?::text AS resume, ?::text AS voids, ?::text AS cause
@@ -254,7 +256,7 @@ func (s *Store) SetStanding(id, sheet string, st run.Standing) (bool, error) {
 // RunLine is a run as floor and card show it.
 type RunLine struct {
 	workshop.Job
-	Standing run.Standing
+	Standing tell.Standing
 	Whole    bool // as RunHead's
 }
 
@@ -266,7 +268,7 @@ func (s *Store) NewestRuns() ([]RunLine, error) {
 
 // Unsigned are the runs that are not done whose cable begins so, the oldest first.
 func (s *Store) Unsigned(prefix string) ([]RunLine, error) {
-	return s.lines(lineSQL("''")+` WHERE starts_with(cable, ?) AND sign <> ? ORDER BY opened, id`, prefix, string(run.SignSigned))
+	return s.lines(lineSQL("''")+` WHERE starts_with(cable, ?) AND sign <> ? ORDER BY opened, id`, prefix, string(tell.SignSigned))
 }
 
 // RunsOf are the runs of a machine, the newest first.

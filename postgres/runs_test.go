@@ -14,7 +14,9 @@ import (
 	"brankel/internal/testdb"
 	"brankel/postgres"
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 )
@@ -58,11 +60,11 @@ func TestTheFloorShowsTheNewestRunOfEachCable(t *testing.T) {
 
 func TestAStandingComesBackAsItWasWritten(t *testing.T) {
 	s := opened(t)
-	st := run.Standing{
-		Sign:    run.SignOpen,
+	st := tell.Standing{
+		Sign:    tell.SignOpen,
 		Says:    "next: As found",
 		Touched: time.Date(2026, 11, 24, 9, 0, 0, 123e6, time.UTC),
-		Resume:  run.Resume{Last: "barrel turned ½ turn", FingerTight: []string{"joint nut"}, Next: "Read it."},
+		Resume:  tell.Resume{Last: "barrel turned ½ turn", FingerTight: []string{"joint nut"}, Next: "Read it."},
 	}
 	changed, err := s.SetStanding("r1", "114", st)
 	require.NoError(t, err)
@@ -83,10 +85,10 @@ func TestARunComesWithAllItsEventsOrNotAtAll(t *testing.T) {
 	s := opened(t)
 	head, err := s.RunHead("r1")
 	require.NoError(t, err)
-	_, err = s.Add(head, note("taken", 1, ""), "sent", "", run.Stand(run.Fold(nil, []run.Event{note("taken", 1, "")})))
+	_, err = s.Add(head, note("taken", 1, ""), "sent", "", tell.Stand(lead.Of(record.Fold(nil, []record.Event{note("taken", 1, "")}))))
 	require.NoError(t, err)
 
-	var events []run.Event
+	var events []record.Event
 	prev := ""
 	for i, id := range []string{"a", "b", "taken"} {
 		e := note(id, i+1, prev)
@@ -95,11 +97,11 @@ func TestARunComesWithAllItsEventsOrNotAtAll(t *testing.T) {
 		events, prev = append(events, e), e.Hash
 	}
 	job := workshop.Job{ID: "r2", Machine: "m", Cable: "c", Opened: time.Now()}
-	require.Error(t, s.AddRun(job, events, "", run.Standing{}), "an id that is another entry's")
+	require.Error(t, s.AddRun(job, events, "", tell.Standing{}), "an id that is another entry's")
 	_, err = s.RunHead("r2")
 	require.ErrorIs(t, err, postgres.ErrNotFound)
 
-	require.NoError(t, s.AddRun(job, events[:2], "", run.Stand(run.Fold(nil, events[:2]))))
+	require.NoError(t, s.AddRun(job, events[:2], "", tell.Stand(lead.Of(record.Fold(nil, events[:2])))))
 	kept, _, err := s.Events("r2", 0)
 	require.NoError(t, err)
 	assert.Equal(t, events[:2], kept)
@@ -115,7 +117,7 @@ func TestAnEventIsFoundByItsIDWithWhatWasSent(t *testing.T) {
 	s := opened(t)
 	head, _ := s.RunHead("r1")
 	first := note("e1", 1, "")
-	_, err := s.Add(head, first, "digest of what came", "", run.Standing{})
+	_, err := s.Add(head, first, "digest of what came", "", tell.Standing{})
 	require.NoError(t, err)
 	kept, sent, err := s.Event("e1")
 	require.NoError(t, err)

@@ -9,7 +9,8 @@ import (
 
 	"brankel/internal/testdb"
 	"brankel/postgres"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/workshop"
 )
 
@@ -22,9 +23,9 @@ func opened(t *testing.T) *postgres.Store {
 	return s
 }
 
-func note(id string, seq int, prev string) run.Event {
+func note(id string, seq int, prev string) record.Event {
 	at := time.Date(2026, 11, 24, 9, 0, 0, 123e6, time.UTC)
-	e := run.Event{ID: id, Run: "r1", Seq: seq, Kind: run.KindNote, By: "Ines", At: at, Received: at, Body: []byte(`{"text":"` + id + `"}`)}
+	e := record.Event{ID: id, Run: "r1", Seq: seq, Kind: record.KindNote, By: "Ines", At: at, Received: at, Body: []byte(`{"text":"` + id + `"}`)}
 	return e.Seal(prev)
 }
 
@@ -33,19 +34,19 @@ func TestAnEventIsAddedOnlyWhereItWasMeantToGo(t *testing.T) {
 	head, err := s.RunHead("r1")
 	require.NoError(t, err)
 	first := note("e1", 1, "")
-	print, err := s.Add(head, first, "sent", "", run.Standing{Sign: run.SignOpen})
+	print, err := s.Add(head, first, "sent", "", tell.Standing{Sign: tell.SignOpen})
 	require.NoError(t, err)
-	_, err = s.Add(head, note("e2", 1, ""), "sent", "", run.Standing{})
+	_, err = s.Add(head, note("e2", 1, ""), "sent", "", tell.Standing{})
 	require.ErrorIs(t, err, postgres.ErrMoved)
 
 	events, all, err := s.Events("r1", 0)
 	require.NoError(t, err)
-	assert.Equal(t, []run.Event{first}, events, "what comes back is what went in, to the byte and the millisecond")
+	assert.Equal(t, []record.Event{first}, events, "what comes back is what went in, to the byte and the millisecond")
 	assert.Equal(t, print, all)
 	head, err = s.RunHead("r1")
 	require.NoError(t, err)
 	assert.Equal(t, []any{1, first.Hash, print}, []any{head.Seq, head.Hash, head.Print})
-	_, err = s.Add(head, note("e1", 2, first.Hash), "sent", "", run.Standing{})
+	_, err = s.Add(head, note("e1", 2, first.Hash), "sent", "", tell.Standing{})
 	require.ErrorIs(t, err, postgres.ErrTaken)
 	_, err = s.RunHead("r2")
 	require.ErrorIs(t, err, postgres.ErrNotFound)
@@ -63,7 +64,7 @@ func TestARunOpenedTwiceIsOneAndNeverAnotherCables(t *testing.T) {
 func TestTheDatabaseItselfRefusesToRewriteWhatHappened(t *testing.T) {
 	s := opened(t)
 	head, _ := s.RunHead("r1")
-	_, err := s.Add(head, note("e1", 1, ""), "sent", "", run.Standing{})
+	_, err := s.Add(head, note("e1", 1, ""), "sent", "", tell.Standing{})
 	require.NoError(t, err)
 	for _, sql := range []string{
 		"UPDATE events SET body = '{}'", "DELETE FROM events", "TRUNCATE events",

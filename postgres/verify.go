@@ -11,7 +11,9 @@ import (
 
 	"gorm.io/gorm"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 )
 
@@ -134,7 +136,7 @@ func (s *Store) verifyRun(id string, noted Noted, v *Verified, tell func(string,
 		return err
 	}
 	v.Events += len(events)
-	if err := run.Verify(events); err != nil {
+	if err := record.Verify(events); err != nil {
 		tell("%w", err)
 		return nil
 	}
@@ -162,13 +164,13 @@ func (s *Store) verifyRun(id string, noted Noted, v *Verified, tell func(string,
 }
 
 // standsAs tells whether the floor shows of a run what follows from its events.
-func (s *Store) standsAs(id string, events []run.Event) (bool, error) {
+func (s *Store) standsAs(id string, events []record.Event) (bool, error) {
 	var row runRow
 	if err := s.db.Take(&row, "id = ?", id).Error; err != nil {
 		return false, err
 	}
-	pinned := run.Carried(events)
-	hash, _ := run.Pinned(events)
+	pinned := record.Carried(events)
+	hash, _ := record.Pinned(events)
 	if pinned == nil && hash != "" {
 		one, err := s.Sheet(hash)
 		if err != nil && !errors.Is(err, ErrNotFound) && !errors.Is(err, ErrChanged) { // told with the sheets
@@ -180,7 +182,7 @@ func (s *Store) standsAs(id string, events []run.Event) (bool, error) {
 	if err != nil {
 		return false, err
 	}
-	want := standingOf(hash, run.Stand(run.Fold(pinned, events).In(zone)))
+	want := standingOf(hash, tell.Stand(lead.Of(record.Fold(pinned, events).In(zone))))
 	if row.Touched != nil && want.Touched != nil && row.Touched.Equal(*want.Touched) {
 		want.Touched = row.Touched
 	}

@@ -9,7 +9,8 @@ import (
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 )
 
 // What follows from events and sheets stands in columns, so that it can be asked for quickly. Whoever
@@ -89,7 +90,7 @@ func (s *Store) Noted(id string) (n Noted, err error) {
 
 // Fits tells why the events of a run are not those that the ledger knows: each head that was noted is
 // there, and each signature stands in both.
-func (n Noted) Fits(h RunHead, events []run.Event) error {
+func (n Noted) Fits(h RunHead, events []record.Event) error {
 	id := h.ID
 	switch {
 	case n.opened == "":
@@ -104,7 +105,7 @@ func (n Noted) Fits(h RunHead, events []run.Event) error {
 	}
 	var signed []string
 	for _, e := range events {
-		if e.Kind == run.KindSigned {
+		if e.Kind == record.KindSigned {
 			signed = append(signed, e.Hash)
 		}
 	}
@@ -123,8 +124,8 @@ func (n Noted) Fits(h RunHead, events []run.Event) error {
 
 // leaves tells whether the head of a run is noted with an event: when it is left or signed, and
 // whatever is written after the signature.
-func leaves(e run.Event, st run.Standing) bool {
-	return st.Signed || slices.Contains([]run.Kind{run.KindSigned, run.KindInspected, run.KindPaused, run.KindAmended}, e.Kind)
+func leaves(e record.Event, st tell.Standing) bool {
+	return st.Signed || slices.Contains([]record.Kind{record.KindSigned, record.KindInspected, record.KindPaused, record.KindAmended}, e.Kind)
 }
 
 // mostNoted is how many heads one sweep notes.

@@ -8,14 +8,15 @@ import (
 
 	"brankel/postgres"
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 )
 
 // Append admits an event after event number after. The error is a *fault.Fault, a
 // *postgres.Conflict, a *postgres.Twin, a *Refusal or postgres.ErrNotFound. An event
 // that is there already changes nothing. e.Behind is how many of the events up to after its maker
 // had not heard of when it was made.
-func (s *Shop) Append(e run.Event, after int) (RunView, error) {
+func (s *Shop) Append(e record.Event, after int) (RunView, error) {
 	return s.AppendFrom(Device{}, e, after)
 }
 
@@ -27,7 +28,7 @@ type Device struct {
 }
 
 // AppendFrom does so for an event from a device.
-func (s *Shop) AppendFrom(from Device, e run.Event, after int) (RunView, error) {
+func (s *Shop) AppendFrom(from Device, e record.Event, after int) (RunView, error) {
 	e.Received = s.Now().UTC().Truncate(time.Millisecond)
 	sent := e.Digest()
 	o, err := s.openSince(e.Run, lately)
@@ -62,7 +63,7 @@ func (s *Shop) AppendFrom(from Device, e run.Event, after int) (RunView, error) 
 const mostTries = 8
 
 // add keeps one event on a run that is caught up.
-func (s *Shop) add(o *open, from Device, e run.Event, sent string, after int) error {
+func (s *Shop) add(o *open, from Device, e record.Event, sent string, after int) error {
 	seq := o.state.Seq
 	if after < 0 || after > seq {
 		return fault.At("after", "the run has %d events: write the number of the last one you saw", seq)
@@ -82,7 +83,7 @@ func (s *Shop) add(o *open, from Device, e run.Event, sent string, after int) er
 	if err != nil {
 		return err
 	}
-	b, err := s.bench(*o, e.Kind == run.KindIdentified)
+	b, err := s.bench(*o, e.Kind == record.KindIdentified)
 	if err != nil {
 		return err
 	}
@@ -93,7 +94,7 @@ func (s *Shop) add(o *open, from Device, e run.Event, sent string, after int) er
 	if err := s.named(&b, o, e); err != nil {
 		return err
 	}
-	if e, err = run.Admit(b, o.state, e); err != nil {
+	if e, err = o.led().Admit(b, e); err != nil {
 		return err
 	}
 	e.Seq = seq + 1
@@ -101,7 +102,7 @@ func (s *Shop) add(o *open, from Device, e run.Event, sent string, after int) er
 	if err := s.carry(o.live, e); err != nil {
 		return err
 	}
-	print, err := s.Store.Add(o.head, e, sent, o.sheet, run.Stand(o.state))
+	print, err := s.Store.Add(o.head, e, sent, o.sheet, tell.Stand(o.led()))
 	if err != nil {
 		o.live.folded = false // what was folded is not kept
 		if errors.Is(err, postgres.ErrTaken) {
@@ -119,25 +120,25 @@ func (s *Shop) add(o *open, from Device, e run.Event, sent string, after int) er
 }
 
 // dated is an event with the time at which it was made, as far as its device lets that be known.
-func (d Device) dated(e run.Event, chain []run.Event) (_ run.Event, err error) {
+func (d Device) dated(e record.Event, chain []record.Event) (_ record.Event, err error) {
 	if !d.Clock.IsZero() {
-		if e.At, err = run.SetRight(e.At, d.Clock, e.Received); err != nil {
+		if e.At, err = record.SetRight(e.At, d.Clock, e.Received); err != nil {
 			return e, err
 		}
 	}
 	if d.Heard {
-		e.At = run.AfterHeard(e, chain)
+		e.At = record.AfterHeard(e, chain)
 	}
 	return e, nil
 }
 
 // conflict is what e's sender had not seen: a whole chain has as many events as their numbers say.
-func (s *Shop) conflict(o *open, e run.Event, after int) error {
+func (s *Shop) conflict(o *open, e record.Event, after int) error {
 	c := &postgres.Conflict{Missed: o.events[after:]}
 	if c.Clashes, c.Turned = o.state.Clashes(e, c.Missed); len(c.Clashes) > 0 {
 		c.Mine = e.Says()
-		if b, err := s.bench(*o, e.Kind == run.KindIdentified); err == nil {
-			if filled, err := run.Admit(b, o.state, e); err == nil { // with the names of what it speaks of
+		if b, err := s.bench(*o, e.Kind == record.KindIdentified); err == nil {
+			if filled, err := o.led().Admit(b, e); err == nil { // with the names of what it speaks of
 				c.Mine = filled.Says()
 			}
 		}
@@ -146,8 +147,8 @@ func (s *Shop) conflict(o *open, e run.Event, after int) error {
 }
 
 // helped finds out whether whoever is said to have held the control does so.
-func (s *Shop) helped(b *run.Bench, e run.Event) error {
-	name := run.HeldBy(e)
+func (s *Shop) helped(b *record.Bench, e record.Event) error {
+	name := record.HeldBy(e)
 	if name == "" || e.Received.Sub(e.At) > lateToHold {
 		return nil
 	}
@@ -163,7 +164,7 @@ const lateToHold = 10 * time.Second
 
 // twin looks at the event that has the id already: nil when it is the same one sent
 // again, ErrNotFound when there is none.
-func (s *Shop) twin(e run.Event, sent string) error {
+func (s *Shop) twin(e record.Event, sent string) error {
 	there, was, err := s.Store.Event(e.ID)
 	switch {
 	case err != nil:

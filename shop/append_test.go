@@ -16,7 +16,9 @@ import (
 	"brankel/demo"
 	"brankel/internal/testdb"
 	"brankel/postgres"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/workshop"
 	"brankel/shop"
 )
@@ -31,12 +33,12 @@ func atTeal(t *testing.T) *shop.Shop {
 	return s
 }
 
-func entry(id string, kind run.Kind, body any) run.Event {
+func entry(id string, kind record.Kind, body any) record.Event {
 	raw, _ := json.Marshal(body)
-	return run.Event{ID: id, Run: runID, Kind: kind, By: "Ines", At: time.Date(2026, 11, 24, 11, 0, 0, 0, time.UTC), Body: raw}
+	return record.Event{ID: id, Run: runID, Kind: kind, By: "Ines", At: time.Date(2026, 11, 24, 11, 0, 0, 0, time.UTC), Body: raw}
 }
 
-func note(id string) run.Event { return entry(id, run.KindNote, run.Note{Text: id}) }
+func note(id string) record.Event { return entry(id, record.KindNote, record.Note{Text: id}) }
 
 func TestAnEventSentTwiceIsStoredOnce(t *testing.T) {
 	s := atTeal(t)
@@ -55,7 +57,7 @@ func TestAnEventSentTwiceIsStoredOnce(t *testing.T) {
 	events, err := s.Events(runID, 0)
 	require.NoError(t, err)
 	require.Len(t, events, 2)
-	require.NoError(t, run.Verify(events))
+	require.NoError(t, record.Verify(events))
 	assert.Equal(t, s.Now(), events[0].Received)
 }
 
@@ -120,7 +122,7 @@ func TestManyWritersOnTwoServersNeverOverwrite(t *testing.T) {
 		events, err := server.Events(runID, 0)
 		require.NoError(t, err)
 		require.Len(t, events, 40)
-		require.NoError(t, run.Verify(events))
+		require.NoError(t, record.Verify(events))
 	}
 	_, err := s.Store.Verify()
 	require.NoError(t, err)
@@ -128,7 +130,7 @@ func TestManyWritersOnTwoServersNeverOverwrite(t *testing.T) {
 
 func TestAnEventThatIsNotAdmittedLeavesNothing(t *testing.T) {
 	s := atTeal(t)
-	_, err := s.Append(entry("e1", run.KindNote, run.Note{}), 0)
+	_, err := s.Append(entry("e1", record.KindNote, record.Note{}), 0)
 	assert.Equal(t, "body.text", field(t, err))
 	v, err := s.Append(note("e1"), 0)
 	require.NoError(t, err)
@@ -237,9 +239,9 @@ func TestACardMayBeRenamedAtAnyTime(t *testing.T) {
 
 func TestARunWithoutASheetHasARecord(t *testing.T) {
 	s := atTeal(t)
-	_, err := s.Append(entry("e0", run.KindComplaint, run.Complaint{Words: "stiff", Shows: "no"}), 0)
+	_, err := s.Append(entry("e0", record.KindComplaint, record.Complaint{Words: "stiff", Shows: "no"}), 0)
 	require.NoError(t, err)
-	_, err = s.Append(entry("e1", run.KindIdentified, run.Identified{Serial: "99999", Hand: "standard"}), 1)
+	_, err = s.Append(entry("e1", record.KindIdentified, record.Identified{Serial: "99999", Hand: "standard"}), 1)
 	require.NoError(t, err)
 	rec, err := s.Record(runID)
 	require.NoError(t, err)
@@ -248,7 +250,7 @@ func TestARunWithoutASheetHasARecord(t *testing.T) {
 	require.NoError(t, err)
 	for _, m := range b.Machines {
 		if m.ID == "teal" {
-			assert.Equal(t, run.SignStop, m.Lines[0].Sign)
+			assert.Equal(t, tell.SignStop, m.Lines[0].Sign)
 		}
 	}
 }
@@ -294,20 +296,20 @@ func TestTheFloorShowsWhatAReplaySays(t *testing.T) {
 		require.NoError(t, err)
 		for i, e := range f.Events {
 			now = e.At
-			_, err := s.Append(run.Event{ID: fmt.Sprintf("%s-%d", id, i), Run: id, Kind: e.Kind, By: e.By, At: e.At, Body: e.Body}, i)
+			_, err := s.Append(record.Event{ID: fmt.Sprintf("%s-%d", id, i), Run: id, Kind: e.Kind, By: e.By, At: e.At, Body: e.Body}, i)
 			require.NoError(t, err, "%s, event %d", file.Name(), i+1)
 			line, err := s.Store.RunLine(id)
 			require.NoError(t, err)
 			events, err := s.Events(id, 0)
 			require.NoError(t, err)
-			hash, _ := run.Pinned(events)
-			st := run.Fold(nil, events)
+			hash, _ := record.Pinned(events)
+			st := record.Fold(nil, events)
 			if hash != "" {
 				sheet, err := s.Store.Sheet(hash)
 				require.NoError(t, err)
-				st = run.Fold(sheet, events)
+				st = record.Fold(sheet, events)
 			}
-			want := run.Stand(st)
+			want := tell.Stand(lead.Of(st))
 			require.Equal(t, want, line.Standing, "%s, event %d", file.Name(), i+1)
 			prefixes++
 		}

@@ -6,7 +6,8 @@ import (
 	"strings"
 
 	"brankel/postgres"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 )
@@ -35,23 +36,23 @@ type Bay struct {
 
 // BayLine is one cable drawn small; Part is how far along the line its sign sits, 0 to 1.
 type BayLine struct {
-	Cable  string   `json:"cable"`
-	Name   string   `json:"name"`
-	Sign   run.Sign `json:"sign"`
-	Part   float64  `json:"part"`
-	Says   string   `json:"says"`
-	Run    string   `json:"run,omitempty"`
-	Sheets bool     `json:"sheets"`            // a run can be opened
-	ByHand bool     `json:"by_hand,omitempty"` // there are sheets, but none leads a run
+	Cable  string    `json:"cable"`
+	Name   string    `json:"name"`
+	Sign   tell.Sign `json:"sign"`
+	Part   float64   `json:"part"`
+	Says   string    `json:"says"`
+	Run    string    `json:"run,omitempty"`
+	Sheets bool      `json:"sheets"`            // a run can be opened
+	ByHand bool      `json:"by_hand,omitempty"` // there are sheets, but none leads a run
 }
 
 // Carry is the run to carry on with.
 type Carry struct {
-	Run    string     `json:"run"`
-	Title  string     `json:"title"`
-	Resume run.Resume `json:"resume"`
-	On     []string   `json:"on"`
-	Off    []string   `json:"off"`
+	Run    string      `json:"run"`
+	Title  string      `json:"title"`
+	Resume tell.Resume `json:"resume"`
+	On     []string    `json:"on"`
+	Off    []string    `json:"off"`
 }
 
 // Due is something that comes due.
@@ -63,7 +64,7 @@ type Due struct {
 }
 
 func due(today, on, says string) Due {
-	return Due{on, run.DayOf(on), says, on < today}
+	return Due{on, record.DayOf(on), says, on < today}
 }
 
 // Bays gathers the floor.
@@ -106,9 +107,9 @@ func (s *Shop) Bays() (Bays, error) {
 				st := l.Standing
 				line.Run, line.Sign, line.Part, line.Says = l.ID, st.Sign, st.Part, st.Says
 				if !l.Whole {
-					line.Sign, line.Says = run.SignStop, changedByHand
+					line.Sign, line.Says = tell.SignStop, changedByHand
 				}
-				if st.Sign != run.SignSigned {
+				if st.Sign != tell.SignSigned {
 					b.Count++
 				}
 				look(l, m.Name+" · "+c.Name)
@@ -117,7 +118,7 @@ func (s *Shop) Bays() (Bays, error) {
 				}
 			}
 			if by := voidedBy(m, c, newest); by != "" && line.Says != changedByHand {
-				line.Sign, line.Says = run.SignProof, "prove it again: "+by+" was turned"
+				line.Sign, line.Says = tell.SignProof, "prove it again: "+by+" was turned"
 			}
 			bay.Lines = append(bay.Lines, line)
 		}
@@ -180,7 +181,7 @@ func voidedBy(m workshop.Machine, c workshop.Cable, newest map[[2]string]postgre
 func atBench(l postgres.RunLine) BayLine {
 	st := l.Standing
 	if !l.Whole {
-		st.Sign, st.Says = run.SignStop, changedByHand
+		st.Sign, st.Says = tell.SignStop, changedByHand
 	}
 	return BayLine{Cable: l.Cable, Name: offCard(l.Cable).Name, Sign: st.Sign, Part: st.Part, Says: st.Says, Run: l.ID}
 }
@@ -206,7 +207,7 @@ const changedByHand = "changed by hand: it can not be trusted"
 
 // lineOf is a cable without a run.
 func lineOf(c workshop.Cable, rigs map[[2]string]bool) BayLine {
-	line := BayLine{Cable: c.ID, Name: c.Name, Sign: run.SignNone, Says: "no sheet yet"}
+	line := BayLine{Cable: c.ID, Name: c.Name, Sign: tell.SignNone, Says: "no sheet yet"}
 	if led, ok := rigs[[2]string{c.Family, c.Name}]; ok && led {
 		line.Sheets, line.Says = true, "not set yet"
 	} else if ok {

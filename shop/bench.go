@@ -10,7 +10,7 @@ import (
 	"brankel/rigging/bench"
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 )
@@ -82,14 +82,14 @@ func (s *Shop) KeepTable(name, text string) error {
 
 // GaugeIn is a gauge as it was typed: resolution and doubt may come as texts.
 type GaugeIn struct {
-	run.Gauge
+	record.Gauge
 	Shows string `json:"shows,omitempty"` // the smallest step, instead of resolution
 	Tells string `json:"tells,omitempty"` // instead of doubt
 }
 
 // GaugeCard is a gauge as it is read.
 type GaugeCard struct {
-	run.Gauge
+	record.Gauge
 	Overdue bool   `json:"overdue"`
 	Until   string `json:"until"` // the day its calibration runs out as it is read, "" for none
 }
@@ -103,13 +103,13 @@ func (s *Shop) Gauges() ([]GaugeCard, error) {
 	}
 	all, err := s.Store.Gauges()
 	for _, g := range all {
-		out = append(out, GaugeCard{g, g.Overdue(s.today(zone)), run.DayOf(g.Due)})
+		out = append(out, GaugeCard{g, g.Overdue(s.today(zone)), record.DayOf(g.Due)})
 	}
 	return out, err
 }
 
 // typed reads the texts of a gauge into its figures.
-func (in GaugeIn) typed(kind quantity.Kind) (run.Gauge, error) {
+func (in GaugeIn) typed(kind quantity.Kind) (record.Gauge, error) {
 	g := in.Gauge
 	for _, one := range []struct {
 		text, field string
@@ -179,7 +179,7 @@ func (s *Shop) KeepGauge(in GaugeIn) error {
 	switch {
 	case g.ID == "":
 		g.ID = uuid.NewString()
-	case !slices.ContainsFunc(all, func(o run.Gauge) bool { return o.ID == g.ID }):
+	case !slices.ContainsFunc(all, func(o record.Gauge) bool { return o.ID == g.ID }):
 		return fault.At("id", "there is no such gauge: leave the id out to keep a new one")
 	}
 	return s.Store.SaveGauge(g)

@@ -12,7 +12,9 @@ import (
 	"brankel/postgres"
 	"brankel/rigging/bench"
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 )
@@ -70,7 +72,7 @@ func (s *Shop) RunFromBench(name string, in FromBench, by string) (RunView, erro
 	if err != nil {
 		return RunView{}, err
 	}
-	if err := s.Store.AddRun(job, events, one.Hash(), run.Stand(run.Fold(one, events).In(zone))); err != nil {
+	if err := s.Store.AddRun(job, events, one.Hash(), tell.Stand(lead.Of(record.Fold(one, events).In(zone)))); err != nil {
 		return RunView{}, err
 	}
 	return s.Run(in.ID)
@@ -78,40 +80,40 @@ func (s *Shop) RunFromBench(name string, in FromBench, by string) (RunView, erro
 
 // benchEvents are the first entries of the run: its figures, what is left out, what is so,
 // and what was measured.
-func (s *Shop) benchEvents(id, by string, one *sheet.Sheet, found map[string]string) (events []run.Event, err error) {
+func (s *Shop) benchEvents(id, by string, one *sheet.Sheet, found map[string]string) (events []record.Event, err error) {
 	at := s.Now().UTC().Truncate(time.Millisecond)
 	hash := ""
-	st := run.Fold(nil, nil)
-	log := func(kind run.Kind, body any) error {
+	led := lead.Of(record.Fold(nil, nil))
+	log := func(kind record.Kind, body any) error {
 		raw, err := json.Marshal(body)
 		if err != nil {
 			return err
 		}
 		n := len(events) + 1
 		own := uuid.NewSHA1(uuid.NameSpaceURL, fmt.Appendf(nil, "%s#%d", id, n)).String()
-		e := run.Event{ID: own, Run: id, Seq: n, Kind: kind, By: by, At: at, Received: at, Body: raw}
-		if e, err = run.Admit(run.Bench{Family: one.Family, Cable: one.Cable, Opens: true}, st, e); err != nil {
+		e := record.Event{ID: own, Run: id, Seq: n, Kind: kind, By: by, At: at, Received: at, Body: raw}
+		if e, err = led.Admit(record.Bench{Family: one.Family, Cable: one.Cable, Opens: true}, e); err != nil {
 			return err
 		}
 		e = e.Seal(hash)
 		events, hash = append(events, e), e.Hash
-		st = run.Fold(one, events)
+		led = lead.Of(record.Fold(one, events))
 		return nil
 	}
-	if err := log(run.KindFigures, run.Figures{Sheet: one}); err != nil {
+	if err := log(record.KindFigures, record.Figures{Sheet: one}); err != nil {
 		return nil, err
 	}
-	if err := log(run.KindSkipped, run.Skipped{Step: "complaint", Reason: "worked out at the Bench"}); err != nil {
+	if err := log(record.KindSkipped, record.Skipped{Step: "complaint", Reason: "worked out at the Bench"}); err != nil {
 		return nil, err
 	}
 	for _, c := range one.Cautions {
-		if err := log(run.KindCaution, run.Named{ID: c.ID}); err != nil {
+		if err := log(record.KindCaution, record.Named{ID: c.ID}); err != nil {
 			return nil, err
 		}
 	}
 	for _, p := range one.Points {
 		if text, ok := found[p.ID]; ok {
-			if err := log(run.KindReading, run.Reading{Point: p.ID, Text: text}); err != nil {
+			if err := log(record.KindReading, record.Reading{Point: p.ID, Text: text}); err != nil {
 				return nil, err
 			}
 		}
@@ -126,7 +128,7 @@ func (s *Shop) OwnSheet(id string) (*sheet.Sheet, error) {
 		return nil, err
 	}
 	defer o.done()
-	own := run.Carried(o.events)
+	own := record.Carried(o.events)
 	if own == nil {
 		return nil, fault.At("run", "this run is led by a sheet of the library: copy that one")
 	}

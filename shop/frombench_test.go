@@ -12,7 +12,8 @@ import (
 	"brankel/internal/testdb"
 	"brankel/rigging/bench"
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
 	"brankel/shop"
 )
 
@@ -25,11 +26,11 @@ func fromBench() shop.FromBench {
 }
 
 // logs adds an event the way a screen does.
-func logs(t *testing.T, s *shop.Shop, v shop.RunView, kind run.Kind, body any) shop.RunView {
+func logs(t *testing.T, s *shop.Shop, v shop.RunView, kind record.Kind, body any) shop.RunView {
 	t.Helper()
 	raw, err := json.Marshal(body)
 	require.NoError(t, err)
-	e := run.Event{ID: uuid.NewString(), Run: v.ID, Kind: kind, By: "Mirren", At: s.Now().UTC().Truncate(time.Millisecond), Body: raw}
+	e := record.Event{ID: uuid.NewString(), Run: v.ID, Kind: kind, By: "Mirren", At: s.Now().UTC().Truncate(time.Millisecond), Body: raw}
 	out, err := s.Append(e, v.View.Seq)
 	require.NoError(t, err, "%s", kind)
 	return out
@@ -44,7 +45,7 @@ func TestASentenceOfTheBenchBecomesASignedRecord(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, v.View.Seq, again.View.Seq, "the same id opens it")
 	assert.Equal(t, "hatch cable", v.Cable)
-	require.Equal(t, run.DoMove, v.View.Advice.Do, "what was measured is as found")
+	require.Equal(t, lead.DoMove, v.View.Advice.Do, "what was measured is as found")
 	assert.InDelta(t, 3.5, v.View.Advice.Move.Turns, 1e-9)
 	assert.Equal(t, "toward the housing", v.View.Advice.Move.WaySays)
 
@@ -57,13 +58,13 @@ func TestASentenceOfTheBenchBecomesASignedRecord(t *testing.T) {
 	require.NotNil(t, bays.Open)
 	assert.Equal(t, v.ID, bays.Open.Run, "it was touched last")
 
-	v = logs(t, s, v, run.KindMove, run.Move{Adjuster: "adjuster", Turns: "3½", Way: "out", Setting: "setting"})
-	v = logs(t, s, v, run.KindReading, run.Reading{Point: "length", Text: "142.9"})
-	require.Equal(t, run.DoLock, v.View.Advice.Do)
-	v = logs(t, s, v, run.KindLocked, run.Locked{Adjuster: "adjuster", BackOff: "0"})
-	v = logs(t, s, v, run.KindReading, run.Reading{Point: "length", Text: "143"})
-	require.Equal(t, run.DoSign, v.View.Advice.Do)
-	v = logs(t, s, v, run.KindSigned, run.Signed{})
+	v = logs(t, s, v, record.KindMove, record.Move{Adjuster: "adjuster", Turns: "3½", Way: "out", Setting: "setting"})
+	v = logs(t, s, v, record.KindReading, record.Reading{Point: "length", Text: "142.9"})
+	require.Equal(t, lead.DoLock, v.View.Advice.Do)
+	v = logs(t, s, v, record.KindLocked, record.Locked{Adjuster: "adjuster", BackOff: "0"})
+	v = logs(t, s, v, record.KindReading, record.Reading{Point: "length", Text: "143"})
+	require.Equal(t, lead.DoSign, v.View.Advice.Do)
+	v = logs(t, s, v, record.KindSigned, record.Signed{})
 	assert.NotEmpty(t, v.View.Signed)
 
 	r, err := s.Record(v.ID)
@@ -116,8 +117,8 @@ func TestNoRunFromTheBenchBeforeItIsSafe(t *testing.T) {
 	}
 	v, err := s.RunFromBench("adjuster", fromBench(), "Mirren")
 	require.NoError(t, err)
-	raw, _ := json.Marshal(run.Identified{Serial: "2207", Hand: "standard"})
-	e := run.Event{ID: uuid.NewString(), Run: v.ID, Kind: run.KindIdentified, By: "Mirren", At: s.Now().UTC(), Body: raw}
+	raw, _ := json.Marshal(record.Identified{Serial: "2207", Hand: "standard"})
+	e := record.Event{ID: uuid.NewString(), Run: v.ID, Kind: record.KindIdentified, By: "Mirren", At: s.Now().UTC(), Body: raw}
 	_, err = s.Append(e, v.View.Seq)
 	assert.ErrorContains(t, err, "figures from the Bench", "it is led by what it brought along")
 }

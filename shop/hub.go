@@ -9,7 +9,7 @@ import (
 
 	"github.com/google/uuid"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 )
 
 // Floor is the topic of everything Bays shows.
@@ -32,14 +32,14 @@ type hub struct {
 
 	mu      sync.Mutex
 	watches map[string]map[*Watch]struct{} // by topic
-	chains  map[string][]run.Event         // of the runs that are followed, as far as known here
+	chains  map[string][]record.Event      // of the runs that are followed, as far as known here
 	telling bool                           // other servers are told
 	told    map[string]struct{}            // what they are to be told
 	tell    chan struct{}
 }
 
 func newHub() *hub {
-	return &hub{self: uuid.NewString(), watches: map[string]map[*Watch]struct{}{}, chains: map[string][]run.Event{},
+	return &hub{self: uuid.NewString(), watches: map[string]map[*Watch]struct{}{}, chains: map[string][]record.Event{},
 		told: map[string]struct{}{}, tell: make(chan struct{}, 1)}
 }
 
@@ -123,7 +123,7 @@ func (h *hub) wake(topics ...string) {
 }
 
 // know keeps the chain of a run for those who follow it; an older one changes nothing.
-func (h *hub) know(id string, chain []run.Event) {
+func (h *hub) know(id string, chain []record.Event) {
 	h.mu.Lock()
 	defer h.mu.Unlock()
 	if len(h.watches[id]) > 0 && len(chain) > len(h.chains[id]) {
@@ -132,7 +132,7 @@ func (h *hub) know(id string, chain []run.Event) {
 }
 
 // since is what came to a run after a number, as far as it is known here.
-func (h *hub) since(id string, after int) []run.Event {
+func (h *hub) since(id string, after int) []record.Event {
 	h.mu.Lock()
 	defer h.mu.Unlock()
 	chain := h.chains[id]
@@ -255,4 +255,4 @@ func (s *Shop) heard(topics []string) {
 }
 
 // Known is what came to a run after a number, as far as whoever follows it was woken for it.
-func (s *Shop) Known(id string, after int) []run.Event { return s.kept.hub.since(id, after) }
+func (s *Shop) Known(id string, after int) []record.Event { return s.kept.hub.since(id, after) }

@@ -11,7 +11,8 @@ import (
 
 	"brankel/postgres"
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 	"brankel/rigging/strict"
 	"brankel/rigging/workshop"
@@ -219,8 +220,8 @@ func (s *Shop) importRun(files fs.FS, name string) error {
 	if err != nil {
 		return err
 	}
-	l := &live{folded: true, zone: zone, state: run.Fold(nil, nil).In(zoneOf(zone))}
-	b := run.Bench{Family: c.Family, Cable: c.Name, Called: run.Called{Machine: m.Name, Note: m.Note, Cable: c.Name, Owner: m.Owner}}
+	l := &live{folded: true, zone: zone, state: record.Fold(nil, nil).In(zoneOf(zone))}
+	b := record.Bench{Family: c.Family, Cable: c.Name, Called: record.Called{Machine: m.Name, Note: m.Note, Cable: c.Name, Owner: m.Owner}}
 	if b.Called.Place, err = s.Store.WorkshopName(); err != nil {
 		return err
 	}
@@ -231,10 +232,10 @@ func (s *Shop) importRun(files fs.FS, name string) error {
 		return err
 	}
 	for i, one := range f.Events {
-		e := run.Event{ID: fmt.Sprintf("%s-%d", f.ID, i+1), Run: f.ID, Seq: i + 1, Kind: one.Kind, By: one.By, Body: one.Body}
+		e := record.Event{ID: fmt.Sprintf("%s-%d", f.ID, i+1), Run: f.ID, Seq: i + 1, Kind: one.Kind, By: one.By, Body: one.Body}
 		e.At = one.At.UTC().Truncate(time.Millisecond)
 		e.Received = e.At // by the workshop that wrote it
-		if e, err = run.Admit(b, l.state, e); err != nil {
+		if e, err = l.led().Admit(b, e); err != nil {
 			return fmt.Errorf("event %d: %w", i+1, err)
 		}
 		if err := s.carry(l, e.Seal(l.hash)); err != nil {
@@ -242,5 +243,5 @@ func (s *Shop) importRun(files fs.FS, name string) error {
 		}
 	}
 	job := workshop.Job{ID: f.ID, Machine: f.Machine, Cable: f.Cable, Opened: f.Events[0].At}
-	return s.Store.AddRun(job, l.events, l.sheet, run.Stand(l.state))
+	return s.Store.AddRun(job, l.events, l.sheet, tell.Stand(l.led()))
 }

@@ -3,7 +3,7 @@ package shop
 import (
 	lru "github.com/hashicorp/golang-lru/v2"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 	"brankel/rigging/trouble"
 	"brankel/rigging/workshop"
@@ -17,7 +17,7 @@ type kept struct {
 	sheets   *lru.Cache[string, *sheet.Sheet]           // by hash
 	heads    *lru.Cache[string, aged[[]sheet.Head]]     // by family and cable
 	machines *lru.Cache[string, aged[workshop.Machine]] // by id
-	gauges   *lru.Cache[string, aged[[]run.Gauge]]      // there is one entry
+	gauges   *lru.Cache[string, aged[[]record.Gauge]]   // there is one entry
 	name     *lru.Cache[string, aged[string]]           // of the workshop; there is one entry
 
 	benches *lru.Cache[string, *trouble.Bench] // by sheet and files of the workshop's own
@@ -46,7 +46,7 @@ func newKept() *kept {
 		sheets:   must(lru.New[string, *sheet.Sheet](sheetsKept)),
 		heads:    must(lru.New[string, aged[[]sheet.Head]](sheetsKept)),
 		machines: must(lru.New[string, aged[workshop.Machine]](machinesKept)),
-		gauges:   must(lru.New[string, aged[[]run.Gauge]](1)),
+		gauges:   must(lru.New[string, aged[[]record.Gauge]](1)),
 		name:     must(lru.New[string, aged[string]](1)),
 		benches:  must(lru.New[string, *trouble.Bench](benchesKept)),
 		hub:      newHub(),

@@ -7,7 +7,8 @@ import (
 	"time"
 
 	"brankel/postgres"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 )
@@ -76,7 +77,7 @@ func (s *Shop) look(o *open, id string) (err error) {
 	}
 	if o.zone != o.head.Zone || o.state.Zone == nil {
 		o.zone = o.head.Zone
-		o.state = o.state.In(zoneOf(o.zone))
+		o.set(o.state.In(zoneOf(o.zone)))
 	}
 	return s.fit(o.live, o.head)
 }
@@ -155,7 +156,7 @@ func (s *Shop) catchUp(l *live, id string, head postgres.RunHead) error {
 		return err
 	}
 	l.folded, l.seq, l.hash, l.print, l.events, l.broken = true, 0, "", print, nil, ""
-	if err := run.Verify(events); err != nil {
+	if err := record.Verify(events); err != nil {
 		l.broken = err.Error()
 	} else if n := len(events); n != head.Seq || n > 0 && events[n-1].Hash != head.Hash {
 		l.broken = fmt.Sprintf("run %s: it ended with event %d, and %d are there", id, head.Seq, n)
@@ -165,7 +166,7 @@ func (s *Shop) catchUp(l *live, id string, head postgres.RunHead) error {
 }
 
 // follows tells whether events continue the chain of a run.
-func follows(l *live, events []run.Event) error {
+func follows(l *live, events []record.Event) error {
 	seq, hash := l.seq, l.hash
 	for _, e := range events {
 		if err := e.Link(seq, hash); err != nil {
@@ -177,11 +178,12 @@ func follows(l *live, events []run.Event) error {
 }
 
 // carry adds events to what is folded.
-func (s *Shop) carry(l *live, events ...run.Event) error {
+func (s *Shop) carry(l *live, events ...record.Event) error {
 	l.events = append(l.events, events...)
 	if !l.state.Carry(events...) {
 		return s.refold(l)
 	}
+	l.worked = nil
 	l.seq, l.hash = l.state.Seq, l.state.LastHash
 	return nil
 }
@@ -189,8 +191,8 @@ func (s *Shop) carry(l *live, events ...run.Event) error {
 // refold folds all events with the sheet they are pinned to.
 func (s *Shop) refold(l *live) error {
 	var pinned *sheet.Sheet
-	hash, _ := run.Pinned(l.events)
-	if own := run.Carried(l.events); own != nil {
+	hash, _ := record.Pinned(l.events)
+	if own := record.Carried(l.events); own != nil {
 		pinned = own
 	} else if hash != "" {
 		one, err := s.kept.sheet(hash, s.Store.Sheet)
@@ -204,9 +206,21 @@ func (s *Shop) refold(l *live) error {
 		}
 		pinned = one
 	}
-	l.sheet, l.state = hash, run.Fold(pinned, l.events).In(zoneOf(l.zone))
+	l.sheet = hash
+	l.set(record.Fold(pinned, l.events).In(zoneOf(l.zone)))
 	l.seq, l.hash = l.state.Seq, l.state.LastHash
 	return nil
+}
+
+// set has the run stand otherwise.
+func (l *live) set(st record.State) { l.state, l.worked = st, nil }
+
+// led is how the run is led, worked out once for each way it stands.
+func (l *live) led() *lead.Lead {
+	if l.worked == nil {
+		l.worked = lead.Of(l.state)
+	}
+	return l.worked
 }
 
 // live is a run as it was last folded. Whoever uses it holds the lock.
@@ -218,8 +232,9 @@ type live struct {
 	seq    int
 	hash   string
 	print  int64 // digest of all events, as the database gives it
-	events []run.Event
-	state  run.State
+	events []record.Event
+	state  record.State
+	worked *lead.Lead       // out of the state; nil until it is asked for
 	sheet  string           // hash of the sheet the state is folded with
 	zone   string           // whose days and times the state tells
 	fitted postgres.RunHead // how the database said it stood when that was last looked at

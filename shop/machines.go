@@ -11,7 +11,7 @@ import (
 
 	"brankel/postgres"
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 )
@@ -104,7 +104,7 @@ func machineRun(r postgres.RunLine, zone *time.Location) MachineRun {
 	if !r.Whole {
 		says = changedByHand
 	}
-	return MachineRun{r.ID, r.Opened.In(zone).Format(run.Day), says, r.Standing.Signed && r.Whole}
+	return MachineRun{r.ID, r.Opened.In(zone).Format(record.Day), says, r.Standing.Signed && r.Whole}
 }
 
 func (s *Shop) whichSheet(m workshop.Machine, c workshop.Cable, line *MachineLine) error {

@@ -11,14 +11,14 @@ import (
 
 	"brankel/internal/testdb"
 	"brankel/postgres"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/shop"
 )
 
 // device is one with an outbox: what it made, in order, and how far of the run it had seen.
 type device struct {
 	name    string
-	waiting []run.Event
+	waiting []record.Event
 	seen    int
 	made    int
 }
@@ -93,7 +93,7 @@ func TestTwoOutboxesGiveOneChain(t *testing.T) {
 		}
 		events, err := servers[1].Events(id, 0)
 		require.NoError(t, err)
-		require.NoError(t, run.Verify(events))
+		require.NoError(t, record.Verify(events))
 		got := map[string][]string{}
 		for _, e := range events {
 			got[e.By] = append(got[e.By], e.ID)

@@ -13,7 +13,8 @@ import (
 	"time"
 
 	"brankel/paper"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/workshop"
 )
 
@@ -22,7 +23,7 @@ import (
 const mostOnPaper = 24 << 20
 
 // photosOf are the photos of a record by their SHA-256; lines says which are small.
-func (s *Shop) photosOf(id string, lines []run.PhotoLine) (map[string][]byte, error) {
+func (s *Shop) photosOf(id string, lines []record.PhotoLine) (map[string][]byte, error) {
 	out, left := map[string][]byte{}, mostOnPaper
 	for i, p := range lines {
 		raw, err := s.Store.Photo(id, p.SHA256)
@@ -57,7 +58,7 @@ func (s *Shop) ReadingsCSV(id string, w io.Writer) error {
 	if err != nil {
 		return err
 	}
-	rows := run.Rows(o.state, o.events)
+	rows := tell.Rows(o.state, o.events)
 	o.done()
 	return paper.CSV(rows, w)
 }
@@ -75,8 +76,8 @@ func (s *Shop) Chain(id string, w io.Writer) error {
 	if err != nil {
 		return err
 	}
-	return run.Export(w, state.Headed(h), state.Pinned, events, func(of run.Event, sha string) (raw []byte, err error) {
-		if of.Kind == run.KindVoice {
+	return record.Export(w, state.Headed(h), state.Pinned, events, func(of record.Event, sha string) (raw []byte, err error) {
+		if of.Kind == record.KindVoice {
 			raw, _, err = s.Store.Voice(id, sha)
 			return raw, err
 		}
@@ -96,7 +97,7 @@ func (s *Shop) Card(id string) (paper.Card, error) {
 	}
 	c := paper.Card{Name: v.Machine.Name, Note: v.Machine.Note, Open: v.Open, Printed: s.Now().In(zone)}
 	for _, m := range v.Machine.Identity {
-		c.Identity = append(c.Identity, run.Field{Name: m.Name, Text: m.Value})
+		c.Identity = append(c.Identity, tell.Field{Name: m.Name, Text: m.Value})
 	}
 	for _, l := range v.Lines {
 		line := paper.CardLine{Cable: l.Cable.Name, Void: l.Void}
@@ -112,7 +113,7 @@ func (s *Shop) Card(id string) (paper.Card, error) {
 			if err != nil {
 				return c, err
 			}
-			line.Signed, line.Hash, line.Due = one.Signed, one.Hash, run.DayOf(head.Standing.Due)
+			line.Signed, line.Hash, line.Due = one.Signed, one.Hash, record.DayOf(head.Standing.Due)
 			for _, f := range one.Result {
 				if f.Name == "as left" || f.Name == "wanted" || f.Name == "locked" || strings.Contains(f.Text, "as left ") {
 					line.Left = append(line.Left, f)

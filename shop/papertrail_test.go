@@ -23,7 +23,7 @@ import (
 
 	"brankel/internal/testdb"
 	"brankel/postgres"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 	"brankel/shop"
 )
@@ -35,22 +35,22 @@ func made(write func(w io.Writer) error) ([]byte, error) {
 	return out.Bytes(), err
 }
 
-func prove(raw []byte) (run.Proved, error) {
-	return run.Prove(func() (io.ReadCloser, error) { return io.NopCloser(bytes.NewReader(raw)), nil })
+func prove(raw []byte) (record.Proved, error) {
+	return record.Prove(func() (io.ReadCloser, error) { return io.NopCloser(bytes.NewReader(raw)), nil })
 }
 
 // file is an exported run as a forger takes it apart.
 type file struct {
-	Heading run.Heading     `json:"heading"`
-	Events  []run.Event     `json:"events"`
-	Photos  []run.PhotoFile `json:"photos"`
-	Voices  []run.VoiceFile `json:"voices"`
+	Heading record.Heading     `json:"heading"`
+	Events  []record.Event     `json:"events"`
+	Photos  []record.PhotoFile `json:"photos"`
+	Voices  []record.VoiceFile `json:"voices"`
 }
 
 // sealed puts it together again, with a seal that fits.
 func (f file) sealed(t *testing.T) []byte {
 	raw, err := made(func(w io.Writer) error {
-		return run.Export(w, f.Heading, nil, f.Events, func(e run.Event, sha string) ([]byte, error) {
+		return record.Export(w, f.Heading, nil, f.Events, func(e record.Event, sha string) ([]byte, error) {
 			for _, p := range f.Photos {
 				if p.SHA256 == sha {
 					return p.JPEG, nil
@@ -81,7 +81,7 @@ func picture(t testing.TB, number uint8) []byte {
 }
 
 // add appends an event to the signed run of the demo's launch.
-func add(t *testing.T, s *shop.Shop, id string, kind run.Kind, body any) error {
+func add(t *testing.T, s *shop.Shop, id string, kind record.Kind, body any) error {
 	t.Helper()
 	v, err := s.Run("2026-03-teal")
 	require.NoError(t, err)
@@ -104,16 +104,16 @@ func TestAPhotoStandsInTheChainAndOnThePaper(t *testing.T) {
 	_, err = s.AddPhoto(t.Context(), "2026-03-teal", []byte("GIF89a"))
 	require.ErrorContains(t, err, "no photo")
 
-	measured := run.Measured{
-		Scale: [2]run.Spot{{X: 10, Y: 10}, {X: 110, Y: 10}},
-		Of:    [2]run.Spot{{X: 50, Y: 100}, {X: 50, Y: 250}},
+	measured := record.Measured{
+		Scale: [2]record.Spot{{X: 10, Y: 10}, {X: 110, Y: 10}},
+		Of:    [2]record.Spot{{X: 50, Y: 100}, {X: 50, Y: 250}},
 		Text:  "20 mm",
 	}
-	left := run.Photo{SHA256: photo.SHA256, Stage: "as left", Point: "barrel-to-eye", Measure: &measured}
-	require.NoError(t, add(t, s, "p1", run.KindPhoto, left))
-	require.ErrorContains(t, add(t, s, "p2", run.KindPhoto, run.Photo{SHA256: strings.Repeat("0", 64)}), "send the photo itself first")
-	require.ErrorContains(t, add(t, s, "p3", run.KindPhoto, run.Photo{SHA256: photo.SHA256, Stage: "nice"}), "choose as found")
-	require.ErrorContains(t, add(t, s, "p4", run.KindPhoto, run.Photo{SHA256: photo.SHA256, Point: "nose"}), "no such point")
+	left := record.Photo{SHA256: photo.SHA256, Stage: "as left", Point: "barrel-to-eye", Measure: &measured}
+	require.NoError(t, add(t, s, "p1", record.KindPhoto, left))
+	require.ErrorContains(t, add(t, s, "p2", record.KindPhoto, record.Photo{SHA256: strings.Repeat("0", 64)}), "send the photo itself first")
+	require.ErrorContains(t, add(t, s, "p3", record.KindPhoto, record.Photo{SHA256: photo.SHA256, Stage: "nice"}), "choose as found")
+	require.ErrorContains(t, add(t, s, "p4", record.KindPhoto, record.Photo{SHA256: photo.SHA256, Point: "nose"}), "no such point")
 
 	r, err := s.Record("2026-03-teal")
 	require.NoError(t, err)
@@ -153,8 +153,8 @@ func TestAVoiceNoteStandsInTheChainAndIsMissedWhenItIsGone(t *testing.T) {
 	assert.Equal(t, "audio/ogg", v.Type)
 	_, err = s.AddVoice(id, []byte("<script>"+strings.Repeat(" ", 400)))
 	require.ErrorContains(t, err, "no recording")
-	require.NoError(t, add(t, s, "v1", run.KindVoice, run.Voice{SHA256: v.SHA256, Text: "how it clicks"}))
-	require.ErrorContains(t, add(t, s, "v2", run.KindVoice, run.Voice{SHA256: strings.Repeat("0", 64)}), "send the recording itself first")
+	require.NoError(t, add(t, s, "v1", record.KindVoice, record.Voice{SHA256: v.SHA256, Text: "how it clicks"}))
+	require.ErrorContains(t, add(t, s, "v2", record.KindVoice, record.Voice{SHA256: strings.Repeat("0", 64)}), "send the recording itself first")
 	r, err := s.Record(id)
 	require.NoError(t, err)
 	require.Len(t, r.Voices, 1)
@@ -204,19 +204,19 @@ func TestAnAmendmentStandsBesideTheEntryItNames(t *testing.T) {
 	require.NoError(t, err)
 	at := before.Lines[7]
 	why := "the tape was read upside down"
-	require.NoError(t, add(t, s, "a1", run.KindAmended, run.Amended{Event: at.Event, Text: "142.8 mm", Reason: why}))
+	require.NoError(t, add(t, s, "a1", record.KindAmended, record.Amended{Event: at.Event, Text: "142.8 mm", Reason: why}))
 	after, err := s.Record("2026-03-teal")
 	require.NoError(t, err)
 	assert.Equal(t, at.Says, after.Lines[7].Says, "the entry stays as it was")
 	require.Len(t, after.Lines[7].Amended, 1)
 	assert.Equal(t, "Ines, 24 Nov 2026 11:00: 142.8 mm, because: the tape was read upside down", after.Lines[7].Amended[0])
 	assert.Equal(t, before.Hash, after.Hash, "the signed hash is the same")
-	for _, bad := range []run.Amended{{Event: "none", Text: "x", Reason: "y"}, {Event: at.Event, Reason: "y"}, {Event: at.Event, Text: "x"},
+	for _, bad := range []record.Amended{{Event: "none", Text: "x", Reason: "y"}, {Event: at.Event, Reason: "y"}, {Event: at.Event, Text: "x"},
 		{Event: "a1", Text: "x", Reason: "y"}} {
-		require.Error(t, add(t, s, "a2", run.KindAmended, bad))
+		require.Error(t, add(t, s, "a2", record.KindAmended, bad))
 	}
 	open := atTeal(t)
-	_, err = open.Append(entry("a", run.KindAmended, run.Amended{Event: "x", Text: "x", Reason: "y"}), 0)
+	_, err = open.Append(entry("a", record.KindAmended, record.Amended{Event: "x", Text: "x", Reason: "y"}), 0)
 	require.ErrorContains(t, err, "not signed: strike the entry out")
 }
 
@@ -225,7 +225,7 @@ func TestAnExportedChainIsProvedAndOneChangedByteIsFound(t *testing.T) {
 	s := testdb.Shop(t)
 	photo, err := s.AddPhoto(t.Context(), "2026-03-teal", picture(t, 90))
 	require.NoError(t, err)
-	require.NoError(t, add(t, s, "p1", run.KindPhoto, run.Photo{SHA256: photo.SHA256, Text: "<the stud> & its slot"}))
+	require.NoError(t, add(t, s, "p1", record.KindPhoto, record.Photo{SHA256: photo.SHA256, Text: "<the stud> & its slot"}))
 	raw, err := made(func(w io.Writer) error { return s.Chain("2026-03-teal", w) })
 	require.NoError(t, err)
 	p, err := prove(raw)
@@ -287,7 +287,7 @@ func TestTheReadingsAsATable(t *testing.T) {
 	require.NoError(t, err)
 	readings := 0
 	for _, e := range events {
-		if e.Kind == run.KindReading {
+		if e.Kind == record.KindReading {
 			readings++
 		}
 	}
@@ -337,18 +337,18 @@ func TestAMachinesWholeHistoryInOneFile(t *testing.T) {
 // A file says of a signature what the record says, and a signed run can be shown under no other name.
 func TestAFileIsOfTheMachineThatWasSignedFor(t *testing.T) {
 	s := testdb.Shop(t)
-	of := func(id string) (run.Heading, *sheet.Sheet, []run.Event) {
+	of := func(id string) (record.Heading, *sheet.Sheet, []record.Event) {
 		r, err := s.Record(id)
 		require.NoError(t, err)
 		events, err := s.Events(id, 0)
 		require.NoError(t, err)
-		hash, _ := run.Pinned(events)
+		hash, _ := record.Pinned(events)
 		one, err := s.Store.Sheet(hash)
 		require.NoError(t, err)
 		return r.Heading, one, events
 	}
-	sealed := func(h run.Heading, one *sheet.Sheet, events []run.Event) (run.Proved, error) {
-		raw, err := made(func(w io.Writer) error { return run.Export(w, h, one, events, nil) })
+	sealed := func(h record.Heading, one *sheet.Sheet, events []record.Event) (record.Proved, error) {
+		raw, err := made(func(w io.Writer) error { return record.Export(w, h, one, events, nil) })
 		require.NoError(t, err)
 		return prove(raw)
 	}

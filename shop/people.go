@@ -15,7 +15,7 @@ import (
 
 	"brankel/postgres"
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/workshop"
 )
 
@@ -245,11 +245,11 @@ func checkPIN(p string) error {
 
 // MayAppend tells why somebody may not add this event to a run: a second inspection is an
 // inspector's.
-func (s *Shop) MayAppend(who workshop.Person, e run.Event) error {
-	if who.Role == workshop.Guest && !run.ByGuest(e.Kind) {
+func (s *Shop) MayAppend(who workshop.Person, e record.Event) error {
+	if who.Role == workshop.Guest && !record.ByGuest(e.Kind) {
 		return &Refusal{Status: 403, Field: "kind", Message: "second hands read, turn and lock: for this, somebody of the workshop signs in"}
 	}
-	if e.Kind == run.KindInspected && !who.Role.May(workshop.Inspect) {
+	if e.Kind == record.KindInspected && !who.Role.May(workshop.Inspect) {
 		return &Refusal{Status: 403, Field: "by", Message: "a second inspection is an inspector's: ask one to sign in and look at it"}
 	}
 	return nil

@@ -10,7 +10,7 @@ import (
 	"brankel/photo"
 	"brankel/postgres"
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 )
 
 // PhotoKept is a photo that an event may name.
@@ -52,18 +52,18 @@ func (s *Shop) Photo(id, sha string, small bool) ([]byte, error) {
 }
 
 // MeasureIn takes a length off a photo of a run, without keeping it.
-func (s *Shop) MeasureIn(id, sha string, m run.Measured) (run.Measured, error) {
+func (s *Shop) MeasureIn(id, sha string, m record.Measured) (record.Measured, error) {
 	p, err := s.Store.PhotoKept(id, sha)
 	if err != nil {
 		return m, err
 	}
-	return run.MeasureIn(m, p.Width, p.Height)
+	return record.MeasureIn(m, p.Width, p.Height)
 }
 
 // named finds what an incoming event points to outside the state: a photo, an entry that is
 // amended.
-func (s *Shop) named(b *run.Bench, o *open, e run.Event) error {
-	if p, ok := run.PhotoOf(e); ok {
+func (s *Shop) named(b *record.Bench, o *open, e record.Event) error {
+	if p, ok := record.PhotoOf(e); ok {
 		kept, err := s.Store.PhotoKept(e.Run, p.SHA256)
 		if err == nil {
 			b.Photo = &kept
@@ -71,7 +71,7 @@ func (s *Shop) named(b *run.Bench, o *open, e run.Event) error {
 			return err
 		}
 	}
-	if v, ok := run.VoiceOf(e); ok {
+	if v, ok := record.VoiceOf(e); ok {
 		kind, err := s.Store.VoiceType(e.Run, v.SHA256)
 		if err != nil && !errors.Is(err, postgres.ErrNotFound) {
 			return err
@@ -79,16 +79,16 @@ func (s *Shop) named(b *run.Bench, o *open, e run.Event) error {
 		b.Voice = kind
 	}
 	var err error
-	if t, ok := run.TroubleOf(e); ok {
+	if t, ok := record.TroubleOf(e); ok {
 		if b.Traced, err = s.traced(o, t); err != nil {
 			return err
 		}
 	}
-	if b.Cause, err = s.causeSays(o, run.CauseOf(e)); err != nil {
+	if b.Cause, err = s.causeSays(o, record.CauseOf(e)); err != nil {
 		return err
 	}
-	if id := run.Amends(e); id != "" {
-		if i := slices.IndexFunc(o.events, func(one run.Event) bool { return one.ID == id }); i >= 0 {
+	if id := record.Amends(e); id != "" {
+		if i := slices.IndexFunc(o.events, func(one record.Event) bool { return one.ID == id }); i >= 0 {
 			b.Amends = &o.events[i]
 		}
 	}

@@ -2,7 +2,7 @@ package shop
 
 import (
 	"brankel/rigging/routing"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 )
 
 // RouteView is a cable's path worked out, and what it is for.
@@ -12,10 +12,10 @@ type RouteView struct {
 }
 
 // Route works a cable's path out. The error is postgres.ErrNotFound for a run that is not there.
-func (s *Shop) Route(d routing.Draft) (RouteView, run.Heading, error) {
+func (s *Shop) Route(d routing.Draft) (RouteView, record.Heading, error) {
 	var v RouteView
 	zone, err := s.zone()
-	h := run.Heading{Run: "cable", Opened: s.Now().In(zone)}
+	h := record.Heading{Run: "cable", Opened: s.Now().In(zone)}
 	if err != nil {
 		return v, h, err
 	}
@@ -26,7 +26,7 @@ func (s *Shop) Route(d routing.Draft) (RouteView, run.Heading, error) {
 		}
 		h, err = s.heading(o)
 		h = o.state.Headed(h)
-		h.Opened = run.Local(zone, h.Opened)
+		h.Opened = record.Local(zone, h.Opened)
 		o.done()
 		if err != nil {
 			return v, h, err

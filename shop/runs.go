@@ -9,7 +9,9 @@ import (
 	"brankel/postgres"
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 )
@@ -22,11 +24,11 @@ type RunView struct {
 	Cable       string         `json:"cable"`
 	MachineNote string         `json:"machine_note"`
 	Unit        *workshop.Unit `json:"unit,omitempty"` // on file
-	Gauges      []run.Gauge    `json:"gauges"`
+	Gauges      []record.Gauge `json:"gauges"`
 	Doubts      []GaugeDoubt   `json:"doubts"`   // of gauges for the reading that is wanted
 	Variants    []string       `json:"variants"` // of this cable, to choose from, before the serial was read
 	Interrupted bool           `json:"interrupted"`
-	View        run.View       `json:"view"`
+	View        tell.View      `json:"view"`
 }
 
 // GaugeDoubt is why a gauge should not be taken for the next reading.
@@ -43,8 +45,8 @@ func (s *Shop) heads(o open) ([]sheet.Head, error) {
 }
 
 // bench is what surrounds the run; the sheets are there when a serial is to be read.
-func (s *Shop) bench(o open, identify bool) (b run.Bench, err error) {
-	b = run.Bench{Family: o.cable.Family, Cable: o.cable.Name, Day: s.today(zoneOf(o.zone))}
+func (s *Shop) bench(o open, identify bool) (b record.Bench, err error) {
+	b = record.Bench{Family: o.cable.Family, Cable: o.cable.Name, Day: s.today(zoneOf(o.zone))}
 	if b.Called, err = s.called(o); err != nil {
 		return b, err
 	}
@@ -69,8 +71,8 @@ func (s *Shop) expected(o open, heads []sheet.Head) (*sheet.Sheet, error) {
 }
 
 func (s *Shop) view(o open) (RunView, error) {
-	st := o.state
-	identify := st.Identity == nil || st.Identity.Sheet == ""
+	led := o.led()
+	identify := led.Identity == nil || led.Identity.Sheet == ""
 	b, err := s.bench(o, identify)
 	why := o.broken
 	if errors.Is(err, postgres.ErrChanged) { // no sheet of them leads anything
@@ -79,19 +81,19 @@ func (s *Shop) view(o open) (RunView, error) {
 	if err != nil {
 		return RunView{}, err
 	}
-	if st.Identity == nil {
+	if led.Identity == nil {
 		expected, err := s.expected(o, b.Sheets)
 		if err != nil {
 			return RunView{}, err
 		}
-		st = st.Expecting(expected)
+		led = lead.Of(o.state.Expecting(expected))
 	}
 	v := RunView{ID: o.head.ID, MachineID: o.machine.ID, Machine: o.machine.Name, Cable: o.cable.Name, MachineNote: o.machine.Note,
-		Unit: o.machine.Unit, Gauges: b.Gauges, Variants: []string{}, Interrupted: st.Interrupted(s.Now()), View: run.Show(st)}
+		Unit: o.machine.Unit, Gauges: b.Gauges, Variants: []string{}, Interrupted: led.Interrupted(s.Now()), View: tell.Show(led)}
 	if why != "" {
 		v.View.Broken = "The chain of this run is broken: " + why + ". What it says can not be trusted, and nothing can be added."
 	}
-	v.Doubts = doubts(b, v.View, st)
+	v.Doubts = doubts(b, v.View, led.State)
 	for _, h := range b.Sheets {
 		for _, name := range append([]string{h.Applies.Variant}, h.Applies.Members...) {
 			if name != "" && !slices.Contains(v.Variants, name) {
@@ -104,7 +106,7 @@ func (s *Shop) view(o open) (RunView, error) {
 
 // doubts finds the gauges that are too coarse for the band of the reading wanted,
 // or whose calibration has run out.
-func doubts(b run.Bench, v run.View, st run.State) []GaugeDoubt {
+func doubts(b record.Bench, v tell.View, st record.State) []GaugeDoubt {
 	out := []GaugeDoubt{}
 	if v.Advice.Read == nil {
 		return out
@@ -117,7 +119,7 @@ func doubts(b run.Bench, v run.View, st run.State) []GaugeDoubt {
 			out = append(out, GaugeDoubt{g.ID, fmt.Sprintf("%s is too coarse here: it tells to ± %s, the band is only %s wide", g.Name,
 				quantity.Number(g.Doubt, 2), quantity.Number(p.Minus+p.Plus, 2))})
 		case g.Overdue(b.Day):
-			said := fmt.Sprintf("the calibration of %s ran out on %s: the reading will say so", g.Name, run.DayOf(g.Due))
+			said := fmt.Sprintf("the calibration of %s ran out on %s: the reading will say so", g.Name, record.DayOf(g.Due))
 			out = append(out, GaugeDoubt{g.ID, said})
 		}
 	}
@@ -135,13 +137,13 @@ func (s *Shop) Run(id string) (RunView, error) {
 }
 
 // Events are the events of a run after a number.
-func (s *Shop) Events(id string, after int) ([]run.Event, error) {
+func (s *Shop) Events(id string, after int) ([]record.Event, error) {
 	o, err := s.open(id)
 	if err != nil {
 		return nil, err
 	}
 	defer o.done()
-	return append([]run.Event{}, o.events[min(after, len(o.events)):]...), nil
+	return append([]record.Event{}, o.events[min(after, len(o.events)):]...), nil
 }
 
 // OpenRun opens a run on a machine's cable. One whose sheets are all to be worked by
@@ -170,7 +172,7 @@ func (s *Shop) OpenRun(id, machine, cable string) (RunView, error) {
 }
 
 // Understand says what a reading that was typed means, without keeping it.
-func (s *Shop) Understand(id string, r run.Reading) (run.Reading, error) {
+func (s *Shop) Understand(id string, r record.Reading) (record.Reading, error) {
 	o, err := s.open(id)
 	if err != nil {
 		return r, err
@@ -180,7 +182,7 @@ func (s *Shop) Understand(id string, r run.Reading) (run.Reading, error) {
 	if err != nil {
 		return r, err
 	}
-	return run.Understand(b, o.state, r)
+	return record.Understand(b, o.state, r)
 }
 
 // Which says which sheet a serial leads to, and how its neighbours differ.
@@ -208,40 +210,40 @@ func (s *Shop) Which(id string, u sheet.Unit) (m sheet.Match, source sheet.Sourc
 }
 
 // Record is the paper of a run.
-func (s *Shop) Record(id string) (run.Record, error) {
+func (s *Shop) Record(id string) (tell.Record, error) {
 	o, err := s.open(id)
 	if err != nil {
-		return run.Record{}, err
+		return tell.Record{}, err
 	}
 	defer o.done()
 	h, err := s.heading(o)
-	return run.MakeRecord(h, o.state, o.events, o.broken), err
+	return tell.MakeRecord(h, o.led(), o.events, o.broken), err
 }
 
 // called is what a run is done on, as the card has it now.
-func (s *Shop) called(o open) (run.Called, error) {
+func (s *Shop) called(o open) (record.Called, error) {
 	place, err := fresh(s.kept.name, "", o.head.Floor, s.Store.WorkshopName)
-	return run.Called{Machine: o.machine.Name, Note: o.machine.Note, Cable: o.cable.Name, Owner: o.machine.Owner, Place: place}, err
+	return record.Called{Machine: o.machine.Name, Note: o.machine.Note, Cable: o.cable.Name, Owner: o.machine.Owner, Place: place}, err
 }
 
-func (s *Shop) heading(o open) (run.Heading, error) {
+func (s *Shop) heading(o open) (record.Heading, error) {
 	called, err := s.called(o)
-	return run.Heading{Run: o.head.ID, Called: called, Opened: o.head.Opened}, err
+	return record.Heading{Run: o.head.ID, Called: called, Opened: o.head.Opened}, err
 }
 
 // Order is what to order, ErrNotFound where the run argues for no repair.
-func (s *Shop) Order(id string) (run.Heading, run.Order, error) {
+func (s *Shop) Order(id string) (record.Heading, tell.Order, error) {
 	o, err := s.open(id)
 	if err != nil {
-		return run.Heading{}, run.Order{}, err
+		return record.Heading{}, tell.Order{}, err
 	}
 	defer o.done()
-	order := run.Show(o.state).Order
+	order := tell.Show(o.led()).Order
 	if order == nil || o.broken != "" {
-		return run.Heading{}, run.Order{}, postgres.ErrNotFound
+		return record.Heading{}, tell.Order{}, postgres.ErrNotFound
 	}
 	h, err := s.heading(o)
-	h.Opened = run.Local(o.state.Zone, h.Opened)
+	h.Opened = record.Local(o.state.Zone, h.Opened)
 	return o.state.Headed(h), *order, err
 }
 
@@ -257,7 +259,7 @@ func (s *Shop) Rebuild() (runs, mended int, err error) {
 		if err != nil {
 			return runs, mended, err
 		}
-		changed, err := s.Store.SetStanding(id, o.sheet, run.Stand(o.state))
+		changed, err := s.Store.SetStanding(id, o.sheet, tell.Stand(o.led()))
 		o.done()
 		if err != nil {
 			return runs, mended, err

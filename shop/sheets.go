@@ -8,7 +8,7 @@ import (
 
 	"brankel/postgres"
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 )
 
@@ -31,7 +31,7 @@ type SheetPage struct {
 	Applies   string             `json:"applies"`
 	Led       bool               `json:"led"` // a run can be led by it
 	Words     sheet.Words        `json:"words"`
-	Preview   run.Preview        `json:"preview"`
+	Preview   tell.Preview       `json:"preview"`
 	Proofs    []sheet.Proof      `json:"proofs"` // against its rig, all met
 	Revisions []Revision         `json:"revisions"`
 	Changed   []sheet.Difference `json:"changed"` // against the revision before
@@ -55,11 +55,11 @@ func (s *Shop) SheetPage(hash string) (SheetPage, error) {
 		Applies: one.Applies.Words(),
 		Led:     one.Led(),
 		Words:   one.Words(),
-		Preview: run.Draw(one),
+		Preview: tell.Draw(one),
 		Proofs:  one.Proofs(),
 		Changed: []sheet.Difference{},
 	}
-	p.Preview.Picture = run.Picture(one)
+	p.Preview.Picture = tell.Picture(one)
 	all, err := s.Store.Revisions(one.ID)
 	for i, r := range all {
 		p.Revisions = append(p.Revisions, Revision{r.Revision, r.Hash()})
@@ -78,7 +78,7 @@ type Draft struct {
 	Proofs    []sheet.Proof  `json:"proofs"` // the sheet against its rig
 	Words     sheet.Words    `json:"words"`
 	Names     sheet.RigNames `json:"names"` // what its rig has
-	Preview   run.Preview    `json:"preview"`
+	Preview   tell.Preview   `json:"preview"`
 }
 
 // Check looks at a draft without keeping it.
@@ -90,7 +90,7 @@ func (s *Shop) Check(raw []byte) Draft {
 		Proofs:    nothing.Proofs(),
 		Words:     nothing.Words(),
 		Names:     nothing.RigNames(),
-		Preview:   run.Draw(nothing),
+		Preview:   tell.Draw(nothing),
 	}
 	one, err := s.readSheet(raw)
 	var faults fault.List
@@ -104,9 +104,9 @@ func (s *Shop) Check(raw []byte) Draft {
 		}
 		one.WorkOut()
 	}
-	d.Preview = run.Draw(one)
+	d.Preview = tell.Draw(one)
 	if len(d.Faults) == 0 {
-		d.Preview.Picture = run.Picture(one)
+		d.Preview.Picture = tell.Picture(one)
 	}
 	d.Questions = append(d.Questions, one.Questions()...)
 	d.Proofs, d.Words, d.Names = one.Proofs(), one.Words(), one.RigNames()

@@ -14,7 +14,7 @@ import (
 	"brankel/internal/testdb"
 	"brankel/postgres"
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/workshop"
 	"brankel/shop"
 )
@@ -82,20 +82,20 @@ func TestAMachineSaysWhichSheetItsPlateLeadsTo(t *testing.T) {
 
 func TestGaugesAreKeptOnlyWithWhatTheyCanTell(t *testing.T) {
 	s := testdb.Shop(t)
-	good := run.Gauge{Name: "tape 2", Kind: "tape", Resolution: 1, Doubt: 0.5, Due: "2027-01-01"}
+	good := record.Gauge{Name: "tape 2", Kind: "tape", Resolution: 1, Doubt: 0.5, Due: "2027-01-01"}
 	for _, c := range []struct {
 		field  string
-		change func(*run.Gauge)
+		change func(*record.Gauge)
 	}{
-		{"name", func(g *run.Gauge) { g.Name = "TAPE 1" }},
-		{"kind", func(g *run.Gauge) { g.Kind = "thumb" }},
-		{"resolution", func(g *run.Gauge) { g.Resolution = 0 }},
-		{"resolution", func(g *run.Gauge) { g.Resolution = 1e9 }},
-		{"doubt", func(g *run.Gauge) { g.Doubt = 0.4 }},
-		{"doubt", func(g *run.Gauge) { g.Doubt = 1e300 }},
-		{"due", func(g *run.Gauge) { g.Due = "next year" }},
-		{"risers[0].table", func(g *run.Gauge) { g.Risers = []run.Riser{{Name: "1", Table: "10; 60\n10; 70"}} }},
-		{"risers", func(g *run.Gauge) { g.Risers = make([]run.Riser, 50) }},
+		{"name", func(g *record.Gauge) { g.Name = "TAPE 1" }},
+		{"kind", func(g *record.Gauge) { g.Kind = "thumb" }},
+		{"resolution", func(g *record.Gauge) { g.Resolution = 0 }},
+		{"resolution", func(g *record.Gauge) { g.Resolution = 1e9 }},
+		{"doubt", func(g *record.Gauge) { g.Doubt = 0.4 }},
+		{"doubt", func(g *record.Gauge) { g.Doubt = 1e300 }},
+		{"due", func(g *record.Gauge) { g.Due = "next year" }},
+		{"risers[0].table", func(g *record.Gauge) { g.Risers = []record.Riser{{Name: "1", Table: "10; 60\n10; 70"}} }},
+		{"risers", func(g *record.Gauge) { g.Risers = make([]record.Riser, 50) }},
 	} {
 		g := good
 		c.change(&g)
@@ -103,7 +103,7 @@ func TestGaugesAreKeptOnlyWithWhatTheyCanTell(t *testing.T) {
 	}
 	require.NoError(t, s.KeepGauge(shop.GaugeIn{Gauge: good}))
 	good.Name, good.Kind = "tension gauge 5", "tension gauge"
-	good.Risers = []run.Riser{{Name: "riser 2", Table: "10; 60\n20; 125"}}
+	good.Risers = []record.Riser{{Name: "riser 2", Table: "10; 60\n20; 125"}}
 	require.NoError(t, s.KeepGauge(shop.GaugeIn{Gauge: good}))
 	v, err := s.Bench("")
 	require.NoError(t, err)
@@ -117,7 +117,7 @@ func TestGaugesAreKeptOnlyWithWhatTheyCanTell(t *testing.T) {
 
 func TestFiguresOfAGaugeAreReadAsTheyAreTyped(t *testing.T) {
 	s := testdb.Shop(t)
-	in := shop.GaugeIn{Gauge: run.Gauge{Name: "feeler 9", Kind: "feeler"}, Shows: "2 thou", Tells: "0,03"}
+	in := shop.GaugeIn{Gauge: record.Gauge{Name: "feeler 9", Kind: "feeler"}, Shows: "2 thou", Tells: "0,03"}
 	require.NoError(t, s.KeepGauge(in))
 	all, err := s.Gauges()
 	require.NoError(t, err)
@@ -273,7 +273,7 @@ func TestSecretsChangeAllOrNothing(t *testing.T) {
 func TestASecondInspectionIsAnInspectors(t *testing.T) {
 	s := testdb.Shop(t)
 	looked := func(role workshop.Role) error {
-		return s.MayAppend(workshop.Person{Role: role}, run.Event{Run: "r-air", Kind: run.KindInspected})
+		return s.MayAppend(workshop.Person{Role: role}, record.Event{Run: "r-air", Kind: record.KindInspected})
 	}
 	for _, role := range []workshop.Role{workshop.Mechanic, workshop.Lead} {
 		assert.ErrorContains(t, looked(role), "inspector")
@@ -281,7 +281,7 @@ func TestASecondInspectionIsAnInspectors(t *testing.T) {
 	assert.NoError(t, looked(workshop.Inspector))
 	assert.NoError(
 		t,
-		s.MayAppend(workshop.Person{Role: workshop.Mechanic}, run.Event{Run: "r-air", Kind: run.KindSigned}),
+		s.MayAppend(workshop.Person{Role: workshop.Mechanic}, record.Event{Run: "r-air", Kind: record.KindSigned}),
 		"who did the work signs for it",
 	)
 }

@@ -16,7 +16,9 @@ import (
 
 	"brankel/internal/testdb"
 	"brankel/postgres"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/shop"
 )
 
@@ -43,7 +45,7 @@ const (
 
 // forged seals events anew as somebody who knows the chain would, and writes head and digests of the
 // row so that they fit.
-func forged(t *testing.T, s *shop.Shop, id string, change func(events []run.Event) []run.Event) {
+func forged(t *testing.T, s *shop.Shop, id string, change func(events []record.Event) []record.Event) {
 	events, _, err := s.Store.Events(id, 0)
 	require.NoError(t, err)
 	events = change(events)
@@ -67,17 +69,17 @@ func forged(t *testing.T, s *shop.Shop, id string, change func(events []run.Even
 func fits(t *testing.T, s *shop.Shop, id string) {
 	events, _, err := s.Store.Events(id, 0)
 	require.NoError(t, err)
-	hash, _ := run.Pinned(events)
+	hash, _ := record.Pinned(events)
 	one, err := s.Store.Sheet(hash)
 	require.NoError(t, err)
-	_, err = s.Store.SetStanding(id, hash, run.Stand(run.Fold(one, events)))
+	_, err = s.Store.SetStanding(id, hash, tell.Stand(lead.Of(record.Fold(one, events))))
 	require.NoError(t, err)
 	require.NoError(t, testdb.Exec(s.Store, fmt.Sprintf(`UPDATE runs r SET stood = %s,
 		print = (SELECT bit_xor(print) FROM events WHERE run_id = r.id) WHERE id = '%s'`, postgres.StoodOf("r"), id)))
 }
 
-func without(n int) func([]run.Event) []run.Event {
-	return func(events []run.Event) []run.Event { return events[:len(events)-n] }
+func without(n int) func([]record.Event) []record.Event {
+	return func(events []record.Event) []record.Event { return events[:len(events)-n] }
 }
 
 func edits() map[string]byHand {
@@ -92,9 +94,9 @@ func edits() map[string]byHand {
 	}
 	return map[string]byHand{
 		"a signature without its line": {"a signature on it stands in no ledger", openRun, true, func(t *testing.T, s *shop.Shop) {
-			forged(t, s, openRun, func(events []run.Event) []run.Event {
+			forged(t, s, openRun, func(events []record.Event) []record.Event {
 				last := events[len(events)-1]
-				last.ID, last.Kind, last.Body = "forged", run.KindSigned, []byte(`{"name":"Ines","called":{"machine":"","note":"","cable":""}}`)
+				last.ID, last.Kind, last.Body = "forged", record.KindSigned, []byte(`{"name":"Ines","called":{"machine":"","note":"","cable":""}}`)
 				return append(events, last)
 			})
 		}},
@@ -102,9 +104,9 @@ func edits() map[string]byHand {
 			forged(t, s, signedRun, without(1))
 		}},
 		"the signature taken off": {"is not the one that the ledger noted", signedRun, true, func(t *testing.T, s *shop.Shop) {
-			forged(t, s, signedRun, func(events []run.Event) []run.Event {
+			forged(t, s, signedRun, func(events []record.Event) []record.Event {
 				for i, e := range events {
-					if e.Kind == run.KindSigned {
+					if e.Kind == record.KindSigned {
 						return events[:i]
 					}
 				}
@@ -112,7 +114,7 @@ func edits() map[string]byHand {
 			})
 		}},
 		"an unsigned run hashed anew": {"is not the one that the ledger noted", openRun, true, func(t *testing.T, s *shop.Shop) {
-			forged(t, s, openRun, func(events []run.Event) []run.Event {
+			forged(t, s, openRun, func(events []record.Event) []record.Event {
 				events[9].Body = bytes.Replace(events[9].Body, []byte("142.2"), []byte("143.2"), 2)
 				return events
 			})
@@ -156,11 +158,11 @@ func TestWhatWasChangedByHandIsSaid(t *testing.T) {
 			require.NoError(t, err)
 			voice, err := s.AddVoice(signedRun, recording(1))
 			require.NoError(t, err)
-			require.NoError(t, add(t, s, "p1", run.KindPhoto, run.Photo{SHA256: photo.SHA256}))
-			require.NoError(t, add(t, s, "v1", run.KindVoice, run.Voice{SHA256: voice.SHA256}))
+			require.NoError(t, add(t, s, "p1", record.KindPhoto, record.Photo{SHA256: photo.SHA256}))
+			require.NoError(t, add(t, s, "v1", record.KindVoice, record.Voice{SHA256: voice.SHA256}))
 			events, _, err := s.Store.Events(signedRun, 0)
 			require.NoError(t, err)
-			require.NoError(t, add(t, s, "a1", run.KindAmended, run.Amended{Event: events[8].ID, Text: "143.1 mm", Reason: "misread"}))
+			require.NoError(t, add(t, s, "a1", record.KindAmended, record.Amended{Event: events[8].ID, Text: "143.1 mm", Reason: "misread"}))
 			for _, id := range []string{signedRun, openRun} {
 				v, err := s.Run(id)
 				require.NoError(t, err)

@@ -7,7 +7,8 @@ import (
 
 	"brankel/rigging/fault"
 	"brankel/rigging/picture"
-	"brankel/rigging/run"
+	"brankel/rigging/rig"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 	"brankel/rigging/trouble"
 )
@@ -123,24 +124,24 @@ func (s *Shop) troubled(in TroubleAsked) (t troubled, err error) {
 // marked is the picture of a sheet's rig with a number at the place of each cause named.
 func marked(one *sheet.Sheet, a trouble.Answer) *picture.Scene {
 	s := one.For(one.Manual())
-	rig, ok := run.RigOf(s)
+	drawn, ok := tell.RigOf(s)
 	if !ok {
 		return nil
 	}
 	for _, e := range a.Exclude {
 		if i := slices.IndexFunc(a.Causes, func(c trouble.Ranked) bool { return c.ID == e.ID }); i >= 0 {
-			rig.Marks = append(rig.Marks, picture.Mark{At: a.Causes[i].Place, Text: "!", Sharp: true})
+			drawn.Marks = append(drawn.Marks, picture.Mark{At: a.Causes[i].Place, Text: "!", Sharp: true})
 		}
 	}
 	for i, c := range a.Causes[:min(len(a.Causes), mostMarks)] {
-		rig.Marks = append(rig.Marks, picture.Mark{At: c.Place, Text: strconv.Itoa(i + 1)})
+		drawn.Marks = append(drawn.Marks, picture.Mark{At: c.Place, Text: strconv.Itoa(i + 1)})
 	}
 	if a.Next != nil {
 		for _, name := range a.Next.Places {
-			rig.Readings[name] = picture.Reading{Now: true, Tone: picture.Ink}
+			drawn.Readings[rig.Reading(name)] = picture.Reading{Now: true, Tone: picture.Ink}
 		}
 	}
-	scene, ok := picture.Draw(rig)
+	scene, ok := picture.Draw(drawn)
 	if !ok {
 		return nil
 	}

@@ -9,7 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/internal/testdb"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/trouble"
 	"brankel/rigging/workshop"
 	"brankel/shop"
@@ -60,24 +60,24 @@ func TestWhatIsSaidOfATroubleIsTheModelsWord(t *testing.T) {
 	_, err := s.OpenRun(runID, "plover", "shift")
 	require.NoError(t, err)
 	q := []byte(`{"said":["ratchets-reverse"],"answers":[{"test":"eye","value":5.6}]}`)
-	e := entry("path", run.KindTrouble, run.Trouble{Asked: q, Cause: "set-long", Leads: "run", Traced: run.Traced{Says: "nonsense"}})
+	e := entry("path", record.KindTrouble, record.Trouble{Asked: q, Cause: "set-long", Leads: "run", Traced: record.Traced{Says: "nonsense"}})
 	after, err := s.Append(e, 0)
 	require.NoError(t, err)
 	assert.Equal(t, "shift cable set too long", after.View.Trouble.Says)
 	assert.Equal(t, []string{"“it ratchets in reverse”", "Eye to pin in neutral, eye off: past the pin, 5.6 mm"}, after.View.Trouble.Known)
-	for says, bad := range map[string]run.Trouble{
+	for says, bad := range map[string]record.Trouble{
 		"none of the causes":    {Asked: q, Cause: "purple"},
 		"say which cause leads": {Asked: q, Leads: "run"},
 		"choose":                {Asked: q, Cause: "set-long", Leads: "up"},
 		"nothing is known yet":  {Asked: []byte(`{}`)},
 	} {
-		_, err := s.Append(entry("bad", run.KindTrouble, bad), 1)
+		_, err := s.Append(entry("bad", record.KindTrouble, bad), 1)
 		require.ErrorContains(t, err, says)
 	}
-	signed := entry("sign", run.KindSigned, run.Signed{Cause: "purple"})
+	signed := entry("sign", record.KindSigned, record.Signed{Cause: "purple"})
 	_, err = s.Append(signed, 1)
 	require.Error(t, err)
-	teal := entry("late", run.KindTrouble, run.Trouble{Asked: []byte(`{"said":["stiff"]}`)})
+	teal := entry("late", record.KindTrouble, record.Trouble{Asked: []byte(`{"said":["stiff"]}`)})
 	teal.Run = "2026-03-teal"
 	record, err := s.Run("2026-03-teal")
 	require.NoError(t, err)

@@ -6,7 +6,7 @@ import (
 	"time"
 
 	"brankel/postgres"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
 	"brankel/rigging/workshop"
 )
 
@@ -18,14 +18,14 @@ func (s *Shop) knownOf(id string, t *troubled) error {
 	}
 	q := &t.begin.Known
 	if o.state.Pinned == t.sheet {
-		q.Answers, q.Said = t.bench.Given(o.state.Shows())
+		q.Answers, q.Said = t.bench.Given(o.led().Shows())
 	}
 	if o.state.Complaint != nil {
 		if m := t.bench.Match(o.state.Complaint.Words); len(m) > 0 && m[0].Exact && !slices.Contains(q.Said, m[0].ID) {
 			q.Said = append(q.Said, m[0].ID)
 		}
 	}
-	renewed, out := o.state.Renewed, o.state.NearlyOut()
+	renewed, out := o.state.Renewed, o.led().NearlyOut()
 	machine, cable := o.machine.ID, o.cable.ID
 	o.done() // before other runs are opened: no two are held at once
 	q.History, err = s.historyOf(machine, cable, id)
@@ -123,8 +123,8 @@ func (s *Shop) losesMore(runs []postgres.RunLine, cable, id string) (bool, error
 		if err != nil {
 			return false, err
 		}
-		lost[i] = o.state.LostMotions()
+		lost[i] = o.led().LostMotions()
 		o.done()
 	}
-	return run.Rises(lost[1], lost[0]), nil
+	return lead.Rises(lost[1], lost[0]), nil
 }

@@ -2,13 +2,13 @@ package shop
 
 import (
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/strict"
 	"brankel/rigging/trouble"
 )
 
 // traced is what the path of an event leads to; nil when it leads to nothing.
-func (s *Shop) traced(o *open, t run.Trouble) (*run.Traced, error) {
+func (s *Shop) traced(o *open, t record.Trouble) (*record.Traced, error) {
 	var q trouble.Question
 	if err := strict.Decode(t.Asked, &q); err != nil {
 		return nil, fault.Below("body.asked", err)
@@ -32,7 +32,7 @@ func (s *Shop) traced(o *open, t run.Trouble) (*run.Traced, error) {
 	if len(a.Known) == 0 {
 		return nil, nil
 	}
-	out := &run.Traced{Known: a.Known}
+	out := &record.Traced{Known: a.Known}
 	for i, c := range a.Causes {
 		if i < 3 {
 			out.Likeliest = append(out.Likeliest, c.Says)
@@ -46,7 +46,7 @@ func (s *Shop) traced(o *open, t run.Trouble) (*run.Traced, error) {
 
 // causeSays is what the cause of a signature is called, "" for one that is not known.
 func (s *Shop) causeSays(o *open, id string) (string, error) {
-	if id == run.AdjustmentOnly || id == "" {
+	if id == record.AdjustmentOnly || id == "" {
 		return id, nil
 	}
 	one, err := s.troubleSheet(o)

@@ -1,9 +1,9 @@
 package shop
 
 import (
-	"brankel/demo"
 	"brankel/rigging/fault"
 	"brankel/rigging/sheet"
+	"brankel/rigging/sheet/usual"
 	"brankel/rigging/whatif"
 )
 
@@ -74,7 +74,7 @@ func (s *Shop) usual(family string) (*sheet.Sheet, error) {
 	if one, ok := s.kept.sheets.Get(key); ok {
 		return one, nil
 	}
-	raw, ok := demo.Usual(family)
+	raw, ok := usual.Sheet(family)
 	if !ok {
 		return nil, fault.At("family", "there is no such family")
 	}
@@ -97,8 +97,8 @@ func (s *Shop) fromRun(id string, v *WhatIfView, q *whatif.Question) error {
 	}
 	q.Sheet, q.School = o.state.Pinned, o.state.School
 	v.Title, v.About, v.Sheet = o.machine.Name+" · "+o.cable.Name, "as it should be: nothing was read yet", o.sheet
-	if f, ok := o.state.Fitted(); ok {
-		q.Then.Around = o.state.Around()
+	if f, ok := o.led().Fitted(); ok {
+		q.Then.Around = o.led().Around()
 		q.Then.Settings, v.About = f.Settings, "the rig that fits the last readings"
 	}
 	return nil

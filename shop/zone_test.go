@@ -9,7 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/internal/testdb"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/shop"
 )
 
@@ -51,7 +51,7 @@ func TestADayIsTheWorkshopsDay(t *testing.T) {
 	b, err := s.Bays()
 	require.NoError(t, err)
 	assert.Equal(t, "2026-11-01", b.Today)
-	require.NoError(t, s.KeepGauge(shop.GaugeIn{Gauge: run.Gauge{Name: "tape 9", Kind: run.Tape, Resolution: 1, Doubt: 1, Due: "2026-11-01"}}))
+	require.NoError(t, s.KeepGauge(shop.GaugeIn{Gauge: record.Gauge{Name: "tape 9", Kind: record.Tape, Resolution: 1, Doubt: 1, Due: "2026-11-01"}}))
 	due := func() (overdue bool) {
 		gauges, err := s.Gauges()
 		require.NoError(t, err)

@@ -19,7 +19,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/internal/testdb"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/web"
 )
 
@@ -141,7 +141,7 @@ func TestWhatItsMakerHadSeenComesWithAnEntry(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, 2, events[0].Behind)
 	assert.Equal(t, time.Date(2026, 11, 24, 8, 59, 0, 0, time.UTC), events[0].At, "a minute ahead is put right")
-	require.NoError(t, run.Verify(append(must(c.shop.Events(id, 0)), []run.Event{}...)))
+	require.NoError(t, record.Verify(append(must(c.shop.Events(id, 0)), []record.Event{}...)))
 	var all bytes.Buffer
 	require.NoError(t, c.shop.Chain(id, &all))
 	assert.Contains(t, all.String(), `"behind": 2`, "it leaves the house with the entry")

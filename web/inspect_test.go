@@ -10,7 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
 	"brankel/shop"
 )
 
@@ -44,14 +44,14 @@ func TestOnlyAnInspectorWhoDidNoneOfTheWorkLooksAtIt(t *testing.T) {
 	maud := signedIn(c, "Maud", "fair to the flap")
 	code, _, v := maud.sends("Maud", waiting, "inspected", right)
 	require.Equal(t, 200, code)
-	assert.Equal(t, run.DoInspect, v.View.Advice.Do)
+	assert.Equal(t, lead.DoInspect, v.View.Advice.Do)
 	code, says, _ = maud.sends("Maud", waiting, "inspected", `{"item":"sense","verdict":"refused"}`)
 	assert.Equal(t, 422, code)
 	assert.Contains(t, says, "say why")
 	code, _, v = maud.sends("Maud", waiting, "inspected", `{"item":"sense","verdict":"refused","note":"the left one falls"}`)
 	require.Equal(t, 200, code)
 	assert.Empty(t, v.View.Signed, "the signature is taken back")
-	assert.NotEqual(t, run.DoInspect, v.View.Advice.Do)
+	assert.NotEqual(t, lead.DoInspect, v.View.Advice.Do)
 	code, says, _ = maud.sends("Maud", waiting, "inspected", right)
 	assert.Equal(t, 422, code)
 	assert.Contains(t, says, "signs first")
@@ -84,6 +84,6 @@ func TestEventsOfSettingsThatSayNothingAreRefusedWithTheirPlace(t *testing.T) {
 		assert.Contains(t, says, e.says, e.body)
 	}
 	_, _, v := c.sends("Ines", "2026-11-mail-aileron", "note", `{"text":"all of that changed nothing"}`)
-	assert.Equal(t, run.DoMove, v.View.Advice.Do)
+	assert.Equal(t, lead.DoMove, v.View.Advice.Do)
 	assert.Len(t, v.View.Advice.Plan, 3)
 }

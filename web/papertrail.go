@@ -9,7 +9,7 @@ import (
 
 	"brankel/paper"
 	"brankel/photo"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/workshop"
 	"brankel/shop"
 	"brankel/sound"
@@ -40,7 +40,7 @@ func (s *server) paperRoutes() []route {
 		on(get, "/api/v1/runs/{run}/voices/{sha}", "voice", "a voice note as it was recorded").as("audio/*").
 			by(s.voice, workshop.Read).toGuests(),
 		on(post, "/api/v1/runs/{run}/photos/{sha}/measure", "measure", "a length by something known in the photo; nothing is kept").
-			takes(run.Measured{}).gives(run.Measured{}).
+			takes(record.Measured{}).gives(record.Measured{}).
 			by(s.measure, workshop.Read).toGuests(),
 	}
 }
@@ -141,7 +141,7 @@ func (s *server) photo(c *echo.Context) error {
 }
 
 func (s *server) measure(c *echo.Context) error {
-	var in run.Measured
+	var in record.Measured
 	if err := read(c, &in); err != nil {
 		return err
 	}

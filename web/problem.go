@@ -13,7 +13,7 @@ import (
 
 	"brankel/postgres"
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/strict"
 	"brankel/shop"
 )
@@ -21,18 +21,18 @@ import (
 // Problem is every error of the API (RFC 9457), with the JSON path of the field
 // that is at fault and, after a conflict, what came in between.
 type Problem struct {
-	Type   string        `json:"type"`
-	Title  string        `json:"title"`
-	Status int           `json:"status"`
-	Detail string        `json:"detail"`
-	Field  string        `json:"field,omitempty"`
-	Missed []run.Event   `json:"missed,omitempty"`
-	Clash  *Clash        `json:"clash,omitempty"`  // some of them speak of the same thing
-	Run    *shop.RunView `json:"run,omitempty"`    // as it stands with them
-	Kept   *run.Event    `json:"kept,omitempty"`   // the entry that has the id already
-	Sent   *run.Event    `json:"sent,omitempty"`   // the one that came under it
-	Faults []fault.Fault `json:"faults,omitempty"` // all that is wrong with a sheet
-	Card   *CardNow      `json:"card,omitempty"`   // how it stands, where somebody else changed it
+	Type   string         `json:"type"`
+	Title  string         `json:"title"`
+	Status int            `json:"status"`
+	Detail string         `json:"detail"`
+	Field  string         `json:"field,omitempty"`
+	Missed []record.Event `json:"missed,omitempty"`
+	Clash  *Clash         `json:"clash,omitempty"`  // some of them speak of the same thing
+	Run    *shop.RunView  `json:"run,omitempty"`    // as it stands with them
+	Kept   *record.Event  `json:"kept,omitempty"`   // the entry that has the id already
+	Sent   *record.Event  `json:"sent,omitempty"`   // the one that came under it
+	Faults []fault.Fault  `json:"faults,omitempty"` // all that is wrong with a sheet
+	Card   *CardNow       `json:"card,omitempty"`   // how it stands, where somebody else changed it
 }
 
 // Clash is both versions of the same thing: what was sent, and what others wrote of it meanwhile.

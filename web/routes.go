@@ -20,7 +20,8 @@ import (
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
 	"brankel/rigging/rig"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 	"brankel/shop"
@@ -40,14 +41,14 @@ type RunIn struct {
 // is what the clock of the device says as it sends; where it is there, a small error of that clock is
 // put right.
 type EventIn struct {
-	ID    string   `json:"id"`
-	After int      `json:"after"`
-	Seen  *int     `json:"seen,omitempty"`
-	Kind  run.Kind `json:"kind"`
-	By    string   `json:"by"` // the name of who is signed in
-	At    string   `json:"at" jsonschema:"format=date-time"`
-	Clock string   `json:"clock,omitempty" jsonschema:"format=date-time"`
-	Body  any      `json:"body"`
+	ID    string      `json:"id"`
+	After int         `json:"after"`
+	Seen  *int        `json:"seen,omitempty"`
+	Kind  record.Kind `json:"kind"`
+	By    string      `json:"by"` // the name of who is signed in
+	At    string      `json:"at" jsonschema:"format=date-time"`
+	Clock string      `json:"clock,omitempty" jsonschema:"format=date-time"`
+	Body  any         `json:"body"`
 }
 
 // Meaning is what a typed reading means.
@@ -99,17 +100,17 @@ func (s *server) routes() []route {
 				by(s.openRun, workshop.Work),
 			on(get, "/api/v1/runs/{run}", "run", "a run as it stands").gives(shop.RunView{}).
 				by(s.run, workshop.Read).toGuests(),
-			on(get, "/api/v1/runs/{run}/events", "events", "the events of a run, after a number").asks("after").gives([]run.Event{}).
+			on(get, "/api/v1/runs/{run}/events", "events", "the events of a run, after a number").asks("after").gives([]record.Event{}).
 				by(s.events, workshop.Read).toGuests(),
 			on(post, "/api/v1/runs/{run}/events", "append", "add an event; 409 with those missed when others came "+
 				"first").takes(EventIn{}).gives(shop.RunView{}).
 				by(s.appendEvent, workshop.Work).toGuests(),
 			on(post, "/api/v1/runs/{run}/understand", "understand", "what does this reading mean? nothing is "+
-				"kept").takes(run.Reading{}).gives(Meaning{}).
+				"kept").takes(record.Reading{}).gives(Meaning{}).
 				by(s.understand, workshop.Read).toGuests(),
 			on(get, "/api/v1/runs/{run}/which", "which", "which sheet does this serial lead to?").asks("serial", "hand", "variant").gives(Which{}).
 				by(s.which, workshop.Read),
-			on(get, "/api/v1/runs/{run}/record", "record", "the record").gives(run.Record{}).
+			on(get, "/api/v1/runs/{run}/record", "record", "the record").gives(tell.Record{}).
 				by(s.record, workshop.Read),
 			on(get, "/api/v1/runs/{run}/order.pdf", "orderPDF", "what to order, where the run argues for a "+
 				"repair").asks("paper").as("application/pdf").
@@ -214,7 +215,7 @@ func (s *server) appendEvent(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	e := run.Event{ID: in.ID, Run: c.Param("run"), Kind: in.Kind, By: in.By, At: at.UTC().Truncate(time.Millisecond), Body: body}
+	e := record.Event{ID: in.ID, Run: c.Param("run"), Kind: in.Kind, By: in.By, At: at.UTC().Truncate(time.Millisecond), Body: body}
 	if in.Seen != nil {
 		if *in.Seen < 0 || *in.Seen > in.After {
 			return fault.At("seen", "write the number of the last event its maker had seen, at most that of after")
@@ -241,7 +242,7 @@ func (s *server) appendEvent(c *echo.Context) error {
 }
 
 func (s *server) understand(c *echo.Context) error {
-	var in run.Reading
+	var in record.Reading
 	if err := read(c, &in); err != nil {
 		return err
 	}

@@ -14,7 +14,8 @@ import (
 
 	"brankel/demo"
 	"brankel/internal/testdb"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
 	"brankel/shop"
 	"brankel/web"
 )
@@ -102,14 +103,14 @@ func TestAChockTakenOffIsAskedForBeforeTheNextTurn(t *testing.T) {
 	}
 	_, _, v := c.send(id, seq, "taken_off", `{"id":"propeller-chock"}`)
 	seq++
-	assert.Equal(t, run.DoSafe, v.View.Advice.Do)
+	assert.Equal(t, lead.DoSafe, v.View.Advice.Do)
 	assert.True(t, v.View.Unsafe)
 	code, p, _ := c.send(id, seq, "move", `{"adjuster":"barrel","turns":"3½","way":"out"}`)
 	assert.Equal(t, 422, code)
 	assert.Equal(t, "kind", p.Field)
 	assert.Contains(t, p.Detail, "propeller chock on")
 	_, _, v = c.send(id, seq, "put_on", `{"id":"propeller-chock"}`)
-	assert.Equal(t, run.DoMove, v.View.Advice.Do)
+	assert.Equal(t, lead.DoMove, v.View.Advice.Do)
 }
 
 // Where nobody knows what a turn does, no run is led: not by the screen, nor by the server.
@@ -194,7 +195,7 @@ func TestEventsAreGivenAfterANumber(t *testing.T) {
 		after string
 		n     int
 	}{{"", 24}, {"?after=0", 24}, {"?after=20", 4}, {"?after=24", 0}, {"?after=9000", 0}} {
-		var events []run.Event
+		var events []record.Event
 		w := c.do("GET", "/api/v1/runs/2026-11-avocet/events"+one.after, "")
 		require.Equal(t, 200, w.Code)
 		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &events))

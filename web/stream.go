@@ -12,7 +12,7 @@ import (
 	"github.com/labstack/echo/v5"
 
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/workshop"
 	"brankel/shop"
 )
@@ -92,7 +92,7 @@ func (s *server) streamRoutes() []route {
 
 // told is an event with its words.
 type told struct {
-	run.Event
+	record.Event
 	Says string `json:"says"`
 }
 
@@ -114,7 +114,7 @@ func (s *server) streamRun(c *echo.Context) error {
 		return err
 	}
 	seq, known := after, "nothing yet"
-	entries := func(f flow, events []run.Event) error {
+	entries := func(f flow, events []record.Event) error {
 		for _, e := range events {
 			raw, _ := json.Marshal(told{e, e.Says()}) // plain data
 			if err := f.say("entry", strconv.Itoa(e.Seq), raw); err != nil {

@@ -14,7 +14,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/web"
 )
 
@@ -130,7 +130,7 @@ func BenchmarkRecordPDF(b *testing.B) {
 		for n := range photos {
 			kept, err := w.shop.AddPhoto(b.Context(), id, photoOf(b, n))
 			require.NoError(b, err)
-			w.post(id, seq, string(run.KindPhoto), `{"sha256":"`+kept.SHA256+`","stage":""}`)
+			w.post(id, seq, string(record.KindPhoto), `{"sha256":"`+kept.SHA256+`","stage":""}`)
 			seq++
 		}
 		for ; seq < 300; seq++ {

@@ -21,7 +21,7 @@ import (
 
 	"brankel/internal/testdb"
 	"brankel/postgres"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/shop"
 	"brankel/web"
 )
@@ -81,7 +81,7 @@ func (s *stream) next(kind string) string {
 	}
 }
 
-func (s *stream) entry() (e run.Event) {
+func (s *stream) entry() (e record.Event) {
 	s.t.Helper()
 	require.NoError(s.t, json.Unmarshal([]byte(s.next("entry")), &e))
 	return e

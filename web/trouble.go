@@ -7,8 +7,8 @@ import (
 
 	"github.com/labstack/echo/v5"
 
-	"brankel/demo"
 	"brankel/postgres"
+	"brankel/rigging/sheet/usual"
 	"brankel/rigging/trouble"
 	"brankel/rigging/workshop"
 	"brankel/shop"
@@ -58,7 +58,7 @@ func (s *server) trouble(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	out, err := trouble.Solve(raw, demo.Usual)
+	out, err := trouble.Solve(raw, usual.Sheet)
 	return answer(c, out, err)
 }
 

@@ -5,8 +5,8 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"brankel/demo"
 	"brankel/rigging/rig"
+	"brankel/rigging/sheet/usual"
 	"brankel/rigging/trouble"
 )
 
@@ -23,7 +23,7 @@ func troubleCommand() *cobra.Command {
 				return told(c, all, err)
 			})(c, args)
 		}
-		return does(solves(func(raw []byte) (any, error) { return trouble.Solve(raw, demo.Usual) }))(c, args)
+		return does(solves(func(raw []byte) (any, error) { return trouble.Solve(raw, usual.Sheet) }))(c, args)
 	}
 	return c
 }
@@ -35,7 +35,7 @@ func known(families []string) (trouble.List, error) {
 	}
 	var out []trouble.List
 	for _, f := range families {
-		s, err := trouble.Asked{Family: f}.Of(demo.Usual)
+		s, err := trouble.Asked{Family: f}.Of(usual.Sheet)
 		if err != nil {
 			return trouble.List{}, err
 		}

@@ -15,7 +15,7 @@ import (
 
 	"github.com/spf13/cobra"
 
-	chain "brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/shop"
 )
 
@@ -52,7 +52,7 @@ func verifyFile(name string) error {
 	if _, err := f.ReadAt(begins[:], 0); err == nil && string(begins[:]) == "PK" {
 		return verifyBundle(f)
 	}
-	p, err := chain.Prove(func() (io.ReadCloser, error) { return os.Open(name) })
+	p, err := record.Prove(func() (io.ReadCloser, error) { return os.Open(name) })
 	if err != nil {
 		return err
 	}
@@ -114,7 +114,7 @@ func verifyBundle(f *os.File) error {
 			continue
 		}
 		runs++
-		if _, err := chain.Prove(one.Open); err != nil {
+		if _, err := record.Prove(one.Open); err != nil {
 			tell(one.Name, err.Error())
 		}
 	}

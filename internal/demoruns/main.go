@@ -14,7 +14,8 @@ import (
 
 	"brankel/demo"
 	"brankel/rigging/rehearse"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 )
@@ -28,29 +29,29 @@ type work struct {
 	begun              string
 	found              map[string]float64
 	condition, at      map[string]any
-	leave              func(st run.State, a run.Advice) bool // where the work stops; nil for its end
-	then               []workshop.RunEvent                   // what is done after that
+	leave              func(*lead.Lead) bool // where the work stops; nil for its end
+	then               []workshop.RunEvent   // what is done after that
 }
 
-func left(kind run.Kind, body string) workshop.RunEvent {
+func left(kind record.Kind, body string) workshop.RunEvent {
 	return workshop.RunEvent{Kind: kind, Body: json.RawMessage(body)}
 }
 
 // turning stops before the n-th turn that is asked for in a setting.
-func turning(setting string, ticked int) func(run.State, run.Advice) bool {
-	return func(_ run.State, a run.Advice) bool {
-		done := 0
+func turning(setting string, ticked int) func(*lead.Lead) bool {
+	return func(run *lead.Lead) bool {
+		a, done := run.Advice(), 0
 		for _, t := range a.Plan {
 			if t.Done {
 				done++
 			}
 		}
-		return a.Do == run.DoMove && a.Move.Setting == setting && done == ticked
+		return a.Do == lead.DoMove && a.Move.Setting == setting && done == ticked
 	}
 }
 
-func before(do run.Do) func(run.State, run.Advice) bool {
-	return func(_ run.State, a run.Advice) bool { return a.Do == do }
+func before(do lead.Do) func(*lead.Lead) bool {
+	return func(run *lead.Lead) bool { return run.Advice().Do == do }
 }
 
 var works = []work{
@@ -74,7 +75,7 @@ var works = []work{
 		begun:   "2026-11-19T08:20:00Z",
 		found:   map[string]float64{"direct_left": -2, "direct_right": 1, "crossover": 3, "rod_left": 1.5},
 		at:      map[string]any{"air": 11.0},
-		leave:   before(run.DoInspect),
+		leave:   before(lead.DoInspect),
 	},
 	{
 		id:      "2026-11-mail-flap",
@@ -133,7 +134,7 @@ var works = []work{
 		by:      "Ines",
 		begun:   "2026-11-22T15:20:00Z",
 		found:   map[string]float64{"rod_nut": -1.5},
-		leave:   before(run.DoAction),
+		leave:   before(lead.DoAction),
 	},
 	{
 		id:      "2026-11-ferry-kickdown",
@@ -144,7 +145,7 @@ var works = []work{
 		begun:   "2026-11-18T08:00:00Z",
 		found:   map[string]float64{"slider": 14},
 		leave:   loaded,
-		then:    []workshop.RunEvent{left(run.KindDecided, `{"about":"loaded","choice":"leave-open"}`), left(run.KindSigned, `{"name":""}`)},
+		then:    []workshop.RunEvent{left(record.KindDecided, `{"about":"loaded","choice":"leave-open"}`), left(record.KindSigned, `{"name":""}`)},
 	},
 	{
 		id:      "2026-11-ferry-cruise",
@@ -154,7 +155,7 @@ var works = []work{
 		by:      "Ines",
 		begun:   "2026-11-22T14:00:00Z",
 		found:   map[string]float64{"pedal_nuts": 3, "cruise_nuts": -2},
-		leave:   before(run.DoLock),
+		leave:   before(lead.DoLock),
 	},
 	{
 		id:      "2026-11-knot",
@@ -174,7 +175,7 @@ var works = []work{
 		begun:   "2026-11-05T09:30:00Z",
 		found:   map[string]float64{"engine_end": 4, "helm_end": -2},
 		leave:   loaded,
-		then:    []workshop.RunEvent{left(run.KindDecided, `{"about":"loaded","choice":"leave-open"}`), left(run.KindSigned, `{"name":""}`)},
+		then:    []workshop.RunEvent{left(record.KindDecided, `{"about":"loaded","choice":"leave-open"}`), left(record.KindSigned, `{"name":""}`)},
 	},
 	{
 		id:        "2026-11-mussel-clutch",
@@ -185,11 +186,14 @@ var works = []work{
 		begun:     "2026-11-20T16:00:00Z",
 		found:     map[string]float64{"adjuster": 8},
 		condition: map[string]any{"seized": []any{"adjuster"}},
-		leave:     func(st run.State, _ run.Advice) bool { return len(st.Stuck) > 0 },
+		leave:     func(run *lead.Lead) bool { return len(run.Stuck) > 0 },
 	},
 }
 
-func loaded(_ run.State, a run.Advice) bool { return a.Do == run.DoCheck && a.Check.Loaded }
+func loaded(run *lead.Lead) bool {
+	a := run.Advice()
+	return a.Do == lead.DoCheck && a.Check.Loaded
+}
 
 func main() {
 	out := flag.String("o", "demo/runs", "where they are written")
@@ -250,17 +254,16 @@ func (w work) write(floor *workshop.Workshop, sheets []*sheet.Sheet, dir string)
 		f.Events = append(f.Events, e)
 	}
 	for i, e := range played.Events {
-		st := run.Fold(s, played.Events[:i])
-		if w.leave != nil && w.leave(st, run.Next(st)) {
+		if w.leave != nil && w.leave(lead.Of(record.Fold(s, played.Events[:i]))) {
 			break
 		}
 		by, body := w.by, e.Body
 		switch e.Kind {
-		case run.KindComplaint:
-			body, _ = json.Marshal(run.Complaint{Words: w.words, Shows: "yes"})
-		case run.KindIdentified:
-			body, _ = json.Marshal(run.Identified{Serial: unit.Serial, Hand: unit.Hand, Variant: unit.Variant})
-		case run.KindInspected:
+		case record.KindComplaint:
+			body, _ = json.Marshal(record.Complaint{Words: w.words, Shows: "yes"})
+		case record.KindIdentified:
+			body, _ = json.Marshal(record.Identified{Serial: unit.Serial, Hand: unit.Hand, Variant: unit.Variant})
+		case record.KindInspected:
 			by = w.inspector
 		}
 		add(by, workshop.RunEvent{Kind: e.Kind, Body: body})

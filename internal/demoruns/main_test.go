@@ -10,7 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/demo"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/workshop"
 )
 
@@ -22,7 +22,7 @@ func TestTheRehearsedRunsAreCurrent(t *testing.T) {
 	floor := new(workshop.Workshop)
 	require.NoError(t, json.Unmarshal(raw, floor))
 	dir, sheets := t.TempDir(), library()
-	kinds, machines := map[run.Kind]int{}, map[string]bool{}
+	kinds, machines := map[record.Kind]int{}, map[string]bool{}
 	for _, w := range works {
 		require.NoError(t, w.write(floor, sheets, dir))
 		made, err := os.ReadFile(filepath.Join(dir, w.id+".json"))
@@ -38,7 +38,7 @@ func TestTheRehearsedRunsAreCurrent(t *testing.T) {
 		}
 	}
 	assert.GreaterOrEqual(t, len(machines), 8)
-	for _, kind := range []run.Kind{run.KindMove, run.KindLocked, run.KindSigned, run.KindInspected, run.KindStuck} {
+	for _, kind := range []record.Kind{record.KindMove, record.KindLocked, record.KindSigned, record.KindInspected, record.KindStuck} {
 		assert.Positive(t, kinds[kind], kind)
 	}
 }

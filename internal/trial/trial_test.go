@@ -6,9 +6,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"brankel/demo"
 	"brankel/rigging/rig"
 	"brankel/rigging/sheet"
+	"brankel/rigging/sheet/usual"
 	"brankel/rigging/trouble"
 )
 
@@ -40,7 +40,7 @@ func TestTheTrueCauseIsFound(t *testing.T) {
 }
 
 func bench(t *testing.T, family string) *trouble.Bench {
-	raw, ok := demo.Usual(family)
+	raw, ok := usual.Sheet(family)
 	require.True(t, ok)
 	s, err := sheet.Parse(raw)
 	require.NoError(t, err)

@@ -1,22 +1,22 @@
 package bench
 
-import "brankel/rigging/run"
+import "brankel/rigging/run/tell"
 
 // Drawing is the numbers of a picture that follows the sentence; a screen draws
 // what is there. Lengths are in mm, angles in degrees, forces in N.
 type Drawing struct {
-	Rules   []run.Rule `json:"rules,omitempty"`
-	Threads []Thread   `json:"threads,omitempty"`
-	Scale   *Scale     `json:"scale,omitempty"`
-	Plot    *Plot      `json:"plot,omitempty"`
-	Conduit *Conduit   `json:"conduit,omitempty"`
-	Coils   []Coil     `json:"coils,omitempty"`
-	Trips   *Trips     `json:"trips,omitempty"`
-	Tries   *run.Tries `json:"tries,omitempty"`
-	Bars    []Bar      `json:"bars,omitempty"`
-	Edges   *Edges     `json:"edges,omitempty"`
-	Gaps    *Gaps      `json:"gaps,omitempty"`
-	Slot    *Slot      `json:"slot,omitempty"`
+	Rules   []tell.Rule `json:"rules,omitempty"`
+	Threads []Thread    `json:"threads,omitempty"`
+	Scale   *Scale      `json:"scale,omitempty"`
+	Plot    *Plot       `json:"plot,omitempty"`
+	Conduit *Conduit    `json:"conduit,omitempty"`
+	Coils   []Coil      `json:"coils,omitempty"`
+	Trips   *Trips      `json:"trips,omitempty"`
+	Tries   *tell.Tries `json:"tries,omitempty"`
+	Bars    []Bar       `json:"bars,omitempty"`
+	Edges   *Edges      `json:"edges,omitempty"`
+	Gaps    *Gaps       `json:"gaps,omitempty"`
+	Slot    *Slot       `json:"slot,omitempty"`
 }
 
 // Thread is a threaded piece with its budget, in threads.

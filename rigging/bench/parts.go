@@ -6,7 +6,7 @@ import (
 	"slices"
 
 	"brankel/rigging/calc"
-	"brankel/rigging/run"
+	"brankel/rigging/run/tell"
 )
 
 var conduit = sentence(draft{
@@ -266,11 +266,11 @@ var tension = sentence(draft{
 	}
 	a.Also = append(a.Also, fmt.Sprintf("Wanted: %s to %s.", newton(out.Low), newton(out.High)))
 	if in.Chart == nil {
-		marks := []run.Mark{{Kind: "found", At: out.Tension, Label: "now " + num(out.Tension)}}
+		marks := []tell.Mark{{Kind: "found", At: out.Tension, Label: "now " + num(out.Tension)}}
 		if out.After != nil && *out.After != out.Tension {
-			marks = append(marks, run.Mark{Kind: "should", At: *out.After, Label: "then " + num(*out.After)})
+			marks = append(marks, tell.Mark{Kind: "should", At: *out.After, Label: "then " + num(*out.After)})
 		}
-		a.Drawing.Rules = []run.Rule{ruler("tension", "N", out.Low, out.High, 0, 0, marks...)}
+		a.Drawing.Rules = []tell.Rule{ruler("tension", "N", out.Low, out.High, 0, 0, marks...)}
 		return a
 	}
 	a.Drawing.Plot = tensionPlot(in, out)

@@ -7,7 +7,7 @@ import (
 
 	"brankel/rigging/calc"
 	"brankel/rigging/quantity"
-	"brankel/rigging/run"
+	"brankel/rigging/run/tell"
 )
 
 var measure = sentence(draft{
@@ -143,11 +143,11 @@ var reading = sentence(draft{
 				),
 		)
 	}
-	marks := []run.Mark{}
+	marks := []tell.Mark{}
 	for _, r := range in.Readings {
-		marks = append(marks, run.Mark{Kind: "move", At: r - in.Start - in.Zero})
+		marks = append(marks, tell.Mark{Kind: "move", At: r - in.Start - in.Zero})
 	}
-	marks = append(marks, run.Mark{Kind: "left", At: out.Mean, Label: num(out.Mean)})
+	marks = append(marks, tell.Mark{Kind: "left", At: out.Mean, Label: num(out.Mean)})
 	a.Drawing.Rules = append(a.Drawing.Rules, ruler("the reading", k.Unit(), b.Min, b.Max, 0, in.Uncertainty, marks...))
 	return a
 })
@@ -207,7 +207,7 @@ var lostMotion = sentence(draft{
 	}
 	a.Drawing.Rules = append(
 		a.Drawing.Rules,
-		ruler("lost motion", "mm", 0, in.Limit, 1, 0, run.Mark{Kind: "left", At: out.Lost, Label: num(out.Lost)}),
+		ruler("lost motion", "mm", 0, in.Limit, 1, 0, tell.Mark{Kind: "left", At: out.Lost, Label: num(out.Lost)}),
 	)
 	return a
 })

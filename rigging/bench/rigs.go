@@ -6,7 +6,7 @@ import (
 	"slices"
 
 	"brankel/rigging/calc"
-	"brankel/rigging/run"
+	"brankel/rigging/run/tell"
 )
 
 var clutch = sentence(draft{
@@ -48,7 +48,7 @@ var clutch = sentence(draft{
 		"in": "Good: " + mm(now.FreePedal) + " free at the pedal.", "tight": "Tight: " + mm(now.FreePedal) + " free at the pedal.",
 		"loose": "Loose: " + mm(now.FreePedal) + " free at the pedal.",
 	}[now.Verdict]
-	marks := []run.Mark{{Kind: "found", At: now.FreePedal, Label: "now " + num(now.FreePedal)}}
+	marks := []tell.Mark{{Kind: "found", At: now.FreePedal, Label: "now " + num(now.FreePedal)}}
 	switch {
 	case !out.Possible:
 		a.Also = append(
@@ -69,7 +69,7 @@ var clutch = sentence(draft{
 				mm(after.ReleaseMargin),
 			),
 		)
-		marks = append(marks, run.Mark{Kind: "should", At: after.FreePedal, Label: "then " + num(after.FreePedal)})
+		marks = append(marks, tell.Mark{Kind: "should", At: after.FreePedal, Label: "then " + num(after.FreePedal)})
 	}
 	a.Also = append(
 		a.Also,
@@ -92,7 +92,7 @@ var clutch = sentence(draft{
 		if in.PerClick != nil && r.Tick == tick {
 			r.TickSay = "one tick is a click"
 		}
-		a.Drawing.Rules = []run.Rule{r}
+		a.Drawing.Rules = []tell.Rule{r}
 	}
 	return a
 })
@@ -152,15 +152,15 @@ var kickdown = sentence(draft{
 	}
 	a.Drawing.Plot = kickdownPlot(in, out)
 	if out.Possible {
-		marks := []run.Mark{{Kind: "found", At: in.Slack, Label: "now " + num(in.Slack)}}
+		marks := []tell.Mark{{Kind: "found", At: in.Slack, Label: "now " + num(in.Slack)}}
 		if out.After != nil && *out.Notches != 0 {
-			marks = append(marks, run.Mark{Kind: "should", At: out.After.Slack, Label: "then " + num(out.After.Slack)})
+			marks = append(marks, tell.Mark{Kind: "should", At: out.After.Slack, Label: "then " + num(out.After.Slack)})
 		}
 		r := ruler("slack at idle", "mm", out.WindowLow, out.WindowHigh, in.Notch, 0, marks...)
 		if r.Tick == in.Notch {
 			r.TickSay = "one tick is a notch"
 		}
-		a.Drawing.Rules = []run.Rule{r}
+		a.Drawing.Rules = []tell.Rule{r}
 	}
 	return a
 })
@@ -231,9 +231,9 @@ var parkingBrake = sentence(draft{
 				"loose": "too many: bring the shoes nearer first, then the cable"}[out.Verdict],
 		)
 		say(s, out.Verdict == "in")
-		r := ruler("notches", "", *in.NotchMin, *in.NotchMax, 1, 0, run.Mark{Kind: "left", At: *out.Notches, Label: num(*out.Notches)})
+		r := ruler("notches", "", *in.NotchMin, *in.NotchMax, 1, 0, tell.Mark{Kind: "left", At: *out.Notches, Label: num(*out.Notches)})
 		r.TickSay = "one tick is a notch"
-		a.Drawing.Rules = []run.Rule{r}
+		a.Drawing.Rules = []tell.Rule{r}
 	}
 	if out.Holds != nil {
 		say(

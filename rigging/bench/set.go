@@ -7,7 +7,7 @@ import (
 
 	"brankel/rigging/calc"
 	"brankel/rigging/quantity"
-	"brankel/rigging/run"
+	"brankel/rigging/run/tell"
 )
 
 var adjuster = sentence(draft{
@@ -75,9 +75,9 @@ var adjuster = sentence(draft{
 	if in.Engaged != nil {
 		a.Drawing.Threads = []Thread{thread("", *in.Engaged, *out.EngagedAfter, in.EngagedMin, in.EngagedMax, turn)}
 	}
-	marks := []run.Mark{{Kind: "found", At: in.Now, Label: "now " + num(in.Now)}}
+	marks := []tell.Mark{{Kind: "found", At: in.Now, Label: "now " + num(in.Now)}}
 	if out.Turns > 0 {
-		marks = append(marks, run.Mark{Kind: "should", At: out.After, Label: "should be " + num(out.After)})
+		marks = append(marks, tell.Mark{Kind: "should", At: out.After, Label: "should be " + num(out.After)})
 	}
 	per := in.Pitch
 	if in.Kind == "turnbuckle" {
@@ -87,7 +87,7 @@ var adjuster = sentence(draft{
 	if rule.Tick == per/2 {
 		rule.TickSay = "one tick is half a turn"
 	}
-	a.Drawing.Rules = []run.Rule{rule}
+	a.Drawing.Rules = []tell.Rule{rule}
 	return a
 })
 
@@ -189,11 +189,11 @@ var twoEnds = sentence(draft{
 		thread("handy end", in.A.Engaged, out.EngagedA, in.A.EngagedMin, &in.A.EngagedMax, turn(out.TurnsA)),
 		thread("other end", in.B.Engaged, out.EngagedB, in.B.EngagedMin, &in.B.EngagedMax, turn(out.TurnsB)),
 	}
-	marks := []run.Mark{{Kind: "found", At: in.Now, Label: "now " + num(in.Now)}}
+	marks := []tell.Mark{{Kind: "found", At: in.Now, Label: "now " + num(in.Now)}}
 	if out.After != in.Now {
-		marks = append(marks, run.Mark{Kind: "should", At: out.After, Label: "should be " + num(out.After)})
+		marks = append(marks, tell.Mark{Kind: "should", At: out.After, Label: "should be " + num(out.After)})
 	}
-	a.Drawing.Rules = []run.Rule{ruler("the length", "mm", in.Target-in.Minus, in.Target+in.Plus, 0.5, 0, marks...)}
+	a.Drawing.Rules = []tell.Rule{ruler("the length", "mm", in.Target-in.Minus, in.Target+in.Plus, 0.5, 0, marks...)}
 	return a
 })
 
@@ -242,11 +242,11 @@ var window = sentence(draft{
 	default:
 		a.Says = sentenceCase(out.Verdict) + ": go " + move + "."
 	}
-	marks := []run.Mark{{Kind: "found", At: in.Now, Label: "now " + num(in.Now)}}
+	marks := []tell.Mark{{Kind: "found", At: in.Now, Label: "now " + num(in.Now)}}
 	if move != "" {
-		marks = append(marks, run.Mark{Kind: "should", At: *out.After, Label: "go to " + num(*out.After)})
+		marks = append(marks, tell.Mark{Kind: "should", At: *out.After, Label: "go to " + num(*out.After)})
 	}
-	a.Drawing.Rules = []run.Rule{ruler("the setting", "", in.Loosest, in.Tightest, in.Step, 0, marks...)}
+	a.Drawing.Rules = []tell.Rule{ruler("the setting", "", in.Loosest, in.Tightest, in.Step, 0, marks...)}
 	return a
 })
 
@@ -283,11 +283,11 @@ var bracket = sentence(draft{
 		a.Says, a.Mark = "These tries contradict each other: something slipped or was misread.", "look"
 		a.Also = append(a.Also, "Settle it and try the nearest two again.")
 	}
-	var tried []run.Tried
+	var tried []tell.Tried
 	for _, one := range in.Tries {
-		tried = append(tried, run.Tried{At: one.At, Felt: one.Felt})
+		tried = append(tried, tell.Tried{At: one.At, Felt: one.Felt})
 	}
-	a.Drawing.Tries = run.RowOf(tried, out.Next)
+	a.Drawing.Tries = tell.RowOf(tried, out.Next)
 	return a
 })
 
@@ -374,7 +374,7 @@ var coupled = sentence(draft{
 		fmt.Sprintf("%s is the tightest: it uses %s of its half band.", in.Readings[out.Binding].ID, percent(100*out.Worst)),
 	)
 	for i, r := range in.Readings {
-		rule := ruler(r.ID, "", r.Min, r.Max, 0, 0, run.Mark{Kind: "found", At: r.Now, Label: "now " + num(r.Now)})
+		rule := ruler(r.ID, "", r.Min, r.Max, 0, 0, tell.Mark{Kind: "found", At: r.Now, Label: "now " + num(r.Now)})
 		if math.Abs(out.Predicted[i]-r.Now) > 1e-9 {
 			rule = ruler(
 				r.ID,
@@ -383,8 +383,8 @@ var coupled = sentence(draft{
 				r.Max,
 				0,
 				0,
-				run.Mark{Kind: "found", At: r.Now, Label: "now " + num(r.Now)},
-				run.Mark{Kind: "should", At: out.Predicted[i], Label: num(out.Predicted[i])},
+				tell.Mark{Kind: "found", At: r.Now, Label: "now " + num(r.Now)},
+				tell.Mark{Kind: "should", At: out.Predicted[i], Label: num(out.Predicted[i])},
 			)
 		}
 		a.Drawing.Rules = append(a.Drawing.Rules, rule)

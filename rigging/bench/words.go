@@ -6,7 +6,7 @@ import (
 	"strings"
 
 	"brankel/rigging/quantity"
-	"brankel/rigging/run"
+	"brankel/rigging/run/tell"
 )
 
 // amount writes a quantity with the digits that somebody can use.
@@ -77,8 +77,8 @@ func markOf(right bool) string {
 }
 
 // ruler is a rule for a window with marks on it, wide enough to show them all.
-func ruler(name, unit string, low, high, tick, doubt float64, marks ...run.Mark) run.Rule {
-	r := run.Rule{ID: name, Name: name, Unit: unit, Min: low, Max: high, Tick: tick, Doubt: doubt, Marks: marks, From: low, To: high}
+func ruler(name, unit string, low, high, tick, doubt float64, marks ...tell.Mark) tell.Rule {
+	r := tell.Rule{ID: name, Name: name, Unit: unit, Min: low, Max: high, Tick: tick, Doubt: doubt, Marks: marks, From: low, To: high}
 	if math.IsInf(low, 0) {
 		r.From = high
 	}

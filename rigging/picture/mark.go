@@ -1,6 +1,9 @@
 package picture
 
-import "slices"
+import (
+	"math"
+	"slices"
+)
 
 // Mark is a number at a place of the rig: an adjuster, a reading or a sense by its name, or hand,
 // cable or works. Sharp is a square one, in the bad tone.
@@ -21,39 +24,39 @@ type Spot struct {
 // The room that a mark keeps free about itself, and where the general places are.
 const markRoom = 21.0
 
-var general = map[string][2]float64{"hand": {60, 40}, "cable": {420, 60}, "works": {1130, 40}}
+var general = map[string]at{"hand": {60, 40}, "cable": {420, 60}, "works": {1130, 40}}
 
 // mark finds where the marks stand: at their places, or beside one that stands there already.
 func (p *pen) mark() {
 	for _, m := range p.rig.Marks {
-		at, there := p.places[m.At]
+		a, there := p.places[m.At]
 		if !there {
-			if at, there = general[m.At]; !there {
-				at = general["works"]
+			if a, there = general[m.At]; !there {
+				a = general["works"]
 			}
 		}
-		x, y := p.free(at[0], at[1])
-		p.spots = append(p.spots, Spot{tenth(x), tenth(y), m.Text, m.Sharp})
+		a = p.free(a)
+		p.spots = append(p.spots, Spot{tenth(a.x), tenth(a.y), m.Text, m.Sharp})
 	}
 }
 
 // free is the place nearest to one, along rings about it, where no mark stands yet.
-func (p *pen) free(x, y float64) (float64, float64) {
+func (p *pen) free(a at) at {
 	for ring := range 8 {
 		for step := range 8 {
 			if ring == 0 && step > 0 {
 				break
 			}
-			nx, ny := swing(x, y, float64(ring)*2*markRoom, float64(90+45*step))
-			inside := nx >= markRoom && nx <= Width-markRoom && ny >= markRoom && ny <= Height-markRoom
-			taken := func(s Spot) bool { return abs(s.X-nx) < 2*markRoom && abs(s.Y-ny) < 2*markRoom }
-			acrossTheCut := abs(nx-Half) < markRoom
+			near := a.swing(float64(ring)*2*markRoom, float64(90+45*step))
+			inside := near.x >= markRoom && near.x <= Width-markRoom && near.y >= markRoom && near.y <= Height-markRoom
+			taken := func(s Spot) bool { return math.Abs(s.X-near.x) < 2*markRoom && math.Abs(s.Y-near.y) < 2*markRoom }
+			acrossTheCut := math.Abs(near.x-Half) < markRoom
 			if inside && !acrossTheCut && !slices.ContainsFunc(p.spots, taken) {
-				return nx, ny
+				return near
 			}
 		}
 	}
-	return clamp(x, markRoom, Width-markRoom), clamp(y, markRoom, Height-markRoom)
+	return at{clamp(a.x, markRoom, Width-markRoom), clamp(a.y, markRoom, Height-markRoom)}
 }
 
 // marked are the marks as shapes that texts keep clear of.

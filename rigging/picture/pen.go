@@ -3,7 +3,23 @@ package picture
 import (
 	"fmt"
 	"math"
+
+	"brankel/rigging/rig"
 )
+
+// at is a place in a scene.
+type at struct{ x, y float64 }
+
+// by is the place so far right and down of one.
+func (a at) by(right, down float64) at { return at{a.x + right, a.y + down} }
+
+// flat is places as a shape has them.
+func flat(places []at) (out []float64) {
+	for _, one := range places {
+		out = append(out, one.x, one.y)
+	}
+	return out
+}
 
 // pen draws a rig and remembers what is to be written where.
 type pen struct {
@@ -13,14 +29,15 @@ type pen struct {
 	grid   grid
 	lean   float64 // which side the texts to come keep to: −1 left, 1 right
 
-	places map[string][2]float64 // where adjusters, readings and senses sit
+	places map[string]at // where adjusters, readings and senses sit
 	spots  []Spot
 	passed []Shape // everything that moves, at each place of its travel
+	drawn  []Dimension
 }
 
 // label is a text that wants to stand near a point.
 type label struct {
-	x, y  float64
+	at
 	away  float64 // how far at least
 	lines []line
 	lean  float64 // the side it keeps to
@@ -42,257 +59,233 @@ const (
 
 func (p *pen) add(s Shape) { p.shapes = append(p.shapes, s) }
 
-// line draws through points.
-func (p *pen) line(tone Tone, weight float64, at ...float64) {
-	p.add(Shape{Points: at, Weight: weight, Tone: tone})
-}
-
-func (p *pen) dashed(tone Tone, at ...float64) {
-	p.add(Shape{Points: at, Weight: 1.5, Tone: tone, Dashed: true})
+// line draws through places.
+func (p *pen) line(tone Tone, weight float64, through ...at) {
+	p.add(Shape{Points: flat(through), Weight: weight, Tone: tone})
 }
 
 // plate is a closed outline, filled.
-func (p *pen) plate(tone Tone, weight float64, fill Tone, at ...float64) {
-	p.add(Shape{Points: at, Weight: weight, Tone: tone, Fill: fill, Closed: true})
+func (p *pen) plate(tone Tone, weight float64, fill Tone, corners ...at) {
+	p.add(Shape{Points: flat(corners), Weight: weight, Tone: tone, Fill: fill, Closed: true})
 }
 
-func (p *pen) box(tone Tone, weight float64, fill Tone, x, y, w, h float64) {
-	p.plate(tone, weight, fill, x, y, x+w, y, x+w, y+h, x, y+h)
+// box is a plate by its upper left corner.
+func (p *pen) box(tone Tone, weight float64, fill Tone, corner at, wide, high float64) {
+	p.plate(tone, weight, fill, corner, corner.by(wide, 0), corner.by(wide, high), corner.by(0, high))
 }
 
-func (p *pen) circle(tone Tone, weight float64, fill Tone, x, y, r float64) {
-	p.add(Shape{Points: []float64{x, y}, Round: r, Weight: weight, Tone: tone, Fill: fill})
+func (p *pen) circle(tone Tone, weight float64, fill Tone, middle at, r float64) {
+	p.add(Shape{Points: flat([]at{middle}), Round: r, Weight: weight, Tone: tone, Fill: fill})
 }
 
 // pivot is what turns about a fixed place, pin what is only pinned.
-func (p *pen) pivot(x, y float64) {
-	p.circle(Ink, 0, Ink, x, y, 10)
-	p.circle(Ink, 0, Paper, x, y, 3.5)
+func (p *pen) pivot(a at) {
+	p.circle(Ink, 0, Ink, a, 10)
+	p.circle(Ink, 0, Paper, a, 3.5)
 }
 
-func (p *pen) pin(x, y float64) { p.circle(Ink, 3, Paper, x, y, 6) }
+func (p *pen) pin(a at) { p.circle(Ink, 3, Paper, a, 6) }
 
-// fixed is a wall that something passes or ends at.
-func (p *pen) fixed(x, y, high float64) { p.line(Ink, 7, x, y-high/2, x, y+high/2) }
+// fixed is a wall that something passes or ends at, about a place.
+func (p *pen) fixed(a at, high float64) { p.line(Ink, 7, a.by(0, -high/2), a.by(0, high/2)) }
 
 // arm is a lever between two places.
-func (p *pen) arm(x1, y1, x2, y2 float64) {
-	p.line(Ink, 15, x1, y1, x2, y2)
-	p.line(Paper, 9.5, x1, y1, x2, y2)
+func (p *pen) arm(a, b at) {
+	p.line(Ink, 15, a, b)
+	p.line(Paper, 9.5, a, b)
 }
 
-// swing is a lever's end: length at an angle from straight up, to the right, degrees.
-func swing(x, y, long, angle float64) (float64, float64) {
-	a := angle * math.Pi / 180
-	return x + long*math.Sin(a), y - long*math.Cos(a)
+// swing is a lever's end: so long, at an angle from straight up, to the right, degrees.
+func (a at) swing(long, angle float64) at {
+	r := angle * math.Pi / 180
+	return a.by(long*math.Sin(r), -long*math.Cos(r))
+}
+
+// sector is the places of an arc about one, from an angle through so many degrees, and the middle.
+func (a at) sector(long, from, through float64, steps int) []at {
+	out := []at{a}
+	for i := range steps + 1 {
+		out = append(out, a.swing(long, from+through*float64(i)/float64(steps)))
+	}
+	return out
 }
 
 // fan shades where a lever goes.
-func (p *pen) fan(x, y, long, from, to float64) {
-	at := []float64{x, y}
-	for i := range 13 {
-		ex, ey := swing(x, y, long, from+(to-from)*float64(i)/12)
-		at = append(at, ex, ey)
-	}
-	p.plate(Quiet, 0, Wash, at...)
+func (p *pen) fan(a at, long, from, to float64) {
+	p.plate(Quiet, 0, Wash, a.sector(long, from, to-from, 12)...)
 }
 
 // rod is stiff, wire is not.
-func (p *pen) rod(at ...float64)  { p.line(Ink, 5, at...) }
-func (p *pen) wire(at ...float64) { p.line(Ink, 2.5, at...) }
+func (p *pen) rod(through ...at)  { p.line(Ink, 5, through...) }
+func (p *pen) wire(through ...at) { p.line(Ink, 2.5, through...) }
 
 // cable is a jacket with its inner, bent through places.
-func (p *pen) cable(at ...float64) {
-	bent := smooth(at)
+func (p *pen) cable(through ...at) {
+	bent := smooth(through)
 	p.line(Quiet, 9, bent...)
 	p.line(Paper, 5, bent...)
 	p.line(Ink, 1.8, bent...)
 }
 
 // smooth passes a curve through places.
-func smooth(at []float64) (out []float64) {
-	n := len(at) / 2
-	place := func(i int) (float64, float64) {
-		i = min(max(i, 0), n-1)
-		return at[2*i], at[2*i+1]
-	}
+func smooth(through []at) (out []at) {
+	n := len(through)
+	place := func(i int) at { return through[min(max(i, 0), n-1)] }
 	for i := range n - 1 {
-		x0, y0 := place(i - 1)
-		x1, y1 := place(i)
-		x2, y2 := place(i + 1)
-		x3, y3 := place(i + 2)
+		a, b, c, d := place(i-1), place(i), place(i+1), place(i+2)
 		for k := range 8 {
 			t := float64(k) / 8
-			c := func(a, b, c, d float64) float64 {
+			on := func(a, b, c, d float64) float64 {
 				return 0.5 * (2*b + (c-a)*t + (2*a-5*b+4*c-d)*t*t + (3*b-a-3*c+d)*t*t*t)
 			}
-			out = append(out, c(x0, x1, x2, x3), c(y0, y1, y2, y3))
+			out = append(out, at{on(a.x, b.x, c.x, d.x), on(a.y, b.y, c.y, d.y)})
 		}
 	}
-	return append(out, at[2*n-2], at[2*n-1])
+	return append(out, through[n-1])
 }
 
 // spring between two places.
-func (p *pen) spring(x1, y1, x2, y2 float64) {
+func (p *pen) spring(a, b at) {
 	const turns = 9
-	dx, dy := x2-x1, y2-y1
+	dx, dy := b.x-a.x, b.y-a.y
 	long := math.Hypot(dx, dy)
 	if long < 1 {
 		return
 	}
 	nx, ny := -dy/long*7, dx/long*7
-	at := []float64{x1, y1}
+	through := []at{a}
 	for i := range turns {
 		t := (float64(i) + 1) / (turns + 1)
 		s := float64(1 - 2*(i%2))
-		at = append(at, x1+dx*t+nx*s, y1+dy*t+ny*s)
+		through = append(through, a.by(dx*t+nx*s, dy*t+ny*s))
 	}
-	p.line(Ink, 2, append(at, x2, y2)...)
+	p.line(Ink, 2, append(through, b)...)
 }
 
-// thread is a threaded piece lying along.
-func (p *pen) thread(x1, x2, y float64) {
-	p.box(Ink, 1.8, Paper, x1, y-7, x2-x1, 14)
-	for x := x1 + 5; x < x2-4; x += 8 {
-		p.line(Ink, 1.8, x, y-7, x+4, y+7)
+// thread is a threaded piece lying along, from its left end.
+func (p *pen) thread(from at, long float64) {
+	p.box(Ink, 1.8, Paper, from.by(0, -7), long, 14)
+	for x := 5.0; x < long-4; x += 8 {
+		p.line(Ink, 1.8, from.by(x, -7), from.by(x+4, 7))
 	}
 }
 
 // arrow points from one place to another.
-func (p *pen) arrow(tone Tone, weight, x1, y1, x2, y2 float64) {
-	p.line(tone, weight, x1, y1, x2, y2)
-	p.head(tone, x1, y1, x2, y2, 4+2*weight)
+func (p *pen) arrow(tone Tone, weight float64, from, to at) {
+	p.line(tone, weight, from, to)
+	p.head(tone, from, to, 4+2*weight)
 }
 
-func (p *pen) head(tone Tone, x1, y1, x2, y2, size float64) {
-	dx, dy := x2-x1, y2-y1
+func (p *pen) head(tone Tone, from, to at, size float64) {
+	dx, dy := to.x-from.x, to.y-from.y
 	long := math.Hypot(dx, dy)
 	if long < 1e-6 {
 		size, long = 0, 1 // no way to point: nothing is seen of it
 	}
-	ux, uy := dx/long, dy/long
-	p.plate(tone, 0, tone, x2, y2, x2-ux*size-uy*size/2, y2-uy*size+ux*size/2, x2-ux*size+uy*size/2, y2-uy*size-ux*size/2)
+	back, out := at{-dx / long * size, -dy / long * size}, at{-dy / long * size / 2, dx / long * size / 2}
+	p.plate(tone, 0, tone, to, to.by(back.x+out.x, back.y+out.y), to.by(back.x-out.x, back.y-out.y))
 }
 
 // label keeps a text to be placed.
-func (p *pen) label(x, y, away float64, lines ...line) {
-	p.labels = append(p.labels, label{x, y, away, lines, p.lean})
+func (p *pen) label(a at, away float64, lines ...line) {
+	p.labels = append(p.labels, label{a, away, lines, p.lean})
 }
 
 // note writes a name near a place.
-func (p *pen) note(x, y, away float64, text string) {
+func (p *pen) note(a at, away float64, text string) {
 	if text != "" {
-		p.label(x, y, away, line{text, small, false, Quiet, ""})
+		p.label(a, away, line{text, small, false, Quiet, ""})
 	}
 }
 
-// adjuster marks what is turned: in the accent when it is turned now, with the way to turn
-// seen from the stated side. The box is where it sits.
-func (p *pen) adjuster(works string, x, y, w, h float64) {
-	p.sits(works, x, y)
-	a, ok := p.rig.Adjusters[works]
+// adjuster marks what is turned, about its middle: in the accent when it is turned now, with the way to turn seen from
+// the stated side.
+func (p *pen) adjuster(name rig.Turned, a at, wide, high float64) {
+	p.sits(string(name), a)
+	turned, ok := p.rig.Adjusters[name]
 	tone, weight := Ink, 3.0
-	if ok && a.Turn != "" && !a.Done {
+	if ok && turned.Turn != "" && !turned.Done {
 		tone, weight = Now, 4
 	}
-	p.box(tone, weight, Paper, x-w/2, y-h/2, w, h)
+	left := a.by(-wide/2, 0)
+	p.box(tone, weight, Paper, left.by(0, -high/2), wide, high)
 	for i := 1; i <= 3; i++ {
-		at := x - w/2 + w*float64(i)/4
-		p.line(tone, 1.8, at, y-h/2+4, at, y+h/2-4)
+		x := wide * float64(i) / 4
+		p.line(tone, 1.8, left.by(x, 4-high/2), left.by(x, high/2-4))
 	}
-	p.turned(a, ok, x, y, w, h)
+	p.turned(turned, ok, a, wide, high)
+}
+
+// adjusterOn writes what is turned where the thing itself is drawn already.
+func (p *pen) adjusterOn(name rig.Turned, a at) {
+	p.sits(string(name), a)
+	turned, ok := p.rig.Adjusters[name]
+	if ok && turned.Turn != "" && !turned.Done {
+		p.circle(Now, 4, "", a, 16)
+	}
+	p.turned(turned, ok, a, 20, 20)
 }
 
 // turned writes what is turned, and draws which way.
-func (p *pen) turned(a Adjuster, ok bool, x, y, w, h float64) {
+func (p *pen) turned(turned Adjuster, ok bool, a at, wide, high float64) {
 	if !ok {
 		return
 	}
-	if a.Turn == "" {
-		p.note(x, y, h/2+4, a.Name)
+	if turned.Turn == "" {
+		p.note(a, high/2+4, turned.Name)
 		return
 	}
-	tone := Now
-	text := []line{{a.Turn, large, true, Now, ""}}
-	if a.Done {
-		tone, text = Ink, []line{{"✓ " + a.Name + ": turned", small, true, Good, ""}}
+	if turned.Done {
+		p.label(a, high/2+16, line{"✓ " + turned.Name + ": turned", small, true, Good, ""})
+		return
 	}
-	switch {
-	case a.Done:
-	case a.Seen == "along":
-		p.arrow(tone, 3, x-w/2, y-h/2-9, x+w/2, y-h/2-9)
-	default:
-		p.bow(tone, x, y-h/2-6, w/2+8, a.Seen == "clockwise")
-	}
-	if !a.Done {
-		about := a.Name
-		if a.From != "" && a.Seen != "along" {
-			about = fmt.Sprintf("%s: %s, seen from %s", a.Name, a.Seen, a.From)
+	about := turned.Name
+	if turned.Seen == "along" {
+		over := a.by(0, -high/2-9)
+		p.arrow(Now, 3, over.by(-wide/2, 0), over.by(wide/2, 0))
+	} else {
+		p.bow(Now, a.by(0, -high/2-6), wide/2+8, turned.Seen == "clockwise")
+		if turned.From != "" {
+			about = fmt.Sprintf("%s: %s, seen from %s", turned.Name, turned.Seen, turned.From)
 		}
-		text = append(text, line{about, small, false, Now, ""})
 	}
-	if a.Threads != "" && !a.Done {
-		text = append(text, line{a.Threads, small, false, Quiet, ""})
+	text := []line{{turned.Turn, large, true, Now, ""}, {about, small, false, Now, ""}}
+	if turned.Threads != "" {
+		text = append(text, line{turned.Threads, small, false, Quiet, ""})
 	}
-	p.label(x, y, h/2+16, text...)
+	p.label(a, high/2+16, text...)
 }
 
 // bow is the way to turn, over what is turned.
-func (p *pen) bow(tone Tone, x, y, r float64, clockwise bool) {
-	at := []float64{}
+func (p *pen) bow(tone Tone, a at, r float64, clockwise bool) {
+	var through []at
 	for i := range 9 {
-		a := (-60 + 120*float64(i)/8) * math.Pi / 180
+		turn := (-60 + 120*float64(i)/8) * math.Pi / 180
 		if !clockwise {
-			a = -a
+			turn = -turn
 		}
-		at = append(at, x+r*math.Sin(a), y+r*0.5-r*0.62*math.Cos(a))
+		through = append(through, a.by(r*math.Sin(turn), r*0.5-r*0.62*math.Cos(turn)))
 	}
-	p.line(tone, 3, at...)
-	n := len(at)
-	p.head(tone, at[n-4], at[n-3], at[n-2], at[n-1], 12)
+	p.line(tone, 3, through...)
+	p.head(tone, through[7], through[8], 12)
 }
 
 // sits notes where something is; the first place counts.
-func (p *pen) sits(name string, x, y float64) {
+func (p *pen) sits(name string, a at) {
 	if _, there := p.places[name]; !there && p.places != nil {
-		p.places[name] = [2]float64{clamp(x, 0, Width), clamp(y, 0, Height)}
+		p.places[name] = at{clamp(a.x, 0, Width), clamp(a.y, 0, Height)}
 	}
-}
-
-// gap is a distance between two places along, with what was read of it.
-func (p *pen) gap(reading string, x1, x2, y float64, times float64) {
-	p.sits(reading, (x1+x2)/2, y)
-	r, ok := p.rig.Readings[reading]
-	if !ok {
-		return
-	}
-	if x1 > x2 {
-		x1, x2 = x2, x1
-	}
-	p.line(Ink, 1.5, x1, y-9, x1, y+9)
-	p.line(Ink, 1.5, x2, y-9, x2, y+9)
-	p.arrow(Ink, 1.8, x1-26, y, x1, y)
-	p.arrow(Ink, 1.8, x2+26, y, x2, y)
-	p.read(r, (x1+x2)/2, y, 12, times)
-}
-
-// ends draws a distance from one place to another.
-func (p *pen) ends(x1, x2, y float64) {
-	p.line(Ink, 1.5, x1, y-10, x1, y+10)
-	p.line(Ink, 1.5, x2, y-10, x2, y+10)
-	p.arrow(Ink, 1.8, (x1+x2)/2, y, x1, y)
-	p.arrow(Ink, 1.8, (x1+x2)/2, y, x2, y)
 }
 
 // shows writes what was read at a place.
-func (p *pen) shows(reading string, x, y, away float64) {
-	p.sits(reading, x, y)
+func (p *pen) shows(reading rig.Reading, a at, away float64) {
+	p.sits(string(reading), a)
 	if r, ok := p.rig.Readings[reading]; ok {
-		p.read(r, x, y, away, 1)
+		p.read(r, a, away, 1)
 	}
 }
 
-func (p *pen) read(r Reading, x, y, away, times float64) {
+func (p *pen) read(r Reading, a at, away, times float64) {
 	name := r.Name
 	if times >= 2 {
 		name = fmt.Sprintf("%s, drawn %g times", r.Name, times)
@@ -309,14 +302,14 @@ func (p *pen) read(r Reading, x, y, away, times float64) {
 	if name != "" {
 		text = append(text, line{name, small, false, Quiet, ""})
 	}
-	p.label(x, y, away, text...)
+	p.label(a, away, text...)
 }
 
 // sense writes what hand, eye or ear tells at a place.
-func (p *pen) sense(name string, x, y, away float64) {
-	p.sits(name, x, y)
+func (p *pen) sense(name rig.Sense, a at, away float64) {
+	p.sits(string(name), a)
 	if word := p.rig.Senses[name]; word != "" {
-		p.label(x, y, away, line{word, small, true, Ink, ""})
+		p.label(a, away, line{word, small, true, Ink, ""})
 	}
 }
 
@@ -333,13 +326,14 @@ func (p *pen) states() {
 		}
 		text = append(text, one)
 	}
-	p.label(Width-90, 60, 6, text...)
+	p.label(at{Width - 90, 60}, 6, text...)
 }
 
 // flag hangs what is on for the work where it sits.
-func (p *pen) flag(x, y float64) {
+func (p *pen) flag(a at) {
 	for i, one := range p.rig.On {
-		p.line(Ink, 2, x+float64(i)*14, y, x+float64(i)*14, y-24)
-		p.label(x+float64(i)*14, y-24, 4, line{one + ", still on", small, true, Ink, ""})
+		foot := a.by(float64(i)*14, 0)
+		p.line(Ink, 2, foot, foot.by(0, -24))
+		p.label(foot.by(0, -24), 4, line{one + ", still on", small, true, Ink, ""})
 	}
 }

@@ -10,8 +10,10 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/rigging/picture"
-	"brankel/rigging/run"
+	"brankel/rigging/rig"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
+	"brankel/rigging/sheet/usual"
 )
 
 func rigs(t testing.TB) (out []*sheet.Sheet) {
@@ -29,10 +31,22 @@ func rigs(t testing.TB) (out []*sheet.Sheet) {
 	return out
 }
 
+// usualRig is a family's rig in usual proportions, all of it right.
+func usualRig(t testing.TB, family string) picture.Rig {
+	t.Helper()
+	raw, ok := usual.Sheet(family)
+	require.True(t, ok, family)
+	s, err := sheet.Parse(raw)
+	require.NoError(t, err)
+	r, ok := tell.RigOf(s.For(s.Manual()))
+	require.True(t, ok, family)
+	return r
+}
+
 func TestEveryFamilyHasAPictureOfItsOwn(t *testing.T) {
 	seen := map[string]string{}
 	for _, s := range rigs(t) {
-		scene := run.Picture(s)
+		scene := tell.Picture(s)
 		require.NotNil(t, scene, s.ID)
 		shapes := len(scene.Shapes)
 		assert.Greater(t, shapes, 15, s.ID)
@@ -40,7 +54,7 @@ func TestEveryFamilyHasAPictureOfItsOwn(t *testing.T) {
 		seen[s.Family] = s.ID
 	}
 	assert.Len(t, seen, 11)
-	_, ok := picture.Draw(picture.Rig{Family: "sledge"})
+	_, ok := picture.Draw(picture.Rig{})
 	assert.False(t, ok, "what has none is drawn as a line")
 }
 
@@ -54,7 +68,7 @@ func TestTextsStandFree(t *testing.T) {
 			long.Points[i].Name += strings.Repeat(" of the long name", i%4)
 		}
 		long.WorkOut()
-		for _, scene := range []*picture.Scene{run.Picture(s), run.Picture(&long)} {
+		for _, scene := range []*picture.Scene{tell.Picture(s), tell.Picture(&long)} {
 			for name, texts := range map[string][]picture.Text{"whole": scene.Whole, "middle": scene.Middle, "halves": scene.Halves} {
 				for i, a := range texts {
 					placed++
@@ -78,26 +92,23 @@ func TestTextsStandFree(t *testing.T) {
 
 // What was read moves what is drawn, and only what is turned now is in the accent.
 func TestThePictureFollowsTheFigures(t *testing.T) {
-	rig := picture.Rig{
-		Family:   "clutch",
-		Geometry: map[string]any{"hooks": []any{map[string]any{"name": "upper"}}},
-		Values:   map[string]float64{"bearing_free": 1},
-		Readings: map[string]picture.Reading{"bearing_free": {Name: "bearing gap", Text: "1.0 mm", Tone: picture.Good}},
-	}
-	near, ok := picture.Draw(rig)
+	drawn := usualRig(t, "clutch")
+	drawn.Values[rig.BearingFree] = 1
+	drawn.Readings[rig.BearingFree] = picture.Reading{Name: "bearing gap", Text: "1.0 mm", Tone: picture.Good}
+	near, ok := picture.Draw(drawn)
 	require.True(t, ok)
 	assert.Contains(t, near.Says, "1.0 mm, bearing gap, drawn 20 times", "a small gap is drawn larger and says so")
 	assert.Empty(t, accented(near))
 
-	rig.Values["bearing_free"] = 2.5
-	rig.Adjusters = map[string]picture.Adjuster{"adjuster": {Name: "cable nut", Turn: "2 turns out", Seen: "clockwise", From: "the pedal"}}
-	far, _ := picture.Draw(rig)
+	drawn.Values[rig.BearingFree] = 2.5
+	drawn.Adjusters[rig.SetAdjuster] = picture.Adjuster{Name: "cable nut", Turn: "2 turns out", Seen: "clockwise", From: "the pedal"}
+	far, _ := picture.Draw(drawn)
 	assert.NotEqual(t, near.Shapes[len(near.Shapes)-1], far.Shapes[len(far.Shapes)-1])
 	assert.NotEmpty(t, accented(far))
 	assert.Contains(t, far.Says, "2 turns out, cable nut: clockwise, seen from the pedal")
 
-	rig.Adjusters["adjuster"] = picture.Adjuster{Name: "cable nut", Turn: "2 turns out", Done: true}
-	done, _ := picture.Draw(rig)
+	drawn.Adjusters[rig.SetAdjuster] = picture.Adjuster{Name: "cable nut", Turn: "2 turns out", Done: true}
+	done, _ := picture.Draw(drawn)
 	assert.Empty(t, accented(done), "once it is turned nothing is left in the accent")
 	assert.Contains(t, done.Says, "✓ cable nut: turned")
 }
@@ -115,7 +126,7 @@ func BenchmarkPicture(b *testing.B) {
 	for _, s := range rigs(b) {
 		if s.ID == "721" {
 			for b.Loop() {
-				run.Picture(s)
+				tell.Picture(s)
 			}
 		}
 	}

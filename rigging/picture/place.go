@@ -54,7 +54,7 @@ func (p *pen) scene() Scene {
 			s.Points[i] = tenth(v)
 		}
 	}
-	s := Scene{Shapes: p.shapes, Marks: p.spots, Says: p.says()}
+	s := Scene{Shapes: p.shapes, Marks: p.spots, Says: p.says(), Drawn: p.drawn}
 	s.Whole, s.Beside.Whole = p.place(whole)
 	s.Middle, s.Beside.Middle = p.place(middle)
 	s.Halves, s.Beside.Halves = p.place(halves)

@@ -4,7 +4,6 @@
 package picture
 
 import (
-	"math"
 	"slices"
 
 	"brankel/rigging/rig"
@@ -58,13 +57,14 @@ type Text struct {
 // Scene is a picture. Texts are placed for three widths: whole (a screen), middle (a tablet)
 // and halves (a phone, one half above the other); what found no place stands in Beside.
 type Scene struct {
-	Shapes []Shape `json:"shapes"`
-	Whole  []Text  `json:"whole"`
-	Middle []Text  `json:"middle"`
-	Halves []Text  `json:"halves"`
-	Beside Beside  `json:"beside"`
-	Marks  []Spot  `json:"marks,omitempty"`
-	Says   string  `json:"says"` // the picture in words
+	Shapes []Shape     `json:"shapes"`
+	Whole  []Text      `json:"whole"`
+	Middle []Text      `json:"middle"`
+	Halves []Text      `json:"halves"`
+	Beside Beside      `json:"beside"`
+	Marks  []Spot      `json:"marks,omitempty"`
+	Drawn  []Dimension `json:"-"`    // what is drawn as large as it was read
+	Says   string      `json:"says"` // the picture in words
 }
 
 // Moving is a shape at places evenly along a travel, the first at its begin.
@@ -80,16 +80,16 @@ type Beside struct {
 	Halves []string `json:"halves"`
 }
 
-// Rig is what is drawn: the figures of a family's rig, what it shows, what was read, and what
-// is turned now. Names are those of the rig.
+// Rig is what is drawn: the rig of a sheet, where its control stands, what it shows or was read to show, what is said of
+// it and what is turned now. At of nothing is where its family begins; maps that are nil say nothing.
 type Rig struct {
-	Family    string
-	Geometry  map[string]any
-	Values    map[string]float64 // what the rig shows, or was read
-	Senses    map[string]string
-	Readings  map[string]Reading
-	Adjusters map[string]Adjuster
-	At        map[string]any
+	Model     *rig.Model
+	At        rig.At
+	Values    map[rig.Reading]float64 // what the rig shows, or was read
+	Settings  map[rig.Turned]float64
+	Senses    map[rig.Sense]string
+	Readings  map[rig.Reading]Reading
+	Adjusters map[rig.Turned]Adjuster
 	States    []State
 	On        []string // temporary things
 	Moved     *Moved   // the control somewhere along its travel; nil where it stands by At
@@ -102,7 +102,7 @@ type Rig struct {
 // sweep shows there.
 type Moved struct {
 	Share float64
-	Shows map[string]float64
+	Shows map[rig.Swept]float64
 }
 
 // Reading is one reading with its words.
@@ -138,11 +138,11 @@ func Draw(r Rig) (Scene, bool) {
 // DrawMoving makes the picture of a rig, and of each travel the shapes that follow it; the texts
 // keep clear of where they go.
 func DrawMoving(r Rig, travels ...[]Moved) (s Scene, moving [][]Moving, ok bool) {
-	draw, ok := families[r.Family]
+	draw, ok := drawing(r)
 	if !ok {
 		return s, nil, false
 	}
-	p := &pen{rig: r, places: map[string][2]float64{}}
+	p := &pen{rig: r, places: map[string]at{}}
 	draw(p)
 	p.states()
 	p.mark()
@@ -155,15 +155,15 @@ func DrawMoving(r Rig, travels ...[]Moved) (s Scene, moving [][]Moving, ok bool)
 // Places tells where along the picture each adjuster, reading and sense sits, by the rig's names:
 // 0 at the hand to 1 at the works. nil where there is no picture of its family.
 func Places(r Rig) map[string]float64 {
-	draw, ok := families[r.Family]
+	draw, ok := drawing(r)
 	if !ok {
 		return nil
 	}
-	p := &pen{rig: r, places: map[string][2]float64{}}
+	p := &pen{rig: r, places: map[string]at{}}
 	draw(p)
 	across := map[string]float64{}
 	for name, at := range p.places {
-		across[name] = at[0] / Width
+		across[name] = at.x / Width
 	}
 	return across
 }
@@ -196,65 +196,3 @@ func (p *pen) follow(travel []Moved, draw func(*pen)) []Moving {
 	}
 	return out
 }
-
-// families by their names.
-var families = map[string]func(*pen){
-	"engine-push-pull":    pushPull,
-	"throttle-cruise":     throttleCruise,
-	"kickdown":            kickdown,
-	"clutch":              clutch,
-	"parking-brake":       parkingBrake,
-	"trailer-overrun":     overrun,
-	"outboard-shift":      outboard,
-	"stern-drive-shift":   sternDrive,
-	"gear-gate":           gate,
-	"flap-follow-up":      flap,
-	"flight-control-loop": loop,
-}
-
-func (p *pen) figure(name string) float64 {
-	v, _ := p.rig.Geometry[name].(float64)
-	return v
-}
-
-func (p *pen) names(list string) []string { return rig.NamesIn(p.rig.Geometry, list) }
-
-// moved is how far the control went along the travel that has the curve, and what is shown there;
-// ok is false on another travel and where it stands by At.
-func (p *pen) moved(curve string) (share, shows float64, ok bool) {
-	if p.rig.Moved == nil {
-		return 0, 0, false
-	}
-	shows, ok = p.rig.Moved.Shows[curve]
-	if !ok {
-		return 0, 0, false
-	}
-	return p.rig.Moved.Share, shows, true
-}
-
-func (p *pen) value(name string) float64 { return p.rig.Values[name] }
-
-func (p *pen) where(name string) string {
-	s, _ := p.rig.At[name].(string)
-	return s
-}
-
-// mostTimes is how many times larger a gap is drawn at the most.
-const mostTimes = 20
-
-// bigger is how many times a gap is drawn larger so that it fills room at its widest.
-func bigger(most, room float64) float64 {
-	if most <= 0 {
-		return 1
-	}
-	times := math.Min(room/most, mostTimes)
-	switch {
-	case times >= 10:
-		return math.Floor(times/5) * 5
-	case times >= 1:
-		return math.Floor(times)
-	}
-	return times
-}
-
-func clamp(v, low, high float64) float64 { return math.Min(math.Max(v, low), high) }

@@ -7,7 +7,8 @@ import (
 	"time"
 
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 )
 
@@ -15,15 +16,15 @@ import (
 var noon = time.Date(2026, 1, 2, 12, 0, 0, 0, time.UTC)
 
 // log has an event admitted and keeps it, as the shop would.
-func (h *hand) log(kind run.Kind, body any) error {
+func (h *hand) log(kind record.Kind, body any) error {
 	raw, err := json.Marshal(body)
 	if err != nil {
 		return err
 	}
 	n := len(h.events)
 	at := noon.Add(time.Duration(n) * time.Minute)
-	e := run.Event{ID: fmt.Sprintf("r%d", n+1), Run: "rehearsal", Seq: n + 1, Kind: kind, By: h.by(), At: at, Received: at, Body: raw}
-	if e, err = run.Admit(h.bench, h.state, e); err != nil {
+	e := record.Event{ID: fmt.Sprintf("r%d", n+1), Run: "rehearsal", Seq: n + 1, Kind: kind, By: h.by(), At: at, Received: at, Body: raw}
+	if e, err = h.led.Admit(h.bench, e); err != nil {
 		return fault.Below(string(kind), err)
 	}
 	prev := ""
@@ -31,53 +32,55 @@ func (h *hand) log(kind run.Kind, body any) error {
 		prev = h.events[n-1].Hash
 	}
 	h.events = append(h.events, e.Seal(prev))
-	if !h.state.Carry(h.events[n]) {
-		h.state = run.Fold(h.q.Sheet, h.events)
+	st := h.led.State
+	if !st.Carry(h.events[n]) {
+		st = record.Fold(h.q.Sheet, h.events)
 	}
+	h.led = lead.Of(st)
 	return nil
 }
 
 // follow does the one thing the advice says.
-func (h *hand) follow(a run.Advice) error {
+func (h *hand) follow(a lead.Advice) error {
 	if h.mayLeaveOut(a.Step) {
-		return h.log(run.KindSkipped, run.Skipped{Step: a.Step, Reason: "no time"})
+		return h.log(record.KindSkipped, record.Skipped{Step: a.Step, Reason: "no time"})
 	}
 	switch a.Do {
-	case run.DoComplaint:
-		return h.log(run.KindComplaint, run.Complaint{Words: "a rehearsal", Shows: "yes"})
-	case run.DoIdentify:
+	case lead.DoComplaint:
+		return h.log(record.KindComplaint, record.Complaint{Words: "a rehearsal", Shows: "yes"})
+	case lead.DoIdentify:
 		u := h.q.Sheet.Applies.One()
-		return h.log(run.KindIdentified, run.Identified{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant})
-	case run.DoSafe, run.DoRestore:
+		return h.log(record.KindIdentified, record.Identified{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant})
+	case lead.DoSafe, lead.DoRestore:
 		return h.confirm(a.Things)
-	case run.DoRead:
+	case lead.DoRead:
 		return h.read(a.Read)
-	case run.DoMove:
+	case lead.DoMove:
 		return h.turn(a.Move)
-	case run.DoAction:
-		return h.log(run.KindAction, a.Action)
-	case run.DoChoose:
+	case lead.DoAction:
+		return h.log(record.KindAction, a.Action)
+	case lead.DoChoose:
 		return h.fit(a.Choose)
-	case run.DoSettle:
-		return h.log(run.KindSettled, a.Settle)
-	case run.DoLock:
+	case lead.DoSettle:
+		return h.log(record.KindSettled, a.Settle)
+	case lead.DoLock:
 		h.drift(a.Lock)
-		return h.log(run.KindLocked, run.Locked{Setting: a.Lock.Setting, Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
-	case run.DoCheck:
+		return h.log(record.KindLocked, record.Locked{Setting: a.Lock.Setting, Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
+	case lead.DoCheck:
 		return h.check(a)
-	case run.DoAgain:
-		return h.log(run.KindRetried, run.Retried{Outcome: "cured"})
-	case run.DoDecide, run.DoTrial:
+	case lead.DoAgain:
+		return h.log(record.KindRetried, record.Retried{Outcome: "cured"})
+	case lead.DoDecide, lead.DoTrial:
 		return h.decide(a)
-	case run.DoSign:
-		if h.out.Outcome = "signed"; len(h.state.Sheet.Inspect) > 0 {
+	case lead.DoSign:
+		if h.out.Outcome = "signed"; len(h.led.Sheet.Inspect) > 0 {
 			h.out.Outcome = "" // somebody else looks at it, then it is proved under load
 		}
-		return h.log(run.KindSigned, run.Signed{Name: h.by()})
-	case run.DoInspect:
+		return h.log(record.KindSigned, record.Signed{Name: h.by()})
+	case lead.DoInspect:
 		return h.inspect(a.Inspect)
-	case run.DoNothing:
-		if h.state.Signed != nil {
+	case lead.DoNothing:
+		if h.led.Signed != nil {
 			h.out.Outcome = "signed"
 			return nil
 		}
@@ -88,21 +91,21 @@ func (h *hand) follow(a run.Advice) error {
 // mayLeaveOut tells whether a hasty hand leaves the step out.
 func (h *hand) mayLeaveOut(step string) bool {
 	return h.q.Hand == "hasty" && slices.ContainsFunc(h.q.Sheet.Steps, func(s sheet.Step) bool {
-		return s.ID == step && slices.Contains(run.Skippable, s.Kind) && h.state.Skipped[step] == ""
+		return s.ID == step && slices.Contains(record.Skippable, s.Kind) && h.led.Skipped[step] == ""
 	})
 }
 
 // confirm taps the first that is open.
-func (h *hand) confirm(things []run.Todo) error {
+func (h *hand) confirm(things []lead.Todo) error {
 	for _, t := range things {
 		if t.Done {
 			continue
 		}
-		var body any = run.Thing{ID: t.ID, Name: t.Name, Side: t.Side}
-		if t.Kind == run.KindCaution {
-			body = run.Named{ID: t.ID}
+		var body any = record.Thing{ID: t.ID, Name: t.Name, Side: t.Side}
+		if t.Kind == record.KindCaution {
+			body = record.Named{ID: t.ID}
 		}
-		if t.Kind == run.KindTakenOff {
+		if t.Kind == record.KindTakenOff {
 			h.givenBack(t.ID)
 		}
 		return h.log(t.Kind, body) // one tap, then look again
@@ -112,23 +115,23 @@ func (h *hand) confirm(things []run.Todo) error {
 
 // decide takes what Brankel argues for. A repair or another part ends the rehearsal, and
 // so does a move that was not answered: the hand would have to find out why.
-func (h *hand) decide(a run.Advice) error {
+func (h *hand) decide(a lead.Advice) error {
 	why := said(a.Say) + " " + a.Finding
-	if len(a.Choices) > 0 && a.Choices[0].About.Question == run.AboutSchool {
-		school := run.About{Question: run.AboutSchool, ID: h.school()}
-		return h.log(run.KindDecided, run.Decided{About: school, Choice: run.ChoiceTake, Reason: "as it is set here"})
+	if len(a.Choices) > 0 && a.Choices[0].About.Question == record.AboutSchool {
+		school := record.About{Question: record.AboutSchool, ID: h.school()}
+		return h.log(record.KindDecided, record.Decided{About: school, Choice: record.ChoiceTake, Reason: "as it is set here"})
 	}
 	for _, c := range a.Choices {
 		switch {
 		case !c.Argued:
-		case c.About.Question == run.AboutResponse:
+		case c.About.Question == record.AboutResponse:
 			h.stop(why)
 			return nil
-		case c.Choice == run.ChoiceRepair:
+		case c.Choice == record.ChoiceRepair:
 			h.stop(why)
-			return h.log(run.KindDecided, run.Decided{About: c.About, Choice: c.Choice, Reason: "as argued"})
+			return h.log(record.KindDecided, record.Decided{About: c.About, Choice: c.Choice, Reason: "as argued"})
 		default:
-			return h.log(run.KindDecided, run.Decided{About: c.About, Choice: c.Choice, Reason: "as argued"})
+			return h.log(record.KindDecided, record.Decided{About: c.About, Choice: c.Choice, Reason: "as argued"})
 		}
 	}
 	h.stop(why)
@@ -144,12 +147,12 @@ func (h *hand) by() string {
 }
 
 // inspect looks at what was not looked at yet.
-func (h *hand) inspect(list []run.InspectAsk) error {
+func (h *hand) inspect(list []lead.InspectAsk) error {
 	h.inspects = true
 	defer func() { h.inspects = false }()
 	for _, one := range list {
 		if !one.Done {
-			return h.log(run.KindInspected, run.Inspected{Item: one.Item, Verdict: "right"})
+			return h.log(record.KindInspected, record.Inspected{Item: one.Item, Verdict: "right"})
 		}
 	}
 	return fault.At("sheet", "nothing is left to look at and the advice still asks for it")
@@ -164,7 +167,7 @@ func (h *hand) school() string {
 }
 
 // check answers; what was answered bad is cured as the advice offers, or not at all.
-func (h *hand) check(a run.Advice) error {
+func (h *hand) check(a lead.Advice) error {
 	if !h.answeredBad(a.Check.Check) {
 		return h.try(a.Check)
 	}
@@ -180,7 +183,7 @@ func (h *hand) check(a run.Advice) error {
 	return nil
 }
 
-func said(pieces []run.Piece) (out string) {
+func said(pieces []lead.Piece) (out string) {
 	for _, p := range pieces {
 		out += p.Text
 	}

@@ -8,7 +8,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 )
 
@@ -47,10 +49,10 @@ func TestNoWindowMakesARunPanic(t *testing.T) {
 			require.NotPanics(t, func() { out, _ = Rehearse(q) }, q.where())
 			require.NotPanics(t, func() {
 				for i := range out.Events {
-					st := run.Fold(w.Sheet, out.Events[:i+1])
-					run.Show(st)
-					run.Stand(st)
-					run.MakeRecord(run.Heading{}, st, out.Events[:i+1], "")
+					st := lead.Of(record.Fold(w.Sheet, out.Events[:i+1]))
+					tell.Show(st)
+					tell.Stand(st)
+					tell.MakeRecord(record.Heading{}, st, out.Events[:i+1], "")
 				}
 			}, q.where())
 			if runs++; out.Outcome == "stopped" {

@@ -12,7 +12,8 @@ import (
 
 	"brankel/rigging/fault"
 	"brankel/rigging/rig"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 )
 
@@ -33,7 +34,7 @@ type Question struct {
 	Settings  map[string]float64
 	Condition map[string]any
 	At        map[string]any
-	Gauges    []run.Gauge
+	Gauges    []record.Gauge
 	Seed      uint64
 	Hand      string // careful, or hasty: see Hands
 }
@@ -42,15 +43,15 @@ type Question struct {
 // when it stopped. Moves are events of turning, Rounds readings after them, Turns their
 // sum whatever their way.
 type Outcome struct {
-	Outcome  string      `json:"outcome"`
-	Why      string      `json:"why"`
-	Rig      Stands      `json:"rig"`
-	Moves    int         `json:"moves"`
-	Rounds   int         `json:"rounds"`
-	Turns    float64     `json:"turns"`
-	Readings int         `json:"readings"`
-	Seconds  float64     `json:"seconds"` // of computing, where somebody has a clock
-	Events   []run.Event `json:"events"`
+	Outcome  string         `json:"outcome"`
+	Why      string         `json:"why"`
+	Rig      Stands         `json:"rig"`
+	Moves    int            `json:"moves"`
+	Rounds   int            `json:"rounds"`
+	Turns    float64        `json:"turns"`
+	Readings int            `json:"readings"`
+	Seconds  float64        `json:"seconds"` // of computing, where somebody has a clock
+	Events   []record.Event `json:"events"`
 
 	Untrue   int            `json:"-"` // states that were tapped and were not so
 	geometry map[string]any // with the parts that were fitted
@@ -65,9 +66,9 @@ type Stands struct {
 // hand is the one who works.
 type hand struct {
 	q      Question
-	bench  run.Bench
-	state  run.State
-	events []run.Event
+	bench  record.Bench
+	led    *lead.Lead
+	events []record.Event
 	out    Outcome
 
 	settings  map[string]float64
@@ -87,7 +88,7 @@ func Rehearse(q Question) (Outcome, error) {
 		return Outcome{}, err
 	}
 	for len(h.events) < mostEvents {
-		if err := h.follow(run.Next(h.state)); err != nil {
+		if err := h.follow(h.led.Advice()); err != nil {
 			return Outcome{}, err
 		}
 		if h.out.Outcome != "" {
@@ -113,8 +114,8 @@ func newHand(q Question) (*hand, error) {
 	}
 	h := &hand{
 		q:         q,
-		bench:     run.Bench{Family: q.Sheet.Family, Cable: q.Sheet.Cable, Sheets: sheet.Heads([]*sheet.Sheet{q.Sheet}), Gauges: q.Gauges},
-		state:     run.Fold(q.Sheet, nil),
+		bench:     record.Bench{Family: q.Sheet.Family, Cable: q.Sheet.Cable, Sheets: sheet.Heads([]*sheet.Sheet{q.Sheet}), Gauges: q.Gauges},
+		led:       lead.Of(record.Fold(q.Sheet, nil)),
 		settings:  maps.Clone(q.Sheet.For(q.School).Rig.Settings),
 		condition: maps.Clone(q.Condition),
 		geometry:  q.Sheet.Rig.Geometry,

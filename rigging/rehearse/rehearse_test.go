@@ -18,7 +18,9 @@ import (
 	"brankel/rigging/calc"
 	"brankel/rigging/quantity"
 	"brankel/rigging/rig"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 )
 
@@ -50,7 +52,7 @@ func led(t testing.TB) (out []way) {
 	return out
 }
 
-var gauges = []run.Gauge{
+var gauges = []record.Gauge{
 	{ID: "calliper", Name: "calliper", Quantity: "length", Resolution: 0.1, Doubt: 0.1},
 	{ID: "protractor", Name: "protractor", Quantity: "angle", Resolution: 0.1, Doubt: 0.2},
 	{ID: "scale", Name: "pull scale", Quantity: "force", Resolution: 0.5, Doubt: 1},
@@ -107,7 +109,7 @@ func TestTheAdviceSetsRigs(t *testing.T) {
 			q := asked(rand.New(rand.NewPCG(seed, 9)), w, seed)
 			out, err := Rehearse(q)
 			require.NoError(t, err, q.where())
-			require.NoError(t, run.Verify(out.Events), q.where())
+			require.NoError(t, record.Verify(out.Events), q.where())
 			if seed < 4 {
 				shownWhole(t, w.Sheet, out.Events)
 			}
@@ -130,7 +132,7 @@ func TestTheAdviceSetsRigs(t *testing.T) {
 			}
 			require.Empty(t, untrue(t, w, q, out, true), q.where())
 			if q.Condition["slips"] == nil {
-				turns.count(run.Fold(w.Sheet, out.Events), q)
+				turns.count(record.Fold(w.Sheet, out.Events), q)
 			}
 		}
 	}
@@ -149,7 +151,7 @@ type turning struct {
 	over []string
 }
 
-func (n *turning) count(st run.State, q Question) {
+func (n *turning) count(st record.State, q Question) {
 	moves := map[[2]string]int{}
 	for _, m := range st.Moves {
 		moves[[2]string{m.Setting, m.Adjuster}]++
@@ -206,14 +208,14 @@ func (n *turning) within(t *testing.T) {
 }
 
 // shownWhole draws what a screen and a record show after every event.
-func shownWhole(t *testing.T, s *sheet.Sheet, events []run.Event) {
+func shownWhole(t *testing.T, s *sheet.Sheet, events []record.Event) {
 	for i := range events {
-		st := run.Fold(s, events[:i+1])
-		v := run.Show(st)
+		st := lead.Of(record.Fold(s, events[:i+1]))
+		v := tell.Show(st)
 		require.NotEmpty(t, v.Advice.Say)
 		require.NotEmpty(t, v.Advice.Do)
-		run.MakeRecord(run.Heading{}, st, events[:i+1], "")
-		run.Stand(st)
+		tell.MakeRecord(record.Heading{}, st, events[:i+1], "")
+		tell.Stand(st)
 	}
 }
 
@@ -350,7 +352,7 @@ func TestAHastyHandSignsNothingDangerous(t *testing.T) {
 				stopped++
 				continue
 			}
-			st := run.Fold(w.Sheet, out.Events)
+			st := record.Fold(w.Sheet, out.Events)
 			require.Empty(t, st.On, q.where())
 			require.Empty(t, st.Off, q.where())
 			for id, a := range st.Checks {
@@ -409,7 +411,7 @@ func TestARehearsalRepeats(t *testing.T) {
 }
 
 // loop is a rehearsed aileron loop: five adjusters, three of them coupled.
-func loop(b *testing.B) (Question, []run.Event) {
+func loop(b *testing.B) (Question, []record.Event) {
 	for _, w := range led(b) {
 		if w.ID != "721" || w.school != "flap" {
 			continue
@@ -419,7 +421,7 @@ func loop(b *testing.B) (Question, []run.Event) {
 		out, err := Rehearse(q)
 		require.NoError(b, err)
 		for i := range out.Events {
-			if run.Next(run.Fold(w.Sheet, out.Events[:i])).Plan != nil {
+			if lead.Of(record.Fold(w.Sheet, out.Events[:i])).Advice().Plan != nil {
 				return q, out.Events[:i]
 			}
 		}
@@ -442,7 +444,7 @@ func BenchmarkRehearseTheLoop(b *testing.B) {
 func BenchmarkAdviceForTheLoop(b *testing.B) {
 	q, events := loop(b)
 	for b.Loop() {
-		if run.Next(run.Fold(q.Sheet, events)).Plan == nil {
+		if lead.Of(record.Fold(q.Sheet, events)).Advice().Plan == nil {
 			b.Fatal("no turn is asked for")
 		}
 	}
@@ -451,6 +453,6 @@ func BenchmarkAdviceForTheLoop(b *testing.B) {
 func BenchmarkFoldOfTheLoop(b *testing.B) {
 	q, events := loop(b)
 	for b.Loop() {
-		run.Fold(q.Sheet, events)
+		record.Fold(q.Sheet, events)
 	}
 }

@@ -5,7 +5,7 @@ import (
 
 	"brankel/rigging/fault"
 	"brankel/rigging/input"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 	"brankel/rigging/strict"
 )
@@ -24,7 +24,7 @@ type asking struct {
 // "seed", "hand"}; find gives the sheet of a number, and what is read without gauges of its
 // own is read by those of the workshop. The error is a *fault.Fault, or a
 // fault.List of a sheet that is wrong.
-func Solve(raw []byte, find func(id string) (*sheet.Sheet, error), workshop []run.Gauge) (Outcome, error) {
+func Solve(raw []byte, find func(id string) (*sheet.Sheet, error), workshop []record.Gauge) (Outcome, error) {
 	var object map[string]json.RawMessage
 	if err := strict.Decode(raw, &object); err != nil {
 		return Outcome{}, err

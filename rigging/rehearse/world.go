@@ -8,15 +8,16 @@ import (
 
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 )
 
 // read takes a reading as the rig shows it: with the bias of its gauge, rounded to what
 // the gauge can show; counts as they are heard, whole.
-func (h *hand) read(w *run.Want) error {
-	p := h.state.Sheet.Point(w.Point)
-	r := run.Reading{Point: w.Point, Text: "0"}
+func (h *hand) read(w *lead.Want) error {
+	p := h.led.Sheet.Point(w.Point)
+	r := record.Reading{Point: w.Point, Text: "0"}
 	var made, unmade []string
 	for _, s := range w.States {
 		r.States = append(r.States, s.ID)
@@ -65,15 +66,15 @@ func (h *hand) read(w *run.Want) error {
 		h.out.Rounds++
 		h.turned = false
 	}
-	return h.log(run.KindReading, r)
+	return h.log(record.KindReading, r)
 }
 
 // hurries is one time in five of what a hasty hand does.
 func (h *hand) hurries() bool { return h.q.Hand == "hasty" && h.rand.IntN(5) == 0 }
 
 // gauge is the workshop's of the point's instrument, else the finest for its quantity.
-func (h *hand) gauge(p *sheet.Point) *run.Gauge {
-	var best *run.Gauge
+func (h *hand) gauge(p *sheet.Point) *record.Gauge {
+	var best *record.Gauge
 	for i, g := range h.q.Gauges {
 		if g.Quantity != p.Quantity {
 			continue
@@ -107,8 +108,8 @@ func (h *hand) around(point string) (float64, bool) {
 
 // turn does what it is told; what is seized will not, nor does anything go further than it
 // can.
-func (h *hand) turn(t *run.Turn) error {
-	a := h.state.Sheet.Adjuster(t.Adjuster)
+func (h *hand) turn(t *lead.Turn) error {
+	a := h.led.Sheet.Adjuster(t.Adjuster)
 	by := t.Turns
 	if t.Way == "in" {
 		by = -by
@@ -121,7 +122,7 @@ func (h *hand) turn(t *run.Turn) error {
 		}
 		stuck = by == 0
 	}
-	if span, ok := h.state.Sheet.RangeOf(a, ""); ok {
+	if span, ok := h.led.Sheet.RangeOf(a, ""); ok {
 		to := min(max(h.settings[a.Works]+by, span.Min), span.Max) // as far as it goes
 		by = to - h.settings[a.Works]
 		stuck = stuck || math.Abs(by) < 0.01
@@ -131,21 +132,21 @@ func (h *hand) turn(t *run.Turn) error {
 			h.stop("It would not turn.")
 		}
 		h.tried[a.ID+t.Way] = true
-		return h.log(run.KindStuck, run.Stuck{Adjuster: t.Adjuster, Way: t.Way})
+		return h.log(record.KindStuck, record.Stuck{Adjuster: t.Adjuster, Way: t.Way})
 	}
 	h.settings[a.Works] += by
 	h.out.Moves++
 	h.out.Turns += math.Abs(by)
 	h.turned = true
-	return h.log(run.KindMove, run.Move{Adjuster: t.Adjuster, Setting: t.Setting, Until: t.Until,
+	return h.log(record.KindMove, record.Move{Adjuster: t.Adjuster, Setting: t.Setting, Until: t.Until,
 		Turns: strconv.FormatFloat(math.Abs(by), 'f', -1, 64), Way: t.Way})
 }
 
 // untilLocked is how far it turns until its check says that it is locked, 0 when it never
 // does.
-func (h *hand) untilLocked(t *run.Turn, a *sheet.Adjuster) (float64, error) {
-	one := h.state.Sheet.Setting(t.Setting)
-	c := h.state.Sheet.Check(one.Until.Check)
+func (h *hand) untilLocked(t *lead.Turn, a *sheet.Adjuster) (float64, error) {
+	one := h.led.Sheet.Setting(t.Setting)
+	c := h.led.Sheet.Check(one.Until.Check)
 	step := a.LeastTurn()
 	if t.Way == "in" {
 		step = -step
@@ -154,7 +155,7 @@ func (h *hand) untilLocked(t *run.Turn, a *sheet.Adjuster) (float64, error) {
 	defer func() { h.settings[a.Works] = was }()
 	for n := 1.0; n <= 400; n++ {
 		h.settings[a.Works] = was + n*step
-		if span, ok := h.state.Sheet.RangeOf(a, ""); ok && (h.settings[a.Works] < span.Min || h.settings[a.Works] > span.Max) {
+		if span, ok := h.led.Sheet.RangeOf(a, ""); ok && (h.settings[a.Works] < span.Min || h.settings[a.Works] > span.Max) {
 			return 0, nil
 		}
 		m, at, err := h.model(nil, nil, c.At)
@@ -179,31 +180,31 @@ func tight(c *sheet.Check, word string) bool {
 }
 
 // fit puts in the part that is argued for.
-func (h *hand) fit(c *run.Choose) error {
-	one := h.state.Sheet.Setting(c.Setting)
+func (h *hand) fit(c *lead.Choose) error {
+	one := h.led.Sheet.Setting(c.Setting)
 	for _, o := range one.Options {
 		if o.ID != c.Options[0].ID {
 			continue
 		}
 		h.geometry = o.Fitted(h.geometry)
 		for _, id := range one.Adjusters {
-			if a := h.state.Sheet.Adjuster(id); a != nil && a.Works != "" && o.Setting != nil {
+			if a := h.led.Sheet.Adjuster(id); a != nil && a.Works != "" && o.Setting != nil {
 				h.settings[a.Works] = *o.Setting
 			}
 		}
 	}
-	return h.log(run.KindChosen, run.Choosing{Setting: c.Setting, Option: c.Options[0].ID})
+	return h.log(record.KindChosen, record.Choosing{Setting: c.Setting, Option: c.Options[0].ID})
 }
 
 // givenBack lets what was held back take up its slack by itself.
 func (h *hand) givenBack(thing string) {
-	nominal := h.state.Sheet.Rig.Settings
-	for _, one := range h.state.Sheet.Settings {
+	nominal := h.led.Sheet.Rig.Settings
+	for _, one := range h.led.Sheet.Settings {
 		if one.Temporary != thing || one.Method != sheet.MethodLockedOut {
 			continue
 		}
 		for _, id := range one.Adjusters {
-			if works := h.state.Sheet.Adjuster(id).Works; !h.holds("seized", works) {
+			if works := h.led.Sheet.Adjuster(id).Works; !h.holds("seized", works) {
 				h.settings[works] = nominal[works]
 			}
 		}
@@ -221,14 +222,14 @@ func (h *hand) holds(list, name string) bool {
 }
 
 // drift is what locking moves.
-func (h *hand) drift(l *run.LockAsk) {
+func (h *hand) drift(l *lead.LockAsk) {
 	ids := []string{l.Adjuster}
 	if l.Adjuster == "" {
-		ids = h.state.Sheet.Setting(l.Setting).Adjusters
+		ids = h.led.Sheet.Setting(l.Setting).Adjusters
 	}
 	steps, _ := h.condition["lock_drift"].(map[string]any)
 	for _, id := range ids {
-		a := h.state.Sheet.Adjuster(id)
+		a := h.led.Sheet.Adjuster(id)
 		if by, ok := steps[a.Works].(float64); ok {
 			h.settings[a.Works] += by * a.LeastTurn()
 		}
@@ -236,9 +237,9 @@ func (h *hand) drift(l *run.LockAsk) {
 }
 
 // try answers a check as the rig tells it; what lies outside the model is well.
-func (h *hand) try(ask *run.Ask) error {
-	c := h.state.Sheet.Check(ask.Check)
-	body := run.Checked{Check: c.ID, Answer: ask.Answers[0].ID}
+func (h *hand) try(ask *lead.Ask) error {
+	c := h.led.Sheet.Check(ask.Check)
+	body := record.Checked{Check: c.ID, Answer: ask.Answers[0].ID}
 	if c.Proves != "" {
 		m, at, err := h.model(nil, nil, c.At)
 		if err != nil {
@@ -254,10 +255,10 @@ func (h *hand) try(ask *run.Ask) error {
 			}
 		}
 	}
-	return h.log(run.KindCheck, body)
+	return h.log(record.KindCheck, body)
 }
 
 func (h *hand) answeredBad(check string) bool {
-	a, was := h.state.Checks[check]
+	a, was := h.led.Checks[check]
 	return was && !a.Void && !a.Good
 }

@@ -8,9 +8,9 @@ import (
 	"brankel/rigging/quantity"
 )
 
-// brakeGeometry is a lever or pedal that works the shoes of one or more drums. Datum is
+// BrakeGeometry is a lever or pedal that works the shoes of one or more drums. Datum is
 // the cable's slack at setting 0.
-type brakeGeometry struct {
+type BrakeGeometry struct {
 	Sides        []string `json:"sides" says:"drums"`
 	Clearance    float64  `json:"clearance" input:"plain,length" says:"clearance of the shoes at setting 0"`
 	PerClick     float64  `json:"per_click" input:"plain,length,above0" says:"clearance of one click"`
@@ -31,7 +31,7 @@ type brakeGeometry struct {
 }
 
 // Check tells what no single field shows.
-func (g brakeGeometry) Check(f *input.Faults) {
+func (g BrakeGeometry) Check(f *input.Faults) {
 	checkNames(f, g.Sides, "sides", "")
 	f.AddIf(!g.Auto && g.PerTurn == nil, "per_turn", "missing: write what one turn of the cable nut takes up")
 }
@@ -68,20 +68,20 @@ func gaps(s *spot, n int, of func(s *spot, i int) float64) float64 {
 // parkingBrake: the lever takes up the slack, closes the clearances and then draws
 // against the stiffness of cable and shoes until it pulls with the book's force or has
 // no notch left. A cable set too tight draws the shoes on. Left out: self-energising.
-func parkingBrake(g *brakeGeometry, c *brakeCondition) (*works, error) {
+func parkingBrake(g *BrakeGeometry, c *brakeCondition) (*works, error) {
 	if err := known(c.Wear, g.Sides, "condition.wear"); err != nil {
 		return nil, err
 	}
 	w := &works{}
 	for _, side := range g.Sides {
-		w.sets("star." + side)
+		w.sets(SetStar.Of(side))
 	}
 	nut := len(g.Sides)
 	cable := func(s *spot) float64 { return s.e[nut] }
 	if g.Auto {
-		w.sets("tensioner")
+		w.sets(SetTensioner)
 	} else {
-		w.sets("equaliser")
+		w.sets(SetEqualiser)
 		cable = func(s *spot) float64 { return g.Datum + *g.PerTurn*s.e[nut] + c.Stretch }
 	}
 	clearance := func(s *spot, i int) float64 {
@@ -95,23 +95,23 @@ func parkingBrake(g *brakeGeometry, c *brakeCondition) (*works, error) {
 		pull := s.within(0, g.Stiffness*(g.LeverNotches*g.LeverStep-contact(s)), g.Pull)
 		return g.Gain * pull
 	}
-	w.reads("notches", func(s *spot) float64 { return s.lesser(notches(s), g.LeverNotches) })
-	w.reads("cable_slack", func(s *spot) float64 { return s.greater(0, cable(s)) })
-	w.reads("brake_force", force)
+	w.reads(Notches, func(s *spot) float64 { return s.lesser(notches(s), g.LeverNotches) })
+	w.reads(CableSlack, func(s *spot) float64 { return s.greater(0, cable(s)) })
+	w.reads(BrakeForce, force)
 	for i, side := range g.Sides {
-		w.reads("clearance."+side, func(s *spot) float64 { return clearance(s, i) })
-		w.tells("drag."+side, drags, func(s *spot) string { return drag(s, clearance(s, i), g.Whisper, g.LockAt) })
+		w.reads(Clearance.Of(side), func(s *spot) float64 { return clearance(s, i) })
+		w.tells(FeltDrag.Of(side), drags, func(s *spot) string { return drag(s, clearance(s, i), g.Whisper, g.LockAt) })
 	}
 	need := g.Mass * quantity.Gravity * math.Sin(math.Atan(g.Slope/100))
 	w.sweeps("lever, notches", "force at the wheels, N", 0, g.LeverNotches, Named{"released", 0}, Named{"its last notch", g.LeverNotches})
-	w.curve("force", func(s *spot, at float64) float64 {
+	w.curve(SweptForce, func(s *spot, at float64) float64 {
 		return g.Gain * s.within(0, g.Stiffness*(at*g.LeverStep-contact(s)), g.Pull)
 	})
 	w.wanted("holds forward", need)
 	w.wanted("holds backward", need/g.BackFactor)
 	holds := []string{"holds", "creeps"}
-	w.tells("holds.forward", holds, func(s *spot) string { return word(s.atLeast(force(s), need), "holds", "creeps") })
-	w.tells("holds.backward", holds, func(s *spot) string { return word(s.atLeast(g.BackFactor*force(s), need), "holds", "creeps") })
+	w.tells(FeltHoldsForward, holds, func(s *spot) string { return word(s.atLeast(force(s), need), "holds", "creeps") })
+	w.tells(FeltHoldsBackward, holds, func(s *spot) string { return word(s.atLeast(g.BackFactor*force(s), need), "holds", "creeps") })
 	return w, nil
 }
 

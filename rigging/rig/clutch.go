@@ -2,11 +2,11 @@ package rig
 
 import "brankel/rigging/input"
 
-// clutchGeometry is a pedal that works a fork through a cable, hooked to one of several
+// ClutchGeometry is a pedal that works a fork through a cable, hooked to one of several
 // places; ratio is from pedal to cable, fork_ratio from cable to bearing.
-type clutchGeometry struct {
+type ClutchGeometry struct {
 	PedalStroke   float64      `json:"pedal_stroke" input:"plain,length,above0" says:"stroke of the pedal" part:"a pedal of another stroke"`
-	Hooks         []clutchHook `json:"hooks" says:"hooks of the quadrant"`
+	Hooks         []ClutchHook `json:"hooks" says:"hooks of the quadrant"`
 	ForkRatio     float64      `json:"fork_ratio" input:"plain,above0" says:"fork, cable to bearing" part:"a fork of another ratio"`
 	ReleaseTravel float64      `json:"release_travel" input:"plain,length,above0" says:"bearing travel that releases"`
 	BiteTravel    float64      `json:"bite_travel" input:"plain,length,above0" says:"bearing travel at the bite"`
@@ -20,14 +20,14 @@ type clutchGeometry struct {
 	BuzzOver      *float64     `json:"buzz_over" input:"plain,length,above0" says:"free play over which the pedal buzzes"`
 }
 
-type clutchHook struct {
+type ClutchHook struct {
 	Name  string  `json:"name" says:"hook"`
 	Ratio float64 `json:"ratio" input:"plain,above0" says:"ratio, pedal to cable" part:"a hook of another ratio"`
 	Slack float64 `json:"slack" input:"plain,length,default=0" says:"slack it adds"`
 }
 
 // Check tells what no single field shows.
-func (g clutchGeometry) Check(f *input.Faults) {
+func (g ClutchGeometry) Check(f *input.Faults) {
 	var names []string
 	for _, h := range g.Hooks {
 		names = append(names, h.Name)
@@ -41,20 +41,20 @@ type clutchCondition struct {
 	Drag float64 `json:"drag" input:"plain,length,atleast0,default=0" says:"bearing travel lost to drag"`
 }
 
-type clutchAt struct {
+type ClutchAt struct {
 	Settled bool `json:"settled" input:"default=true" says:"settled"`
 }
 
 // clutch: wear moves the fork toward the cable and so takes free play away; the free
 // play and the release share the pedal's stroke. Left out: the plate's own spring curve.
-func clutch(g *clutchGeometry, c *clutchCondition) (*works, error) {
+func clutch(g *ClutchGeometry, c *clutchCondition) (*works, error) {
 	w := &works{}
-	w.sets("adjuster")
-	w.adjusters = append(w.adjusters, Adjuster{"hook", len(g.Hooks)})
-	hook := func(s *spot) *clutchHook { return &g.Hooks[int(s.e[1])] }
+	w.sets(SetAdjuster)
+	w.adjusters = append(w.adjusters, Adjuster{string(SetHook), len(g.Hooks)})
+	hook := func(s *spot) *ClutchHook { return &g.Hooks[int(s.e[1])] }
 	free := func(s *spot) float64 {
 		seat := 0.0
-		if s.at.(*clutchAt).Settled {
+		if s.at.(*ClutchAt).Settled {
 			seat = c.Seat
 		}
 		return g.Datum + g.PerStep*s.e[0] + hook(s).Slack - g.ForkRatio*c.Wear + seat
@@ -65,27 +65,27 @@ func clutch(g *clutchGeometry, c *clutchCondition) (*works, error) {
 	margin := func(s *spot) float64 {
 		return (g.PedalStroke/hook(s).Ratio-free(s))/g.ForkRatio - g.ReleaseTravel - c.Drag
 	}
-	w.reads("pedal_free", pedalFree)
-	w.reads("cable_gap", gap)
-	w.reads("bearing_free", bearing)
-	w.reads("release_margin", margin)
-	w.reads("bite_height", func(s *spot) float64 { return g.PedalStroke - hook(s).Ratio*(free(s)+g.BiteTravel*g.ForkRatio) })
+	w.reads(PedalFree, pedalFree)
+	w.reads(CableGap, gap)
+	w.reads(BearingFree, bearing)
+	w.reads(ReleaseMargin, margin)
+	w.reads(BiteHeight, func(s *spot) float64 { return g.PedalStroke - hook(s).Ratio*(free(s)+g.BiteTravel*g.ForkRatio) })
 	if g.ForceOver != nil {
-		w.reads("force", func(s *spot) float64 { return g.SpringForce + g.Slope*s.greater(0, *g.ForceOver-pedalFree(s)) })
+		w.reads(Force, func(s *spot) float64 { return g.SpringForce + g.Slope*s.greater(0, *g.ForceOver-pedalFree(s)) })
 	}
 	w.sweeps("pedal, mm", "bearing moved, mm", 0, g.PedalStroke, Named{"up", 0}, Named{"at the floor", g.PedalStroke})
-	w.curve("bearing", func(s *spot, at float64) float64 { return s.greater(0, (at/hook(s).Ratio-free(s))/g.ForkRatio) })
+	w.curve(SweptBearing, func(s *spot, at float64) float64 { return s.greater(0, (at/hook(s).Ratio-free(s))/g.ForkRatio) })
 	w.wanted("bites below", g.BiteTravel)
 	w.wanted("released above", g.ReleaseTravel+c.Drag)
 
-	w.tells("bearing", []string{"clear", "rides"}, func(s *spot) string {
+	w.tells(FeltBearing, []string{"clear", "rides"}, func(s *spot) string {
 		return word(s.atLeast(bearing(s), g.BearingClear),
 			"clear", "rides")
 	})
-	w.tells("release", []string{"clean", "clashes"}, func(s *spot) string { return word(s.atLeast(margin(s), 0), "clean", "clashes") })
-	w.tells("grip", []string{"holds", "slips"}, func(s *spot) string { return word(s.atLeast(bearing(s), -g.SlipAt), "holds", "slips") })
+	w.tells(FeltRelease, []string{"clean", "clashes"}, func(s *spot) string { return word(s.atLeast(margin(s), 0), "clean", "clashes") })
+	w.tells(FeltGrip, []string{"holds", "slips"}, func(s *spot) string { return word(s.atLeast(bearing(s), -g.SlipAt), "holds", "slips") })
 	if g.BuzzOver != nil {
-		w.tells("pedal", []string{"quiet", "buzzes"}, func(s *spot) string {
+		w.tells(FeltPedal, []string{"quiet", "buzzes"}, func(s *spot) string {
 			return word(s.atMost(pedalFree(s), *g.BuzzOver), "quiet",
 				"buzzes")
 		})

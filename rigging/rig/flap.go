@@ -7,10 +7,10 @@ import (
 	"brankel/rigging/input"
 )
 
-// flapGeometry is a lever, a motor that runs until a follow-up rod opens its switch, the
+// FlapGeometry is a lever, a motor that runs until a follow-up rod opens its switch, the
 // limits that cut it before, and the other side that follows the driven one.
-type flapGeometry struct {
-	Detents    []flapDetent `json:"detents" says:"detents, up first"`
+type FlapGeometry struct {
+	Detents    []FlapDetent `json:"detents" says:"detents, up first"`
 	Gain       float64      `json:"gain" input:"plain,above0" says:"surface for each degree of the lever" part:"another hole of the arm"`
 	Offset     float64      `json:"offset" input:"plain,angle,default=0" says:"surface at lever 0, rod at setting 0"`
 	RodPitch   float64      `json:"rod_pitch" input:"plain,angle,above0" says:"follow-up rod, a turn"`
@@ -30,15 +30,15 @@ type flapGeometry struct {
 	StartAngle float64      `json:"start_angle" input:"plain,angle,default=0" says:"what a protractor reads of the surface at home"`
 }
 
-type flapDetent struct {
+type FlapDetent struct {
 	Name  string  `json:"name" says:"detent"`
 	Lever float64 `json:"lever" input:"plain,angle" says:"lever angle"`
 }
 
 // Check tells what no single field shows.
-func (g flapGeometry) Check(f *input.Faults) { checkNames(f, g.detents(), "detents", "name") }
+func (g FlapGeometry) Check(f *input.Faults) { checkNames(f, g.detents(), "detents", "name") }
 
-func (g flapGeometry) detents() (out []string) {
+func (g FlapGeometry) detents() (out []string) {
 	for _, d := range g.Detents {
 		out = append(out, d.Name)
 	}
@@ -50,7 +50,7 @@ type flapCondition struct {
 	WornBrake float64 `json:"worn_brake" input:"plain,angle,atleast0,default=0" says:"coast that a worn brake adds"`
 }
 
-type flapAt struct {
+type FlapAt struct {
 	Detent *string `json:"detent" says:"detent of the lever"`
 	From   string  `json:"from" input:"words=up|down,default=up" says:"where the surface came from"`
 }
@@ -58,16 +58,16 @@ type flapAt struct {
 // flapFollowUp: the motor runs until the surface comes within the switch's gap of where
 // the lever wants it, then coasts; the limits cut it before. Left out: the time it takes,
 // and whether it hunts in fact, of which rest tells the sign.
-func flapFollowUp(g *flapGeometry, c *flapCondition) (*works, error) {
+func flapFollowUp(g *FlapGeometry, c *flapCondition) (*works, error) {
 	names := g.detents()
 	w := &works{checkAt: func(at any) error {
-		d := at.(*flapAt).Detent
+		d := at.(*FlapAt).Detent
 		if d != nil && !slices.Contains(names, *d) {
 			return fault.At("detent", "there is no detent %q: write %s", *d, listed(names))
 		}
 		return nil
 	}}
-	w.sets("follow_rod", "switch_up", "switch_down", "limit_up", "limit_down", "other_rod")
+	w.sets(SetFollowRod, SetSwitchUp, SetSwitchDown, SetLimitUp, SetLimitDown, SetOtherRod)
 	coastUp, coastDown := g.CoastUp+c.WornBrake, g.CoastDown+c.WornBrake
 	wantedAt := func(s *spot, lever float64) float64 { return g.Gain*lever + g.Offset + g.RodPitch*s.e[0] }
 	gapUp := func(s *spot) float64 { return s.greater(0, g.GapUp+g.GapPitch*s.e[1]) }
@@ -92,7 +92,7 @@ func flapFollowUp(g *flapGeometry, c *flapCondition) (*works, error) {
 	fromDown := func(s *spot, i int) float64 { return upTo(s, g.Detents[i].Lever) }
 	shown := g.StartAngle + c.Zero
 	angle := func(s *spot) float64 {
-		at, i := s.at.(*flapAt), 0
+		at, i := s.at.(*FlapAt), 0
 		if at.Detent != nil {
 			i = slices.Index(names, *at.Detent)
 		}
@@ -110,8 +110,8 @@ func flapFollowUp(g *flapGeometry, c *flapCondition) (*works, error) {
 		named, last = append(named, Named{d.Name, d.Lever}), max(last, d.Lever)
 	}
 	w.sweeps("lever, °", "surface, °", 0, last, named...)
-	w.curve("going down", func(s *spot, at float64) float64 { return downTo(s, at) + shown })
-	w.curve("going up", func(s *spot, at float64) float64 { return upTo(s, at) + shown })
+	w.curve(SweptGoingDown, func(s *spot, at float64) float64 { return downTo(s, at) + shown })
+	w.curve(SweptGoingUp, func(s *spot, at float64) float64 { return upTo(s, at) + shown })
 
 	to := g.Detents[min(1, len(g.Detents)-1)]
 	w.alsoSweeps("time, % of the motor’s whole travel", "surface, °", 0, 100, Named{"the lever put to " + to.Name, 0})
@@ -119,24 +119,24 @@ func flapFollowUp(g *flapGeometry, c *flapCondition) (*works, error) {
 		r := flapRun{wantedAt(s, to.Lever), gapUp(s), gapDown(s), coastUp, coastDown, limitUp(s), limitDown(s), g.TrackEnd}
 		return r.after(from, at*g.TrackEnd/100) + shown
 	}
-	w.curve("from up", func(s *spot, at float64) float64 { return runs(s, home(s), at) })
-	w.curve("from down", func(s *spot, at float64) float64 { return runs(s, g.TrackEnd, at) })
+	w.curve(SweptFromUp, func(s *spot, at float64) float64 { return runs(s, home(s), at) })
+	w.curve(SweptFromDown, func(s *spot, at float64) float64 { return runs(s, g.TrackEnd, at) })
 
-	w.reads("angle", angle)
-	w.reads("other", func(s *spot) float64 { return angle(s) + apart(s) })
-	w.reads("home", home)
-	w.reads("gap_up", gapUp)
-	w.reads("gap_down", gapDown)
+	w.reads(Angle, angle)
+	w.reads(Other, func(s *spot) float64 { return angle(s) + apart(s) })
+	w.reads(Home, home)
+	w.reads(GapUp, gapUp)
+	w.reads(GapDown, gapDown)
 	for i, name := range names {
-		w.reads("angle."+name, func(s *spot) float64 { return fromUp(s, i) + shown })
+		w.reads(Angle.Of(name), func(s *spot) float64 { return fromUp(s, i) + shown })
 	}
 	coast := max(coastUp, coastDown)
-	w.tells("rest", []string{"rests", "hunts"}, func(s *spot) string { return word(s.atLeast(gapUp(s)+gapDown(s), coast), "rests", "hunts") })
-	w.tells("home", []string{"home", "hangs"}, func(s *spot) string { return word(s.atMost(home(s), g.FairTol), "home", "hangs") })
+	w.tells(FeltRest, []string{"rests", "hunts"}, func(s *spot) string { return word(s.atLeast(gapUp(s)+gapDown(s), coast), "rests", "hunts") })
+	w.tells(FeltHome, []string{"home", "hangs"}, func(s *spot) string { return word(s.atMost(home(s), g.FairTol), "home", "hangs") })
 	cuts := []string{"cuts", "strains"}
-	w.tells("limit_up", cuts, func(s *spot) string { return word(s.atLeast(limitUp(s), 0), cuts[0], cuts[1]) })
-	w.tells("limit_down", cuts, func(s *spot) string { return word(s.atMost(limitDown(s), g.TrackEnd), cuts[0], cuts[1]) })
-	w.tells("sides", []string{"alike", "differ"}, func(s *spot) string {
+	w.tells(FeltLimitUp, cuts, func(s *spot) string { return word(s.atLeast(limitUp(s), 0), cuts[0], cuts[1]) })
+	w.tells(FeltLimitDown, cuts, func(s *spot) string { return word(s.atMost(limitDown(s), g.TrackEnd), cuts[0], cuts[1]) })
+	w.tells(FeltSides, []string{"alike", "differ"}, func(s *spot) string {
 		return word(s.atMost(s.size(apart(s)), g.AlikeTol),
 			"alike", "differ")
 	})

@@ -4,18 +4,18 @@ import (
 	"brankel/rigging/input"
 )
 
-// gateGeometry is a lever whose centring stop has a gap to either side, and a set screw
+// GateGeometry is a lever whose centring stop has a gap to either side, and a set screw
 // for each plane of the gate that ends the lever's reach there.
-type gateGeometry struct {
+type GateGeometry struct {
 	GapLeft    float64     `json:"gap_left" input:"plain,length" says:"gap left of the stop at setting 0"`
 	GapRight   float64     `json:"gap_right" input:"plain,length" says:"gap right of the stop at setting 0"`
 	PerTurn    float64     `json:"per_turn" input:"plain,length,above0" says:"centring stop, a turn"`
 	LeverRatio float64     `json:"lever_ratio" input:"plain,above0" says:"play at the lever, a mm of gap" part:"a lever of another ratio"`
 	HangAt     float64     `json:"hang_at" input:"plain,length,atleast0" says:"how far off centre it still returns"`
-	Planes     []gatePlane `json:"planes" says:"planes of the gate"`
+	Planes     []GatePlane `json:"planes" says:"planes of the gate"`
 }
 
-type gatePlane struct {
+type GatePlane struct {
 	Name  string  `json:"name" says:"plane"`
 	Side  float64 `json:"side" input:"plain,whole" says:"side of the stop, −1 or 1"`
 	Screw float64 `json:"screw" input:"plain,length" says:"reach of its screw at setting 0"`
@@ -25,7 +25,7 @@ type gatePlane struct {
 }
 
 // Check tells what no single field shows.
-func (g gateGeometry) Check(f *input.Faults) {
+func (g GateGeometry) Check(f *input.Faults) {
 	var names []string
 	for i, p := range g.Planes {
 		names = append(names, p.Name)
@@ -40,29 +40,29 @@ type gateCondition struct {
 
 // gearGate: a stop off centre moves every plane toward or away from its screw. Left
 // out: the give of the selector rods.
-func gearGate(g *gateGeometry, c *gateCondition) (*works, error) {
+func gearGate(g *GateGeometry, c *gateCondition) (*works, error) {
 	w := &works{}
-	w.sets("stop")
+	w.sets(SetStop)
 	left := func(s *spot) float64 { return g.GapLeft + g.PerTurn*s.e[0] + c.Worn }
 	right := func(s *spot) float64 { return g.GapRight - g.PerTurn*s.e[0] + c.Worn }
 	centre := func(s *spot) float64 { return (left(s) - right(s)) / 2 }
 	w.sweeps("lever leaned, mm at the stop", "gap, mm", -3, 3, Named{"upright", 0})
-	w.curve("left", func(s *spot, at float64) float64 { return s.greater(0, left(s)+at) })
-	w.curve("right", func(s *spot, at float64) float64 { return s.greater(0, right(s)-at) })
-	w.reads("gap.left", func(s *spot) float64 { return s.greater(0, left(s)) })
-	w.reads("gap.right", func(s *spot) float64 { return s.greater(0, right(s)) })
-	w.reads("play.left", func(s *spot) float64 { return g.LeverRatio * s.greater(0, left(s)) })
-	w.reads("play.right", func(s *spot) float64 { return g.LeverRatio * s.greater(0, right(s)) })
-	w.tells("centre", []string{"returns", "hangs"}, func(s *spot) string {
+	w.curve(SweptLeft, func(s *spot, at float64) float64 { return s.greater(0, left(s)+at) })
+	w.curve(SweptRight, func(s *spot, at float64) float64 { return s.greater(0, right(s)-at) })
+	w.reads(GapLeft, func(s *spot) float64 { return s.greater(0, left(s)) })
+	w.reads(GapRight, func(s *spot) float64 { return s.greater(0, right(s)) })
+	w.reads(PlayLeft, func(s *spot) float64 { return g.LeverRatio * s.greater(0, left(s)) })
+	w.reads(PlayRight, func(s *spot) float64 { return g.LeverRatio * s.greater(0, right(s)) })
+	w.tells(FeltCentre, []string{"returns", "hangs"}, func(s *spot) string {
 		return word(s.atMost(s.size(centre(s)), g.HangAt),
 			"returns", "hangs")
 	})
 	for i := range g.Planes {
 		p := &g.Planes[i]
-		w.sets("screw." + p.Name)
+		w.sets(SetScrew.Of(p.Name))
 		reach := func(s *spot) float64 { return p.Screw + p.Pitch*s.e[i+1] - p.Side*centre(s) }
-		w.reads("reach."+p.Name, reach)
-		w.tells("plane."+p.Name, []string{"in", "stops short", "overruns"}, func(s *spot) string {
+		w.reads(Reach.Of(p.Name), reach)
+		w.tells(FeltPlane.Of(p.Name), []string{"in", "stops short", "overruns"}, func(s *spot) string {
 			if s.under(reach(s), p.Need) {
 				return "stops short"
 			}

@@ -7,9 +7,9 @@ import (
 	"brankel/rigging/input"
 )
 
-// kickdownGeometry is a throttle lever that pulls a gearbox valve: by its pull at full
+// KickdownGeometry is a throttle lever that pulls a gearbox valve: by its pull at full
 // throttle, or as a lever whose angles are from the position square to the cable.
-type kickdownGeometry struct {
+type KickdownGeometry struct {
 	Bottom       float64  `json:"bottom" input:"plain,length,above0" says:"stroke of the valve until it bottoms"`
 	Kick         float64  `json:"kick" input:"plain,length,above0" says:"stroke at which it kicks down"`
 	PullAtFull   *float64 `json:"pull_at_full" input:"plain,length,above0" says:"pull at full throttle" part:"a lever that pulls otherwise"`
@@ -29,7 +29,7 @@ type kickdownGeometry struct {
 }
 
 // Check tells what no single field shows.
-func (g kickdownGeometry) Check(f *input.Faults) {
+func (g KickdownGeometry) Check(f *input.Faults) {
 	lever := []struct {
 		name  string
 		given bool
@@ -57,11 +57,11 @@ type kickdownCondition struct {
 	Hook     string  `json:"hook" input:"words=on|off,default=on" says:"the inner on its hook"`
 }
 
-type kickdownAt struct {
+type KickdownAt struct {
 	Throttle any `json:"throttle" input:"plain,words=idle|full,default=idle" says:"throttle"`
 }
 
-func (g *kickdownGeometry) pull(u float64) float64 {
+func (g *KickdownGeometry) pull(u float64) float64 {
 	if g.PullAtFull != nil {
 		return *g.PullAtFull * u
 	}
@@ -69,9 +69,9 @@ func (g *kickdownGeometry) pull(u float64) float64 {
 	return *g.Radius * (math.Sin(idle+(full-idle)*u) - math.Sin(idle))
 }
 
-// throttleAt is the part of the throttle at which the lever has pulled so much, for a
+// throttleOf is the part of the throttle at which the lever has pulled so much, for a
 // pull between none and the whole.
-func (g *kickdownGeometry) throttleAt(pull float64) float64 {
+func (g *KickdownGeometry) throttleOf(pull float64) float64 {
 	if g.PullAtFull != nil {
 		return pull / *g.PullAtFull
 	}
@@ -81,15 +81,15 @@ func (g *kickdownGeometry) throttleAt(pull float64) float64 {
 
 // kickdown: the slack is taken up before the valve moves; once the valve has bottomed a
 // cable with too little slack stops the throttle. Left out: stretch, and the governor.
-func kickdown(g *kickdownGeometry, c *kickdownCondition) (*works, error) {
+func kickdown(g *KickdownGeometry, c *kickdownCondition) (*works, error) {
 	w := &works{checkAt: func(at any) error {
-		u, isNumber := at.(*kickdownAt).Throttle.(float64)
+		u, isNumber := at.(*KickdownAt).Throttle.(float64)
 		if isNumber && (u < 0 || u > 1) {
 			return fault.At("throttle", "this is a part of the throttle: write idle, full or 0 to 1")
 		}
 		return nil
 	}}
-	w.sets("slider")
+	w.sets(SetSlider)
 	on := c.Hook == "on"
 	cableSlack := func(s *spot) float64 { return g.Datum + g.Notch*s.e[0] + c.Unseated }
 	stop := func(s *spot) float64 {
@@ -97,7 +97,7 @@ func kickdown(g *kickdownGeometry, c *kickdownCondition) (*works, error) {
 		if !on || s.atMost(g.pull(1), drawn) {
 			return 1
 		}
-		return g.throttleAt(s.greater(0, drawn))
+		return g.throttleOf(s.greater(0, drawn))
 	}
 	valve := func(s *spot, u float64) float64 {
 		if !on {
@@ -106,7 +106,7 @@ func kickdown(g *kickdownGeometry, c *kickdownCondition) (*works, error) {
 		return s.within(0, g.pull(s.lesser(u, stop(s)))-cableSlack(s), g.Bottom)
 	}
 	u := func(s *spot) float64 {
-		switch at := s.at.(*kickdownAt).Throttle; at {
+		switch at := s.at.(*KickdownAt).Throttle; at {
 		case "idle":
 			return 0
 		case "full":
@@ -118,37 +118,37 @@ func kickdown(g *kickdownGeometry, c *kickdownCondition) (*works, error) {
 	reach := func(s *spot) float64 { return s.lesser(g.PedalReach, stop(s)) }
 	full := func(s *spot) float64 { return valve(s, g.PedalReach) }
 
-	w.reads("idle_slack", func(s *spot) float64 { return s.greater(0, cableSlack(s)) })
-	w.reads("idle_pull", func(s *spot) float64 {
+	w.reads(IdleSlack, func(s *spot) float64 { return s.greater(0, cableSlack(s)) })
+	w.reads(IdlePull, func(s *spot) float64 {
 		if !on {
 			return 0
 		}
 		return s.greater(0, -cableSlack(s))
 	})
-	w.reads("draw", func(s *spot) float64 { return g.pull(s.lesser(u(s), stop(s))) })
-	w.reads("valve", func(s *spot) float64 { return valve(s, u(s)) })
-	w.reads("full_valve", full)
-	w.reads("throttle_reached", reach)
+	w.reads(Draw, func(s *spot) float64 { return g.pull(s.lesser(u(s), stop(s))) })
+	w.reads(Valve, func(s *spot) float64 { return valve(s, u(s)) })
+	w.reads(FullValve, full)
+	w.reads(ThrottleReached, reach)
 	if g.PointerSlack != nil {
-		w.reads("pointer", func(s *spot) float64 { return cableSlack(s) - *g.PointerSlack })
+		w.reads(Pointer, func(s *spot) float64 { return cableSlack(s) - *g.PointerSlack })
 	}
 
 	w.sweeps("throttle, %", "valve, mm", 0, 100, Named{"idle", 0}, Named{"full", 100 * g.PedalReach})
-	w.curve("valve", func(s *spot, at float64) float64 { return valve(s, at/100) })
+	w.curve(SweptValve, func(s *spot, at float64) float64 { return valve(s, at/100) })
 	w.wanted("kickdown", g.Kick)
 	w.wanted("bottom", g.Bottom)
 
-	w.tells("kickdown", []string{"comes", "never"}, func(s *spot) string { return word(s.atLeast(full(s), g.Kick), "comes", "never") })
-	w.tells("from_pedal", []string{"reaches it", "stops short"}, func(s *spot) string {
+	w.tells(FeltKickdown, []string{"comes", "never"}, func(s *spot) string { return word(s.atLeast(full(s), g.Kick), "comes", "never") })
+	w.tells(FeltFromPedal, []string{"reaches it", "stops short"}, func(s *spot) string {
 		return word(s.atLeast(reach(s), 0.995), "reaches it", "stops short")
 	})
-	w.tells("resistance", []string{"felt", "none"}, func(*spot) string { return word(on, "felt", "none") })
-	w.tells("bump", []string{"none", "bump"}, func(s *spot) string {
+	w.tells(FeltResistance, []string{"felt", "none"}, func(*spot) string { return word(on, "felt", "none") })
+	w.tells(FeltBump, []string{"none", "bump"}, func(s *spot) string {
 		return word(!on || s.atLeast(cableSlack(s), g.BumpSlack),
 			"none", "bump")
 	})
 	if g.Road != nil {
-		w.tells("shifts", []string{"right", "early", "late"}, func(s *spot) string {
+		w.tells(FeltShifts, []string{"right", "early", "late"}, func(s *spot) string {
 			v := valve(s, g.Road.Throttle)
 			if s.under(v, g.Road.Low) {
 				return "early"

@@ -1,8 +1,8 @@
 package rig
 
-// loopGeometry is a closed loop: two direct cables draw the ailerons down, one crossover
+// LoopGeometry is a closed loop: two direct cables draw the ailerons down, one crossover
 // draws both up. Take-up is the length a cable is short of slack at setting 0.
-type loopGeometry struct {
+type LoopGeometry struct {
 	DirectRate    float64 `json:"direct_rate" input:"plain,rate,above0" says:"stiffness of a direct cable"`
 	CrossRate     float64 `json:"cross_rate" input:"plain,rate,above0" says:"stiffness of the crossover"`
 	Lead          float64 `json:"lead" input:"plain,length,above0" says:"turnbuckle, length a turn"`
@@ -28,7 +28,7 @@ type loopCondition struct {
 	Crossed bool `json:"crossed" input:"default=false" says:"cables crossed"`
 }
 
-type loopAt struct {
+type LoopAt struct {
 	Air    *float64 `json:"air" input:"plain,temperature" says:"temperature of the air"`
 	Pinned bool     `json:"pinned" input:"default=false" says:"both bellcranks pinned"`
 }
@@ -37,11 +37,11 @@ type loopAt struct {
 // stretch as their stiffness lets them; a tighter direct cable draws its aileron down and
 // lets the other rise. Slack, each direct cable is just taut. Left out: pulleys' friction
 // and the give of the structure.
-func flightControlLoop(g *loopGeometry, c *loopCondition) (*works, error) {
+func flightControlLoop(g *LoopGeometry, c *loopCondition) (*works, error) {
 	w := &works{}
-	w.sets("direct_left", "direct_right", "crossover", "rod_left", "rod_right")
+	w.sets(SetDirectLeft, SetDirectRight, SetCrossover, SetRodLeft, SetRodRight)
 	warmer := func(s *spot) float64 {
-		if at := s.at.(*loopAt); at.Air != nil {
+		if at := s.at.(*LoopAt); at.Air != nil {
 			return *at.Air - g.AtAir
 		}
 		return 0
@@ -56,12 +56,12 @@ func flightControlLoop(g *loopGeometry, c *loopCondition) (*works, error) {
 		return sum * g.DirectRate * g.CrossRate / (g.DirectRate + 2*g.CrossRate)
 	}
 	w.sweeps("air, °C", "tension, N", -25, 45, Named{"as rigged", g.AtAir})
-	w.curve("tension", func(s *spot, at float64) float64 { return tension(s.put(&loopAt{Air: &at})) })
-	w.reads("tension", tension)
+	w.curve(SweptTension, func(s *spot, at float64) float64 { return tension(s.put(&LoopAt{Air: &at})) })
+	w.reads(Tension, tension)
 	var mean, edges, rises, falls [2]func(*spot) float64
 	for i, side := range []string{"left", "right"} {
 		up := func(s *spot) float64 {
-			if s.at.(*loopAt).Pinned {
+			if s.at.(*LoopAt).Pinned {
 				return 0
 			}
 			return tension(s)/g.DirectRate - direct[i](s)
@@ -73,12 +73,12 @@ func flightControlLoop(g *loopGeometry, c *loopCondition) (*works, error) {
 		edges[i] = edge
 		rises[i] = func(s *spot) float64 { return g.DegPerMM*g.StopUp + rod(s) }
 		falls[i] = func(s *spot) float64 { return g.DegPerMM*g.StopDown - rod(s) }
-		w.reads("bellcrank."+side, up)
-		w.reads("flap_edge."+side, edge)
-		w.reads("tip_edge."+side, func(s *spot) float64 { return edge(s) + tip })
-		w.reads("mean_edge."+side, mean[i])
-		w.reads("travel_up."+side, rises[i])
-		w.reads("travel_down."+side, falls[i])
+		w.reads(Bellcrank.Of(side), up)
+		w.reads(FlapEdge.Of(side), edge)
+		w.reads(TipEdge.Of(side), func(s *spot) float64 { return edge(s) + tip })
+		w.reads(MeanEdge.Of(side), mean[i])
+		w.reads(TravelUp.Of(side), rises[i])
+		w.reads(TravelDown.Of(side), falls[i])
 	}
 	w.alsoSweeps("yoke, % of its throw", "aileron, °", -100, 100, Named{"full left", -100}, Named{"centred", 0}, Named{"full right", 100})
 	for i, side := range []string{"left", "right"} {
@@ -86,7 +86,7 @@ func flightControlLoop(g *loopGeometry, c *loopCondition) (*works, error) {
 		if c.Crossed {
 			way = -way
 		}
-		w.curve(side, func(s *spot, at float64) float64 {
+		w.curve(Swept(side), func(s *spot, at float64) float64 {
 			to, share := rises[i](s), way*at/100
 			if share < 0 {
 				to, share = -falls[i](s), -share
@@ -95,9 +95,9 @@ func flightControlLoop(g *loopGeometry, c *loopCondition) (*works, error) {
 		})
 	}
 	roll := func(s *spot) float64 { return (mean[0](s)-mean[1](s))/2 + g.Trim }
-	w.reads("roll", roll)
-	w.tells("sense", []string{"right", "wrong"}, func(*spot) string { return word(!c.Crossed, "right", "wrong") })
-	w.tells("hands_off", []string{"holds", "rolls left", "rolls right"}, func(s *spot) string {
+	w.reads(Roll, roll)
+	w.tells(FeltSense, []string{"right", "wrong"}, func(*spot) string { return word(!c.Crossed, "right", "wrong") })
+	w.tells(FeltHandsOff, []string{"holds", "rolls left", "rolls right"}, func(s *spot) string {
 		if s.over(roll(s), g.HoldTol) {
 			return "rolls left"
 		}

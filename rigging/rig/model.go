@@ -77,17 +77,17 @@ type sense struct {
 	of    func(s *spot) string
 }
 
-func (w *works) reads(name string, of func(s *spot) float64) {
-	w.readings = append(w.readings, reading{name, of})
+func (w *works) reads(name Reading, of func(s *spot) float64) {
+	w.readings = append(w.readings, reading{string(name), of})
 }
 
-func (w *works) tells(name string, words []string, of func(s *spot) string) {
-	w.senses = append(w.senses, sense{name, words, of})
+func (w *works) tells(name Sense, words []string, of func(s *spot) string) {
+	w.senses = append(w.senses, sense{string(name), words, of})
 }
 
-func (w *works) sets(names ...string) {
+func (w *works) sets(names ...Turned) {
 	for _, name := range names {
-		w.adjusters = append(w.adjusters, Adjuster{Name: name})
+		w.adjusters = append(w.adjusters, Adjuster{Name: string(name)})
 	}
 }
 
@@ -106,6 +106,13 @@ type Model struct {
 
 // At is a position of the control that the model knows.
 type At struct{ place any }
+
+// Place is where the control stands as the family reads it: a pointer to its struct, such as *ClutchAt; nil for the zero At.
+func (a At) Place() any { return a.place }
+
+// Geometry is what the rig measures as the family reads it: a pointer to its struct, such as *ClutchGeometry. It is not
+// to be changed.
+func (m *Model) Geometry() any { return m.works.geometry }
 
 // Adjusters lists what can be set, in the order of the family.
 func (m *Model) Adjusters() []Adjuster { return slices.Clone(m.works.adjusters) }

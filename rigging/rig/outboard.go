@@ -1,9 +1,9 @@
 package rig
 
-// outboardGeometry is a helm box that pushes and pulls the engine's shift arm through
+// OutboardGeometry is a helm box that pushes and pulls the engine's shift arm through
 // one cable, threaded at both ends. Datum is how far its eye falls beside the pin at
 // setting 0, in neutral.
-type outboardGeometry struct {
+type OutboardGeometry struct {
 	Throw         float64 `json:"throw" input:"plain,length,above0" says:"throw of the helm box each way" part:"another hole of the helm arm"`
 	NeedForward   float64 `json:"need_forward" input:"plain,length,above0" says:"travel that locks forward"`
 	NeedReverse   float64 `json:"need_reverse" input:"plain,length,above0" says:"travel that locks reverse"`
@@ -20,7 +20,7 @@ type outboardCondition struct {
 	Lash float64 `json:"lash" input:"plain,length,atleast0,default=0" says:"lash of the cable"`
 }
 
-type outboardAt struct {
+type OutboardAt struct {
 	Control string `json:"control" input:"words=neutral|forward|reverse,default=neutral" says:"control"`
 }
 
@@ -42,9 +42,9 @@ func onTheWater(s *spot, forward, reverse, extra float64) string {
 
 // outboardShift: what lengthens the cable gives to forward and takes from reverse; half
 // the lash is lost either way. Left out: the give of the conduit.
-func outboardShift(g *outboardGeometry, c *outboardCondition) (*works, error) {
+func outboardShift(g *OutboardGeometry, c *outboardCondition) (*works, error) {
 	w := &works{}
-	w.sets("helm_end", "engine_end")
+	w.sets(SetHelmEnd, SetEngineEnd)
 	off := func(s *spot) float64 { return g.Datum + g.Pitch*(s.e[0]+s.e[1]) }
 	half := g.Throw - c.Lash/2
 	forward := func(s *spot) float64 { return half + off(s) - g.NeedForward }
@@ -52,9 +52,9 @@ func outboardShift(g *outboardGeometry, c *outboardCondition) (*works, error) {
 	helm := func(s *spot) float64 { return g.HelmThreads - s.e[0] }
 	engine := func(s *spot) float64 { return g.EngineThreads - s.e[1] }
 
-	w.reads("eye_to_pin", off)
-	w.reads("arm", func(s *spot) float64 {
-		switch s.at.(*outboardAt).Control {
+	w.reads(EyeToPin, off)
+	w.reads(Arm, func(s *spot) float64 {
+		switch s.at.(*OutboardAt).Control {
 		case "forward":
 			return off(s) + half
 		case "reverse":
@@ -63,19 +63,19 @@ func outboardShift(g *outboardGeometry, c *outboardCondition) (*works, error) {
 		return off(s)
 	})
 	w.sweeps("helm, % of its throw", "arm, mm", -100, 100, Named{"reverse", -100}, Named{"neutral", 0}, Named{"forward", 100})
-	w.curve("arm", func(s *spot, at float64) float64 { return off(s) + half*at/100 })
+	w.curve(SweptArm, func(s *spot, at float64) float64 { return off(s) + half*at/100 })
 	w.wanted("forward in", g.NeedForward)
 	w.wanted("reverse in", -g.NeedReverse)
-	w.reads("helm_threads", helm)
-	w.reads("engine_threads", engine)
-	w.tells("forward", locks, func(s *spot) string { return word(s.atLeast(forward(s), 0), locks[0], locks[1]) })
-	w.tells("reverse", locks, func(s *spot) string { return word(s.atLeast(reverse(s), 0), locks[0], locks[1]) })
-	w.tells("water", water, func(s *spot) string { return onTheWater(s, forward(s), reverse(s), g.LoadExtra) })
-	w.tells("neutral", []string{"free", "drags"}, func(s *spot) string {
+	w.reads(HelmThreads, helm)
+	w.reads(EngineThreads, engine)
+	w.tells(FeltForward, locks, func(s *spot) string { return word(s.atLeast(forward(s), 0), locks[0], locks[1]) })
+	w.tells(FeltReverse, locks, func(s *spot) string { return word(s.atLeast(reverse(s), 0), locks[0], locks[1]) })
+	w.tells(FeltWater, water, func(s *spot) string { return onTheWater(s, forward(s), reverse(s), g.LoadExtra) })
+	w.tells(FeltNeutral, []string{"free", "drags"}, func(s *spot) string {
 		return word(s.atMost(s.size(off(s)), g.NeutralFree),
 			"free", "drags")
 	})
-	w.tells("threads", []string{"hold", "too few"}, func(s *spot) string {
+	w.tells(FeltThreads, []string{"hold", "too few"}, func(s *spot) string {
 		return word(s.atLeast(s.lesser(helm(s), engine(s)), g.LeastThreads), "hold", "too few")
 	})
 	return w, nil

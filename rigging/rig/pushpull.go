@@ -6,9 +6,9 @@ import (
 	"brankel/rigging/fault"
 )
 
-// pushPullGeometry is a knob that works an arm through a push-pull cable, held to one
+// PushPullGeometry is a knob that works an arm through a push-pull cable, held to one
 // side by a spring where there is one. Datum is what the rod end adds at setting 0.
-type pushPullGeometry struct {
+type PushPullGeometry struct {
 	KnobStroke  float64  `json:"knob_stroke" input:"plain,length,above0" says:"stroke of the knob"`
 	ArmStroke   float64  `json:"arm_stroke" input:"plain,length,above0" says:"stroke of the arm, stop to stop" part:"a longer or shorter arm"`
 	Datum       float64  `json:"datum" input:"plain,length,default=0" says:"the rod end's place at setting 0"`
@@ -28,7 +28,7 @@ type pushPullCondition struct {
 	Lash float64 `json:"lash" input:"plain,length,atleast0,default=0" says:"lash of the inner in its conduit"`
 }
 
-type pushPullAt struct {
+type PushPullAt struct {
 	Knob any    `json:"knob" input:"plain,length,words=in|mid|out,default=mid" says:"knob"`
 	Last string `json:"last" input:"words=push|pull,default=push" says:"moved last by"`
 }
@@ -36,22 +36,22 @@ type pushPullAt struct {
 // enginePushPull: the knob's travel less the rod end's place less the lash is the arm's.
 // A spring that overcomes the arm's friction everywhere keeps the lash on one side, so
 // that none of it is felt. Left out: the cable's own stretch and the friction of its bends.
-func enginePushPull(g *pushPullGeometry, c *pushPullCondition) (*works, error) {
+func enginePushPull(g *PushPullGeometry, c *pushPullCondition) (*works, error) {
 	w := &works{checkAt: func(at any) error {
-		mm, isNumber := at.(*pushPullAt).Knob.(float64)
+		mm, isNumber := at.(*PushPullAt).Knob.(float64)
 		if isNumber && (mm < 0 || mm > g.KnobStroke) {
 			return fault.At("knob", "the knob goes from 0 to %g mm", g.KnobStroke)
 		}
 		return nil
 	}}
-	w.sets("rod_end")
+	w.sets(SetRodEnd)
 	held := ""
 	if g.Spring != nil && math.Min(g.Spring.AtIn, g.Spring.AtOut) >= g.ArmFriction-slack {
 		held = g.Spring.Toward
 	}
 	rod := func(s *spot) float64 { return g.Datum + g.Pitch*s.e[0] }
 	arm := func(s *spot) float64 {
-		at := s.at.(*pushPullAt)
+		at := s.at.(*PushPullAt)
 		lag := -c.Lash / 2
 		if held == "in" || held == "" && at.Last == "pull" {
 			lag = c.Lash / 2
@@ -64,25 +64,27 @@ func enginePushPull(g *pushPullGeometry, c *pushPullCondition) (*works, error) {
 	if held != "" {
 		dead = 0
 	}
-	w.reads("arm", arm)
-	w.reads("dead_travel", func(*spot) float64 { return dead })
+	w.reads(Arm, arm)
+	w.reads(DeadTravel, func(*spot) float64 { return dead })
 	if g.KnobPitch != nil {
-		w.reads("dead_turns", func(*spot) float64 { return dead / *g.KnobPitch })
+		w.reads(DeadTurns, func(*spot) float64 { return dead / *g.KnobPitch })
 	}
-	w.reads("cushion_in", cushionIn)
-	w.reads("cushion_out", cushionOut)
-	w.reads("force", func(s *spot) float64 { return g.force(s, arm(s)) })
+	w.reads(CushionIn, cushionIn)
+	w.reads(CushionOut, cushionOut)
+	w.reads(Force, func(s *spot) float64 { return g.force(s, arm(s)) })
 
 	w.sweeps("knob, mm", "force at the knob, N", 0, g.KnobStroke, Named{"in", 0}, Named{"mid", g.KnobStroke / 2}, Named{"out", g.KnobStroke})
-	for _, way := range []string{"push", "pull"} {
-		w.curve(way+"ed", func(s *spot, at float64) float64 {
-			there := s.put(&pushPullAt{Knob: at, Last: way})
+	swept := func(name Swept, last string) {
+		w.curve(name, func(s *spot, at float64) float64 {
+			there := s.put(&PushPullAt{Knob: at, Last: last})
 			return g.force(there, arm(there))
 		})
 	}
+	swept(SweptPushed, "push")
+	swept(SweptPulled, "pull")
 	w.wanted("arm’s friction and the knob’s hold", g.ArmFriction+g.KnobHold)
 
-	w.tells("stops", []string{"both", "in only", "out only", "neither"}, func(s *spot) string {
+	w.tells(FeltStops, []string{"both", "in only", "out only", "neither"}, func(s *spot) string {
 		in, out := s.atLeast(cushionIn(s), 0), s.atLeast(cushionOut(s), 0)
 		if in {
 			return word(out, "both", "in only")
@@ -90,14 +92,14 @@ func enginePushPull(g *pushPullGeometry, c *pushPullCondition) (*works, error) {
 		return word(out, "out only", "neither")
 	})
 	creeps := g.Spring != nil && math.Max(g.Spring.AtIn, g.Spring.AtOut) > g.ArmFriction+g.KnobHold+slack
-	w.tells("stays", []string{"stays", "creeps"}, func(*spot) string { return word(!creeps, "stays", "creeps") })
-	w.tells("fails_to", []string{"in", "out", "stays"}, func(*spot) string {
+	w.tells(FeltStays, []string{"stays", "creeps"}, func(*spot) string { return word(!creeps, "stays", "creeps") })
+	w.tells(FeltFailsTo, []string{"in", "out", "stays"}, func(*spot) string {
 		if held == "" {
 			return "stays"
 		}
 		return held
 	})
-	w.tells("answers", []string{"answers", "dead turns"}, func(*spot) string { return word(dead <= g.DeadOK+slack, "answers", "dead turns") })
+	w.tells(FeltAnswers, []string{"answers", "dead turns"}, func(*spot) string { return word(dead <= g.DeadOK+slack, "answers", "dead turns") })
 	return w, nil
 }
 
@@ -109,7 +111,7 @@ func lashOn(held bool, lash float64) float64 {
 	return -lash / 2
 }
 
-func (g *pushPullGeometry) knob(at *pushPullAt) float64 {
+func (g *PushPullGeometry) knob(at *PushPullAt) float64 {
 	switch at.Knob {
 	case "in":
 		return 0
@@ -122,12 +124,12 @@ func (g *pushPullGeometry) knob(at *pushPullAt) float64 {
 }
 
 // force at the arm: the spring runs straight from end to end, friction against the hand.
-func (g *pushPullGeometry) force(s *spot, arm float64) float64 {
+func (g *PushPullGeometry) force(s *spot, arm float64) float64 {
 	if g.Spring == nil {
 		return g.ArmFriction
 	}
 	spring := g.Spring.AtIn + (g.Spring.AtOut-g.Spring.AtIn)*arm/g.ArmStroke
-	if (g.Spring.Toward == "in") == (s.at.(*pushPullAt).Last == "pull") {
+	if (g.Spring.Toward == "in") == (s.at.(*PushPullAt).Last == "pull") {
 		return g.ArmFriction + spring
 	}
 	return s.greater(0, g.ArmFriction-spring)

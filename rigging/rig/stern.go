@@ -1,8 +1,8 @@
 package rig
 
-// sternGeometry is a shift plate between the helm's upper cable and the drive's lower
+// SternGeometry is a shift plate between the helm's upper cable and the drive's lower
 // one, with a slot that gives the pull more and a cut-out that must not trip.
-type sternGeometry struct {
+type SternGeometry struct {
 	Hand        string   `json:"hand" input:"words=standard|counter,default=standard" says:"rotation"`
 	Barrel      float64  `json:"barrel" input:"plain,length,above0" says:"barrel to eye at setting 0"`
 	Nominal     float64  `json:"nominal" input:"plain,length,above0" says:"barrel to eye, alike both ways"`
@@ -26,7 +26,7 @@ type sternCondition struct {
 	Lash float64 `json:"lash" input:"plain,length,atleast0,default=0" says:"lash of the upper cable"`
 }
 
-type sternAt struct {
+type SternAt struct {
 	Last     string `json:"last" input:"words=push|pull,default=push" says:"moved last by"`
 	DogsHome bool   `json:"dogs_home" input:"default=true" says:"dogs home"`
 }
@@ -34,9 +34,9 @@ type sternAt struct {
 // sternDriveShift: play and lash shorten the stroke both ways, a barrel off its nominal
 // shifts it to one side. Standard rotation goes forward on the push, counter rotation on
 // the pull. Left out: the drive's own detents.
-func sternDriveShift(g *sternGeometry, c *sternCondition) (*works, error) {
+func sternDriveShift(g *SternGeometry, c *sternCondition) (*works, error) {
 	w := &works{}
-	w.sets("lower", "upper", "slot", "switch_cam")
+	w.sets(SetLower, SetUpper, SetSlot, SetSwitchCam)
 	length := func(s *spot) float64 { return g.Barrel + g.Pitch*s.e[0] }
 	gap := func(s *spot) float64 { return g.UpperDatum + g.UpperPitch*s.e[1] }
 	shift := func(s *spot) float64 { return length(s) - g.Nominal + gap(s) }
@@ -48,7 +48,7 @@ func sternDriveShift(g *sternGeometry, c *sternCondition) (*works, error) {
 		forward, reverse = reverse, forward
 	}
 	w.sweeps("helm, % of its throw", "plate, mm", -100, 100, Named{"pull", -100}, Named{"neutral", 0}, Named{"push", 100})
-	w.curve("plate", func(s *spot, at float64) float64 {
+	w.curve(SweptPlate, func(s *spot, at float64) float64 {
 		return shift(s) + half*at/100 + s.lesser(0, at)/100*g.SlotGain*s.e[2]
 	})
 	w.wanted("in on the push", g.NeedPush)
@@ -56,8 +56,8 @@ func sternDriveShift(g *sternGeometry, c *sternCondition) (*works, error) {
 	if g.CutOut != nil {
 		w.wanted("cut-out trips", -*g.CutOut)
 	}
-	w.reads("barrel_to_eye", func(s *spot) float64 {
-		at, v := s.at.(*sternAt), length(s)
+	w.reads(BarrelToEye, func(s *spot) float64 {
+		at, v := s.at.(*SternAt), length(s)
 		if at.Last == "pull" {
 			v += c.Play
 		}
@@ -66,27 +66,27 @@ func sternDriveShift(g *sternGeometry, c *sternCondition) (*works, error) {
 		}
 		return v
 	})
-	w.reads("inner", func(s *spot) float64 {
-		if s.at.(*sternAt).Last == "pull" {
+	w.reads(Inner, func(s *spot) float64 {
+		if s.at.(*SternAt).Last == "pull" {
 			return c.Play
 		}
 		return 0
 	})
-	w.reads("threads", func(s *spot) float64 { return g.Threads - s.e[0] })
-	w.reads("upper_gap", gap)
-	w.reads("stroke", func(*spot) float64 { return g.Throw - c.Lash })
-	w.reads("switch_forward", gap)
-	w.reads("switch_reverse", func(s *spot) float64 { return g.CamDatum + s.e[3] })
+	w.reads(Threads, func(s *spot) float64 { return g.Threads - s.e[0] })
+	w.reads(UpperGap, gap)
+	w.reads(Stroke, func(*spot) float64 { return g.Throw - c.Lash })
+	w.reads(SwitchForward, gap)
+	w.reads(SwitchReverse, func(s *spot) float64 { return g.CamDatum + s.e[3] })
 
-	w.tells("forward", locks, func(s *spot) string { return word(s.atLeast(forward(s), 0), locks[0], locks[1]) })
-	w.tells("reverse", locks, func(s *spot) string { return word(s.atLeast(reverse(s), 0), locks[0], locks[1]) })
-	w.tells("water", water, func(s *spot) string { return onTheWater(s, forward(s), reverse(s), g.LoadExtra) })
-	w.tells("neutral", []string{"free", "drags"}, func(s *spot) string {
+	w.tells(FeltForward, locks, func(s *spot) string { return word(s.atLeast(forward(s), 0), locks[0], locks[1]) })
+	w.tells(FeltReverse, locks, func(s *spot) string { return word(s.atLeast(reverse(s), 0), locks[0], locks[1]) })
+	w.tells(FeltWater, water, func(s *spot) string { return onTheWater(s, forward(s), reverse(s), g.LoadExtra) })
+	w.tells(FeltNeutral, []string{"free", "drags"}, func(s *spot) string {
 		return word(s.atMost(s.size(shift(s)), g.NeutralFree),
 			"free", "drags")
 	})
 	if g.CutOut != nil {
-		w.tells("cut_out", []string{"stays on", "cuts out"}, func(s *spot) string {
+		w.tells(FeltCutOut, []string{"stays on", "cuts out"}, func(s *spot) string {
 			return word(s.atMost(pull(s), *g.CutOut),
 				"stays on", "cuts out")
 		})

@@ -53,8 +53,8 @@ func (w *works) alsoSweeps(over, shows string, from, to float64, named ...Named)
 	w.begun = w.second
 }
 
-func (w *works) curve(name string, of func(s *spot, at float64) float64) {
-	w.begun.curves = append(w.begun.curves, sweptCurve{name, of, false})
+func (w *works) curve(name Swept, of func(s *spot, at float64) float64) {
+	w.begun.curves = append(w.begun.curves, sweptCurve{string(name), of, false})
 }
 
 // wanted is a limit of the plot.

@@ -35,7 +35,7 @@ var named = map[string]func(m *Model, ask func(map[string]any) map[string]float6
 			{"valve", 37, ask(map[string]any{"throttle": 0.37})["valve"]}}
 	},
 	"clutch": func(m *Model, ask func(map[string]any) map[string]float64) []told {
-		r, g := ask(nil), m.works.geometry.(*clutchGeometry)
+		r, g := ask(nil), m.works.geometry.(*ClutchGeometry)
 		released := m.works.sweep.curves[2].of(nil, 0)
 		return []told{{"bearing", r["pedal_free"], math.Max(0, -r["bearing_free"])}, {"bearing", g.PedalStroke,
 			math.Max(0, r["release_margin"]+released)}}
@@ -101,7 +101,7 @@ func TestTheSecondSweepAgreesWithTheAnswers(t *testing.T) {
 				assert.InDelta(t, answer.Readings["flap_edge.right"], right[200], 1e-9)
 				continue
 			}
-			g := m.works.geometry.(*flapGeometry)
+			g := m.works.geometry.(*FlapGeometry)
 			name := g.Detents[1].Name
 			for curve, from := range map[string]string{"from up": "up", "from down": "down"} {
 				there, err := m.At(map[string]any{"detent": name, "from": from})
@@ -155,7 +155,7 @@ func TestASweepAgreesWithTheAnswers(t *testing.T) {
 					answer, err := m.Answer(begin)
 					require.NoError(t, err)
 					push, pull := value("plate", 100) >= value("in on the push", 0)-slack, value("plate", -100) <= value("in on the pull", 0)+slack
-					if m.works.geometry.(*sternGeometry).Hand == "counter" {
+					if m.works.geometry.(*SternGeometry).Hand == "counter" {
 						push, pull = pull, push
 					}
 					assert.Equal(t, answer.Senses["forward"] == "locks", push, "%s", e.Rig)

@@ -6,9 +6,9 @@ import (
 	"brankel/rigging/input"
 )
 
-// trailerGeometry is a coupler that pushes a rod, a compensator, and a backplate
+// TrailerGeometry is a coupler that pushes a rod, a compensator, and a backplate
 // adjuster on each wheel. The rod's datum is its play at setting 0.
-type trailerGeometry struct {
+type TrailerGeometry struct {
 	Wheels        []string `json:"wheels" says:"wheels"`
 	Clearance     float64  `json:"clearance" input:"plain,length" says:"clearance of the shoes at setting 0"`
 	PerTurn       float64  `json:"per_turn" input:"plain,length,above0" says:"clearance of one turn of the adjuster"`
@@ -29,7 +29,7 @@ type trailerGeometry struct {
 }
 
 // Check tells what no single field shows.
-func (g trailerGeometry) Check(f *input.Faults) { checkNames(f, g.Wheels, "wheels", "") }
+func (g TrailerGeometry) Check(f *input.Faults) { checkNames(f, g.Wheels, "wheels", "") }
 
 type trailerCondition struct {
 	Wear       map[string]float64 `json:"wear" input:"plain,atleast0,optional" says:"wear of the shoes"`
@@ -43,7 +43,7 @@ func (c trailerCondition) Check(f *input.Faults) { checkNames(f, c.TurnedBack, "
 // trailerOverrun: the coupler takes up the rod's play and then the mean clearance; a
 // wheel that was turned backwards feels looser than it is, and a nut turned too far draws
 // all shoes on. Left out: the damper, and the give of the linkage under load.
-func trailerOverrun(g *trailerGeometry, c *trailerCondition) (*works, error) {
+func trailerOverrun(g *TrailerGeometry, c *trailerCondition) (*works, error) {
 	if err := known(c.Wear, g.Wheels, "condition.wear"); err != nil {
 		return nil, err
 	}
@@ -52,9 +52,9 @@ func trailerOverrun(g *trailerGeometry, c *trailerCondition) (*works, error) {
 	}
 	w := &works{}
 	for _, wheel := range g.Wheels {
-		w.sets("wheel." + wheel)
+		w.sets(SetWheel.Of(wheel))
 	}
-	w.sets("rod_nut")
+	w.sets(SetRodNut)
 	nut, n := len(g.Wheels), len(g.Wheels)
 	drawn := func(s *spot) float64 { return g.RodDatum + g.RodPitch*s.e[nut] }
 	rod := func(s *spot) float64 { return s.greater(0, drawn(s)) }
@@ -65,27 +65,27 @@ func trailerOverrun(g *trailerGeometry, c *trailerCondition) (*works, error) {
 	travel := func(s *spot) float64 { return apply(s) / g.CouplerRatio }
 	lever := func(s *spot) float64 { return g.LeverRest + g.LeverPerMM*apply(s) }
 
-	w.reads("rod_play", func(s *spot) float64 { return s.greater(0, rod(s)-c.RodForward) })
-	w.reads("coupler_travel", travel)
-	w.reads("lever_angle", lever)
+	w.reads(RodPlay, func(s *spot) float64 { return s.greater(0, rod(s)-c.RodForward) })
+	w.reads(CouplerTravel, travel)
+	w.reads(LeverAngle, lever)
 	for i, wheel := range g.Wheels {
 		felt := func(s *spot) float64 { return clear(s, i) }
 		if slices.Contains(c.TurnedBack, wheel) {
 			felt = func(s *spot) float64 { return clear(s, i) + g.ReverseGap }
 		}
-		w.reads("clearance."+wheel, felt)
-		w.tells("drag."+wheel, drags, func(s *spot) string { return drag(s, felt(s), g.Whisper, g.LockAt) })
+		w.reads(Clearance.Of(wheel), felt)
+		w.tells(FeltDrag.Of(wheel), drags, func(s *spot) string { return drag(s, felt(s), g.Whisper, g.LockAt) })
 	}
 	w.sweeps("coupler, mm", "still to take up at the rod, mm", 0, g.CouplerStroke, Named{"out", 0}, Named{"in", g.CouplerStroke})
-	w.curve("play and clearance", func(s *spot, at float64) float64 { return s.greater(0, apply(s)-at*g.CouplerRatio) })
-	w.tells("lever", []string{"at its mark", "short", "past it"}, func(s *spot) string {
+	w.curve(SweptPlayAndClearance, func(s *spot, at float64) float64 { return s.greater(0, apply(s)-at*g.CouplerRatio) })
+	w.tells(FeltLever, []string{"at its mark", "short", "past it"}, func(s *spot) string {
 		angle := lever(s)
 		if s.under(angle, g.LeverMark-g.LeverTol) {
 			return "short"
 		}
 		return word(s.atMost(angle, g.LeverMark+g.LeverTol), "at its mark", "past it")
 	})
-	w.tells("stop", []string{"in line", "runs to the end", "pulls"}, func(s *spot) string {
+	w.tells(FeltStop, []string{"in line", "runs to the end", "pulls"}, func(s *spot) string {
 		if s.over(travel(s), g.CouplerStroke) {
 			return "runs to the end"
 		}
@@ -95,7 +95,7 @@ func trailerOverrun(g *trailerGeometry, c *trailerCondition) (*works, error) {
 		}
 		return word(s.atMost(most-least, g.PullOver), "in line", "pulls")
 	})
-	w.tells("reverse", []string{"free", "binds"}, func(s *spot) string {
+	w.tells(FeltReverse, []string{"free", "binds"}, func(s *spot) string {
 		for i := range n {
 			if s.under(clear(s, i), g.ReverseNeed) {
 				return "binds"

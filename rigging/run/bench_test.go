@@ -1,4 +1,4 @@
-package run
+package run_test
 
 import (
 	"encoding/json"
@@ -10,6 +10,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 )
 
@@ -18,16 +20,16 @@ var allStates = []string{"dogs-home", "inner-pushed", "stud-lowest"}
 // rig is a run in memory: it does what the store does, without one.
 type rig struct {
 	t      testing.TB
-	bench  Bench
+	bench  record.Bench
 	sheets []*sheet.Sheet
-	events []Event
+	events []record.Event
 
 	back   time.Duration // how long before it came in the next entry was made
 	behind int           // how many of the last events its maker had not heard of
 }
 
 func newRig(t testing.TB) *rig {
-	b := Bench{Family: "stern-drive-shift", Cable: "lower drive cable", Gauges: []Gauge{
+	b := record.Bench{Family: "stern-drive-shift", Cable: "lower drive cable", Gauges: []record.Gauge{
 		{ID: "tape", Name: "tape 1", Quantity: "length", Doubt: 0.25},
 		{ID: "calliper", Name: "calliper 3", Quantity: "length", Doubt: 0.05},
 	}}
@@ -45,13 +47,13 @@ func newRig(t testing.TB) *rig {
 	return rigOf(t, b, sheets...)
 }
 
-func rigOf(t testing.TB, b Bench, sheets ...*sheet.Sheet) *rig {
+func rigOf(t testing.TB, b record.Bench, sheets ...*sheet.Sheet) *rig {
 	b.Sheets = sheet.Heads(sheets)
 	return &rig{t: t, bench: b, sheets: sheets}
 }
 
 func (r *rig) sheet() *sheet.Sheet {
-	pinned, _ := Pinned(r.events)
+	pinned, _ := record.Pinned(r.events)
 	for _, s := range r.sheets {
 		if s.Hash() == pinned {
 			return s
@@ -60,19 +62,21 @@ func (r *rig) sheet() *sheet.Sheet {
 	return nil
 }
 
-func (r *rig) state() State { return Fold(r.sheet(), r.events) }
+func (r *rig) state() record.State { return record.Fold(r.sheet(), r.events) }
 
-func (r *rig) try(kind Kind, body any) error { return r.tryBy("Ines", kind, body) }
+func (r *rig) led() *lead.Lead { return lead.Of(r.state()) }
 
-func (r *rig) tryBy(who string, kind Kind, body any) error {
+func (r *rig) try(kind record.Kind, body any) error { return r.tryBy("Ines", kind, body) }
+
+func (r *rig) tryBy(who string, kind record.Kind, body any) error {
 	raw, err := json.Marshal(body)
 	require.NoError(r.t, err)
 	n := len(r.events)
-	e := Event{ID: fmt.Sprintf("e%d", n+1), Run: "r", Seq: n + 1, Kind: kind, By: who, Body: raw,
+	e := record.Event{ID: fmt.Sprintf("e%d", n+1), Run: "r", Seq: n + 1, Kind: kind, By: who, Body: raw,
 		At: time.Date(2026, 11, 24, 9, n, 0, 0, time.UTC), Received: time.Date(2026, 11, 24, 9, n, 1, 0, time.UTC)}
 	e.At, e.Behind = e.At.Add(-r.back), r.behind
 	r.back, r.behind = 0, 0
-	e, err = Admit(r.bench, r.state(), e)
+	e, err = r.led().Admit(r.bench, e)
 	if err != nil {
 		return err
 	}
@@ -91,7 +95,7 @@ func (r *rig) made(minutes, behind int) *rig {
 	return r
 }
 
-func (r *rig) do(kind Kind, body any) *rig {
+func (r *rig) do(kind record.Kind, body any) *rig {
 	r.t.Helper()
 	require.NoError(r.t, r.try(kind, body))
 	return r
@@ -99,62 +103,62 @@ func (r *rig) do(kind Kind, body any) *rig {
 
 func (r *rig) safe(serial, variant string) *rig {
 	r.t.Helper()
-	r.do(KindComplaint, Complaint{"hard to get into forward", "yes"})
-	r.do(KindIdentified, Identified{Serial: serial, Hand: "standard", Variant: variant})
+	r.do(record.KindComplaint, record.Complaint{Words: "hard to get into forward", Shows: "yes"})
+	r.do(record.KindIdentified, record.Identified{Serial: serial, Hand: "standard", Variant: variant})
 	for _, c := range []string{"key-out", "propeller-clear", "hands-out"} {
-		r.do(KindCaution, Named{ID: c})
+		r.do(record.KindCaution, record.Named{ID: c})
 	}
-	return r.do(KindPutOn, Thing{ID: "propeller-chock"}).do(KindPartOff, Thing{ID: "linkage-cover"})
+	return r.do(record.KindPutOn, record.Thing{ID: "propeller-chock"}).do(record.KindPartOff, record.Thing{ID: "linkage-cover"})
 }
 
 func (r *rig) lost(pushed, eased string) *rig {
 	r.t.Helper()
-	return r.do(KindReading, Reading{Point: "inner-home", Text: pushed}).do(KindReading, Reading{Point: "inner-eased", Text: eased})
+	return r.do(record.KindReading, record.Reading{Point: "inner-home", Text: pushed}).do(record.KindReading, record.Reading{Point: "inner-eased", Text: eased})
 }
 
 func (r *rig) length(s string) *rig {
 	r.t.Helper()
-	return r.do(KindReading, Reading{Point: "barrel-to-eye", Text: s, States: allStates, Gauge: "calliper"})
+	return r.do(record.KindReading, record.Reading{Point: "barrel-to-eye", Text: s, States: allStates, Gauge: "calliper"})
 }
 
 func (r *rig) found(length, threads string) *rig {
 	r.t.Helper()
-	return r.length(length).do(KindReading, Reading{Point: "barrel-threads", Text: threads})
+	return r.length(length).do(record.KindReading, record.Reading{Point: "barrel-threads", Text: threads})
 }
 
 func (r *rig) turn(turns, way string) *rig {
 	r.t.Helper()
-	return r.do(KindMove, Move{Adjuster: "barrel", Turns: turns, Way: way})
+	return r.do(record.KindMove, record.Move{Adjuster: "barrel", Turns: turns, Way: way})
 }
 
 func (r *rig) settle() *rig {
 	r.t.Helper()
-	return r.do(KindSettled, Settled{Point: "barrel-to-eye", Times: 3})
+	return r.do(record.KindSettled, record.Settled{Point: "barrel-to-eye", Times: 3})
 }
 
 func (r *rig) lockAndRead(length string) *rig {
 	r.t.Helper()
-	return r.do(KindLocked, Locked{Adjuster: "barrel", BackOff: "¼", Pin: true}).length(length)
+	return r.do(record.KindLocked, record.Locked{Adjuster: "barrel", BackOff: "¼", Pin: true}).length(length)
 }
 
 func (r *rig) proved() *rig {
 	r.t.Helper()
-	r.do(KindTakenOff, Thing{ID: "propeller-chock"}).do(KindPartBack, Thing{ID: "linkage-cover"})
+	r.do(record.KindTakenOff, record.Thing{ID: "propeller-chock"}).do(record.KindPartBack, record.Thing{ID: "linkage-cover"})
 	for _, c := range []string{"neutral-free", "forward-locks", "reverse-locks"} {
-		r.do(KindCheck, Checked{Check: c, Answer: r.sheet().Check(c).Good().Says})
+		r.do(record.KindCheck, record.Checked{Check: c, Answer: r.sheet().Check(c).Good().Says})
 	}
-	return r.do(KindRetried, Retried{Outcome: "cured"})
+	return r.do(record.KindRetried, record.Retried{Outcome: "cured"})
 }
 
 // wants fails unless the one thing to do now is what.
-func (r *rig) wants(what Do) Advice {
+func (r *rig) wants(what lead.Do) lead.Advice {
 	r.t.Helper()
-	a := Next(r.state())
+	a := r.led().Advice()
 	require.Equal(r.t, what, a.Do, "%+v", a)
 	return a
 }
 
-func said(a Advice) (s string) {
+func said(a lead.Advice) (s string) {
 	for _, p := range a.Say {
 		s += p.Text
 	}

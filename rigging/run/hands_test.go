@@ -1,15 +1,18 @@
-package run
+package run_test
 
 import (
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/tell"
 )
 
 // words is what both pairs of hands do now, and whether the control is held.
 func (r *rig) hands() string {
-	e := Show(r.state()).Ends
+	e := tell.Show(r.led()).Ends
 	out := e.Caller.Word + " / " + e.Reader.Word
 	if e.Caller.Hold {
 		out += " held: " + e.Caller.Says
@@ -26,7 +29,7 @@ func TestWhatEachPairOfHandsDoes(t *testing.T) {
 	assert.Equal(t, "HOLD / READ held: the helm in neutral", r.hands())
 	r.lost("71.2 mm", "66.0 mm")
 	assert.Equal(t, "HOLD / READ held: the helm in forward", r.hands())
-	ends := Show(r.state()).Ends
+	ends := tell.Show(r.led()).Ends
 	assert.Equal(t, 2, ends.Pairs)
 	assert.Equal(t, "helm and drive", ends.Where)
 	assert.Equal(t, "lash the helm lever in forward", ends.Alone)
@@ -52,20 +55,20 @@ func TestEveryFamilySharesItsWorkOut(t *testing.T) {
 	for _, id := range []string{"114", "201", "301", "401", "411", "501", "511", "601", "701", "711", "721"} {
 		f := follow(t, id)
 		for range 60 { // without readings that fit one could turn for ever
-			a := Next(f.state())
-			if a.Do == DoSign || a.Do == DoNothing {
+			a := f.led().Advice()
+			if a.Do == lead.DoSign || a.Do == lead.DoNothing {
 				break
 			}
-			e := Show(f.state()).Ends
+			e := tell.Show(f.led()).Ends
 			assert.NotEmpty(t, e.Caller.Word, "%s, %s", id, a.Do)
 			assert.NotEmpty(t, e.Reader.Word, "%s, %s", id, a.Do)
 			assert.NotEmpty(t, e.Caller.Says, "%s, %s", id, a.Do)
 			assert.NotEmpty(t, e.Reader.Says, "%s, %s", id, a.Do)
 			switch {
-			case a.Do == DoRead && a.Read.Position != "":
+			case a.Do == lead.DoRead && a.Read.Position != "":
 				held++
 				assert.True(t, e.Caller.Hold, "%s, %s", id, a.Read.Name)
-			case a.Do == DoMove, a.Do == DoLock:
+			case a.Do == lead.DoMove, a.Do == lead.DoLock:
 				turned++
 				assert.False(t, e.Caller.Hold, "%s, %s", id, a.Do)
 				assert.Equal(t, "RELEASE", e.Caller.Word)

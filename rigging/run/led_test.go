@@ -1,4 +1,4 @@
-package run
+package run_test
 
 import (
 	"fmt"
@@ -11,6 +11,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 )
 
@@ -22,8 +24,8 @@ type driver struct {
 	length float64
 }
 
-func (d *driver) reading(w *Want) Reading {
-	r := Reading{Point: w.Point, Text: "10"}
+func (d *driver) reading(w *lead.Want) record.Reading {
+	r := record.Reading{Point: w.Point, Text: "10"}
 	for _, st := range w.States {
 		r.States = append(r.States, st.ID)
 	}
@@ -41,12 +43,12 @@ func (d *driver) reading(w *Want) Reading {
 }
 
 // step answers the advice once; false when there is nothing more to do.
-func (d *driver) step(a Advice) bool {
+func (d *driver) step(a lead.Advice) bool {
 	d.t.Helper()
 	switch a.Do {
-	case DoComplaint:
-		d.do(KindComplaint, Complaint{"stiff", "yes"})
-	case DoIdentify:
+	case lead.DoComplaint:
+		d.do(record.KindComplaint, record.Complaint{Words: "stiff", Shows: "yes"})
+	case lead.DoIdentify:
 		u := d.s.Applies
 		number := u.From
 		if u.After != "" {
@@ -60,37 +62,37 @@ func (d *driver) step(a Advice) bool {
 		if prefix != "" {
 			prefix += "-"
 		}
-		d.do(KindIdentified, Identified{Serial: prefix + number, Hand: hand, Variant: u.Variant})
-	case DoSafe, DoRestore:
+		d.do(record.KindIdentified, record.Identified{Serial: prefix + number, Hand: hand, Variant: u.Variant})
+	case lead.DoSafe, lead.DoRestore:
 		for _, t := range a.Things {
 			if t.Done {
 				continue
 			}
-			if t.Kind == KindCaution {
-				d.do(t.Kind, Named{ID: t.ID})
+			if t.Kind == record.KindCaution {
+				d.do(t.Kind, record.Named{ID: t.ID})
 			} else {
-				d.do(t.Kind, Thing{ID: t.ID, Name: t.Name, Side: t.Side})
+				d.do(t.Kind, record.Thing{ID: t.ID, Name: t.Name, Side: t.Side})
 			}
 		}
-	case DoRead:
-		d.do(KindReading, d.reading(a.Read))
-	case DoMove:
-		d.do(KindMove, Move{Adjuster: a.Move.Adjuster, Turns: fmt.Sprint(a.Move.Turns), Way: a.Move.Way})
+	case lead.DoRead:
+		d.do(record.KindReading, d.reading(a.Read))
+	case lead.DoMove:
+		d.do(record.KindMove, record.Move{Adjuster: a.Move.Adjuster, Turns: fmt.Sprint(a.Move.Turns), Way: a.Move.Way})
 		d.length = a.Move.After
-	case DoSettle:
-		d.do(KindSettled, *a.Settle)
-	case DoLock:
-		d.do(KindLocked, Locked{Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
-	case DoCheck:
-		d.do(KindCheck, Checked{Check: a.Check.Check, Answer: a.Check.Answers[0].ID})
-	case DoAgain:
-		d.do(KindRetried, Retried{Outcome: "cured"})
-	case DoSign:
-		d.do(KindSigned, Signed{Name: "Ines"})
-	case DoDecide, DoTrial:
+	case lead.DoSettle:
+		d.do(record.KindSettled, *a.Settle)
+	case lead.DoLock:
+		d.do(record.KindLocked, record.Locked{Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
+	case lead.DoCheck:
+		d.do(record.KindCheck, record.Checked{Check: a.Check.Check, Answer: a.Check.Answers[0].ID})
+	case lead.DoAgain:
+		d.do(record.KindRetried, record.Retried{Outcome: "cured"})
+	case lead.DoSign:
+		d.do(record.KindSigned, record.Signed{Name: "Ines"})
+	case lead.DoDecide, lead.DoTrial:
 		d.do(
-			KindDecided,
-			Decided{About: a.Choices[len(a.Choices)-1].About, Choice: a.Choices[len(a.Choices)-1].Choice, Reason: "for this test"},
+			record.KindDecided,
+			record.Decided{About: a.Choices[len(a.Choices)-1].About, Choice: a.Choices[len(a.Choices)-1].Choice, Reason: "for this test"},
 		)
 	default:
 		return false
@@ -133,18 +135,18 @@ func TestEverySheetThatLeadsARunLeadsItToItsSignature(t *testing.T) {
 		}
 		led++
 		t.Run(s.ID, func(t *testing.T) {
-			d := &driver{rigOf(t, Bench{Family: s.Family, Cable: s.Cable}, s), s, *p.Target - 3*in.PerTurn}
+			d := &driver{rigOf(t, record.Bench{Family: s.Family, Cable: s.Cable}, s), s, *p.Target - 3*in.PerTurn}
 			for range 80 {
-				if !d.step(Next(d.state())) || d.state().Signed != nil {
+				if !d.step(d.led().Advice()) || d.state().Signed != nil {
 					break
 				}
 			}
-			st := d.state()
-			require.NotNil(t, st.Signed, "stopped at %+v", Next(st))
+			st := d.led()
+			require.NotNil(t, st.Signed, "stopped at %+v", st.Advice())
 			assert.Len(t, st.Moves, 1, "three turns, once")
 			assert.InDelta(t, 3, st.Moves[0].Value, 1e-9)
 			assert.Empty(t, st.Blockers())
-			require.NoError(t, Verify(d.events))
+			require.NoError(t, record.Verify(d.events))
 		})
 	}
 	assert.GreaterOrEqual(t, led, 7)

@@ -1,4 +1,4 @@
-package run
+package run_test
 
 import (
 	"bytes"
@@ -14,6 +14,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 )
 
 // A reading that was made before a turn stands before it, however late it comes: it proves nothing
@@ -21,29 +25,29 @@ import (
 func TestAReadingMadeBeforeATurnIsOfBefore(t *testing.T) {
 	for name, made := range map[string][2]int{"dated earlier": {2, 0}, "not having heard of the turn": {0, 1}, "both": {2, 1}} {
 		r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½").turn("3½", "out")
-		r.wants(DoSettle)
+		r.wants(lead.DoSettle)
 		r.made(made[0], made[1]).length("139.5 mm")
-		st := r.state()
+		st := r.led()
 		require.Len(t, st.Readings, 5)
-		assert.Equal(t, Found, st.Readings[4].Stage, name)
+		assert.Equal(t, record.Found, st.Readings[4].Stage, name)
 		assert.Less(t, st.Readings[4].Epoch, st.Moves[0].Epoch, "%s: it stands before the turn", name)
-		assert.Nil(t, st.setting().Now, "%s: nothing tells how it stands now", name)
-		r.wants(DoSettle)
-		assert.Contains(t, MakeRecord(Heading{}, st, r.events, "").Lines[len(r.events)-1].Says, "made before what was done meanwhile", name)
-		r.settle().length("142.9 mm").wants(DoLock) // and what was made after it counts
+		assert.Nil(t, st.Setting().Now, "%s: nothing tells how it stands now", name)
+		r.wants(lead.DoSettle)
+		assert.Contains(t, tell.MakeRecord(record.Heading{}, st, r.events, "").Lines[len(r.events)-1].Says, "made before what was done meanwhile", name)
+		r.settle().length("142.9 mm").wants(lead.DoLock) // and what was made after it counts
 	}
 }
 
 // The same holds for what was tried and for what was locked.
 func TestAProofAndALockMadeBeforeATurnProveNothing(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½").turn("3", "out").settle().length("142.4 mm")
-	r.turn("½", "out").made(0, 1).do(KindLocked, Locked{Adjuster: "barrel", BackOff: "½", Pin: true})
+	r.turn("½", "out").made(0, 1).do(record.KindLocked, record.Locked{Adjuster: "barrel", BackOff: "½", Pin: true})
 	r.settle().length("142.9 mm")
-	r.wants(DoLock)
+	r.wants(lead.DoLock)
 
 	r = newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½").turn("3½", "out").settle().length("142.9 mm")
-	r.lockAndRead("143.0 mm").do(KindMove, Move{Adjuster: "barrel", Turns: "½", Way: "in"})
-	r.do(KindTakenOff, Thing{ID: "propeller-chock"}).made(3, 0).do(KindCheck, Checked{Check: "forward-locks", Answer: "locks"})
+	r.lockAndRead("143.0 mm").do(record.KindMove, record.Move{Adjuster: "barrel", Turns: "½", Way: "in"})
+	r.do(record.KindTakenOff, record.Thing{ID: "propeller-chock"}).made(3, 0).do(record.KindCheck, record.Checked{Check: "forward-locks", Answer: "locks"})
 	a, ok := r.state().Checks["forward-locks"]
 	require.True(t, ok, "it is kept")
 	assert.True(t, a.Void, "and proves nothing of after the turn")
@@ -62,13 +66,13 @@ func TestLateEntriesFoldAlikeHoweverTheyCome(t *testing.T) {
 			r.made(rapid.IntRange(0, 4).Draw(t, "minutes"), rapid.IntRange(0, 3).Draw(t, "behind"))
 			switch rapid.IntRange(0, 3).Draw(t, "what") {
 			case 0:
-				_ = r.try(KindMove, Move{Adjuster: "barrel", Turns: "½", Way: "out"})
+				_ = r.try(record.KindMove, record.Move{Adjuster: "barrel", Turns: "½", Way: "out"})
 			case 1:
-				_ = r.try(KindReading, Reading{Point: "barrel-to-eye", Text: "143 mm", States: allStates})
+				_ = r.try(record.KindReading, record.Reading{Point: "barrel-to-eye", Text: "143 mm", States: allStates})
 			case 2:
-				_ = r.try(KindSettled, Settled{Point: "barrel-to-eye", Times: 3})
+				_ = r.try(record.KindSettled, record.Settled{Point: "barrel-to-eye", Times: 3})
 			case 3:
-				_ = r.try(KindLocked, Locked{Adjuster: "barrel", BackOff: "½", Pin: true})
+				_ = r.try(record.KindLocked, record.Locked{Adjuster: "barrel", BackOff: "½", Pin: true})
 			}
 			if len(r.events) == n {
 				continue
@@ -89,7 +93,7 @@ func TestLateEntriesFoldAlikeHoweverTheyCome(t *testing.T) {
 		for _, one := range st.Readings {
 			at := eventOf(r.events, one.Event)
 			for _, m := range st.Moves {
-				if at.before(r.events[m.Seq-1]) {
+				if at.MadeBefore(r.events[m.Seq-1]) {
 					assert.Less(t, one.Epoch, m.Epoch, "made before, stands before")
 				}
 			}
@@ -98,13 +102,13 @@ func TestLateEntriesFoldAlikeHoweverTheyCome(t *testing.T) {
 	assert.Greater(t, late, 20, "hardly any was late: the property was not reached")
 }
 
-func eventOf(events []Event, id string) Event {
+func eventOf(events []record.Event, id string) record.Event {
 	for _, e := range events {
 		if e.ID == id {
 			return e
 		}
 	}
-	return Event{}
+	return record.Event{}
 }
 
 // The maker of an entry is asked when something it tells of was moved meanwhile, and whoever signs
@@ -114,20 +118,20 @@ func TestWhatWasMovedMeanwhileIsAClash(t *testing.T) {
 	before := len(r.events)
 	r.turn("3½", "out")
 	st := r.state()
-	of := func(kind Kind, body any) Event {
+	of := func(kind record.Kind, body any) record.Event {
 		raw, err := json.Marshal(body)
 		require.NoError(t, err)
-		return Event{ID: "mine", Kind: kind, Body: raw}
+		return record.Event{ID: "mine", Kind: kind, Body: raw}
 	}
-	got, turned := st.Clashes(of(KindReading, Reading{Point: "barrel-to-eye", Text: "143"}), r.events[before:])
+	got, turned := st.Clashes(of(record.KindReading, record.Reading{Point: "barrel-to-eye", Text: "143"}), r.events[before:])
 	assert.Len(t, got, 1)
 	assert.True(t, turned)
-	got, _ = st.Clashes(of(KindReading, Reading{Point: "inner-home", Text: "71"}), r.events[before:])
+	got, _ = st.Clashes(of(record.KindReading, record.Reading{Point: "inner-home", Text: "71"}), r.events[before:])
 	assert.Empty(t, got, "the barrel moves nothing of it")
-	got, turned = st.Clashes(of(KindSigned, Signed{}), r.events[before:])
+	got, turned = st.Clashes(of(record.KindSigned, record.Signed{}), r.events[before:])
 	assert.Len(t, got, 1, "nobody signs for what they have not seen")
 	assert.False(t, turned)
-	got, _ = st.Clashes(of(KindSigned, Signed{}), []Event{of(KindNote, Note{"tide"})})
+	got, _ = st.Clashes(of(record.KindSigned, record.Signed{}), []record.Event{of(record.KindNote, record.Note{Text: "tide"})})
 	assert.Empty(t, got)
 }
 
@@ -137,16 +141,16 @@ func TestTheDayOfASignatureIsThatOfItsReceipt(t *testing.T) {
 	r.bench.Gauges[1].Due = "2026-11-23" // the calliper, a day before
 	r.safe("2207", "").lost("71 mm", "66 mm").made(48*60, 0).found("143.0 mm", "12½")
 	assert.NotEmpty(t, r.state().Readings[2].Overdue, "dated before it ran out, received after")
-	r.lockAndRead("143.0 mm").proved().do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen})
-	r.bench.Called = Called{Machine: "Launch Teal", Cable: "lower drive cable", Owner: "the ferry"}
-	r.made(60, 0).do(KindSigned, Signed{Name: "somebody else"})
-	st := r.state()
+	r.lockAndRead("143.0 mm").proved().do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen})
+	r.bench.Called = record.Called{Machine: "Launch Teal", Cable: "lower drive cable", Owner: "the ferry"}
+	r.made(60, 0).do(record.KindSigned, record.Signed{Name: "somebody else"})
+	st := r.led()
 	last := r.events[len(r.events)-1]
 	assert.Equal(t, last.Received, st.SignedAt)
-	today := Heading{Called: Called{Machine: "Launch Heron", Cable: "lower drive cable"}}
-	rec := MakeRecord(today, st, r.events, "")
-	assert.Contains(t, rec.Signed, "Ines, "+last.Received.Format(Moment))
-	assert.Contains(t, rec.Signed, "dated "+last.At.Format(Moment)+" UTC by the device")
+	today := record.Heading{Called: record.Called{Machine: "Launch Heron", Cable: "lower drive cable"}}
+	rec := tell.MakeRecord(today, st, r.events, "")
+	assert.Contains(t, rec.Signed, "Ines, "+last.Received.Format(record.Moment))
+	assert.Contains(t, rec.Signed, "dated "+last.At.Format(record.Moment)+" UTC by the device")
 	assert.Equal(t, "Launch Teal", rec.Heading.Machine, "what was signed")
 	assert.Equal(t, []string{"the machine is now: Launch Heron", "the owner is now: nothing"}, rec.Renamed)
 }
@@ -154,28 +158,28 @@ func TestTheDayOfASignatureIsThatOfItsReceipt(t *testing.T) {
 // The clock of a device that says what it shows is put right; one that is far out is refused.
 func TestAClockThatIsOut(t *testing.T) {
 	now := time.Date(2026, 11, 24, 9, 0, 0, 0, time.UTC)
-	at, err := SetRight(now.Add(-3*time.Minute), now.Add(-2*time.Minute), now)
+	at, err := record.SetRight(now.Add(-3*time.Minute), now.Add(-2*time.Minute), now)
 	require.NoError(t, err)
 	assert.Equal(t, now.Add(-time.Minute), at, "made a minute before it was sent")
-	_, err = SetRight(now.Add(time.Hour), now.Add(time.Hour), now)
+	_, err = record.SetRight(now.Add(time.Hour), now.Add(time.Hour), now)
 	require.ErrorContains(t, err, "60 minutes ahead: set it")
-	_, err = SetRight(now.Add(-time.Hour), now.Add(-time.Hour), now)
+	_, err = record.SetRight(now.Add(-time.Hour), now.Add(-time.Hour), now)
 	require.ErrorContains(t, err, "60 minutes behind")
 }
 
 // A run is written a piece at a time: the next photo is not read before the one before it is written.
 func TestARunLeavesTheHouseAPieceAtATime(t *testing.T) {
-	var events []Event
+	var events []record.Event
 	prev := ""
 	for i := range 20 {
 		sum := sha256.Sum256(bytes.Repeat([]byte{byte(i)}, 1000))
-		e := Event{ID: fmt.Sprint(i), Run: "r", Seq: i + 1, Kind: KindPhoto, By: "Ines",
+		e := record.Event{ID: fmt.Sprint(i), Run: "r", Seq: i + 1, Kind: record.KindPhoto, By: "Ines",
 			Body: []byte(`{"sha256":"` + hex.EncodeToString(sum[:]) + `","stage":""}`)}.Seal(prev)
 		events, prev = append(events, e), e.Hash
 	}
 	var out bytes.Buffer
 	before, read := 0, 0
-	require.NoError(t, Export(&out, Heading{Run: "r"}, nil, events, func(e Event, _ string) ([]byte, error) {
+	require.NoError(t, record.Export(&out, record.Heading{Run: "r"}, nil, events, func(e record.Event, _ string) ([]byte, error) {
 		if read++; read > 1 {
 			assert.Greater(t, out.Len(), before+1300, "the photo before it is out")
 		}
@@ -184,13 +188,13 @@ func TestARunLeavesTheHouseAPieceAtATime(t *testing.T) {
 	}))
 	assert.Equal(t, 20, read)
 	open := func() (io.ReadCloser, error) { return io.NopCloser(bytes.NewReader(out.Bytes())), nil }
-	p, err := Prove(open)
+	p, err := record.Prove(open)
 	require.NoError(t, err)
 	assert.Equal(t, 20, p.Photos)
 	assert.Equal(t, "not signed", p.Stands)
 	assert.False(t, p.Bound)
-	huge := `{"format":"` + ChainFormat + `","heading":{"run":"` + strings.Repeat("x", 2*mostPart) + `"}}`
-	_, err = Prove(func() (io.ReadCloser, error) { return io.NopCloser(strings.NewReader(huge)), nil })
+	huge := `{"format":"` + record.ChainFormat + `","heading":{"run":"` + strings.Repeat("x", 32<<20) + `"}}`
+	_, err = record.Prove(func() (io.ReadCloser, error) { return io.NopCloser(strings.NewReader(huge)), nil })
 	require.ErrorContains(t, err, "a part of it has more than")
 }
 
@@ -199,10 +203,10 @@ func TestARunLeavesTheHouseAPieceAtATime(t *testing.T) {
 func TestWhatWasHeardOfWasBefore(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½").turn("3½", "out")
 	turned := r.events[len(r.events)-1].At
-	e := Event{Kind: KindReading, At: turned.Add(-2 * time.Second)}
-	assert.Equal(t, turned, AfterHeard(e, r.events))
+	e := record.Event{Kind: record.KindReading, At: turned.Add(-2 * time.Second)}
+	assert.Equal(t, turned, record.AfterHeard(e, r.events))
 	e.Behind = 1
-	assert.Equal(t, e.At, AfterHeard(e, r.events), "of what they had not heard nothing follows")
+	assert.Equal(t, e.At, record.AfterHeard(e, r.events), "of what they had not heard nothing follows")
 	e.Behind, e.At = 0, turned.Add(-time.Hour)
-	assert.Equal(t, e.At, AfterHeard(e, r.events), "an hour is no error of a clock")
+	assert.Equal(t, e.At, record.AfterHeard(e, r.events), "an hour is no error of a clock")
 }

@@ -1,4 +1,4 @@
-package run
+package run_test
 
 import (
 	"os"
@@ -8,6 +8,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 )
 
@@ -25,78 +28,78 @@ func follow(t *testing.T, id string) *follower {
 	require.NoError(t, err)
 	s, err := sheet.Parse(raw)
 	require.NoError(t, err)
-	return &follower{rigOf(t, Bench{Family: s.Family, Cable: s.Cable}, s), s, map[string]string{}, map[string]string{}}
+	return &follower{rigOf(t, record.Bench{Family: s.Family, Cable: s.Cable}, s), s, map[string]string{}, map[string]string{}}
 }
 
 // until follows the advice until it is what is looked for.
-func (f *follower) until(found func(Advice) bool) Advice {
+func (f *follower) until(found func(lead.Advice) bool) lead.Advice {
 	f.t.Helper()
 	for range 150 {
-		a := Next(f.state())
+		a := f.led().Advice()
 		if found(a) {
 			return a
 		}
 		f.step(a)
 	}
-	require.Fail(f.t, "it never came to that", "%+v", Next(f.state()))
-	return Advice{}
+	require.Fail(f.t, "it never came to that", "%+v", f.led().Advice())
+	return lead.Advice{}
 }
 
-func (f *follower) untilDo(do Do) Advice {
+func (f *follower) untilDo(do lead.Do) lead.Advice {
 	f.t.Helper()
-	return f.until(func(a Advice) bool { return a.Do == do })
+	return f.until(func(a lead.Advice) bool { return a.Do == do })
 }
 
-func (f *follower) step(a Advice) {
+func (f *follower) step(a lead.Advice) {
 	f.t.Helper()
 	switch a.Do {
-	case DoComplaint:
-		f.do(KindComplaint, Complaint{"as found", "yes"})
-	case DoIdentify:
+	case lead.DoComplaint:
+		f.do(record.KindComplaint, record.Complaint{Words: "as found", Shows: "yes"})
+	case lead.DoIdentify:
 		u := f.s.Applies.One()
-		f.do(KindIdentified, Identified{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant})
-	case DoDecide, DoTrial:
-		f.do(KindDecided, Decided{About: a.Choices[0].About, Choice: a.Choices[0].Choice, Reason: "for this test"})
-	case DoSafe, DoRestore:
+		f.do(record.KindIdentified, record.Identified{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant})
+	case lead.DoDecide, lead.DoTrial:
+		f.do(record.KindDecided, record.Decided{About: a.Choices[0].About, Choice: a.Choices[0].Choice, Reason: "for this test"})
+	case lead.DoSafe, lead.DoRestore:
 		for _, one := range a.Things {
-			if one.Kind == KindCaution && !one.Done {
-				f.do(one.Kind, Named{ID: one.ID})
+			if one.Kind == record.KindCaution && !one.Done {
+				f.do(one.Kind, record.Named{ID: one.ID})
 			} else if !one.Done {
-				f.do(one.Kind, Thing{ID: one.ID, Name: one.Name, Side: one.Side})
+				f.do(one.Kind, record.Thing{ID: one.ID, Name: one.Name, Side: one.Side})
 			}
 		}
-	case DoRead:
+	case lead.DoRead:
 		f.read(a.Read)
-	case DoMove:
-		m := Move{Adjuster: a.Move.Adjuster, Setting: a.Move.Setting, Until: a.Move.Until, Turns: a.Move.TurnsSay, Way: a.Move.Way}
+	case lead.DoMove:
+		m := record.Move{Adjuster: a.Move.Adjuster, Setting: a.Move.Setting, Until: a.Move.Until, Turns: a.Move.TurnsSay, Way: a.Move.Way}
 		if m.Until {
 			m.Turns = "" // nobody counted
 		}
-		f.do(KindMove, m)
-	case DoSettle:
-		f.do(KindSettled, *a.Settle)
-	case DoAction:
-		f.do(KindAction, Acting{Action: a.Action.Action, Setting: a.Action.Setting})
-	case DoLock:
-		f.do(KindLocked, Locked{Setting: a.Lock.Setting, Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
-	case DoCheck:
+		f.do(record.KindMove, m)
+	case lead.DoSettle:
+		f.do(record.KindSettled, *a.Settle)
+	case lead.DoAction:
+		f.do(record.KindAction, record.Acting{Action: a.Action.Action, Setting: a.Action.Setting})
+	case lead.DoLock:
+		f.do(record.KindLocked, record.Locked{Setting: a.Lock.Setting, Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
+	case lead.DoCheck:
 		answer, ok := f.answers[a.Check.Check]
 		if !ok {
 			answer = a.Check.Answers[0].ID
 		}
-		f.do(KindCheck, Checked{Check: a.Check.Check, Answer: answer})
-	case DoAgain:
-		f.do(KindRetried, Retried{Outcome: "cured"})
-	case DoSign:
-		f.do(KindSigned, Signed{Name: "Ines"})
+		f.do(record.KindCheck, record.Checked{Check: a.Check.Check, Answer: answer})
+	case lead.DoAgain:
+		f.do(record.KindRetried, record.Retried{Outcome: "cured"})
+	case lead.DoSign:
+		f.do(record.KindSigned, record.Signed{Name: "Ines"})
 	default:
 		require.Fail(f.t, "nothing is known to do", "%+v", a)
 	}
 }
 
-func (f *follower) read(w *Want) {
+func (f *follower) read(w *lead.Want) {
 	f.t.Helper()
-	r := Reading{Point: w.Point, Text: f.reading[w.Point]}
+	r := record.Reading{Point: w.Point, Text: f.reading[w.Point]}
 	for _, one := range w.States {
 		r.States = append(r.States, one.ID)
 	}
@@ -112,24 +115,24 @@ func (f *follower) read(w *Want) {
 		r.Side = "positive"
 	}
 	r.Text = strconv.FormatFloat(v, 'f', -1, 64)
-	f.do(KindReading, r)
+	f.do(record.KindReading, r)
 }
 
 func TestTurnbucklesAreTurnedTogetherAndTickedOffOneByOne(t *testing.T) {
 	f := follow(t, "722")
 	f.reading = map[string]string{"air": "20", "tension": "95", "fair-tip.left": "1.4", "fair-tip.right": "0.2", "fair.left": "1.4"}
-	a := f.until(func(a Advice) bool { return len(a.Plan) > 1 })
+	a := f.until(func(a lead.Advice) bool { return len(a.Plan) > 1 })
 	n := len(a.Plan)
 	assert.Contains(t, said(a), " and the ")
 	assert.Contains(t, a.More[0], "Then it should read: tension ")
 	for i := range n {
-		a = f.wants(DoMove)
+		a = f.wants(lead.DoMove)
 		assert.Len(t, a.Plan, n, "the plan stands until all of it is turned")
 		assert.Equal(t, a.Plan[i].Adjuster, a.Move.Adjuster)
 		f.step(a)
 	}
-	assert.Contains(t, said(f.wants(DoRead)), "Read the tension again.")
-	v := Show(f.state())
+	assert.Contains(t, said(f.wants(lead.DoRead)), "Read the tension again.")
+	v := tell.Show(f.led())
 	assert.Len(t, v.Back, n, "each has its own way back")
 	assert.GreaterOrEqual(t, len(v.Rules), 3, "all of the setting in one look")
 }
@@ -137,9 +140,9 @@ func TestTurnbucklesAreTurnedTogetherAndTickedOffOneByOne(t *testing.T) {
 func TestWhatWillNotTurnIsLeftToTheOthers(t *testing.T) {
 	f := follow(t, "722")
 	f.reading = map[string]string{"air": "20", "tension": "95"}
-	a := f.until(func(a Advice) bool { return a.Do == DoMove && len(a.Plan) > 0 })
-	f.do(KindStuck, Stuck{Adjuster: a.Move.Adjuster, Way: a.Move.Way})
-	again := Next(f.state())
+	a := f.until(func(a lead.Advice) bool { return a.Do == lead.DoMove && len(a.Plan) > 0 })
+	f.do(record.KindStuck, record.Stuck{Adjuster: a.Move.Adjuster, Way: a.Move.Way})
+	again := f.led().Advice()
 	for _, one := range again.Plan {
 		assert.False(t, one.Adjuster == a.Move.Adjuster && one.Way == a.Move.Way, "it will not go that way: %+v", again.Plan)
 	}
@@ -148,191 +151,196 @@ func TestWhatWillNotTurnIsLeftToTheOthers(t *testing.T) {
 func TestAScrewIsFeltBetweenTwoMarks(t *testing.T) {
 	f := follow(t, "511")
 	f.answers["plane-low"] = "runs over"
-	f.until(func(a Advice) bool { return a.Do == DoCheck && a.Check.Check == "plane-low" })
-	f.step(Next(f.state()))
-	a := f.wants(DoMove)
+	f.until(func(a lead.Advice) bool { return a.Do == lead.DoCheck && a.Check.Check == "plane-low" })
+	f.step(f.led().Advice())
+	a := f.wants(lead.DoMove)
 	assert.Equal(t, "screw-low", a.Move.Adjuster)
 	assert.InDelta(t, 1, a.Move.Turns, 1e-9, "the first stride of the sheet")
 	f.step(a)
 	f.answers["plane-low"] = "stops short"
-	f.step(f.wants(DoCheck))
-	a = f.wants(DoMove)
+	f.step(f.wants(lead.DoCheck))
+	a = f.wants(lead.DoMove)
 	assert.InDelta(t, 0.5, a.Move.Turns, 1e-9, "half way back")
 	f.step(a)
 	f.answers["plane-low"] = "clean, with a hair of play"
-	f.step(f.wants(DoCheck))
-	f.untilDo(DoLock)
-	f.step(Next(f.state()))
-	a = f.wants(DoCheck)
+	f.step(f.wants(lead.DoCheck))
+	f.untilDo(lead.DoLock)
+	f.step(f.led().Advice())
+	a = f.wants(lead.DoCheck)
 	assert.Equal(t, "plane-low", a.Check.Check, "locking moves what was felt: it is felt again")
 }
 
 func TestTriesThatContradictEachOtherAreTriedAfresh(t *testing.T) {
 	f := follow(t, "511")
 	f.answers["plane-low"] = "runs over"
-	f.until(func(a Advice) bool { return a.Do == DoCheck && a.Check.Check == "plane-low" })
-	f.step(Next(f.state())) // too loose here
-	f.step(f.wants(DoMove))
+	f.until(func(a lead.Advice) bool { return a.Do == lead.DoCheck && a.Check.Check == "plane-low" })
+	f.step(f.led().Advice()) // too loose here
+	f.step(f.wants(lead.DoMove))
 	f.answers["plane-low"] = "clean, with a hair of play"
-	f.step(f.wants(DoCheck))
+	f.step(f.wants(lead.DoCheck))
 	f.answers["plane-low"] = "runs over"
-	f.do(KindMove, Move{Adjuster: "screw-low", Turns: "2", Way: "out"}) // beyond what was too loose
+	f.do(record.KindMove, record.Move{Adjuster: "screw-low", Turns: "2", Way: "out"}) // beyond what was too loose
 	f.answers["plane-low"] = "stops short"
-	f.step(f.wants(DoCheck))
-	a := f.wants(DoDecide)
+	f.step(f.wants(lead.DoCheck))
+	a := f.wants(lead.DoDecide)
 	assert.Contains(t, said(a), "contradict")
 	f.step(a)
-	assert.Equal(t, "plane-low", f.wants(DoCheck).Check.Check)
+	assert.Equal(t, "plane-low", f.wants(lead.DoCheck).Check.Check)
 }
 
 func TestAWheelTurnedBackwardsStartsAgainAlone(t *testing.T) {
 	f := follow(t, "601")
-	a := f.until(func(a Advice) bool { return a.Do == DoMove && a.Move.Until })
+	a := f.until(func(a lead.Advice) bool { return a.Do == lead.DoMove && a.Move.Until })
 	assert.Contains(t, said(a), "until it is locked")
 	f.step(a)
-	a = f.wants(DoMove)
+	a = f.wants(lead.DoMove)
 	assert.InDelta(t, 3, a.Move.Turns, 1e-9, "the least that it is backed off")
-	f.until(func(a Advice) bool { return a.Do == DoMove && a.Move.Setting == "wheels.right" })
-	left := f.state().known("wheels.left")
-	done, _, _ := f.state().settingDone(left)
+	f.until(func(a lead.Advice) bool { return a.Do == lead.DoMove && a.Move.Setting == "wheels.right" })
+	left := f.led().Known("wheels.left")
+	done, _, _ := f.led().SettingDone(left)
 	require.True(t, done)
-	f.do(KindAction, Acting{Action: "turned-back.right"})
-	done, _, _ = f.state().settingDone(left)
+	f.do(record.KindAction, record.Acting{Action: "turned-back.right"})
+	done, _, _ = f.led().SettingDone(left)
 	assert.True(t, done, "the other wheel stands")
-	f.do(KindAction, Acting{Action: "turned-back.left"})
-	done, _, _ = f.state().settingDone(f.state().known("wheels.left"))
+	f.do(record.KindAction, record.Acting{Action: "turned-back.left"})
+	done, _, _ = f.led().SettingDone(f.led().Known("wheels.left"))
 	assert.False(t, done)
-	assert.Equal(t, "wheels.left", f.until(func(a Advice) bool { return a.Do == DoMove }).Move.Setting)
+	assert.Equal(t, "wheels.left", f.until(func(a lead.Advice) bool { return a.Do == lead.DoMove }).Move.Setting)
 }
 
 func TestACountStartsAgainWhenSomethingElseTurnedIt(t *testing.T) {
 	f := follow(t, "302")
-	a := f.until(func(a Advice) bool { return a.Do == DoMove && a.Move.Setting == "click-back" })
+	a := f.until(func(a lead.Advice) bool { return a.Do == lead.DoMove && a.Move.Setting == "click-back" })
 	assert.Equal(t, "Turn the indexed knob 1 click looser, counted.", said(a))
 	f.step(a)
-	assert.Equal(t, "pedal-left", f.until(func(a Advice) bool { return a.Do == DoRead }).Read.Point)
-	f.step(Next(f.state()))
-	done, _, _ := f.state().settingDone(f.state().known("free-play"))
+	assert.Equal(t, "pedal-left", f.until(func(a lead.Advice) bool { return a.Do == lead.DoRead }).Read.Point)
+	f.step(f.led().Advice())
+	done, _, _ := f.led().SettingDone(f.led().Known("free-play"))
 	assert.True(t, done, "the click back does not undo what it stands on")
-	f.do(KindMove, Move{Adjuster: "nut", Turns: "2", Way: "in"})
-	assert.Equal(t, "pedal-free", f.until(func(a Advice) bool { return a.Do == DoRead }).Read.Point, "the free play is open again")
+	f.do(record.KindMove, record.Move{Adjuster: "nut", Turns: "2", Way: "in"})
+	assert.Equal(t, "pedal-free", f.until(func(a lead.Advice) bool { return a.Do == lead.DoRead }).Read.Point, "the free play is open again")
 }
 
 func TestASpringIsChosenUntilNoneIsLeft(t *testing.T) {
 	f := follow(t, "701")
 	f.answers["stays"] = "creeps"
-	a := f.untilDo(DoChoose)
+	a := f.untilDo(lead.DoChoose)
 	assert.Equal(t, "middle", a.Choose.Options[0].ID, "the one the sheet's rig is right with")
-	require.ErrorContains(t, f.try(KindChosen, Choosing{Setting: "spring", Option: "velvet"}), "no such part")
-	require.ErrorContains(t, f.try(KindChosen, Choosing{Setting: "rod-end", Option: "soft"}), "nothing is chosen")
+	require.ErrorContains(t, f.try(record.KindChosen, record.Choosing{Setting: "spring", Option: "velvet"}), "no such part")
+	require.ErrorContains(t, f.try(record.KindChosen, record.Choosing{Setting: "rod-end", Option: "soft"}), "nothing is chosen")
 	for _, want := range []int{2, 1} {
-		f.do(KindChosen, Choosing{Setting: "spring", Option: a.Choose.Options[0].ID})
-		a = f.untilDo(DoChoose)
+		f.do(record.KindChosen, record.Choosing{Setting: "spring", Option: a.Choose.Options[0].ID})
+		a = f.untilDo(lead.DoChoose)
 		assert.Len(t, a.Choose.Options, want)
 	}
-	f.do(KindChosen, Choosing{Setting: "spring", Option: a.Choose.Options[0].ID})
-	a = f.untilDo(DoDecide)
+	f.do(record.KindChosen, record.Choosing{Setting: "spring", Option: a.Choose.Options[0].ID})
+	a = f.untilDo(lead.DoDecide)
 	assert.Contains(t, a.Finding, "Every one of them was tried.")
 }
 
 func TestWhatWasHeldBackIsGivenBack(t *testing.T) {
 	f := follow(t, "502")
-	a := f.until(func(a Advice) bool { return a.Do == DoRestore })
+	a := f.until(func(a lead.Advice) bool { return a.Do == lead.DoRestore })
 	assert.Contains(t, said(a), "Give it back")
 	assert.Equal(t, "locking-pin", a.Things[0].ID)
 	f.step(a)
-	assert.Equal(t, "given-back", f.wants(DoCheck).Check.Check)
-	require.NoError(t, f.state().unsafe(""), "it need not go on again")
+	assert.Equal(t, "given-back", f.wants(lead.DoCheck).Check.Check)
+	require.NoError(t, f.led().Unsafe(""), "it need not go on again")
 	f.answers["given-back"] = "it hangs"
-	f.step(Next(f.state()))
-	assert.Contains(t, f.wants(DoCheck).Finding, "it hangs")
-	f.do(KindMove, Move{Adjuster: "star.left", Turns: "3", Way: "in"})
-	assert.ErrorContains(t, f.state().unsafe("it is turned"), "locking pin", "the shoes are open again, and so is what they want held back")
+	f.step(f.led().Advice())
+	assert.Contains(t, f.wants(lead.DoCheck).Finding, "it hangs")
+	f.do(record.KindMove, record.Move{Adjuster: "star.left", Turns: "3", Way: "in"})
+	assert.ErrorContains(t, f.led().Unsafe("it is turned"), "locking pin", "the shoes are open again, and so is what they want held back")
 }
 
 func TestAMoveBelongsToASettingThatTurnsIt(t *testing.T) {
 	f := follow(t, "136")
-	f.untilDo(DoLock)
-	err := f.try(KindMove, Move{Adjuster: "barrel", Setting: "preload", Turns: "1", Way: "in"})
+	f.untilDo(lead.DoLock)
+	err := f.try(record.KindMove, record.Move{Adjuster: "barrel", Setting: "preload", Turns: "1", Way: "in"})
 	require.ErrorContains(t, err, "does not turn the", "or a move would leave standing what it voids")
-	err = f.try(KindMove, Move{Adjuster: "barrel", Setting: "lower", Until: true, Way: "in"})
+	err = f.try(record.KindMove, record.Move{Adjuster: "barrel", Setting: "lower", Until: true, Way: "in"})
 	require.ErrorContains(t, err, "write how far")
 }
 
 func TestWhatSetsItselfIsNoResultYet(t *testing.T) {
 	f := follow(t, "401")
-	a := f.untilDo(DoAction)
+	a := f.untilDo(lead.DoAction)
 	f.step(a)
 	for _, v := range []string{"0.4", "1.2", "0.8", "0.7"} { // the first three lie too far apart
 		f.reading["idle-slack"] = v
-		f.step(f.wants(DoRead))
+		f.step(f.wants(lead.DoRead))
 		if v != "0.7" {
-			f.step(f.wants(DoAction))
+			f.step(f.wants(lead.DoAction))
 		}
 	}
-	a = f.until(func(a Advice) bool { return a.Do != DoRead })
-	assert.NotEqual(t, DoAction, a.Do, "three times within the spread is enough")
+	a = f.until(func(a lead.Advice) bool { return a.Do != lead.DoRead })
+	assert.NotEqual(t, lead.DoAction, a.Do, "three times within the spread is enough")
 }
 
 func TestAWrongAnswerOffersItsCureInOneTap(t *testing.T) {
 	f := follow(t, "136")
 	f.answers["on-the-water"] = "jumps out of reverse"
-	f.until(func(a Advice) bool { return a.Do == DoCheck && a.Check.Check == "on-the-water" && a.Finding != "" })
-	a := Next(f.state())
+	f.until(func(a lead.Advice) bool {
+		return a.Do == lead.DoCheck && a.Check.Check == "on-the-water" && a.Finding != ""
+	})
+	a := f.led().Advice()
 	require.NotNil(t, a.Cure)
 	assert.Equal(t, "slot", a.Cure.Adjuster)
 	assert.Equal(t, "slot", a.Cure.Setting)
 	f.safeAgain()
-	f.do(KindMove, Move{Adjuster: a.Cure.Adjuster, Setting: a.Cure.Setting, Turns: a.Cure.TurnsSay, Way: a.Cure.Way})
-	st := f.state()
+	f.do(record.KindMove, record.Move{Adjuster: a.Cure.Adjuster, Setting: a.Cure.Setting, Turns: a.Cure.TurnsSay, Way: a.Cure.Way})
+	st := f.led()
 	assert.True(t, st.Checks["on-the-water"].Void)
-	done, _, _ := st.settingDone(st.known("slot"))
+	done, _, _ := st.SettingDone(st.Known("slot"))
 	assert.False(t, done, "the slot is felt again")
 	for _, id := range []string{"lower", "upper", "preload", "switch"} {
-		done, _, _ := st.settingDone(st.known(id))
+		done, _, _ := st.SettingDone(st.Known(id))
 		assert.True(t, done, id)
 	}
 }
 
 // safeAgain puts on what has to be on for a turn.
 func (f *follower) safeAgain() {
-	for _, one := range f.state().undone() {
-		if one.Kind == KindPutOn {
-			f.do(KindPutOn, Thing{ID: one.ID, Name: one.Name})
+	for _, one := range tell.Show(f.led()).Safe {
+		if one.Done {
+			continue
+		}
+		if one.Kind == record.KindPutOn {
+			f.do(record.KindPutOn, record.Thing{ID: one.ID, Name: one.Name})
 		}
 	}
 }
 
 func TestASecondInspectorDidNoneOfTheWork(t *testing.T) {
 	f := follow(t, "722")
-	require.Error(t, f.try(KindInspected, Inspected{Item: "free", Verdict: "right"}), "nothing is signed yet")
-	a := f.untilDo(DoInspect)
-	require.ErrorContains(t, f.try(KindInspected, Inspected{Item: "free", Verdict: "right"}), "another inspector")
-	look := func(i Inspected) error { return f.tryBy("Bram", KindInspected, i) }
-	require.ErrorContains(t, look(Inspected{Item: "wings", Verdict: "right"}), "nothing of the kind")
-	require.ErrorContains(t, look(Inspected{Item: "free", Verdict: "refused"}), "say why")
-	require.NoError(t, look(Inspected{Item: a.Inspect[0].Item, Verdict: "right"}))
-	require.NoError(t, look(Inspected{Item: a.Inspect[1].Item, Verdict: "refused", Note: "the left aileron falls"}))
-	assert.Contains(t, f.state().stands(), "signed, then refused at the second inspection: ")
+	require.Error(t, f.try(record.KindInspected, record.Inspected{Item: "free", Verdict: "right"}), "nothing is signed yet")
+	a := f.untilDo(lead.DoInspect)
+	require.ErrorContains(t, f.try(record.KindInspected, record.Inspected{Item: "free", Verdict: "right"}), "another inspector")
+	look := func(i record.Inspected) error { return f.tryBy("Bram", record.KindInspected, i) }
+	require.ErrorContains(t, look(record.Inspected{Item: "wings", Verdict: "right"}), "nothing of the kind")
+	require.ErrorContains(t, look(record.Inspected{Item: "free", Verdict: "refused"}), "say why")
+	require.NoError(t, look(record.Inspected{Item: a.Inspect[0].Item, Verdict: "right"}))
+	require.NoError(t, look(record.Inspected{Item: a.Inspect[1].Item, Verdict: "refused", Note: "the left aileron falls"}))
+	assert.Contains(t, f.state().Stands(), "signed, then refused at the second inspection: ")
 	st := f.state()
 	assert.Nil(t, st.Signed, "a refusal takes the signature back")
 	assert.Empty(t, st.Looked, "all of it is looked at again")
-	f.untilDo(DoInspect)
-	for _, one := range f.wants(DoInspect).Inspect {
-		require.NoError(t, look(Inspected{Item: one.Item, Verdict: "right"}))
+	f.untilDo(lead.DoInspect)
+	for _, one := range f.wants(lead.DoInspect).Inspect {
+		require.NoError(t, look(record.Inspected{Item: one.Item, Verdict: "right"}))
 	}
-	assert.Equal(t, "in-flight", f.wants(DoCheck).Check.Check, "only then is it proved in the air")
-	r := MakeRecord(Heading{}, f.state(), f.events, "")
-	assert.Contains(t, r.Checks, Field{"second inspection refused", f.state().Refused[0]})
+	assert.Equal(t, "in-flight", f.wants(lead.DoCheck).Check.Check, "only then is it proved in the air")
+	r := tell.MakeRecord(record.Heading{}, f.led(), f.events, "")
+	assert.Contains(t, r.Checks, tell.Field{Name: "second inspection refused", Text: f.state().Refused[0]})
 }
 
 func TestTheSchoolIsChosenAndAnotherThanTheManualsSaysWhy(t *testing.T) {
 	f := follow(t, "301")
-	a := f.untilDo(DoDecide)
+	a := f.untilDo(lead.DoDecide)
 	assert.Equal(t, "Which way is it set?", said(a))
-	require.ErrorContains(t, f.try(KindDecided, Decided{About: About{AboutSchool, "force"}, Choice: ChoiceTake}), "say why")
-	require.Error(t, f.try(KindDecided, Decided{About: About{AboutSchool, "by moonlight"}, Choice: ChoiceTake, Reason: "x"}))
-	f.do(KindDecided, Decided{About: About{AboutSchool, "force"}, Choice: ChoiceTake, Reason: "no rule fits under there"})
-	f.until(func(a Advice) bool { return a.Do == DoRead && a.Read.Point == "pedal-force" })
+	require.ErrorContains(t, f.try(record.KindDecided, record.Decided{About: record.AboutSchool.Of("force"), Choice: record.ChoiceTake}), "say why")
+	require.Error(t, f.try(record.KindDecided, record.Decided{About: record.AboutSchool.Of("by moonlight"), Choice: record.ChoiceTake, Reason: "x"}))
+	f.do(record.KindDecided, record.Decided{About: record.AboutSchool.Of("force"), Choice: record.ChoiceTake, Reason: "no rule fits under there"})
+	f.until(func(a lead.Advice) bool { return a.Do == lead.DoRead && a.Read.Point == "pedal-force" })
 	assert.Nil(t, f.state().Sheet.Point("pedal-free"), "what other schools read is not asked")
 }

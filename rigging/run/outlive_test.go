@@ -1,11 +1,14 @@
-package run
+package run_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 )
 
@@ -13,23 +16,26 @@ import (
 func TestGivingBackVoidsItsProof(t *testing.T) {
 	one := &sheet.Sheet{Settings: []sheet.Setting{{ID: "give", Method: sheet.MethodLockedOut, Temporary: "held", Check: "takes-up"}},
 		Checks: []sheet.Check{{ID: "takes-up", Name: "takes up", Answers: []sheet.Answer{{ID: "yes", Says: "yes"}, {ID: "no", Says: "no"}}}}}
-	at := func(seq int, kind Kind, body string) Event {
-		return Event{ID: string(kind) + body, Seq: seq, Kind: kind, Body: []byte(body)}
+	at := func(seq int, kind record.Kind, body string) record.Event {
+		return record.Event{ID: string(kind) + body, Seq: seq, Kind: kind, Body: []byte(body)}
 	}
-	events := []Event{at(1, KindPutOn, `{"id":"held","name":"tensioner held"}`),
-		at(2, KindCheck, `{"check":"takes-up","answer":"yes","says":"yes","good":true,"name":"takes up"}`)}
-	require.False(t, Fold(one, events).Checks["takes-up"].Void)
-	events = append(events, at(3, KindTakenOff, `{"id":"held","name":"tensioner held"}`))
-	st := Fold(one, events)
+	events := []record.Event{at(1, record.KindPutOn, `{"id":"held","name":"tensioner held"}`),
+		at(2, record.KindCheck, `{"check":"takes-up","answer":"yes","says":"yes","good":true,"name":"takes up"}`)}
+	require.False(t, record.Fold(one, events).Checks["takes-up"].Void)
+	events = append(events, at(3, record.KindTakenOff, `{"id":"held","name":"tensioner held"}`))
+	st := record.Fold(one, events)
 	assert.True(t, st.Checks["takes-up"].Void, "it was answered while the thing was held")
 	assert.True(t, st.GivenBack["held"])
 }
 
 // A proof under load that was left open is asked for again when something is turned after that.
 func TestALeftOpenProofDoesNotOutliveAMove(t *testing.T) {
-	r := atLock(t).proved().do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen})
-	require.True(t, r.state().loadedOpen())
-	r.do(KindPutOn, Thing{ID: "propeller-chock"}).do(KindPartOff, Thing{ID: "linkage-cover"}).turn("½", "out")
-	assert.False(t, r.state().loadedOpen())
+	r := atLock(t).proved().do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen})
+	leftOpen := func() bool {
+		return slices.ContainsFunc(r.led().Steps(), func(s lead.StepState) bool { return s.Status == lead.StatusOpen })
+	}
+	require.True(t, leftOpen())
+	r.do(record.KindPutOn, record.Thing{ID: "propeller-chock"}).do(record.KindPartOff, record.Thing{ID: "linkage-cover"}).turn("½", "out")
+	assert.False(t, leftOpen())
 	assert.Empty(t, r.state().Decisions)
 }

@@ -1,4 +1,4 @@
-package run
+package run_test
 
 import (
 	"math"
@@ -8,6 +8,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/spell"
 )
 
 // What is measured in a photo lies within its doubt of what is true, wherever the taps fell within
@@ -16,17 +19,17 @@ func TestALengthInAPhotoLiesWithinItsDoubt(t *testing.T) {
 	within, all := 0, 0
 	rapid.Check(t, func(t *rapid.T) {
 		const w, h = 1600, 1200
-		tap := func(x, y float64) Spot {
+		tap := func(x, y float64) record.Spot {
 			off := rapid.Float64Range(-1, 1)
-			return Spot{x + off.Draw(t, "x")*w/400, y + off.Draw(t, "y")*w/400}
+			return record.Spot{X: x + off.Draw(t, "x")*w/400, Y: y + off.Draw(t, "y")*w/400}
 		}
 		pixels := rapid.Float64Range(2, 20).Draw(t, "pixels a mm")
 		known := rapid.Float64Range(100/pixels, 600/pixels).Draw(t, "known")
 		actual := rapid.Float64Range(100/pixels, 600/pixels).Draw(t, "true")
-		m, err := MeasureIn(Measured{
-			Scale: [2]Spot{tap(50, 50), tap(50+known*pixels, 50)},
-			Of:    [2]Spot{tap(80, 100), tap(80, 100+actual*pixels)},
-			Text:  text("length", known),
+		m, err := record.MeasureIn(record.Measured{
+			Scale: [2]record.Spot{tap(50, 50), tap(50+known*pixels, 50)},
+			Of:    [2]record.Spot{tap(80, 100), tap(80, 100+actual*pixels)},
+			Text:  spell.Figure("length", known),
 		}, w, h)
 		require.NoError(t, err)
 		all++
@@ -40,39 +43,39 @@ func TestALengthInAPhotoLiesWithinItsDoubt(t *testing.T) {
 }
 
 func TestWhatCannotBeMeasuredInAPhoto(t *testing.T) {
-	ok := Measured{Scale: [2]Spot{{10, 10}, {400, 10}}, Of: [2]Spot{{10, 50}, {10, 350}}, Text: "40 mm"}
-	m, err := MeasureIn(ok, 800, 400)
+	ok := record.Measured{Scale: [2]record.Spot{{X: 10, Y: 10}, {X: 400, Y: 10}}, Of: [2]record.Spot{{X: 10, Y: 50}, {X: 10, Y: 350}}, Text: "40 mm"}
+	m, err := record.MeasureIn(ok, 800, 400)
 	require.NoError(t, err)
 	assert.InDelta(t, 30.77, m.Length, 0.01)
 	assert.InDelta(t, 0.37, m.Doubt, 0.02)
 	inch := ok
 	inch.Text = "1/2 in"
-	m, err = MeasureIn(inch, 800, 400)
+	m, err = record.MeasureIn(inch, 800, 400)
 	require.NoError(t, err)
 	assert.InDelta(t, 12.7, m.Known, 1e-9)
-	for says, change := range map[string]func(*Measured){
-		"say it in 80":     func(m *Measured) { m.Text = strings.Repeat("2", 5000) },
-		"inside the photo": func(m *Measured) { m.Of[1].Y = 401 },
-		"tap inside":       func(m *Measured) { m.Scale[0].X = math.NaN() },
-		"too close":        func(m *Measured) { m.Scale[1] = Spot{12, 10} },
-		"close together":   func(m *Measured) { m.Of[1] = m.Of[0] },
-		"how long":         func(m *Measured) { m.Text = "0" },
-		"number":           func(m *Measured) { m.Text = "a hand" },
+	for says, change := range map[string]func(*record.Measured){
+		"say it in 80":     func(m *record.Measured) { m.Text = strings.Repeat("2", 5000) },
+		"inside the photo": func(m *record.Measured) { m.Of[1].Y = 401 },
+		"tap inside":       func(m *record.Measured) { m.Scale[0].X = math.NaN() },
+		"too close":        func(m *record.Measured) { m.Scale[1] = record.Spot{X: 12, Y: 10} },
+		"close together":   func(m *record.Measured) { m.Of[1] = m.Of[0] },
+		"how long":         func(m *record.Measured) { m.Text = "0" },
+		"number":           func(m *record.Measured) { m.Text = "a hand" },
 	} {
 		bad := ok
 		change(&bad)
-		_, err := MeasureIn(bad, 800, 400)
+		_, err := record.MeasureIn(bad, 800, 400)
 		assert.ErrorContains(t, err, says)
 	}
 }
 
 func TestPhotosThatBelongTogetherStandTogether(t *testing.T) {
-	of := func(id, stage, point string) Event {
-		return Event{ID: id, Kind: KindPhoto, Body: []byte(`{"sha256":"` + id + `","stage":"` + stage + `","point":"` + point + `"}`)}
+	of := func(id, stage, point string) record.Event {
+		return record.Event{ID: id, Kind: record.KindPhoto, Body: []byte(`{"sha256":"` + id + `","stage":"` + stage + `","point":"` + point + `"}`)}
 	}
-	list := Photos([]Event{
+	list := record.Photos([]record.Event{
 		of("a", "as found", "eye"), of("b", "", ""), of("c", "released", "eye"), of("d", "as left", "eye"), of("e", "as left", "gap"),
-		of("f", "applied", "eye"), of("g", "", ""), {ID: "x", Kind: KindCorrected, Body: []byte(`{"event":"g"}`)},
+		of("f", "applied", "eye"), of("g", "", ""), {ID: "x", Kind: record.KindCorrected, Body: []byte(`{"event":"g"}`)},
 	})
 	var order []string
 	for _, p := range list {

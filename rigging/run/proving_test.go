@@ -1,4 +1,4 @@
-package run
+package run_test
 
 import (
 	"strings"
@@ -6,25 +6,31 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 )
 
 func TestAReadingThatNothingSetsIsReadBeforeHandsComeOut(t *testing.T) {
 	f := follow(t, "722")
 	f.reading["travel-up.left"] = "17"
-	a := f.until(func(a Advice) bool { return a.Do == DoDecide && a.Choices[0].About.Question != AboutSchool })
+	a := f.until(func(a lead.Advice) bool {
+		return a.Do == lead.DoDecide && a.Choices[0].About.Question != record.AboutSchool
+	})
 	assert.Contains(t, a.Finding, "Travel up, left: 17°, wanted")
 	assert.NotEmpty(t, f.state().On, "the pin and the lock are still on")
 	ids := []string{}
-	for _, r := range f.state().Rules() {
+	for _, r := range tell.Show(f.led()).Rules {
 		ids = append(ids, r.ID)
 	}
 	assert.Contains(t, ids, "travel-up.left", "its rule is in sight")
-	f.do(KindDecided, Decided{About: a.Choices[0].About, Choice: ChoiceGoOn, Reason: "the stop is filed at the next check"})
-	assert.NotEqual(t, "travel-up.left", reading(Next(f.state())))
+	f.do(record.KindDecided, record.Decided{About: a.Choices[0].About, Choice: record.ChoiceGoOn, Reason: "the stop is filed at the next check"})
+	assert.NotEqual(t, "travel-up.left", reading(f.led().Advice()))
 }
 
 // reading is the point that is asked for, "" for none.
-func reading(a Advice) string {
+func reading(a lead.Advice) string {
 	if a.Read == nil {
 		return ""
 	}
@@ -34,21 +40,23 @@ func reading(a Advice) string {
 func TestWornPartsAreReadBeforeAnythingIsSet(t *testing.T) {
 	f := follow(t, "701")
 	f.reading["dead"] = "2.6"
-	a := f.until(func(a Advice) bool { return a.Do == DoDecide && a.Choices[0].About.Question != AboutSchool })
+	a := f.until(func(a lead.Advice) bool {
+		return a.Do == lead.DoDecide && a.Choices[0].About.Question != record.AboutSchool
+	})
 	assert.Contains(t, a.Finding, "Cure the routing or fit a stiffer cable")
 	assert.Empty(t, f.state().Moves)
-	f.do(KindDecided, Decided{About: a.Choices[0].About, Choice: ChoiceRepair})
+	f.do(record.KindDecided, record.Decided{About: a.Choices[0].About, Choice: record.ChoiceRepair})
 	f.reading["dead"] = "0.4"
-	f.do(KindDecided, Decided{About: a.Choices[0].About, Choice: ChoiceRepaired})
-	assert.Equal(t, "dead", reading(f.untilDo(DoRead)), "other parts are read anew")
-	f.untilDo(DoInspect)
+	f.do(record.KindDecided, record.Decided{About: a.Choices[0].About, Choice: record.ChoiceRepaired})
+	assert.Equal(t, "dead", reading(f.untilDo(lead.DoRead)), "other parts are read anew")
+	f.untilDo(lead.DoInspect)
 }
 
 func TestACureThatWouldTakeAReadingOutIsNotOffered(t *testing.T) {
 	f := follow(t, "136")
 	f.answers["forward-locks"] = "slips or ratchets" // it wants the barrel one turn longer: a millimetre
-	a := f.until(func(a Advice) bool {
-		return a.Do == DoCheck && a.Check.Check == "forward-locks" && a.Finding != "" || len(a.Choices) > 0
+	a := f.until(func(a lead.Advice) bool {
+		return a.Do == lead.DoCheck && a.Check.Check == "forward-locks" && a.Finding != "" || len(a.Choices) > 0
 	})
 	assert.Nil(t, a.Cure, "the barrel would leave its window")
 	labels := []string{}
@@ -61,26 +69,26 @@ func TestACureThatWouldTakeAReadingOutIsNotOffered(t *testing.T) {
 func TestASettingIsLockedInItsOrderWithItsTorque(t *testing.T) {
 	f := follow(t, "711")
 	asked := map[string]int{}
-	f.until(func(a Advice) bool {
-		if a.Do == DoCheck && strings.HasSuffix(a.Check.Check, "-cuts") { // a limit is found by passing it once
+	f.until(func(a lead.Advice) bool {
+		if a.Do == lead.DoCheck && strings.HasSuffix(a.Check.Check, "-cuts") { // a limit is found by passing it once
 			asked[a.Check.Check]++
 			f.answers[a.Check.Check] = map[bool]string{true: "the motor strains", false: "cuts"}[asked[a.Check.Check] == 2]
 		}
-		return a.Do == DoLock && a.Lock.Setting == "follow" && a.Lock.Adjuster == ""
+		return a.Do == lead.DoLock && a.Lock.Setting == "follow" && a.Lock.Adjuster == ""
 	})
-	a := Next(f.state())
+	a := f.led().Advice()
 	more := strings.Join(a.More, " ")
 	assert.Contains(t, more, "1. Pivot screw 2. Slotted screw")
 	assert.Contains(t, more, "2 Nm.")
 	assert.Contains(t, more, "Thread covers the witness hole.")
 	f.step(a)
-	assert.Contains(t, said(f.until(func(a Advice) bool { return a.Do == DoRead })), "Locked. Read the")
+	assert.Contains(t, said(f.until(func(a lead.Advice) bool { return a.Do == lead.DoRead })), "Locked. Read the")
 }
 
 func TestTheRecordTellsEachSettingUnderItsName(t *testing.T) {
 	f := follow(t, "501")
-	f.until(func(a Advice) bool { return a.Do == DoNothing })
-	r := MakeRecord(Heading{}, f.state(), f.events, "")
+	f.until(func(a lead.Advice) bool { return a.Do == lead.DoNothing })
+	r := tell.MakeRecord(record.Heading{}, f.led(), f.events, "")
 	var heads []string
 	for _, one := range r.Result {
 		if one.Text == "" {
@@ -97,41 +105,41 @@ func TestTheRecordTellsEachSettingUnderItsName(t *testing.T) {
 		}
 	}
 	assert.Equal(t, 4, moved, "each wheel, twice")
-	assert.Empty(t, Show(f.state()).Back, "nobody counted how far it was to the lock")
+	assert.Empty(t, tell.Show(f.led()).Back, "nobody counted how far it was to the lock")
 	assert.NotEmpty(t, r.Signed)
 }
 
 func TestAFloorShowsWhoIsWaitedFor(t *testing.T) {
 	f := follow(t, "722")
-	f.untilDo(DoInspect)
-	st := Stand(f.state())
-	assert.Equal(t, SignLook, st.Sign)
+	f.untilDo(lead.DoInspect)
+	st := tell.Stand(f.led())
+	assert.Equal(t, tell.SignLook, st.Sign)
 	assert.True(t, st.Signed)
 	for _, i := range f.s.Inspect {
-		require.NoError(t, f.tryBy("Bram", KindInspected, Inspected{Item: i.ID, Verdict: "right"}))
+		require.NoError(t, f.tryBy("Bram", record.KindInspected, record.Inspected{Item: i.ID, Verdict: "right"}))
 	}
-	assert.Equal(t, SignProof, Stand(f.state()).Sign, "then it is flown")
+	assert.Equal(t, tell.SignProof, tell.Stand(f.led()).Sign, "then it is flown")
 	f = follow(t, "411")
-	f.untilDo(DoRead)
-	f.do(KindMove, Move{Adjuster: "pedal-nuts", Turns: "1", Way: "in"})
-	assert.Equal(t, []string{"kickdown"}, Stand(f.state()).Voids, "the kickdown rests on the throttle")
+	f.untilDo(lead.DoRead)
+	f.do(record.KindMove, record.Move{Adjuster: "pedal-nuts", Turns: "1", Way: "in"})
+	assert.Equal(t, []string{"kickdown"}, tell.Stand(f.led()).Voids, "the kickdown rests on the throttle")
 }
 
 func TestATemperatureMayLieBelowNothing(t *testing.T) {
 	f := follow(t, "721")
-	f.until(func(a Advice) bool { return reading(a) == "air" })
-	f.do(KindReading, Reading{Point: "air", Text: "-12"})
-	a := f.state().aim("tension")
+	f.until(func(a lead.Advice) bool { return reading(a) == "air" })
+	f.do(record.KindReading, record.Reading{Point: "air", Text: "-12"})
+	a := f.led().Aim("tension")
 	require.True(t, a.Limited)
 	at, ok := f.s.Chart(f.s.Point("tension").Chart).Value(-12)
 	require.True(t, ok)
 	assert.InDelta(t, at, *a.Point.Target, 1e-9)
-	require.ErrorContains(t, f.try(KindReading, Reading{Point: "tension", Text: "-3"}), "below zero")
-	f.do(KindReading, Reading{Point: "air", Text: "60"})
-	assert.False(t, f.state().aim("tension").Limited, "no chart is drawn on beyond its end")
-	a2 := f.until(func(a Advice) bool { return a.Finding != "" })
+	require.ErrorContains(t, f.try(record.KindReading, record.Reading{Point: "tension", Text: "-3"}), "below zero")
+	f.do(record.KindReading, record.Reading{Point: "air", Text: "60"})
+	assert.False(t, f.led().Aim("tension").Limited, "no chart is drawn on beyond its end")
+	a2 := f.until(func(a lead.Advice) bool { return a.Finding != "" })
 	assert.Equal(t, "air", reading(a2), "what is asked can be answered")
 	assert.Contains(t, a2.Finding, "60 °C lies beyond the chart, which goes from -20 to 40 °C")
-	f.do(KindReading, Reading{Point: "air", Text: "20"})
-	assert.NotEqual(t, "air", reading(Next(f.state())))
+	f.do(record.KindReading, record.Reading{Point: "air", Text: "20"})
+	assert.NotEqual(t, "air", reading(f.led().Advice()))
 }

@@ -1,4 +1,4 @@
-package run
+package run_test
 
 import (
 	"encoding/json"
@@ -9,36 +9,40 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 )
 
 // anything is what somebody might send at any moment.
-var anything = map[Kind][]any{
-	KindComplaint: {Complaint{"stiff", "yes"}},
-	KindIdentified: {
-		Identified{Serial: "2207", Hand: "standard"},
-		Identified{Serial: "2611", Hand: "standard"},
-		Identified{Serial: "9", Hand: "standard"},
+var anything = map[record.Kind][]any{
+	record.KindComplaint: {record.Complaint{Words: "stiff", Shows: "yes"}},
+	record.KindIdentified: {
+		record.Identified{Serial: "2207", Hand: "standard"},
+		record.Identified{Serial: "2611", Hand: "standard"},
+		record.Identified{Serial: "9", Hand: "standard"},
 	},
-	KindCaution:  {Named{ID: "key-out"}, Named{ID: "propeller-clear"}, Named{ID: "hands-out"}},
-	KindPutOn:    {Thing{ID: "propeller-chock"}, Thing{Name: "tape"}},
-	KindPartOff:  {Thing{ID: "linkage-cover"}},
-	KindTakenOff: {Thing{ID: "propeller-chock"}, Thing{Name: "tape"}},
-	KindPartBack: {Thing{ID: "linkage-cover"}},
-	KindReading: {
-		Reading{Point: "inner-home", Text: "71"}, Reading{Point: "inner-eased", Text: "66"}, Reading{Point: "barrel-threads", Text: "12"},
-		Reading{Point: "barrel-to-eye", Text: "139.4", States: allStates}, Reading{Point: "barrel-to-eye", Text: "143"},
+	record.KindCaution:  {record.Named{ID: "key-out"}, record.Named{ID: "propeller-clear"}, record.Named{ID: "hands-out"}},
+	record.KindPutOn:    {record.Thing{ID: "propeller-chock"}, record.Thing{Name: "tape"}},
+	record.KindPartOff:  {record.Thing{ID: "linkage-cover"}},
+	record.KindTakenOff: {record.Thing{ID: "propeller-chock"}, record.Thing{Name: "tape"}},
+	record.KindPartBack: {record.Thing{ID: "linkage-cover"}},
+	record.KindReading: {
+		record.Reading{Point: "inner-home", Text: "71"}, record.Reading{Point: "inner-eased", Text: "66"}, record.Reading{Point: "barrel-threads", Text: "12"},
+		record.Reading{Point: "barrel-to-eye", Text: "139.4", States: allStates}, record.Reading{Point: "barrel-to-eye", Text: "143"},
 	},
-	KindMove:    {Move{Adjuster: "barrel", Turns: "3½", Way: "out"}, Move{Adjuster: "barrel", Turns: "1", Way: "in"}},
-	KindSettled: {Settled{Point: "barrel-to-eye", Times: 3}},
-	KindLocked:  {Locked{Adjuster: "barrel", BackOff: "½", Pin: true}},
-	KindCheck:   {Checked{Check: "neutral-free", Answer: "turns free"}, Checked{Check: "forward-locks", Answer: "slips or ratchets"}},
-	KindRetried: {Retried{Outcome: "better"}},
-	KindDecided: {Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen},
-		Decided{About: About{AboutCheck, "forward-locks"}, Choice: ChoiceAgain}},
-	KindPaused:    {Note{"called away"}},
-	KindNote:      {Note{"grease is old"}},
-	KindDeviation: {Deviation{Point: "barrel-to-eye", AskedBy: "the owner", Why: "softer"}},
-	KindSkipped:   {Skipped{"again", "no time"}},
+	record.KindMove:    {record.Move{Adjuster: "barrel", Turns: "3½", Way: "out"}, record.Move{Adjuster: "barrel", Turns: "1", Way: "in"}},
+	record.KindSettled: {record.Settled{Point: "barrel-to-eye", Times: 3}},
+	record.KindLocked:  {record.Locked{Adjuster: "barrel", BackOff: "½", Pin: true}},
+	record.KindCheck:   {record.Checked{Check: "neutral-free", Answer: "turns free"}, record.Checked{Check: "forward-locks", Answer: "slips or ratchets"}},
+	record.KindRetried: {record.Retried{Outcome: "better"}},
+	record.KindDecided: {record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen},
+		record.Decided{About: record.AboutCheck.Of("forward-locks"), Choice: record.ChoiceAgain}},
+	record.KindPaused:    {record.Note{Text: "called away"}},
+	record.KindNote:      {record.Note{Text: "grease is old"}},
+	record.KindDeviation: {record.Deviation{Point: "barrel-to-eye", AskedBy: "the owner", Why: "softer"}},
+	record.KindSkipped:   {record.Skipped{Step: "again", Reason: "no time"}},
 }
 
 // naive is a second fold, written to be seen through: it walks the live events from the
@@ -56,56 +60,56 @@ type naive struct {
 	complaint string
 }
 
-func fold2(events []Event) naive {
+func fold2(events []record.Event) naive {
 	n := naive{on: map[string]bool{}, off: map[string]bool{}, answers: map[string]string{}, answered: map[string]int{}}
 	gone := map[string]bool{}
 	for _, e := range events {
-		if e.Kind == KindCorrected {
-			gone[bodyOf[Corrected](e).Event] = true
+		if e.Kind == record.KindCorrected {
+			gone[record.BodyOf[record.Corrected](e).Event] = true
 		}
 	}
 	for _, e := range events {
 		if gone[e.ID] {
 			continue
 		}
-		thing := bodyOf[Thing](e)
+		thing := record.BodyOf[record.Thing](e)
 		switch e.Kind {
-		case KindComplaint:
-			n.complaint = bodyOf[Complaint](e).Words
-		case KindIdentified:
-			n.identity = bodyOf[Identified](e).Serial
-		case KindPutOn:
+		case record.KindComplaint:
+			n.complaint = record.BodyOf[record.Complaint](e).Words
+		case record.KindIdentified:
+			n.identity = record.BodyOf[record.Identified](e).Serial
+		case record.KindPutOn:
 			n.on[thing.Name] = true
-		case KindTakenOff:
+		case record.KindTakenOff:
 			delete(n.on, thing.Name)
-		case KindPartOff:
+		case record.KindPartOff:
 			n.off[thing.Name] = true
-		case KindPartBack:
+		case record.KindPartBack:
 			delete(n.off, thing.Name)
-		case KindReading:
+		case record.KindReading:
 			n.readings++
-		case KindMove:
+		case record.KindMove:
 			n.moves, n.lastMove = n.moves+1, e.Seq
-			turns := bodyOf[Move](e).Value
-			if bodyOf[Move](e).Way == "in" {
+			turns := record.BodyOf[record.Move](e).Value
+			if record.BodyOf[record.Move](e).Way == "in" {
 				turns = -turns
 			}
 			n.net += turns
-		case KindDecided:
-			if bodyOf[Decided](e).Choice == ChoiceRepaired {
+		case record.KindDecided:
+			if record.BodyOf[record.Decided](e).Choice == record.ChoiceRepaired {
 				n.net = 0 // counted from where it was found then
 			}
-		case KindCheck:
-			c := bodyOf[Checked](e)
+		case record.KindCheck:
+			c := record.BodyOf[record.Checked](e)
 			n.answers[c.Check], n.answered[c.Check] = c.Answer, e.Seq
-		case KindSigned:
+		case record.KindSigned:
 			n.signed = true
 		}
 	}
 	return n
 }
 
-func (n naive) agrees(t *rapid.T, st State) {
+func (n naive) agrees(t *rapid.T, st record.State) {
 	assert.Equal(t, len(n.on), len(st.On))
 	assert.Equal(t, len(n.off), len(st.Off))
 	assert.InDelta(t, n.net, st.NetTurns("barrel"), 1e-9)
@@ -139,11 +143,11 @@ func TestEveryPrefixFoldsAndReplaysTheSame(t *testing.T) {
 	rapid.Check(t, func(rt *rapid.T) {
 		r := newRig(t)
 		d := &driver{r, r.sheets[0], 140}
-		carried := Fold(nil, nil)
+		carried := record.Fold(nil, nil)
 		for range rapid.IntRange(5, 60).Draw(rt, "events") {
 			switch n := rapid.IntRange(0, 9).Draw(rt, "who"); {
 			case n < 7:
-				d.step(Next(r.state()))
+				d.step(r.led().Advice())
 			case n == 7 && r.state().LastEvent != "" && r.state().Signed == nil:
 				r.struck()
 				reached["struck out"]++
@@ -151,30 +155,30 @@ func TestEveryPrefixFoldsAndReplaysTheSame(t *testing.T) {
 				k := rapid.SampledFrom(kindsOf).Draw(rt, "kind")
 				_ = r.try(k, rapid.SampledFrom(anything[k]).Draw(rt, "body")) // a refusal is an answer too
 			}
-			live := Show(r.state())
+			live := tell.Show(r.led())
 			if live.Advice.Do == "" || len(live.Advice.Say) == 0 {
 				rt.Fatalf("no advice after %d events", len(r.events))
 			}
 			if !carried.Carry(r.events[carried.Seq:]...) {
-				carried = Fold(r.sheet(), r.events)
+				carried = record.Fold(r.sheet(), r.events)
 			}
-			alike(rt, live, Show(carried))
+			alike(rt, live, tell.Show(lead.Of(carried)))
 		}
-		require.NoError(rt, Verify(r.events))
-		st := r.state()
-		fold2(r.events).agrees(rt, st)
-		alike(rt, Show(st), Show(Fold(r.sheet(), append(slices.Clone(r.events), r.events...))))
+		require.NoError(rt, record.Verify(r.events))
+		st := r.led()
+		fold2(r.events).agrees(rt, st.State)
+		alike(rt, tell.Show(st), tell.Show(lead.Of(record.Fold(r.sheet(), append(slices.Clone(r.events), r.events...)))))
 		if len(st.Moves) > 0 {
 			reached["moves"]++
 		}
 		if st.Signed != nil {
 			reached["signatures"]++
 		}
-		if back := Show(st).Back; len(back) > 0 && st.Signed == nil && st.unsafe("") == nil {
+		if back := tell.Show(st).Back; len(back) > 0 && st.Signed == nil && st.Unsafe("") == nil {
 			reached["undone"]++
 			u := back[0]
-			r.do(KindMove, Move{Adjuster: u.Adjuster, Turns: u.Turns, Way: u.Way})
-			require.Empty(rt, Show(r.state()).Back)
+			r.do(record.KindMove, record.Move{Adjuster: u.Adjuster, Turns: u.Turns, Way: u.Way})
+			require.Empty(rt, tell.Show(r.led()).Back)
 		}
 	})
 	for _, what := range []string{"moves", "signatures", "undone", "struck out"} {
@@ -183,7 +187,7 @@ func TestEveryPrefixFoldsAndReplaysTheSame(t *testing.T) {
 	t.Log(reached)
 }
 
-func alike(t *rapid.T, a, b View) {
+func alike(t *rapid.T, a, b tell.View) {
 	one, _ := json.Marshal(a)
 	two, _ := json.Marshal(b)
 	require.Equal(t, string(one), string(two))

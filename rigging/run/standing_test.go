@@ -1,4 +1,4 @@
-package run
+package run_test
 
 import (
 	"encoding/json"
@@ -6,56 +6,61 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/spell"
+	"brankel/rigging/run/tell"
 )
 
 // leg is a part of a run, and what rail and floor show after it.
 type leg struct {
 	says string
 	do   func(*rig)
-	sign Sign
+	sign tell.Sign
 	line string
 	rail string // a letter a step: d done, n now, l later, s skipped, a again, o open
 }
 
 // The rail and the sign on the floor, leg by leg, through a whole run.
 func TestRailAndFloorFollowTheWork(t *testing.T) {
-	letters := map[Status]string{StatusDone: "d", StatusNow: "n", StatusLater: "l", StatusSkipped: "s", StatusAgain: "a", StatusOpen: "o"}
+	letters := map[lead.Status]string{lead.StatusDone: "d", lead.StatusNow: "n", lead.StatusLater: "l", lead.StatusSkipped: "s", lead.StatusAgain: "a", lead.StatusOpen: "o"}
 	r := newRig(t)
 	for _, leg := range []leg{
-		{"just opened", func(*rig) {}, SignOpen, "next: The complaint", "nl"},
-		{"complaint left out", func(r *rig) { r.do(KindSkipped, Skipped{"complaint", "a routine visit"}) }, SignOpen, "next: Which sheet", "sn"},
-		{"no sheet applies", func(r *rig) { r.do(KindIdentified, Identified{Serial: "9999", Hand: "standard"}) }, SignStop,
+		{"just opened", func(*rig) {}, tell.SignOpen, "next: The complaint", "nl"},
+		{"complaint left out", func(r *rig) { r.do(record.KindSkipped, record.Skipped{Step: "complaint", Reason: "a routine visit"}) }, tell.SignOpen, "next: Which sheet", "sn"},
+		{"no sheet applies", func(r *rig) { r.do(record.KindIdentified, record.Identified{Serial: "9999", Hand: "standard"}) }, tell.SignStop,
 			"Read the serial off the plate", "sn"},
-		{"identified", func(r *rig) { r.do(KindIdentified, Identified{Serial: "2207", Hand: "standard"}) }, SignOpen,
+		{"identified", func(r *rig) { r.do(record.KindIdentified, record.Identified{Serial: "2207", Hand: "standard"}) }, tell.SignOpen,
 			"next: Make safe", "sdnllllllllll"},
 		{"made safe", func(r *rig) {
 			for _, c := range []string{"key-out", "propeller-clear", "hands-out"} {
-				r.do(KindCaution, Named{ID: c})
+				r.do(record.KindCaution, record.Named{ID: c})
 			}
-			r.do(KindPutOn, Thing{ID: "propeller-chock"}).do(KindPartOff, Thing{ID: "linkage-cover"})
-		}, SignOpen, "next: Worn parts", "sddnlllllllll"},
-		{"worn parts good", func(r *rig) { r.lost("71 mm", "66 mm") }, SignOpen, "next: As found", "sdddnllllllll"},
-		{"as found", func(r *rig) { r.found("139.4 mm", "12½") }, SignOpen, "next: Set the length", "sddddnlllllll"},
-		{"turned", func(r *rig) { r.turn("3½", "out") }, SignOpen, "read after the turn", "sdddddnllllll"},
-		{"settled and read", func(r *rig) { r.settle().length("142.9 mm") }, SignOpen, "next: Lock, read again", "sddddddnlllll"},
-		{"locked", func(r *rig) { r.lockAndRead("143.0 mm") }, SignOpen, "next: Back as it was", "sdddddddnllll"},
-		{"proved", func(r *rig) { r.proved() }, SignOpen, "next: On the water", "sddddddddddnl"},
+			r.do(record.KindPutOn, record.Thing{ID: "propeller-chock"}).do(record.KindPartOff, record.Thing{ID: "linkage-cover"})
+		}, tell.SignOpen, "next: Worn parts", "sddnlllllllll"},
+		{"worn parts good", func(r *rig) { r.lost("71 mm", "66 mm") }, tell.SignOpen, "next: As found", "sdddnllllllll"},
+		{"as found", func(r *rig) { r.found("139.4 mm", "12½") }, tell.SignOpen, "next: Set the length", "sddddnlllllll"},
+		{"turned", func(r *rig) { r.turn("3½", "out") }, tell.SignOpen, "read after the turn", "sdddddnllllll"},
+		{"settled and read", func(r *rig) { r.settle().length("142.9 mm") }, tell.SignOpen, "next: Lock, read again", "sddddddnlllll"},
+		{"locked", func(r *rig) { r.lockAndRead("143.0 mm") }, tell.SignOpen, "next: Back as it was", "sdddddddnllll"},
+		{"proved", func(r *rig) { r.proved() }, tell.SignOpen, "next: On the water", "sddddddddddnl"},
 		{"left open", func(r *rig) {
-			r.do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen})
-		}, SignOpen, "next: Sign", "sddddddddddon"},
-		{"signed", func(r *rig) { r.do(KindSigned, Signed{}) }, SignProof, "proof owed: on the water", "sddddddddddod"},
-		{"proved on the water", func(r *rig) { r.do(KindCheck, Checked{Check: "on-the-water", Answer: "clean both ways"}) }, SignSigned,
+			r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen})
+		}, tell.SignOpen, "next: Sign", "sddddddddddon"},
+		{"signed", func(r *rig) { r.do(record.KindSigned, record.Signed{}) }, tell.SignProof, "proof owed: on the water", "sddddddddddod"},
+		{"proved on the water", func(r *rig) { r.do(record.KindCheck, record.Checked{Check: "on-the-water", Answer: "clean both ways"}) }, tell.SignSigned,
 			"signed 24 Nov 2026", "sdddddddddddd"},
 	} {
 		leg.do(r)
-		st := r.state()
-		stand := Stand(st)
+		st := r.led()
+		stand := tell.Stand(st)
 		assert.Equal(t, leg.sign, stand.Sign, leg.says)
 		assert.Equal(t, leg.line, stand.Says, leg.says)
 		rail, now := "", 0
 		for _, s := range st.Steps() {
 			rail += letters[s.Status]
-			if s.Status == StatusNow {
+			if s.Status == lead.StatusNow {
 				now++
 			}
 		}
@@ -64,7 +69,7 @@ func TestRailAndFloorFollowTheWork(t *testing.T) {
 		assert.Equal(t, st.Signed != nil, stand.Signed)
 		assert.True(t, stand.Part >= 0 && stand.Part <= 1, leg.says)
 	}
-	stand := Stand(r.state())
+	stand := tell.Stand(r.led())
 	assert.Equal(t, r.state().SignedAt.AddDate(0, 0, r.sheet().Recheck.Days).Format("2006-01-02"), stand.Due)
 	assert.Empty(t, stand.On)
 }
@@ -73,57 +78,57 @@ func TestRailAndFloorFollowTheWork(t *testing.T) {
 // and works, at the end that is turned.
 func TestTheMarkSitsWhereTheTroubleIs(t *testing.T) {
 	f := follow(t, "721")
-	f.until(func(a Advice) bool { return a.Read != nil && a.Read.Point == "tension" })
-	assert.InDelta(t, 0.4, Stand(f.state()).Part, 0.05, "in the loop")
+	f.until(func(a lead.Advice) bool { return a.Read != nil && a.Read.Point == "tension" })
+	assert.InDelta(t, 0.4, tell.Stand(f.led()).Part, 0.05, "in the loop")
 	f = follow(t, "201")
-	f.until(func(a Advice) bool { return a.Read != nil && a.Read.Point == "eye-to-pin" })
-	f.step(Next(f.state()))
-	assert.Equal(t, "threads", f.until(func(a Advice) bool { return a.Do == DoRead }).Read.Point)
-	assert.Greater(t, Stand(f.state()).Part, 0.65, "threads at the engine end")
-	f.step(Next(f.state()))
-	assert.Equal(t, "helm-threads", f.until(func(a Advice) bool { return a.Do == DoRead }).Read.Point)
-	assert.Less(t, Stand(f.state()).Part, 0.3, "and at the helm")
+	f.until(func(a lead.Advice) bool { return a.Read != nil && a.Read.Point == "eye-to-pin" })
+	f.step(f.led().Advice())
+	assert.Equal(t, "threads", f.until(func(a lead.Advice) bool { return a.Do == lead.DoRead }).Read.Point)
+	assert.Greater(t, tell.Stand(f.led()).Part, 0.65, "threads at the engine end")
+	f.step(f.led().Advice())
+	assert.Equal(t, "helm-threads", f.until(func(a lead.Advice) bool { return a.Do == lead.DoRead }).Read.Point)
+	assert.Less(t, tell.Stand(f.led()).Part, 0.3, "and at the helm")
 	f = follow(t, "201")
-	assert.Zero(t, Stand(f.state()).Part, "nothing is known yet")
+	assert.Zero(t, tell.Stand(f.led()).Part, "nothing is known yet")
 }
 
 func TestEveryKindSaysWhatHappenedWithoutItsSheet(t *testing.T) {
 	for _, c := range []struct {
-		kind Kind
+		kind record.Kind
 		body any
 		says string
 	}{
-		{KindComplaint, Complaint{"stiff", "yes"}, "complaint: “stiff”"},
-		{KindIdentified, Identified{Serial: "7", Sheet: "h", Name: "114 r3"}, "sheet 114 r3 chosen for serial 7"},
-		{KindIdentified, Identified{Serial: "7"}, "serial 7 read: no sheet applies"},
-		{KindCaution, Named{ID: "key-out", Says: "Key out."}, "confirmed: Key out."},
-		{KindPutOn, Thing{Name: "chock"}, "chock put on"},
-		{KindTakenOff, Thing{Name: "chock"}, "chock taken off"},
-		{KindPartOff, Thing{Name: "cover"}, "cover taken off"},
-		{KindPartBack, Thing{Name: "cover"}, "cover back on"},
-		{KindReading, Reading{Name: "barrel to eye", Quantity: "length", Value: 139.4}, "barrel to eye read: 139.4 mm"},
-		{KindReading, Reading{Name: "threads in", Quantity: "count", Value: 12.5}, "threads in read: 12.5"},
-		{KindMove, Move{Name: "barrel", Says: "away from the eye", Value: 3.5}, "barrel turned 3½ turns away from the eye"},
-		{KindMove, Move{Name: "barrel", Says: "away from the eye", Value: 0.05}, "barrel turned 0.05 turn away from the eye"},
-		{KindStuck, Stuck{Adjuster: "barrel"}, "the adjuster would not turn"},
-		{KindSettled, Settled{Point: "p", Times: 3}, "settled, 3 times"},
-		{KindLocked, Locked{Value: 0.25}, "locked, nut backed off ¼ turn"},
-		{KindCheck, Checked{Name: "forward", Says: "locks"}, "forward: locks"},
-		{KindRetried, Retried{Outcome: "better"}, "the complaint was tried again: better"},
-		{KindDecided, Decided{Choice: ChoiceOpen}, "the loaded proof was left open"},
-		{KindDecided, Decided{Choice: ChoiceGoOn, Reason: "no part in stock"}, "decided: go on, because: no part in stock"},
-		{KindDeviation, Deviation{Name: "slack", AskedBy: "the owner", Why: "softer"},
+		{record.KindComplaint, record.Complaint{Words: "stiff", Shows: "yes"}, "complaint: “stiff”"},
+		{record.KindIdentified, record.Identified{Serial: "7", Sheet: "h", Name: "114 r3"}, "sheet 114 r3 chosen for serial 7"},
+		{record.KindIdentified, record.Identified{Serial: "7"}, "serial 7 read: no sheet applies"},
+		{record.KindCaution, record.Named{ID: "key-out", Says: "Key out."}, "confirmed: Key out."},
+		{record.KindPutOn, record.Thing{Name: "chock"}, "chock put on"},
+		{record.KindTakenOff, record.Thing{Name: "chock"}, "chock taken off"},
+		{record.KindPartOff, record.Thing{Name: "cover"}, "cover taken off"},
+		{record.KindPartBack, record.Thing{Name: "cover"}, "cover back on"},
+		{record.KindReading, record.Reading{Name: "barrel to eye", Quantity: "length", Value: 139.4}, "barrel to eye read: 139.4 mm"},
+		{record.KindReading, record.Reading{Name: "threads in", Quantity: "count", Value: 12.5}, "threads in read: 12.5"},
+		{record.KindMove, record.Move{Name: "barrel", Says: "away from the eye", Value: 3.5}, "barrel turned 3½ turns away from the eye"},
+		{record.KindMove, record.Move{Name: "barrel", Says: "away from the eye", Value: 0.05}, "barrel turned 0.05 turn away from the eye"},
+		{record.KindStuck, record.Stuck{Adjuster: "barrel"}, "the adjuster would not turn"},
+		{record.KindSettled, record.Settled{Point: "p", Times: 3}, "settled, 3 times"},
+		{record.KindLocked, record.Locked{Value: 0.25}, "locked, nut backed off ¼ turn"},
+		{record.KindCheck, record.Checked{Name: "forward", Says: "locks"}, "forward: locks"},
+		{record.KindRetried, record.Retried{Outcome: "better"}, "the complaint was tried again: better"},
+		{record.KindDecided, record.Decided{Choice: record.ChoiceOpen}, "the loaded proof was left open"},
+		{record.KindDecided, record.Decided{Choice: record.ChoiceGoOn, Reason: "no part in stock"}, "decided: go on, because: no part in stock"},
+		{record.KindDeviation, record.Deviation{Name: "slack", AskedBy: "the owner", Why: "softer"},
 			"slack left out of its limits by request of the owner: softer"},
-		{KindSkipped, Skipped{"worn", "new cable"}, "a step was left out: new cable"},
-		{KindNote, Note{"rust"}, "rust"},
-		{KindPaused, Note{"tide"}, "tide"},
-		{KindCorrected, Corrected{Reason: "a slip", Seq: 4, Says: "x read: 1"}, "entry 4 struck out (x read: 1), because: a slip"},
-		{KindSigned, Signed{Name: "Ines"}, "signed by Ines"},
-		{"wish", Note{"x"}, "an entry of a kind that is not known here: wish"},
+		{record.KindSkipped, record.Skipped{Step: "worn", Reason: "new cable"}, "a step was left out: new cable"},
+		{record.KindNote, record.Note{Text: "rust"}, "rust"},
+		{record.KindPaused, record.Note{Text: "tide"}, "tide"},
+		{record.KindCorrected, record.Corrected{Reason: "a slip", Seq: 4, Says: "x read: 1"}, "entry 4 struck out (x read: 1), because: a slip"},
+		{record.KindSigned, record.Signed{Name: "Ines"}, "signed by Ines"},
+		{"wish", record.Note{Text: "x"}, "an entry of a kind that is not known here: wish"},
 	} {
 		raw, err := json.Marshal(c.body)
 		require.NoError(t, err)
-		assert.Equal(t, c.says, Event{Kind: c.kind, Body: raw}.Says(), c.kind)
+		assert.Equal(t, c.says, record.Event{Kind: c.kind, Body: raw}.Says(), c.kind)
 	}
 }
 
@@ -135,27 +140,27 @@ func TestWhatBlocksASignatureIsToldInWords(t *testing.T) {
 		"propeller chock is still on", "linkage cover is still off", "worn parts is not done", "as found is not done",
 		"set the length is not done", "settle, read is not done", "lock, read again is not done", "back as it was is not done",
 		"neutral, forward, reverse is not done", "complaint again is not done", "on the water is not done",
-	}, r.state().Blockers())
-	assert.Equal(t, "élan", lower("Élan"))
-	assert.Equal(t, "Élan", upper("élan"))
-	assert.Equal(t, "ß", upper("ß"))
-	assert.Empty(t, upper(""))
+	}, r.led().Blockers())
+	assert.Equal(t, "élan", spell.Lower("Élan"))
+	assert.Equal(t, "Élan", spell.Upper("élan"))
+	assert.Equal(t, "ß", spell.Upper("ß"))
+	assert.Empty(t, spell.Upper(""))
 }
 
 // The same event is known again by what was sent, not by how it was spaced.
 func TestTheDigestOfWhatWasSent(t *testing.T) {
-	e := Event{Kind: KindNote, By: "Ines", Body: []byte(`{"text":"x","a":1}`)}
+	e := record.Event{Kind: record.KindNote, By: "Ines", Body: []byte(`{"text":"x","a":1}`)}
 	for _, c := range []struct {
 		says   string
-		change func(*Event)
+		change func(*record.Event)
 		same   bool
 	}{
-		{"spaces and order", func(e *Event) { e.Body = []byte(`{ "a": 1, "text" : "x" }`) }, true},
-		{"what is filled in beside the body", func(e *Event) { e.Seq, e.Hash, e.Prev = 4, "h", "p" }, true},
-		{"another word", func(e *Event) { e.Body = []byte(`{"text":"y","a":1}`) }, false},
-		{"another kind", func(e *Event) { e.Kind = KindPaused }, false},
-		{"somebody else", func(e *Event) { e.By = "Tobin" }, false},
-		{"another time", func(e *Event) { e.At = e.At.Add(1e9) }, false},
+		{"spaces and order", func(e *record.Event) { e.Body = []byte(`{ "a": 1, "text" : "x" }`) }, true},
+		{"what is filled in beside the body", func(e *record.Event) { e.Seq, e.Hash, e.Prev = 4, "h", "p" }, true},
+		{"another word", func(e *record.Event) { e.Body = []byte(`{"text":"y","a":1}`) }, false},
+		{"another kind", func(e *record.Event) { e.Kind = record.KindPaused }, false},
+		{"somebody else", func(e *record.Event) { e.By = "Tobin" }, false},
+		{"another time", func(e *record.Event) { e.At = e.At.Add(1e9) }, false},
 	} {
 		other := e
 		c.change(&other)

@@ -1,54 +1,58 @@
-package run
+package run_test
 
 import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 )
 
 func TestWhatWasTriedIsDrawnFromAsFound(t *testing.T) {
 	f := follow(t, "711")
-	f.untilDo(DoCheck)
-	v := Show(f.state())
+	f.untilDo(lead.DoCheck)
+	v := tell.Show(f.led())
 	assert.Nil(t, v.Tries, "nothing was tried yet")
 	f.answers["up-cuts"] = "the motor strains"
-	f.until(func(a Advice) bool { return a.Do == DoMove })
-	v = Show(f.state())
+	f.until(func(a lead.Advice) bool { return a.Do == lead.DoMove })
+	v = tell.Show(f.led())
 	require.NotNil(t, v.Tries)
-	assert.Equal(t, []Tried{{0, "too loose"}}, v.Tries.Tries)
+	assert.Equal(t, []tell.Tried{{At: 0, Felt: "too loose"}}, v.Tries.Tries)
 	require.NotNil(t, v.Tries.Next)
 	assert.Positive(t, *v.Tries.Next, "tighter lies to the right")
-	assert.Nil(t, RowOf([]Tried{{At: 0}, {At: 1e6}}, nil), "what lies too far apart is not drawn")
+	assert.Nil(t, tell.RowOf([]tell.Tried{{At: 0}, {At: 1e6}}, nil), "what lies too far apart is not drawn")
 }
 
 func TestPlacesStandSideBySideAndAMishapTakesOneBack(t *testing.T) {
 	f := follow(t, "501")
-	f.until(func(Advice) bool { p := Show(f.state()).Places; return len(p) == 2 && p[0].Done })
-	v := Show(f.state())
-	assert.Equal(t, []PlaceLine{{Name: "left", Says: "locked", Done: true}, {Name: "right", Says: "to be set", Now: true}}, v.Places)
+	f.until(func(lead.Advice) bool { p := tell.Show(f.led()).Places; return len(p) == 2 && p[0].Done })
+	v := tell.Show(f.led())
+	assert.Equal(t, []tell.PlaceLine{{Name: "left", Says: "locked", Done: true}, {Name: "right", Says: "to be set", Now: true}}, v.Places)
 	assert.Empty(t, v.Mishaps, "a parking brake turns both ways")
 
 	f = follow(t, "601")
-	f.until(func(Advice) bool { p := Show(f.state()).Places; return len(p) == 2 && p[0].Done })
-	v = Show(f.state())
+	f.until(func(lead.Advice) bool { p := tell.Show(f.led()).Places; return len(p) == 2 && p[0].Done })
+	v = tell.Show(f.led())
 	require.NotEmpty(t, v.Mishaps)
-	f.do(KindAction, Acting{Action: v.Mishaps[0].Action})
-	v = Show(f.state())
+	f.do(record.KindAction, record.Acting{Action: v.Mishaps[0].Action})
+	v = tell.Show(f.led())
 	assert.False(t, v.Places[0].Done, "turned backwards: its shoes have let go")
 	assert.True(t, v.Places[0].Now)
 }
 
 func TestPartsGoBackWithTheirTorque(t *testing.T) {
 	f := follow(t, "501")
-	a := f.untilDo(DoRestore)
+	a := f.untilDo(lead.DoRestore)
 	names := ""
 	for _, one := range a.Things {
 		names += one.Name + "; "
 	}
 	assert.Contains(t, names, "rear wheels, 110 Nm")
 	f.step(a)
-	r := MakeRecord(Heading{}, f.state(), f.events, "")
+	r := tell.MakeRecord(record.Heading{}, f.led(), f.events, "")
 	said := ""
 	for _, line := range r.Lines {
 		said += line.Says + "; "
@@ -59,24 +63,24 @@ func TestPartsGoBackWithTheirTorque(t *testing.T) {
 func TestWhatToOrderComesFromTheReadings(t *testing.T) {
 	f := follow(t, "701")
 	f.reading = map[string]string{"cushion": "0.5", "cushion-out": "0"}
-	f.until(func(a Advice) bool { return a.Do == DoMove })
-	assert.Nil(t, Show(f.state()).Order, "nothing is to be ordered while it can be set")
-	m := Next(f.state()).Move
-	f.do(KindStuck, Stuck{Adjuster: m.Adjuster})
-	f.untilDo(DoDecide)
-	o := Show(f.state()).Order
+	f.until(func(a lead.Advice) bool { return a.Do == lead.DoMove })
+	assert.Nil(t, tell.Show(f.led()).Order, "nothing is to be ordered while it can be set")
+	m := f.led().Advice().Move
+	f.do(record.KindStuck, record.Stuck{Adjuster: m.Adjuster})
+	f.untilDo(lead.DoDecide)
+	o := tell.Show(f.led()).Order
 	require.NotNil(t, o)
 	assert.Equal(t, "the rod end: free it, or another one", o.Part)
 	require.NotNil(t, o.Against)
 	assert.NotEmpty(t, o.Against.Windows)
-	assert.Contains(t, o.Lines, Field{"cushion at the knob", "0.5 mm, wanted 3 to 6.0 mm"})
+	assert.Contains(t, o.Lines, tell.Field{Name: "cushion at the knob", Text: "0.5 mm, wanted 3 to 6.0 mm"})
 
 	lost := follow(t, "114")
 	lost.reading = map[string]string{"inner-home": "75", "inner-eased": "63"}
-	lost.untilDo(DoDecide)
-	o = Show(lost.state()).Order
+	lost.untilDo(lead.DoDecide)
+	o = tell.Show(lost.led()).Order
 	require.NotNil(t, o)
 	assert.Equal(t, "another lower drive cable", o.Part)
-	assert.Contains(t, o.Lines, Field{"lost motion", "12.0 mm of 9.0 mm allowed"})
-	assert.Contains(t, o.Lines, Field{"bends", "215° in all"})
+	assert.Contains(t, o.Lines, tell.Field{Name: "lost motion", Text: "12.0 mm of 9.0 mm allowed"})
+	assert.Contains(t, o.Lines, tell.Field{Name: "bends", Text: "215° in all"})
 }

@@ -1,4 +1,4 @@
-package run
+package run_test
 
 import (
 	"encoding/json"
@@ -10,6 +10,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/rigging/fault"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 )
 
@@ -21,33 +24,33 @@ func atLock(t *testing.T) *rig {
 // struck takes the last entry back.
 func (r *rig) struck() *rig {
 	r.t.Helper()
-	return r.do(KindCorrected, Corrected{Event: r.state().LastEvent, Reason: "a slip"})
+	return r.do(record.KindCorrected, record.Corrected{Event: r.state().LastEvent, Reason: "a slip"})
 }
 
 func TestASerialThatWasStruckOutCountsNowhere(t *testing.T) {
-	r := newRig(t).do(KindComplaint, Complaint{"stiff", "no"})
-	r.do(KindIdentified, Identified{Serial: "2207", Hand: "standard"})
-	right, _ := Pinned(r.events)
-	r.do(KindIdentified, Identified{Serial: "2611", Hand: "standard"})
-	other, _ := Pinned(r.events)
+	r := newRig(t).do(record.KindComplaint, record.Complaint{Words: "stiff", Shows: "no"})
+	r.do(record.KindIdentified, record.Identified{Serial: "2207", Hand: "standard"})
+	right, _ := record.Pinned(r.events)
+	r.do(record.KindIdentified, record.Identified{Serial: "2611", Hand: "standard"})
+	other, _ := record.Pinned(r.events)
 	require.NotEqual(t, right, other)
 	r.struck()
-	pinned, identified := Pinned(r.events)
+	pinned, identified := record.Pinned(r.events)
 	assert.Equal(t, right, pinned)
 	assert.True(t, identified)
-	assert.Contains(t, Show(r.state()).Applies, "sheet 114 r3 applies: serial 2207")
+	assert.Contains(t, tell.Show(r.led()).Applies, "sheet 114 r3 applies: serial 2207")
 
-	_, identified = Pinned(r.struck().events)
+	_, identified = record.Pinned(r.struck().events)
 	assert.False(t, identified)
-	r.wants(DoIdentify)
+	r.wants(lead.DoIdentify)
 }
 
 func TestASignatureIsOfWhoIsSignedIn(t *testing.T) {
-	r := atLock(t).proved().do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen})
-	r.do(KindSigned, Signed{Name: "Maud the Inspector", Statement: "fit to fly"})
+	r := atLock(t).proved().do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen})
+	r.do(record.KindSigned, record.Signed{Name: "Maud the Inspector", Statement: "fit to fly"})
 	st := r.state()
 	assert.Equal(t, "Ines", st.Signed.Name)
-	assert.Equal(t, signedFor, st.Signed.Statement)
+	assert.Equal(t, "I did the work recorded here and read these values as they stand.", st.Signed.Statement)
 }
 
 func TestTimeSaidAndTimeOfReceiptLieCloseTogether(t *testing.T) {
@@ -60,7 +63,7 @@ func TestTimeSaidAndTimeOfReceiptLieCloseTogether(t *testing.T) {
 		{now.AddDate(0, 0, -30), true}, {now.AddDate(0, 0, -32), false},
 		{time.Date(1999, 1, 1, 0, 0, 0, 0, time.UTC), false}, {time.Time{}, false},
 	} {
-		_, err := Admit(Bench{}, Fold(nil, nil), Event{By: "Ines", Kind: KindNote, At: c.at, Received: now,
+		_, err := lead.Of(record.Fold(nil, nil)).Admit(record.Bench{}, record.Event{By: "Ines", Kind: record.KindNote, At: c.at, Received: now,
 			Body: json.RawMessage(`{"text":"x"}`)})
 		if c.good {
 			assert.NoError(t, err, "%s", c.at)
@@ -72,10 +75,10 @@ func TestTimeSaidAndTimeOfReceiptLieCloseTogether(t *testing.T) {
 		}
 	}
 	r := atLock(t)
-	lines := MakeRecord(Heading{}, r.state(), r.events, "").Lines
+	lines := tell.MakeRecord(record.Heading{}, r.led(), r.events, "").Lines
 	assert.Nil(t, lines[0].Received, "a second apart: one time says it")
 	r.events[0].Received = r.events[0].At.Add(time.Hour)
-	assert.NotNil(t, MakeRecord(Heading{}, r.state(), r.events, "").Lines[0].Received)
+	assert.NotNil(t, tell.MakeRecord(record.Heading{}, r.led(), r.events, "").Lines[0].Received)
 }
 
 func TestDoubtComesFromTheGauge(t *testing.T) {
@@ -84,7 +87,7 @@ func TestDoubtComesFromTheGauge(t *testing.T) {
 		gauge string
 		doubt float64
 	}{{"", 0}, {"tape", 0.25}} {
-		got, err := Understand(r.bench, r.state(), Reading{Point: "barrel-to-eye", Text: "160", Gauge: c.gauge, Doubt: -1,
+		got, err := record.Understand(r.bench, r.state(), record.Reading{Point: "barrel-to-eye", Text: "160", Gauge: c.gauge, Doubt: -1,
 			GaugeName: "gold", Overdue: "never", Value: 143, Name: "x", Missing: nil})
 		require.NoError(t, err)
 		assert.Equal(t, c.doubt, got.Doubt)
@@ -97,25 +100,25 @@ func TestDoubtComesFromTheGauge(t *testing.T) {
 
 func TestWhatMakesItSafeMustBeOnNotHaveBeenOn(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½")
-	r.wants(DoMove)
-	r.do(KindTakenOff, Thing{ID: "propeller-chock"})
-	a := r.wants(DoSafe)
+	r.wants(lead.DoMove)
+	r.do(record.KindTakenOff, record.Thing{ID: "propeller-chock"})
+	a := r.wants(lead.DoSafe)
 	assert.Equal(t, []bool{true, true, true, false, true}, done(a.Things))
 	for _, c := range []struct {
-		kind Kind
+		kind record.Kind
 		body any
 	}{
-		{KindMove, Move{Adjuster: "barrel", Turns: "1", Way: "out"}},
-		{KindReading, Reading{Point: "barrel-to-eye", Text: "139.4", States: allStates}},
-		{KindSettled, Settled{Point: "barrel-to-eye", Times: 3}},
-		{KindLocked, Locked{Adjuster: "barrel", BackOff: "¼", Pin: true}},
+		{record.KindMove, record.Move{Adjuster: "barrel", Turns: "1", Way: "out"}},
+		{record.KindReading, record.Reading{Point: "barrel-to-eye", Text: "139.4", States: allStates}},
+		{record.KindSettled, record.Settled{Point: "barrel-to-eye", Times: 3}},
+		{record.KindLocked, record.Locked{Adjuster: "barrel", BackOff: "¼", Pin: true}},
 	} {
 		assert.ErrorContains(t, r.try(c.kind, c.body), "propeller chock on", c.kind)
 	}
-	r.do(KindPutOn, Thing{ID: "propeller-chock"}).wants(DoMove)
+	r.do(record.KindPutOn, record.Thing{ID: "propeller-chock"}).wants(lead.DoMove)
 }
 
-func done(list []Todo) (out []bool) {
+func done(list []lead.Todo) (out []bool) {
 	for _, t := range list {
 		out = append(out, t.Done)
 	}
@@ -129,68 +132,68 @@ func TestChecksBeforeRestoringNeedWhatMakesItSafe(t *testing.T) {
 	var steps []sheet.Step
 	for _, kind := range []sheet.StepKind{"complaint", "identify", "safe", "worn", "found", "set", "settle", "lock", "functions",
 		"restore", "again", "loaded", "sign"} {
-		steps = append(steps, s.Steps[place(s.Steps, kind)])
+		steps = append(steps, s.Steps[record.Place(s.Steps, kind)])
 	}
 	s.Steps = steps
-	st := Fold(&s, r.events)
-	check := Checked{Check: "neutral-free", Answer: "turns free"}
-	_, err := admitCheck(Incoming{r.bench, st, Event{}}, check)
+	st := record.Fold(&s, r.events)
+	check := record.Event{By: "Ines", Kind: record.KindCheck, Body: json.RawMessage(`{"check":"neutral-free","answer":"turns free"}`)}
+	_, err := lead.Of(st).Admit(r.bench, check)
 	require.NoError(t, err)
 	st.On = nil
-	_, err = admitCheck(Incoming{r.bench, st, Event{}}, check)
+	_, err = lead.Of(st).Admit(r.bench, check)
 	assert.ErrorContains(t, err, "make it safe before it is tried")
 }
 
 func TestNoOrderOfTurningAndReadingIsADeadEnd(t *testing.T) {
 	for name, start := range map[string]func(*rig){
 		"turned first": func(r *rig) { r.turn("3½", "out") },
-		"locked first": func(r *rig) { r.do(KindLocked, Locked{Adjuster: "barrel", BackOff: "¼", Pin: true}) },
+		"locked first": func(r *rig) { r.do(record.KindLocked, record.Locked{Adjuster: "barrel", BackOff: "¼", Pin: true}) },
 	} {
 		t.Run(name, func(t *testing.T) {
 			r := newRig(t).safe("2207", "").lost("71 mm", "66 mm")
 			start(r)
 			d := &driver{r, r.sheet(), 143}
 			for range 60 {
-				if !d.step(Next(d.state())) || d.state().Signed != nil {
+				if !d.step(d.led().Advice()) || d.state().Signed != nil {
 					break
 				}
 			}
-			require.NotNil(t, d.state().Signed, "stopped at %+v", Next(d.state()))
-			assert.Contains(t, MakeRecord(Heading{}, d.state(), d.events, "").Result, Field{"as found", "not read"})
+			require.NotNil(t, d.state().Signed, "stopped at %+v", d.led().Advice())
+			assert.Contains(t, tell.MakeRecord(record.Heading{}, d.led(), d.events, "").Result, tell.Field{Name: "as found", Text: "not read"})
 		})
 	}
 }
 
 func TestReadingsThatDisagreeAreNeverSigned(t *testing.T) {
 	r := newRig(t).safe("1907", "pinned barrel").lost("71 mm", "66 mm").length("130 mm").length("156 mm")
-	a := r.wants(DoRead)
+	a := r.wants(lead.DoRead)
 	assert.Contains(t, a.Finding, "do not agree")
-	assert.Contains(t, r.state().Blockers(), "set the length is not done", "their mean is just right")
-	r.do(KindDecided, Decided{About: About{AboutUnsteady, "barrel-to-eye"}, Choice: ChoiceAfresh, Reason: "the tape hung on the cover"})
-	a = r.wants(DoRead)
+	assert.Contains(t, r.led().Blockers(), "set the length is not done", "their mean is just right")
+	r.do(record.KindDecided, record.Decided{About: record.AboutUnsteady.Of("barrel-to-eye"), Choice: record.ChoiceAfresh, Reason: "the tape hung on the cover"})
+	a = r.wants(lead.DoRead)
 	assert.NotContains(t, a.Finding, "do not agree", "its cause was found")
 	assert.Empty(t, a.Choices)
-	r.length("143 mm").wants(DoRestore)
+	r.length("143 mm").wants(lead.DoRestore)
 }
 
 func TestALoadedProofAnsweredBadStandsSoOnTheRecord(t *testing.T) {
-	r := atLock(t).proved().do(KindCheck, Checked{Check: "on-the-water", Answer: "jumps out of reverse"})
-	a := r.wants(DoSafe)
+	r := atLock(t).proved().do(record.KindCheck, record.Checked{Check: "on-the-water", Answer: "jumps out of reverse"})
+	a := r.wants(lead.DoSafe)
 	assert.NotEmpty(t, a.Finding)
-	r.do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen}).do(KindSigned, Signed{})
-	rec := MakeRecord(Heading{}, r.state(), r.events, "")
+	r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen}).do(record.KindSigned, record.Signed{})
+	rec := tell.MakeRecord(record.Heading{}, r.led(), r.events, "")
 	require.Len(t, rec.Open, 1)
 	assert.Contains(t, rec.Open[0], "answered “jumps out of reverse”")
-	stand := Stand(r.state())
-	assert.Equal(t, SignProof, stand.Sign)
+	stand := tell.Stand(r.led())
+	assert.Equal(t, tell.SignProof, stand.Sign)
 	assert.Contains(t, stand.Says, "jumps out of reverse")
 }
 
 func TestChecksOfBeforeARepairCountNoMore(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("75 mm", "63 mm")
-	r.do(KindCheck, Checked{Check: "neutral-free", Answer: "turns free"}).do(KindRetried, Retried{Outcome: "cured"})
-	lost := About{AboutLost, "inner-play"}
-	r.do(KindDecided, Decided{About: lost, Choice: ChoiceRepair}).do(KindDecided, Decided{About: lost, Choice: ChoiceRepaired})
+	r.do(record.KindCheck, record.Checked{Check: "neutral-free", Answer: "turns free"}).do(record.KindRetried, record.Retried{Outcome: "cured"})
+	lost := record.AboutLost.Of("inner-play")
+	r.do(record.KindDecided, record.Decided{About: lost, Choice: record.ChoiceRepair}).do(record.KindDecided, record.Decided{About: lost, Choice: record.ChoiceRepaired})
 	assert.True(t, r.state().Checks["neutral-free"].Void)
 	assert.True(t, r.state().RetriedOld)
 	assert.Empty(t, r.state().Decisions)
@@ -200,7 +203,7 @@ func TestAStrikeOutNamesWhatItStrikes(t *testing.T) {
 	r := atLock(t)
 	n := len(r.events)
 	r.struck()
-	lines := MakeRecord(Heading{}, r.state(), r.events, "").Lines
+	lines := tell.MakeRecord(record.Heading{}, r.led(), r.events, "").Lines
 	assert.True(t, lines[n-1].Void)
 	assert.Equal(t, fmt.Sprintf("entry %d struck out (barrel to eye read: 143.0 mm), because: a slip", n), lines[n].Says)
 }
@@ -210,78 +213,78 @@ func TestASheetThatLeadsNoRunIsNotPinned(t *testing.T) {
 	for i := range r.bench.Sheets {
 		r.bench.Sheets[i].Led = false
 	}
-	err := r.try(KindIdentified, Identified{Serial: "2207", Hand: "standard"})
+	err := r.try(record.KindIdentified, record.Identified{Serial: "2207", Hand: "standard"})
 	assert.ErrorContains(t, err, "by hand")
-	_, identified := Pinned(r.events)
+	_, identified := record.Pinned(r.events)
 	assert.False(t, identified)
 }
 
 func TestDeviationsStandInTheOrderOfTheSheet(t *testing.T) {
 	target := 1.0
 	s := &sheet.Sheet{}
-	st := Fold(s, nil)
+	st := record.Fold(s, nil)
 	var want []string
 	for i := range 30 {
 		id := fmt.Sprintf("p%02d", 30-i)
 		s.Points = append(s.Points, sheet.Point{ID: id, Name: id, Target: &target})
-		st.Deviations[id] = Deviation{Point: id, AskedBy: "the owner", Why: "softer"}
+		st.Deviations[id] = record.Deviation{Point: id, AskedBy: "the owner", Why: "softer"}
 		want = append(want, id+" is out by request of the owner: softer")
 	}
-	assert.Equal(t, want, st.deviations())
+	assert.Equal(t, want, tell.MakeRecord(record.Heading{}, lead.Of(st), nil, "").Deviations)
 }
 
 // A run whose sheet is gone, or that has none, is still folded, shown, recorded.
 func TestARunStandsWithoutItsSheet(t *testing.T) {
 	r := atLock(t).proved()
-	st := Fold(nil, r.events)
-	v := Show(st)
+	st := lead.Of(record.Fold(nil, r.events))
+	v := tell.Show(st)
 	assert.Contains(t, v.Broken, "114 r3")
-	assert.Equal(t, DoNothing, v.Advice.Do)
-	rec := MakeRecord(Heading{}, st, r.events, "")
-	assert.Equal(t, MakeRecord(Heading{}, r.state(), r.events, "").Lines, rec.Lines, "every entry says what it said")
-	_, err := Admit(r.bench, st, Event{By: "Ines", Kind: KindReading, Body: json.RawMessage(`{"point":"barrel-to-eye","text":"143"}`)})
+	assert.Equal(t, lead.DoNothing, v.Advice.Do)
+	rec := tell.MakeRecord(record.Heading{}, st, r.events, "")
+	assert.Equal(t, tell.MakeRecord(record.Heading{}, r.led(), r.events, "").Lines, rec.Lines, "every entry says what it said")
+	_, err := st.Admit(r.bench, record.Event{By: "Ines", Kind: record.KindReading, Body: json.RawMessage(`{"point":"barrel-to-eye","text":"143"}`)})
 	assert.ErrorContains(t, err, "no sheet is chosen")
 
-	none := newRig(t).do(KindComplaint, Complaint{"stiff", "no"}).do(KindIdentified, Identified{Serial: "4102", Hand: "standard"})
-	rec = MakeRecord(Heading{}, none.state(), none.events, "")
+	none := newRig(t).do(record.KindComplaint, record.Complaint{Words: "stiff", Shows: "no"}).do(record.KindIdentified, record.Identified{Serial: "4102", Hand: "standard"})
+	rec = tell.MakeRecord(record.Heading{}, none.led(), none.events, "")
 	assert.Contains(t, rec.Sheet, "no sheet applies")
-	assert.Equal(t, SignStop, Stand(none.state()).Sign)
+	assert.Equal(t, tell.SignStop, tell.Stand(none.led()).Sign)
 }
 
 func TestWhoeverComesBackIsToldWhereItStood(t *testing.T) {
 	r := newRig(t)
 	now := time.Date(2026, 11, 24, 9, 0, 0, 0, time.UTC)
 	assert.False(t, r.state().Interrupted(now), "nothing was done yet")
-	r.do(KindComplaint, Complaint{"stiff", "no"})
+	r.do(record.KindComplaint, record.Complaint{Words: "stiff", Shows: "no"})
 	assert.False(t, r.state().Interrupted(r.state().LastAt.Add(15*time.Minute)))
 	assert.True(t, r.state().Interrupted(r.state().LastAt.Add(15*time.Minute+time.Second)))
-	r.do(KindPaused, Note{"called away"})
+	r.do(record.KindPaused, record.Note{Text: "called away"})
 	assert.True(t, r.state().Interrupted(now), "stopped on purpose")
-	r.do(KindNote, Note{"back"})
+	r.do(record.KindNote, record.Note{Text: "back"})
 	assert.False(t, r.state().Interrupted(r.state().LastAt))
 }
 
 func TestAViewStaysSmallHoweverLongTheRun(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½")
 	for i := range 150 {
-		r.turn("1", []string{"out", "in"}[i%2]).settle().length("140.4 mm").do(KindNote, Note{"on"})
+		r.turn("1", []string{"out", "in"}[i%2]).settle().length("140.4 mm").do(record.KindNote, record.Note{Text: "on"})
 	}
-	v := Show(r.state())
-	assert.Len(t, v.Readings, mostLines)
-	assert.Equal(t, 154-mostLines, v.Earlier)
-	assert.Len(t, v.Notes, mostLines)
-	assert.LessOrEqual(t, len(v.Rules[0].Marks), 2*mostMarks+1)
+	v := tell.Show(r.led())
+	assert.Len(t, v.Readings, 40)
+	assert.Equal(t, 114, v.Earlier)
+	assert.Len(t, v.Notes, 40)
+	assert.LessOrEqual(t, len(v.Rules[0].Marks), 2*12+1)
 }
 
 // Who turned something and struck it out again has had hands on it: another one inspects.
 func TestWhoStruckOutTheirWorkDoesNotInspectIt(t *testing.T) {
 	r := newRig(t).safe("2207", "")
-	require.NoError(t, r.tryBy("Bram", KindReading, Reading{Point: "inner-home", Text: "71"}))
-	require.NoError(t, r.tryBy("Bram", KindCorrected, Corrected{Event: r.state().LastEvent, Reason: "not mine to do"}))
+	require.NoError(t, r.tryBy("Bram", record.KindReading, record.Reading{Point: "inner-home", Text: "71"}))
+	require.NoError(t, r.tryBy("Bram", record.KindCorrected, record.Corrected{Event: r.state().LastEvent, Reason: "not mine to do"}))
 	st := r.state()
 	assert.Empty(t, st.Readings)
 	assert.True(t, st.Workers["Bram"])
-	carried := Fold(r.sheet(), r.events[:len(r.events)-2])
+	carried := record.Fold(r.sheet(), r.events[:len(r.events)-2])
 	if !carried.Carry(r.events[len(r.events)-2:]...) {
 		carried = r.state()
 	}
@@ -291,13 +294,13 @@ func TestWhoStruckOutTheirWorkDoesNotInspectIt(t *testing.T) {
 // After the signature second hands add words and pictures, and prove nothing.
 func TestSecondHandsProveNothingAfterTheSignature(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12½").lockAndRead("143.0 mm").proved()
-	r.do(KindDecided, Decided{About: About{Question: AboutLoaded}, Choice: ChoiceOpen}).do(KindSigned, Signed{})
+	r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen}).do(record.KindSigned, record.Signed{})
 	r.bench.Guest = true
-	r.bench.Photo = &PhotoKept{Width: 100, Height: 100}
-	require.ErrorContains(t, r.tryBy("Bo, guest", KindCheck, Checked{Check: "on-the-water", Answer: "clean both ways"}), "prove nothing")
-	require.ErrorContains(t, r.tryBy("Bo, guest", KindPhoto, Photo{SHA256: "x", Stage: "as found"}), "prove nothing")
-	require.NoError(t, r.tryBy("Bo, guest", KindPhoto, Photo{SHA256: "x"}))
-	require.NoError(t, r.tryBy("Bo, guest", KindNote, Note{"it sat well"}))
+	r.bench.Photo = &record.PhotoKept{Width: 100, Height: 100}
+	require.ErrorContains(t, r.tryBy("Bo, guest", record.KindCheck, record.Checked{Check: "on-the-water", Answer: "clean both ways"}), "prove nothing")
+	require.ErrorContains(t, r.tryBy("Bo, guest", record.KindPhoto, record.Photo{SHA256: "x", Stage: "as found"}), "prove nothing")
+	require.NoError(t, r.tryBy("Bo, guest", record.KindPhoto, record.Photo{SHA256: "x"}))
+	require.NoError(t, r.tryBy("Bo, guest", record.KindNote, record.Note{Text: "it sat well"}))
 	r.bench.Guest = false
-	require.NoError(t, r.try(KindCheck, Checked{Check: "on-the-water", Answer: "clean both ways"}))
+	require.NoError(t, r.try(record.KindCheck, record.Checked{Check: "on-the-water", Answer: "clean both ways"}))
 }

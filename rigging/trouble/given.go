@@ -4,12 +4,12 @@ import (
 	"slices"
 	"strings"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
 )
 
 // Given is what a run knows by now, as answers of the tests it answers; said are the symptoms that
 // its failed checks mean.
-func (b *Bench) Given(shows []run.Shown) (given []Given, said []string) {
+func (b *Bench) Given(shows []lead.Shown) (given []Given, said []string) {
 	words := map[string]string{}
 	for _, one := range shows {
 		words[one.Name] = one.Word

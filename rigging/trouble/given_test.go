@@ -6,7 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
 	"brankel/rigging/trouble"
 )
 
@@ -16,7 +16,7 @@ func value(v float64) *float64 { return &v }
 // what is felt.
 func TestWhatARunKnowsIsNotAskedAgain(t *testing.T) {
 	b := bench(t, "outboard-shift")
-	given, said := b.Given([]run.Shown{
+	given, said := b.Given([]lead.Shown{
 		{Name: "eye_to_pin", Value: value(2.8)},
 		{Name: "arm", At: map[string]any{"control": "forward"}, Value: value(42.8)},
 		{Name: "forward", Word: "locks", Good: true},
@@ -42,14 +42,14 @@ func TestWhatARunKnowsIsNotAskedAgain(t *testing.T) {
 // A test that asks every place at once is answered when every place was tried, and not before.
 func TestEveryPlaceIsTriedBeforeAllAreKnown(t *testing.T) {
 	b := bench(t, "parking-brake")
-	left := run.Shown{Name: "drag.left", Word: "drags"}
-	given, _ := b.Given([]run.Shown{left})
+	left := lead.Shown{Name: "drag.left", Word: "drags"}
+	given, _ := b.Given([]lead.Shown{left})
 	assert.Empty(t, given)
 	for word, want := range map[string]string{"silent": "left", "locked": "several"} {
-		given, _ = b.Given([]run.Shown{left, {Name: "drag.right", Word: word}})
+		given, _ = b.Given([]lead.Shown{left, {Name: "drag.right", Word: word}})
 		assert.Equal(t, []trouble.Given{{Test: "drag", Answer: want}}, given)
 	}
-	given, _ = b.Given([]run.Shown{{Name: "drag.left", Word: "whisper"}, {Name: "drag.right", Word: "silent"}})
+	given, _ = b.Given([]lead.Shown{{Name: "drag.left", Word: "whisper"}, {Name: "drag.right", Word: "silent"}})
 	assert.Equal(t, []trouble.Given{{Test: "drag", Answer: "none"}}, given)
 }
 

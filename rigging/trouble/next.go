@@ -6,7 +6,7 @@ import (
 	"strings"
 
 	"brankel/rigging/quantity"
-	"brankel/rigging/run"
+	"brankel/rigging/run/spell"
 	"brankel/rigging/sheet"
 )
 
@@ -145,7 +145,7 @@ func (b *Bench) leads(i int, w weights) Leads {
 			l.Way = "in"
 		}
 		if by != 0 {
-			l.Says = run.MoveSays(a, by)
+			l.Says = spell.MoveSays(a, by)
 		}
 		break
 	}

@@ -9,14 +9,14 @@ import (
 
 	"brankel/rigging/picture"
 	"brankel/rigging/rig"
-	"brankel/rigging/run"
+	"brankel/rigging/run/tell"
 )
 
 // Every cause has a place on the picture of its family: none is marked where it is not.
 func TestEveryCauseHasItsPlaceOnThePicture(t *testing.T) {
 	for _, f := range rig.Families() {
-		s := usual(t, f)
-		drawn, ok := run.RigOf(s.For(s.Manual()))
+		s := usualOf(t, f)
+		drawn, ok := tell.RigOf(s.For(s.Manual()))
 		require.True(t, ok)
 		places := picture.Places(drawn)
 		for _, c := range bench(t, f).List().Causes {

@@ -13,12 +13,13 @@ import (
 	"brankel/demo"
 	"brankel/rigging/rig"
 	"brankel/rigging/sheet"
+	"brankel/rigging/sheet/usual"
 	"brankel/rigging/trouble"
 )
 
-func usual(t testing.TB, family string) *sheet.Sheet {
+func usualOf(t testing.TB, family string) *sheet.Sheet {
 	t.Helper()
-	raw, ok := demo.Usual(family)
+	raw, ok := usual.Sheet(family)
 	require.True(t, ok)
 	s, err := sheet.Parse(raw)
 	require.NoError(t, err)
@@ -27,7 +28,7 @@ func usual(t testing.TB, family string) *sheet.Sheet {
 
 func bench(t testing.TB, family string) *trouble.Bench {
 	t.Helper()
-	b, err := trouble.On(usual(t, family), nil)
+	b, err := trouble.On(usualOf(t, family), nil)
 	require.NoError(t, err)
 	return b
 }
@@ -45,7 +46,7 @@ func TestWhatIsKnownHasNoDeadEnds(t *testing.T) {
 				tests++
 			}
 		}
-		require.NoError(t, trouble.Prove(usual(t, f), nil))
+		require.NoError(t, trouble.Prove(usualOf(t, f), nil))
 		b := bench(t, f)
 		list := b.List()
 		for _, s := range list.Symptoms {
@@ -247,7 +248,7 @@ func TestAFileOfTheWorkshopsOwn(t *testing.T) {
 	}
 	k, err := trouble.Read([]byte(own(`[{"geometry": "need_reverse", "by": [1.12, 1.2]}]`, "ratchets-reverse")))
 	require.NoError(t, err)
-	b, err := trouble.On(usual(t, "outboard-shift"), []*trouble.Knowledge{k})
+	b, err := trouble.On(usualOf(t, "outboard-shift"), []*trouble.Knowledge{k})
 	require.NoError(t, err)
 	a, err := b.Ask(trouble.Question{Said: []string{"ratchets-reverse"}, Answers: []trouble.Given{{Test: "weed", Answer: "weed"}}}, nil)
 	require.NoError(t, err)
@@ -262,7 +263,7 @@ func TestAFileOfTheWorkshopsOwn(t *testing.T) {
 	} {
 		k, err := trouble.Read([]byte(raw))
 		if err == nil {
-			err = trouble.Prove(usual(t, "outboard-shift"), []*trouble.Knowledge{k})
+			err = trouble.Prove(usualOf(t, "outboard-shift"), []*trouble.Knowledge{k})
 		}
 		assert.ErrorContains(t, err, says)
 	}
@@ -282,7 +283,7 @@ func TestTheOrderOfAnswersDoesNotMatter(t *testing.T) {
 	asked := 0
 	rapid.Check(t, func(t *rapid.T) {
 		f := rapid.SampledFrom(rig.Families()).Draw(t, "family")
-		raw, _ := demo.Usual(f)
+		raw, _ := usual.Sheet(f)
 		s, err := sheet.Parse(raw)
 		require.NoError(t, err)
 		b, err := trouble.On(s, nil)
@@ -320,7 +321,7 @@ func FuzzSolve(f *testing.F) {
 	f.Add([]byte(`{"family":"clutch","said":["clashes"]}`))
 	f.Add([]byte(`{"sheet":{},"answers":[{"test":"x","value":1e999}]}`))
 	f.Fuzz(func(t *testing.T, raw []byte) {
-		a, err := trouble.Solve(raw, demo.Usual)
+		a, err := trouble.Solve(raw, usual.Sheet)
 		if err != nil {
 			return
 		}

@@ -6,7 +6,7 @@ import (
 	"slices"
 	"strings"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/spell"
 	"brankel/rigging/sheet"
 )
 
@@ -87,7 +87,7 @@ func moves(x, y *sheet.Adjuster, f Field) (out []string) {
 		by float64
 	}{{x, f.Way.X - f.X.Now}, {y, f.Way.Y - f.Y.Now}} {
 		if math.Abs(one.by) > 1e-9 {
-			out = append(out, run.MoveSays(one.of, one.by))
+			out = append(out, spell.MoveSays(one.of, one.by))
 		}
 	}
 	return out

@@ -75,9 +75,9 @@ func travelsOf(sweeps []rig.Sweep) (out [][]picture.Moved) {
 	for _, sweep := range sweeps {
 		var travel []picture.Moved
 		for i := 0; i < len(sweep.At); i += drawnEvery {
-			one := picture.Moved{Share: float64(i) / float64(len(sweep.At)-1), Shows: map[string]float64{}}
+			one := picture.Moved{Share: float64(i) / float64(len(sweep.At)-1), Shows: map[rig.Swept]float64{}}
 			for _, c := range sweep.Curves {
-				one.Shows[c.Name] = c.Values[i]
+				one.Shows[rig.Swept(c.Name)] = c.Values[i]
 			}
 			travel = append(travel, one)
 		}

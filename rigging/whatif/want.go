@@ -7,7 +7,7 @@ import (
 	"strings"
 
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
 	"brankel/rigging/sheet"
 )
 
@@ -48,16 +48,16 @@ func (w Want) put(s *sheet.Sheet) error {
 }
 
 // answers are those of a check that its rig tells.
-func answers(c *sheet.Check) (out []run.AskAnswer) {
+func answers(c *sheet.Check) (out []lead.AskAnswer) {
 	for _, a := range c.Answers {
 		if len(a.Sense) > 0 {
-			out = append(out, run.AskAnswer{ID: a.ID, Says: a.Says})
+			out = append(out, lead.AskAnswer{ID: a.ID, Says: a.Says})
 		}
 	}
 	return out
 }
 
-func ids(list []run.AskAnswer) (out []string) {
+func ids(list []lead.AskAnswer) (out []string) {
 	for _, a := range list {
 		out = append(out, a.ID)
 	}
@@ -67,14 +67,14 @@ func ids(list []run.AskAnswer) (out []string) {
 // Asked is something that can be asked for: a reading with the window it is to have, or a check
 // with the answer it is to give.
 type Asked struct {
-	ID      string          `json:"id"`
-	Says    string          `json:"says"`
-	Unit    string          `json:"unit,omitempty"`
-	From    *float64        `json:"from,omitempty"`
-	To      *float64        `json:"to,omitempty"`
-	Answer  string          `json:"answer,omitempty"`
-	Answers []run.AskAnswer `json:"answers,omitempty"`
-	Other   bool            `json:"other,omitempty"` // than the sheet wants
+	ID      string           `json:"id"`
+	Says    string           `json:"says"`
+	Unit    string           `json:"unit,omitempty"`
+	From    *float64         `json:"from,omitempty"`
+	To      *float64         `json:"to,omitempty"`
+	Answer  string           `json:"answer,omitempty"`
+	Answers []lead.AskAnswer `json:"answers,omitempty"`
+	Other   bool             `json:"other,omitempty"` // than the sheet wants
 }
 
 // askable lists what can be asked for, as it is asked for now.

@@ -12,7 +12,8 @@ import (
 	"brankel/rigging/fault"
 	"brankel/rigging/picture"
 	"brankel/rigging/rig"
-	"brankel/rigging/run"
+	"brankel/rigging/run/spell"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 )
 
@@ -43,7 +44,7 @@ type Answer struct {
 	Parts     []Knob         `json:"parts"` // figures that another part would change
 	Around    []Knob         `json:"around"`
 	Asked     []Asked        `json:"asked"` // what is wanted, and may be wanted otherwise
-	Rules     []run.Rule     `json:"rules"`
+	Rules     []tell.Rule    `json:"rules"`
 	Senses    []Told         `json:"senses"`
 	Picture   *picture.Scene `json:"picture,omitempty"`
 	Plots     []Plot         `json:"plots"` // over the control's travel first
@@ -116,14 +117,19 @@ func Ask(q Question) (Answer, error) {
 		Parts:     parts(s, now),
 		Around:    aroundKnobs(s, q.Now),
 		Asked:     askable(now, q.Want),
-		Rules:     []run.Rule{},
+		Rules:     []tell.Rule{},
 		Senses:    []Told{},
 		Differs:   []string{},
 		Plan:      []Move{},
 		Plots:     []Plot{},
 		Inside:    true,
 	}
-	scene, ok := run.RigOf(now.Sheet)
+	scene, ok := tell.RigOf(now.Sheet)
+	for name, v := range now.settings {
+		if ok {
+			scene.Settings[rig.Turned(name)] = v
+		}
+	}
 	for i := range now.Points {
 		p := &now.Points[i]
 		if p.Measures == "" {
@@ -137,15 +143,18 @@ func Ask(q Question) (Answer, error) {
 		if err != nil {
 			return a, fault.Below("then", err)
 		}
-		scene.Values[p.Measures] = v
+		of := rig.Reading(p.Measures)
+		if ok {
+			scene.Values[of] = v
+		}
 		rule, read, in := ruleOf(s, p, before, v)
 		later := s.Superseded(p.ID)
 		a.Inside = a.Inside && (in || later)
 		if rule != nil && !later {
 			a.Rules = append(a.Rules, *rule)
 		}
-		if _, there := scene.Readings[p.Measures]; !there {
-			scene.Readings[p.Measures] = read
+		if _, there := scene.Readings[of]; ok && !there {
+			scene.Readings[of] = read
 		}
 		if math.Abs(v-before) > 0.049 {
 			a.Differs = append(a.Differs, fmt.Sprintf("%s %s, before %s", p.Name, amount(s, p, v), amount(s, p, before)))
@@ -247,7 +256,7 @@ func (s standing) reads(p *sheet.Point) (float64, error) {
 }
 
 // told are the senses of every check that proves something.
-func (a *Answer) told(s *sheet.Sheet, now, then standing, senses map[string]string) error {
+func (a *Answer) told(s *sheet.Sheet, now, then standing, senses map[rig.Sense]string) error {
 	for i := range now.Checks {
 		c := &now.Checks[i]
 		if c.Proves == "" {
@@ -264,7 +273,9 @@ func (a *Answer) told(s *sheet.Sheet, now, then standing, senses map[string]stri
 		good := slices.Contains(c.Good().Sense, word)
 		a.Inside = a.Inside && good
 		a.Senses = append(a.Senses, Told{c.Name, saysOf(c, word), saysOf(c, before), good})
-		senses[c.Proves] = saysOf(c, word)
+		if senses != nil {
+			senses[rig.Sense(c.Proves)] = saysOf(c, word)
+		}
 		if word != before {
 			a.Differs = append(a.Differs, fmt.Sprintf("%s: %s, before %s", c.Name, saysOf(c, word), saysOf(c, before)))
 		}
@@ -307,7 +318,7 @@ func (a *Answer) putRight(s *sheet.Sheet, now standing) {
 		if i < 0 || by == 0 {
 			continue
 		}
-		a.Plan = append(a.Plan, Move{works, now.settings[works] + by, run.MoveSays(&s.Adjusters[i], by)})
+		a.Plan = append(a.Plan, Move{works, now.settings[works] + by, spell.MoveSays(&s.Adjusters[i], by)})
 	}
 	slices.SortFunc(a.Plan, func(x, y Move) int { return place(s, x.Works) - place(s, y.Works) })
 	a.Against = plan.Against

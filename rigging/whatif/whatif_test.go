@@ -11,7 +11,8 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/lead"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 )
 
@@ -248,29 +249,29 @@ func TestTheMapTellsWhatAskingThereWould(t *testing.T) {
 func TestTheAirMovesWhatLiesOnAChart(t *testing.T) {
 	s := demo(t, "721")
 	asked := Question{Sheet: s, School: s.Manual()}
-	tension := func() run.Rule {
+	tension := func() tell.Rule {
 		a := must(Ask(asked))
-		i := slices.IndexFunc(a.Rules, func(r run.Rule) bool { return r.ID == "tension" })
+		i := slices.IndexFunc(a.Rules, func(r tell.Rule) bool { return r.ID == "tension" })
 		require.GreaterOrEqual(t, i, 0)
 		return a.Rules[i]
 	}
 	warm := tension()
 	assert.InDelta(t, 150, warm.Min, 1e-9)
-	assert.Equal(t, run.In, warm.Verdict)
+	assert.Equal(t, lead.In, warm.Verdict)
 	asked.Now = State{Around: map[string]float64{"air": 0}}
 	cold := tension()
 	assert.InDelta(t, 110, cold.Min, 1e-9)
-	assert.Equal(t, run.In, cold.Verdict, cold.Words)
+	assert.Equal(t, lead.In, cold.Verdict, cold.Words)
 	asked.Now.Settings = map[string]float64{"crossover": 3}
 	a := must(Ask(asked))
 	assert.Contains(t, strings.Join(a.Differs, "; "), "tension")
-	assert.Equal(t, run.Out, tension().Verdict)
+	assert.Equal(t, lead.Out, tension().Verdict)
 	asked.Now.Settings = map[string]float64{}
 	for _, m := range a.Plan {
 		asked.Now.Settings[m.Works] = m.To
 	}
 	require.NotEmpty(t, a.Plan)
-	assert.Equal(t, run.In, tension().Verdict, "the plan puts the tension right too")
+	assert.Equal(t, lead.In, tension().Verdict, "the plan puts the tension right too")
 	limits := 0
 	for _, one := range a.Plots[0].Series {
 		if one.Look == "limit" {

@@ -6,7 +6,7 @@ import (
 
 	"brankel/rigging/picture"
 	"brankel/rigging/quantity"
-	"brankel/rigging/run"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 )
 
@@ -35,7 +35,7 @@ func withUnit(number, unit string) string {
 
 // ruleOf is the window of a point with where it stood and where it stands; nil where it has
 // none.
-func ruleOf(s *sheet.Sheet, p *sheet.Point, before, v float64) (rule *run.Rule, read picture.Reading, in bool) {
+func ruleOf(s *sheet.Sheet, p *sheet.Point, before, v float64) (rule *tell.Rule, read picture.Reading, in bool) {
 	read = picture.Reading{Name: p.Name, Text: amount(s, p, v), Tone: picture.Ink}
 	band, limited := p.Limits()
 	if !limited {
@@ -46,6 +46,6 @@ func ruleOf(s *sheet.Sheet, p *sheet.Point, before, v float64) (rule *run.Rule, 
 	if !in {
 		read.Tone = picture.Bad
 	}
-	r := run.RuleOf(s, p, before, v)
+	r := tell.RuleOf(s, p, before, v)
 	return &r, read, in
 }

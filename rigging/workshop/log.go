@@ -6,7 +6,7 @@ import (
 
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 )
 
 // Entry is one line for the card of a machine, by kind: meter, swap, modification,
@@ -125,11 +125,11 @@ func rises(readings []MeterReading, e Entry) error {
 		case r.Struck:
 		case r.On <= e.On && r.Value > e.Value:
 			return fault.At("value", "it showed %g on %s already: read it again, correct that reading, or log the new meter as a swap",
-				r.Value, run.DayOf(r.On))
+				r.Value, record.DayOf(r.On))
 		case r.On > e.On && e.ID == "":
-			return fault.At("on", "there is a later reading, of %s: write the day you read it", run.DayOf(r.On))
+			return fault.At("on", "there is a later reading, of %s: write the day you read it", record.DayOf(r.On))
 		case r.On > e.On && r.Value < e.Value:
-			return fault.At("value", "it showed %g on %s, after this: read it again, or correct that reading", r.Value, run.DayOf(r.On))
+			return fault.At("value", "it showed %g on %s, after this: read it again, or correct that reading", r.Value, record.DayOf(r.On))
 		}
 	}
 	return nil

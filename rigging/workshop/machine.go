@@ -8,7 +8,7 @@ import (
 	"unicode/utf8"
 
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 )
 
@@ -137,7 +137,7 @@ func (m *Machine) Open() (out []string) {
 		if d.Closed == "" {
 			s := d.Says
 			if d.Until != "" {
-				s += ", deferred until " + run.DayOf(d.Until)
+				s += ", deferred until " + record.DayOf(d.Until)
 			}
 			out = append(out, s)
 		}

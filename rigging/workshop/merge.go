@@ -8,7 +8,7 @@ import (
 	"strings"
 
 	"brankel/rigging/fault"
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 )
 
 // Check finds what no floor can have: names that say nothing or stand there twice, roles and crafts
@@ -56,7 +56,7 @@ type Merged struct {
 	Name     string // of the workshop, "" where it stays
 	Zone     string // "" for the one that is there
 	People   []Person
-	Gauges   []run.Gauge
+	Gauges   []record.Gauge
 	Thin     []Thin
 	Tables   []Table
 	New      []Machine
@@ -90,7 +90,7 @@ func Merge(there, file Workshop, take bool) Merged {
 		out.kept("whose days and times are told", there.Zone, file.Zone)
 	}
 	out.people(there.People, file.People)
-	out.Gauges = merged(&out, take, there.Gauges, file.Gauges, func(g run.Gauge) (string, string) { return g.ID, "gauge " + g.Name })
+	out.Gauges = merged(&out, take, there.Gauges, file.Gauges, func(g record.Gauge) (string, string) { return g.ID, "gauge " + g.Name })
 	out.Thin = merged(&out, take, there.Thin, file.Thin, func(t Thin) (string, string) { return t.Name, "feeler " + t.Name })
 	out.Tables = merged(&out, take, there.Tables, file.Tables, func(t Table) (string, string) { return t.Name, "table " + t.Name })
 	for _, m := range file.Machines {

@@ -6,13 +6,13 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 	"brankel/rigging/workshop"
 )
 
 func floor() workshop.Workshop {
 	return workshop.Workshop{Name: "Wendmouth", People: []workshop.Person{{ID: "tobin", Name: "Tobin", Role: workshop.ReadOnly}},
-		Gauges: []run.Gauge{{ID: "c", Name: "calliper", Due: "2027-01-01"}},
+		Gauges: []record.Gauge{{ID: "c", Name: "calliper", Due: "2027-01-01"}},
 		Machines: []workshop.Machine{{ID: "teal", Name: "Launch Teal", Craft: "boat", Version: 4,
 			Cables: []workshop.Cable{{ID: "lower", Name: "lower", Family: "clutch"}},
 			Details: workshop.Details{Owner: "the ferry",

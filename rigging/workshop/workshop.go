@@ -6,7 +6,7 @@ import (
 	"encoding/json"
 	"time"
 
-	"brankel/rigging/run"
+	"brankel/rigging/run/record"
 )
 
 // Format and RunFormat name the open formats and their versions.
@@ -17,14 +17,14 @@ const (
 
 // Workshop is one floor.
 type Workshop struct {
-	Format   string      `json:"format"`
-	Name     string      `json:"name"`
-	Zone     string      `json:"zone,omitempty"` // whose days and times are told, by its IANA name; "" is UTC
-	People   []Person    `json:"people"`
-	Gauges   []run.Gauge `json:"gauges"`
-	Thin     []Thin      `json:"thin_things,omitempty"`
-	Tables   []Table     `json:"tables,omitempty"`
-	Machines []Machine   `json:"machines"`
+	Format   string         `json:"format"`
+	Name     string         `json:"name"`
+	Zone     string         `json:"zone,omitempty"` // whose days and times are told, by its IANA name; "" is UTC
+	People   []Person       `json:"people"`
+	Gauges   []record.Gauge `json:"gauges"`
+	Thin     []Thin         `json:"thin_things,omitempty"`
+	Tables   []Table        `json:"tables,omitempty"`
+	Machines []Machine      `json:"machines"`
 }
 
 // Job is one run of one cable.
@@ -46,7 +46,7 @@ type RunFile struct {
 
 // RunEvent is an event before it is numbered and sealed.
 type RunEvent struct {
-	Kind run.Kind        `json:"kind"`
+	Kind record.Kind     `json:"kind"`
 	By   string          `json:"by"`
 	At   time.Time       `json:"at"`
 	Body json.RawMessage `json:"body"`

@@ -6,6 +6,7 @@ import (
 	"encoding"
 	"encoding/json"
 	"fmt"
+	"path"
 	"reflect"
 	"strings"
 
@@ -31,12 +32,16 @@ func closed(t reflect.Type) *jsonschema.Schema {
 	return nil
 }
 
-// name keeps types of the same name in different packages apart: RunLine, SheetLine.
+// name keeps types of the same name in different packages apart: RunLine, SheetLine. The parts of a run are one
+// package to whoever reads the document, and share their names.
 func name(t reflect.Type) string {
 	pkg := t.PkgPath()
-	pkg = pkg[strings.LastIndex(pkg, "/")+1:]
+	if in, _ := path.Split(pkg); path.Base(in) == "run" {
+		pkg = path.Clean(in)
+	}
+	pkg = path.Base(pkg)
 	n := t.Name()
-	if pkg == "web" || pkg == "" || strings.EqualFold(pkg, n) {
+	if pkg == "web" || pkg == "." || strings.EqualFold(pkg, n) {
 		return n
 	}
 	return strings.ToUpper(pkg[:1]) + pkg[1:] + n

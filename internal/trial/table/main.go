@@ -7,10 +7,10 @@ import (
 	"strconv"
 	"strings"
 
-	"brankel/demo"
 	"brankel/internal/trial"
 	"brankel/rigging/rig"
 	"brankel/rigging/sheet"
+	"brankel/rigging/sheet/usual"
 	"brankel/rigging/trouble"
 )
 
@@ -25,7 +25,7 @@ func main() {
 	fmt.Println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|")
 	var missed []map[string]int
 	for _, f := range families() {
-		raw, _ := demo.Usual(f)
+		raw, _ := usual.Sheet(f)
 		s, err := sheet.Parse(raw)
 		if err != nil {
 			panic(err)

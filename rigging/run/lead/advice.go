@@ -1,0 +1,179 @@
+package lead
+
+import (
+	"brankel/rigging/closed"
+	"brankel/rigging/run/record"
+	"brankel/rigging/sheet"
+)
+
+// Do is what the mechanic is asked to do now.
+type Do string
+
+// What there is to do; beside each the field of Advice that goes with it.
+const (
+	DoComplaint Do = "complaint"
+	DoIdentify  Do = "identify"
+	DoSafe      Do = "safe"    // Things
+	DoRead      Do = "read"    // Read
+	DoMove      Do = "move"    // Move
+	DoSettle    Do = "settle"  // Settle
+	DoAction    Do = "action"  // Action
+	DoChoose    Do = "choose"  // Choose
+	DoLock      Do = "lock"    // Lock
+	DoRestore   Do = "restore" // Things
+	DoCheck     Do = "check"   // Check
+	DoAgain     Do = "again"
+	DoDecide    Do = "decide" // Choices: Brankel argues, the mechanic chooses
+	DoTrial     Do = "trial"  // Choices: what the hand found
+	DoSign      Do = "sign"
+	DoInspect   Do = "inspect" // Inspect
+	DoNothing   Do = "nothing"
+)
+
+// Words lists what there is to do.
+func (Do) Words() []string {
+	return closed.Words(DoComplaint, DoIdentify, DoSafe, DoRead, DoMove, DoSettle, DoAction, DoChoose, DoLock, DoRestore, DoCheck, DoAgain,
+		DoDecide, DoTrial, DoSign, DoInspect, DoNothing)
+}
+
+// Piece is a part of a sentence; Mark is "" or "turn" (what the hand does).
+type Piece struct {
+	Text string `json:"text"`
+	Mark string `json:"mark,omitempty"`
+}
+
+// Advice is the one thing to do now. Its zero value advises nothing; Next never gives
+// it. Of Read, Move, Check, Lock, Settle, Action and Choose one at most is set, the one that goes with
+// Do; Choices may come with any of them.
+type Advice struct {
+	Step    string         `json:"step"`
+	Do      Do             `json:"do"`
+	Say     []Piece        `json:"say"`
+	More    []string       `json:"more"`
+	Finding string         `json:"finding,omitempty"` // what was found and speaks against going on
+	Read    *Want          `json:"read,omitempty"`
+	Move    *Turn          `json:"move,omitempty"`
+	Plan    []Turn         `json:"plan,omitempty"` // all turns of a coupled move, of which Move is the next
+	Cure    *Turn          `json:"cure,omitempty"` // what would cure a bad answer
+	Action  *record.Acting `json:"action,omitempty"`
+	Choose  *Choose        `json:"choose,omitempty"`
+
+	Inspect []InspectAsk `json:"inspect,omitempty"`
+
+	Check   *Ask            `json:"check,omitempty"`
+	Lock    *LockAsk        `json:"lock,omitempty"`
+	Settle  *record.Settled `json:"settle,omitempty"`
+	Things  []Todo          `json:"things"` // to confirm, to put on, to take off
+	Choices []record.Choice `json:"choices"`
+	Caution string          `json:"caution,omitempty"` // said at the moment of harm
+}
+
+// Want is a reading wanted.
+type Want struct {
+	Point    string        `json:"point"`
+	Name     string        `json:"name"`
+	Between  string        `json:"between"`
+	Quantity string        `json:"quantity"`
+	Unit     string        `json:"unit"`
+	UnitSays string        `json:"unit_says"` // what is counted or read: threads, notches, mm
+	Position string        `json:"position,omitempty"`
+	States   []WantState   `json:"states"`
+	Sides    *sheet.Signed `json:"sides,omitempty"` // it lies on one of them
+	Last     string        `json:"last,omitempty"`  // the reading before, in words
+}
+
+// WantState is a state to be confirmed with a tap, and how it is proved.
+type WantState struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	How  string `json:"how"`
+}
+
+// Turn is a move to make.
+type Turn struct {
+	Setting     string  `json:"setting,omitempty"` // in the course of which it is made
+	Adjuster    string  `json:"adjuster"`
+	Name        string  `json:"name"`
+	Turns       float64 `json:"turns"`
+	TurnsSay    string  `json:"turns_say"` // "3½"
+	Text        string  `json:"text"`      // "3½ turns", "2 clicks", "until it is locked"
+	Until       bool    `json:"until,omitempty"`
+	Done        bool    `json:"done,omitempty"`
+	Way         string  `json:"way"`      // out, in
+	WaySays     string  `json:"way_says"` // "away from the eye"
+	Seen        string  `json:"seen"`     // clockwise, anticlockwise
+	SeenFrom    string  `json:"seen_from"`
+	After       float64 `json:"after"`
+	ThreadsLeft string  `json:"threads_left,omitempty"`
+}
+
+// Ask is a check to answer.
+type Ask struct {
+	Check      string      `json:"check"`
+	Ask        string      `json:"ask"`
+	Answers    []AskAnswer `json:"answers"` // the wanted one first
+	Conditions []string    `json:"conditions"`
+	Loaded     bool        `json:"loaded,omitempty"`
+}
+
+// AskAnswer is one answer to choose, and how it is said.
+type AskAnswer struct {
+	ID   string `json:"id"`
+	Says string `json:"says"`
+}
+
+// LockAsk is the locking to do.
+type LockAsk struct {
+	Setting  string `json:"setting,omitempty"`
+	Adjuster string `json:"adjuster,omitempty"`
+	BackOff  string `json:"back_off"` // the turn suggested
+	Least    string `json:"least"`
+	Most     string `json:"most"`
+	Nut      string `json:"nut"`
+	Pin      string `json:"pin,omitempty"`
+}
+
+// InspectAsk is one thing the second inspector looks at.
+type InspectAsk struct {
+	Item string `json:"item"`
+	Says string `json:"says"`
+	Done bool   `json:"done"` // found right
+}
+
+// Choose is a part or a place to choose and fit.
+type Choose struct {
+	Setting string         `json:"setting"`
+	Title   string         `json:"title"`
+	Options []ChooseOption `json:"options"` // the one argued for first
+}
+
+// ChooseOption is one of them.
+type ChooseOption struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+}
+
+// Todo is one tap: a caution to confirm, a thing to put on or take off.
+type Todo struct {
+	Kind record.Kind `json:"kind"`
+	ID   string      `json:"id,omitempty"`
+	Name string      `json:"name"`
+	Side string      `json:"side,omitempty"`
+	Why  string      `json:"why,omitempty"`
+	Done bool        `json:"done"`
+}
+
+// whyGoOn asks for the reason of whoever goes on against what is argued.
+const whyGoOn = "why, if you go on"
+
+func Say(parts ...Piece) []Piece { return parts }
+
+func Plain(text string) Piece { return Piece{Text: text} }
+
+// seen says how a turn looks: seen from the tail, clockwise. What is slid turns no way.
+func seen(t *Turn) string {
+	if t.Seen == "along" {
+		return "Seen from " + t.SeenFrom
+	}
+	return "Seen from " + t.SeenFrom + ", " + t.Seen
+}

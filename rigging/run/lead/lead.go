@@ -1,0 +1,52 @@
+// Package lead says what to do next in a run: the steps of its sheet, how far each setting is by its method, the one
+// thing to do now and what is argued for. It follows from the state alone: the same events lead to the same advice.
+package lead
+
+import (
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/spell"
+)
+
+// Lead is a run as it is led: its state, and what follows from that. It is made by Of and not changed afterwards, so
+// that many may read it at once; its zero value leads nothing.
+type Lead struct {
+	record.State
+	settings []*Setting
+	done     map[string]progressed // by setting
+	steps    []StepState
+	advice   Advice
+}
+
+var _ record.Guide = (*Lead)(nil)
+
+// Of works out how a state is led.
+func Of(st record.State) *Lead {
+	run := &Lead{State: st, done: map[string]progressed{}}
+	if st.Sheet != nil {
+		for i := range st.Sheet.Settings {
+			run.settings = append(run.settings, run.workOut(&st.Sheet.Settings[i]))
+		}
+	}
+	for _, s := range run.settings {
+		run.done[s.Of.ID] = run.progressOf(s)
+	}
+	run.steps = run.workOutSteps()
+	a := run.next()
+	a.More, a.Things, a.Choices = spell.List(a.More), spell.List(a.Things), spell.List(a.Choices)
+	run.advice = a
+	return run
+}
+
+// Advice says the one thing to do now.
+func (run *Lead) Advice() Advice { return run.advice }
+
+// Steps is the rail: the first step that is not done is the one to do now.
+func (run *Lead) Steps() []StepState { return run.steps }
+
+// Settings are all of the sheet, in its order, as they stand.
+func (run *Lead) Settings() []*Setting { return run.settings }
+
+// Admit looks at an event that comes in on this run, as record.Admit does.
+func (run *Lead) Admit(b record.Bench, e record.Event) (record.Event, error) {
+	return record.Admit(b, run.State, run, e)
+}

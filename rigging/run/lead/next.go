@@ -1,0 +1,347 @@
+package lead
+
+import (
+	"fmt"
+	"strings"
+
+	"brankel/rigging/quantity"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/spell"
+	"brankel/rigging/sheet"
+)
+
+// next is the one thing to do now.
+func (run *Lead) next() Advice {
+	if run.Signed != nil {
+		return run.afterSigning()
+	}
+	for _, step := range run.Steps() {
+		if step.Status != StatusNow {
+			continue
+		}
+		a := run.adviceFor(step)
+		a.Step = step.ID
+		return a
+	}
+	return Advice{Do: DoNothing, Say: Say(Plain("Nothing is left to do."))}
+}
+
+func (run *Lead) adviceFor(step StepState) Advice {
+	switch step.Kind {
+	case sheet.StepComplaint:
+		return Advice{Do: DoComplaint, Say: Say(Plain("What does the owner say?")),
+			More: []string{"In the owner's words. Then try it, before anything is touched."}}
+	case sheet.StepIdentify:
+		return run.identify()
+	case sheet.StepSafe:
+		return run.safe()
+	case sheet.StepWorn:
+		return run.worn()
+	case sheet.StepFound, sheet.StepSet, sheet.StepSettle, sheet.StepLock:
+		for _, s := range run.about(step.ID) {
+			if done, _, _ := methodOf(s).progress(run, s, step.Kind); !done {
+				return methodOf(s).advise(run, s, step.Kind)
+			}
+		}
+		return Advice{Do: DoNothing}
+	case sheet.StepSetting:
+		for _, s := range run.about(step.ID) {
+			if done, _, _ := run.SettingDone(s); !done {
+				return run.adviseSetting(s)
+			}
+		}
+		return Advice{Do: DoNothing}
+	case sheet.StepRestore:
+		return run.restore()
+	case sheet.StepFunctions:
+		if a := run.Unstood(); a != nil {
+			return run.readStanding(a)
+		}
+		return run.checks(false)
+	case sheet.StepAgain:
+		return Advice{Do: DoAgain, Say: Say(Plain("Try the complaint again.")),
+			More: []string{"The owner said: “" + run.complaintWords() + "”"}}
+	case sheet.StepLoaded:
+		return run.checks(true)
+	}
+	return run.sign()
+}
+
+// safe asks for what makes it safe; after a check that failed it says why hands are
+// wanted again.
+func (run *Lead) safe() Advice {
+	a := Advice{Do: DoSafe, Say: Say(Plain("Make it safe.")), Things: run.Todos(), More: []string{"Tap each when it is so."}}
+	if c, answer := run.failed(); c != nil {
+		if run.Decisions[record.AboutCheck.Of(c.ID)].Choice == record.ChoiceRepair {
+			return run.arguedRepair(record.AboutCheck.Of(c.ID), failure(c, answer), "")
+		}
+		a.Say = Say(Plain("Make it safe again, then go back to the setting."))
+		a.Finding = failure(c, answer)
+		a.Choices = ways(c)
+		if run.repairs(c, run.Checks[c.ID]) {
+			a.Choices = append(a.Choices, record.Choice{About: record.AboutCheck.Of(c.ID), Choice: record.ChoiceRepair, Label: "Repair first", Argued: true})
+		}
+	}
+	return a
+}
+
+// failure says what a bad answer points to.
+func failure(c *sheet.Check, answer record.Checked) string {
+	words := spell.Upper(c.Name) + ": " + answer.Says + "."
+	if a := c.Answer(answer.Answer); a != nil {
+		words += " " + a.PointsTo
+	}
+	return words
+}
+
+// ways are the ways on from a check that was answered bad, beside turning.
+func ways(c *sheet.Check) []record.Choice {
+	out := []record.Choice{{About: record.AboutCheck.Of(c.ID), Choice: record.ChoiceAgain, Label: "Answer it again"}}
+	if c.Loaded {
+		out = append(out, leaveOpen)
+	}
+	return out
+}
+
+var leaveOpen = record.Choice{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen, Label: "Leave open for now"}
+
+func (run *Lead) complaintWords() string {
+	if run.Complaint == nil {
+		return "no complaint was written down"
+	}
+	return run.Complaint.Words
+}
+
+func (run *Lead) identify() Advice {
+	if len(run.openSchools()) > 0 && run.Identity != nil && run.Identity.Sheet != "" {
+		return run.askSchool()
+	}
+	a := Advice{Do: DoIdentify, Say: Say(Plain("Read the serial off the plate.")),
+		More: []string{"The figures belong to the unit, not to the machine around it."}}
+	if run.Identity != nil && run.Identity.Sheet == "" {
+		a.Finding = "No sheet applies: " + run.Identity.Why + "."
+	}
+	return a
+}
+
+func (run *Lead) worn() Advice {
+	for _, l := range run.Sheet.LostMotion {
+		for _, id := range []string{l.Pushed, l.Pulled} {
+			if run.Latest(id, "") == nil {
+				a := run.read(run.Sheet.Point(id))
+				a.Caution = run.hands()
+				return a
+			}
+		}
+		if lost := run.Lost(l); Verdict(lost.Verdict) == Out && run.Decisions[record.AboutLost.Of(l.ID)].Choice != record.ChoiceGoOn {
+			return run.arguedRepair(record.AboutLost.Of(l.ID),
+				fmt.Sprintf("%s lost, %s allowed. %s", spell.Figure(quantity.Length, lost.Lost), spell.Figure(quantity.Length, l.Limit), l.Over),
+				"A setting on worn parts reads well today and is out again next week.")
+		}
+	}
+	for _, a := range run.wornPoints() {
+		if a.Now == nil {
+			out := run.read(a.Point)
+			out.Caution = run.hands()
+			return out
+		}
+		if a.Wrong() && run.Decisions[record.AboutWorn.Of(a.Point.ID)].Choice != record.ChoiceGoOn {
+			return run.arguedRepair(record.AboutWorn.Of(a.Point.ID), fmt.Sprintf("%s: %s, allowed %s to %s. %s", spell.Upper(a.Point.Name),
+				spell.Reading(a.Point, a.Judge.Value), quantity.Number(a.Band.Min, 1), spell.Figure(a.Point.Quantity, a.Band.Max), a.Point.Stop),
+				"A setting on worn parts reads well today and is out again next week.")
+		}
+	}
+	return run.conditions()
+}
+
+// conditions asks for what is looked at before anything is turned.
+func (run *Lead) conditions() Advice {
+	for i := range run.Sheet.Checks {
+		c := &run.Sheet.Checks[i]
+		about := record.AboutCheck.Of(c.ID)
+		if c.Kind != sheet.CheckCondition || run.Decisions[about].Choice == record.ChoiceGoOn {
+			continue
+		}
+		switch answer, ok := run.Checks[c.ID]; {
+		case !ok || answer.Void:
+			return run.ask(c, answer, ok)
+		case !answer.Good:
+			return run.arguedRepair(about, failure(c, answer.Checked), "A setting over this hides what is wrong.")
+		}
+	}
+	return Advice{Do: DoNothing}
+}
+
+// arguedRepair puts the argument for a repair; once that was chosen it waits
+// for the repair and then has everything read anew.
+func (run *Lead) arguedRepair(about record.About, finding, why string) Advice {
+	if run.Decisions[about].Choice == record.ChoiceRepair {
+		return Advice{Do: DoDecide, Say: Say(Plain("Waiting for the repair.")), Finding: finding,
+			More:    []string{"When it is done, everything is read again: the readings so far were of other parts."},
+			Choices: []record.Choice{{About: about, Choice: record.ChoiceRepaired, Label: "Repaired: read again", Argued: true}}}
+	}
+	return Advice{Do: DoDecide, Say: Say(Plain("Repair before setting.")), Finding: finding, More: []string{why},
+		Choices: []record.Choice{
+			{About: about, Choice: record.ChoiceRepair, Label: "Repair first", Argued: true},
+			{About: about, Choice: record.ChoiceGoOn, Label: "Go on all the same", Reason: whyGoOn},
+		}}
+}
+
+func (run *Lead) hands() string {
+	return "Hands out of the linkage while anyone is at the " + run.Sheet.Line.Control + "."
+}
+
+// read asks for one reading, and says why the last one could not be compared.
+func (run *Lead) read(p *sheet.Point) Advice {
+	w := &Want{Point: p.ID, Name: p.Name, Between: p.Between, Quantity: string(p.Quantity), Unit: p.Quantity.Unit(),
+		UnitSays: run.Sheet.UnitOf(p), States: []WantState{}, Sides: p.Signed}
+	for _, id := range p.States {
+		t := run.Sheet.State(id)
+		w.States = append(w.States, WantState{t.ID, t.Name, t.How})
+	}
+	a := Advice{Do: DoRead, Say: Say(Plain("Read the " + p.Name + ".")), Read: w}
+	where := spell.Upper(p.Between)
+	if pos := run.Sheet.Position(p.Position); pos != nil {
+		w.Position = pos.ID
+		where += ", " + run.Sheet.Line.Control + " in " + pos.Name
+	}
+	a.More = append(a.More, where+".")
+	if len(w.States) > 0 {
+		a.More = append(a.More, "Tap what you have proved. Without all of it the reading is kept, but not judged.")
+	}
+	if old := run.Pending(p.ID); old != nil {
+		w.Last = spell.Reading(p, old.Value) + ", not judged"
+		a.Finding = fmt.Sprintf("%s was kept, but cannot be compared: %s not confirmed. Read it again with all states so.",
+			spell.Reading(p, old.Value), strings.Join(old.Missing, ", "))
+	}
+	return a
+}
+
+func (run *Lead) restore() Advice {
+	if a := run.Unstood(); a != nil {
+		return run.readStanding(a)
+	}
+	if p := run.alsoRead(); p != nil {
+		a := run.read(p)
+		a.Say = Say(Plain("Before you close this, also read the " + p.Name + "."))
+		a.Choices = []record.Choice{{About: record.AboutAlso.Of(p.ID), Choice: record.ChoiceLeaveOut, Label: "Leave it out"}}
+		return a
+	}
+	a := Advice{Do: DoRestore, Say: Say(Plain("What went on comes off, what came off goes back."))}
+	for _, t := range run.On {
+		a.Things = append(a.Things, Todo{Kind: record.KindTakenOff, ID: t.ID, Name: t.Name, Side: t.Side})
+	}
+	for _, t := range run.Off {
+		a.Things = append(a.Things, Todo{Kind: record.KindPartBack, ID: t.ID, Name: t.Name + t.TorqueSays(), Side: t.Side})
+	}
+	return a
+}
+
+// checks asks for the first check that is not answered well; loaded ones apart.
+func (run *Lead) checks(loaded bool) Advice {
+	for i := range run.Sheet.Checks {
+		c := &run.Sheet.Checks[i]
+		answer, ok := run.Checks[c.ID]
+		if c.Loaded != loaded || c.Kind == sheet.CheckCondition || ok && !answer.Void && answer.Good {
+			continue
+		}
+		return run.ask(c, answer, ok)
+	}
+	return Advice{Do: DoNothing}
+}
+
+func (run *Lead) ask(c *sheet.Check, answer record.Answered, answered bool) Advice {
+	good := c.Good()
+	ask := &Ask{Check: c.ID, Ask: c.Ask, Answers: []AskAnswer{{good.ID, good.Says}}, Conditions: spell.List(c.Conditions), Loaded: c.Loaded}
+	for _, other := range c.Answers {
+		if other.ID != good.ID {
+			ask.Answers = append(ask.Answers, AskAnswer{other.ID, other.Says})
+		}
+	}
+	a := Advice{Do: DoCheck, Say: Say(Plain(spell.Upper(c.Ask))), Check: ask}
+	if p := run.Sheet.Position(c.Position); p != nil {
+		a.More = append(a.More, spell.Upper(run.Sheet.Line.Control)+" in "+p.Name+".")
+	}
+	switch {
+	case answered && answer.Void && run.voidedByMove(answer):
+		a.More = append(a.More, "It was proved before the last move: prove it again.")
+	case answered && answer.Void:
+		a.More = append(a.More, "It was answered before: that answer counts no more.")
+	case answered && run.Decisions[record.AboutCheck.Of(c.ID)].Choice == record.ChoiceRepair:
+		return run.arguedRepair(record.AboutCheck.Of(c.ID), failure(c, answer.Checked), "")
+	case answered:
+		a.Finding = failure(c, answer.Checked)
+		if a.Cure = run.cure(c, answer); a.Cure != nil {
+			a.More = append(a.More, fmt.Sprintf("What would cure it: %s %s %s.", a.Cure.Name, a.Cure.Text, a.Cure.WaySays))
+		}
+		if run.repairs(c, answer) {
+			a.Cure = nil
+			a.Choices = append(a.Choices, record.Choice{About: record.AboutCheck.Of(c.ID), Choice: record.ChoiceRepair, Label: "Repair first", Argued: true})
+		}
+		a.More = append(a.More, "Log a turn to go back to the setting, or answer again when it is cured.")
+	}
+	if c.Loaded {
+		a.Choices = append(a.Choices, leaveOpen)
+	} else {
+		a.Caution = run.hands()
+	}
+	return a
+}
+
+// voidedByMove tells whether something was turned after the answer.
+func (run *Lead) voidedByMove(a record.Answered) bool {
+	return len(run.Moves) > 0 && run.Moves[len(run.Moves)-1].Seq > a.Seq
+}
+
+func (run *Lead) sign() Advice {
+	a := Advice{Do: DoSign, Say: Say(Plain("Sign what was done."))}
+	if b := run.Blockers(); len(b) > 0 {
+		a.Finding = "Not yet: " + strings.Join(b, "; ") + "."
+	}
+	if run.loadedOpen() {
+		a.More = append(a.More, "The loaded proof is left open and will show on the record as open.")
+	}
+	a.More = append(
+		a.More,
+		"You sign for what is on this record. Whether the craft may go out is for the maker's manual and the licensed person.",
+	)
+	return a
+}
+
+// afterSigning keeps a loaded proof open that was left for later.
+func (run *Lead) afterSigning() Advice {
+	if !run.Inspected() {
+		a := run.inspect()
+		a.Step = run.StepOf(sheet.StepInspect)
+		return a
+	}
+	if done, _, _ := run.checksDone(true); !done {
+		a := run.checks(true)
+		a.Choices = nil
+		a.Step = run.StepOf(sheet.StepLoaded)
+		return a
+	}
+	return Advice{
+		Do:   DoNothing,
+		Say:  Say(Plain("Signed and proved.")),
+		More: []string{"The record stands as it is; it can be printed at any time."},
+	}
+}
+
+// Blockers says what keeps the run from being signed: only what was voided, is
+// still on or off, or stands out of its limits without anyone having asked for it.
+func (run *Lead) Blockers() (out []string) {
+	for _, t := range run.On {
+		out = append(out, t.Name+" is still on")
+	}
+	for _, t := range run.Off {
+		out = append(out, t.Name+" is still off")
+	}
+	for _, step := range run.Steps() {
+		open := step.Status == StatusNow || step.Status == StatusLater || step.Status == StatusAgain
+		if open && step.Kind != sheet.StepSign && step.Kind != sheet.StepInspect {
+			out = append(out, spell.Lower(step.Title)+" is not done")
+		}
+	}
+	return out
+}

@@ -1,0 +1,123 @@
+package lead
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"brankel/rigging/quantity"
+	"brankel/rigging/run/record"
+	"brankel/rigging/run/spell"
+	"brankel/rigging/sheet"
+)
+
+// wornPoints are the readings that argue for a repair when they lie outside.
+func (run *Lead) wornPoints() (out []*Aim) {
+	if run.Sheet == nil {
+		return nil
+	}
+	for _, p := range run.Sheet.Points {
+		if a := run.Aim(p.ID); p.Stop != "" && a.Limited {
+			out = append(out, a)
+		}
+	}
+	return out
+}
+
+// Unstood is the first reading with limits that no setting puts right and that does not stand
+// inside them as read; nil when there is none. They are read before hands come out.
+func (run *Lead) Unstood() *Aim {
+	if run.Sheet == nil {
+		return nil
+	}
+	for _, p := range run.Sheet.Points {
+		if p.Stop != "" || run.SettingOf(p.ID) != nil || run.LeftOut(sheet.StepFunctions) {
+			continue
+		}
+		a := run.Aim(p.ID)
+		_, left := run.Deviations[p.ID]
+		if a.Limited && !left && (a.Now == nil || a.Wrong() && run.Decisions[record.AboutStands.Of(p.ID)].Choice != record.ChoiceGoOn) {
+			return a
+		}
+	}
+	return nil
+}
+
+func (run *Lead) readStanding(a *Aim) Advice {
+	if a.Now == nil {
+		out := run.read(a.Point)
+		out.Caution = run.hands()
+		return out
+	}
+	return run.arguedRepair(record.AboutStands.Of(a.Point.ID), fmt.Sprintf("%s: %s, wanted %s to %s.", spell.Upper(a.Point.Name),
+		spell.Reading(a.Point, a.Judge.Value),
+		quantity.Number(a.Band.Min, 1), spell.Figure(a.Point.Quantity, a.Band.Max)),
+		"Nothing that is turned here sets this: look for the cause.")
+}
+
+// mostCures is how often the same cure is offered for the same answer.
+const mostCures = 4
+
+// repairs tells whether a bad answer argues for a repair: it says so itself, no cure is
+// left, or the same one was tried often enough.
+func (run *Lead) repairs(c *sheet.Check, answer record.Answered) bool {
+	a := c.Answer(answer.Answer)
+	switch {
+	case a == nil:
+		return false
+	case a.Stop, a.Cure == nil:
+		return true
+	}
+	same := 0
+	for _, one := range run.Answers {
+		if one.Check == c.ID && one.Answer == answer.Answer && one.Epoch > run.RepairedAt {
+			same++
+		}
+	}
+	return same > mostCures || run.cure(c, answer) == nil
+}
+
+// cure is the turn that would cure a bad answer, nil where none is known or where it would
+// take a reading out of its limits.
+func (run *Lead) cure(c *sheet.Check, answer record.Answered) *Turn {
+	given := c.Answer(answer.Answer)
+	if given == nil || given.Cure == nil {
+		return nil
+	}
+	a := run.Sheet.Adjuster(given.Cure.Adjuster)
+	if a == nil || a.MeasureOnly {
+		return nil
+	}
+	by := given.Cure.Steps
+	if given.Cure.Way == "in" {
+		by = -by
+	}
+	for i := range run.Sheet.Points {
+		in := run.Sheet.InfluenceOf(a.ID, run.Sheet.Points[i].ID)
+		if in == nil || run.Sheet.Superseded(run.Sheet.Points[i].ID) {
+			continue
+		}
+		aim := run.Aim(run.Sheet.Points[i].ID)
+		if !aim.Limited || aim.Now == nil || aim.Wrong() {
+			continue
+		}
+		if v := aim.Judge.Value + by*in.PerTurn; v < aim.Band.Min || v > aim.Band.Max {
+			return nil
+		}
+	}
+	s := &Setting{Of: &sheet.Setting{}}
+	if one := run.lastTurning(a.ID); one != nil {
+		s.Of = one
+	}
+	return turnOf(s, a, math.Abs(by), given.Cure.Way)
+}
+
+// lastTurning is the last setting that turns an adjuster.
+func (run *Lead) lastTurning(adjuster string) *sheet.Setting {
+	for i := len(run.Sheet.Settings) - 1; i >= 0; i-- {
+		if one := &run.Sheet.Settings[i]; slices.Contains(one.Adjusters, adjuster) {
+			return one
+		}
+	}
+	return nil
+}

@@ -1,0 +1,247 @@
+package record
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+
+	"brankel/rigging/fault"
+	"brankel/rigging/quantity"
+	"brankel/rigging/run/spell"
+	"brankel/rigging/sheet"
+)
+
+// hands is the fault of hands in the linkage before a sheet was chosen or while what
+// makes it safe is not on.
+func (in Incoming) hands(before string) error {
+	if err := in.withSheet(); err != nil {
+		return err
+	}
+	return in.lead.Unsafe(before)
+}
+
+func admitCaution(in Incoming, n Named) (Named, error) {
+	if err := in.withSheet(); err != nil {
+		return n, err
+	}
+	for _, c := range in.Sheet.Cautions {
+		if c.ID == n.ID {
+			n.Says = c.Says
+			return n, nil
+		}
+	}
+	return n, fault.At("body.id", "the sheet has no such caution")
+}
+
+func admitReading(in Incoming, r Reading) (Reading, error) {
+	heldBy, alone := r.HeldBy, r.Alone
+	r, err := Understand(in.Bench, in.State, r)
+	if err != nil {
+		return r, err
+	}
+	in.withHands(&heldBy, &alone)
+	r.HeldBy, r.Alone = heldBy, alone
+	return r, in.lead.Unsafe("anything is read")
+}
+
+func admitMove(in Incoming, m Move) (Move, error) {
+	if err := in.withSheet(); err != nil {
+		return m, err
+	}
+	a := in.Sheet.Adjuster(m.Adjuster)
+	switch {
+	case a == nil:
+		return m, fault.At("body.adjuster", "the sheet has no such adjuster")
+	case a.MeasureOnly:
+		return m, fault.At("body.adjuster", "this barrel is pinned to its cable: it can be measured, not turned. Replace the cable")
+	}
+	if err := in.lead.Unsafe("anything is turned"); err != nil {
+		return m, err
+	}
+	one := in.Sheet.Setting(m.Setting)
+	switch {
+	case m.Setting != "" && (one == nil || !slices.Contains(one.Adjusters, m.Adjuster)):
+		return m, fault.At("body.setting", "that setting does not turn the %s: leave it out", a.Name)
+	case m.Until && (one == nil || one.Until == nil):
+		return m, fault.At("body.until", "nothing there is turned until it locks: write how far it was turned")
+	}
+	var err error
+	if m.Value, err = m.counted(); err != nil {
+		return m, err
+	}
+	m.Name, m.Says, m.Unit = a.Name, spell.Way(a, m.Way).Says, spell.Notch(a)
+	return m, oneOf(m.Way, "way", "in", "out")
+}
+
+// counted is how far it was turned; until it locked need not be counted.
+func (m Move) counted() (float64, error) {
+	if m.Until && m.Turns == "" {
+		return 0, nil
+	}
+	v, err := turnsOf(m.Turns, "turns")
+	if err == nil && (v < leastTurn || v > mostTurns) {
+		err = fault.At("body.turns", "write the turns made, from %g to %d, and no more than the thread has", leastTurn, mostTurns)
+	}
+	return v, err
+}
+
+// What one move may be: a hundredth is less than a hand can tell, and no thread of a
+// cable has more than sixty turns.
+const (
+	leastTurn = 0.01
+	mostTurns = 60
+)
+
+func turnsOf(s, field string) (float64, error) {
+	q, err := quantity.Parse(s, "turns", quantity.Count)
+	if err == nil && q.Value < 0 {
+		err = fmt.Errorf("write the number of turns without a sign, and choose the way")
+	}
+	if err != nil {
+		return 0, fault.At("body."+field, "%s", err)
+	}
+	return q.Value, nil
+}
+
+func admitStuck(in Incoming, s Stuck) (Stuck, error) {
+	if err := in.withSheet(); err != nil {
+		return s, err
+	}
+	if in.Sheet.Adjuster(s.Adjuster) == nil {
+		return s, fault.At("body.adjuster", "the sheet has no such adjuster")
+	}
+	if s.Way != "" {
+		if err := oneOf(s.Way, "way", "in", "out"); err != nil {
+			return s, err
+		}
+	}
+	return s, short(s.Note, "note", longestText)
+}
+
+const mostStrokes = 1000
+
+func admitSettled(in Incoming, s Settled) (Settled, error) {
+	if err := in.hands("it is worked"); err != nil {
+		return s, err
+	}
+	switch {
+	case s.Setting != "" && in.Sheet.Setting(s.Setting) == nil:
+		return s, fault.At("body.setting", "the sheet sets no such thing")
+	case (s.Point != "" || s.Setting == "") && in.Sheet.Point(s.Point) == nil:
+		return s, fault.At("body.point", "the sheet has no such point")
+	}
+	if s.Times < 1 || s.Times > mostStrokes {
+		return s, fault.At("body.times", "write how often it was worked, from 1 to %d", mostStrokes)
+	}
+	return s, nil
+}
+
+func admitLocked(in Incoming, l Locked) (Locked, error) {
+	if err := in.withSheet(); err != nil {
+		return l, err
+	}
+	lock := in.lockOf(l)
+	if lock == nil {
+		return l, fault.At("body.adjuster", "the sheet has no such adjuster to lock")
+	}
+	l.Name = in.lockName(l)
+	if err := in.lead.Unsafe("anything is locked"); err != nil {
+		return l, err
+	}
+	var err error
+	if l.Value, err = turnsOf(l.BackOff, "back_off"); err != nil {
+		return l, err
+	}
+	if l.Value < lock.BackOffMin-1e-9 || l.Value > lock.BackOffMax+1e-9 {
+		return l, fault.At("body.back_off", "the sheet wants it backed off %s to %s of a turn: set it so, then write what it is",
+			quantity.Turns(lock.BackOffMin), quantity.Turns(lock.BackOffMax))
+	}
+	if lock.Pin != "" && !l.Pin {
+		return l, fault.At("body.pin", "put the %s in, then tap it", lock.Pin)
+	}
+	return l, nil
+}
+
+// lockOf is the lock that an entry is about: of an adjuster, or of a setting itself.
+func (st State) lockOf(l Locked) *sheet.Lock {
+	if l.Adjuster != "" {
+		if a := st.Sheet.Adjuster(l.Adjuster); a != nil {
+			return a.Lock
+		}
+		return nil
+	}
+	if one := st.Sheet.Setting(l.Setting); one != nil {
+		return one.Lock
+	}
+	return nil
+}
+
+func (st State) lockName(l Locked) string {
+	if a := st.Sheet.Adjuster(l.Adjuster); a != nil {
+		return a.Name
+	}
+	return st.Sheet.Setting(l.Setting).Title
+}
+
+func admitAction(in Incoming, a Acting) (Acting, error) {
+	if err := in.hands("anything is worked"); err != nil {
+		return a, err
+	}
+	one := in.Sheet.Action(a.Action)
+	switch {
+	case one == nil:
+		return a, fault.At("body.action", "the sheet knows nothing of the kind that is done by hand")
+	case a.Setting != "" && in.Sheet.Setting(a.Setting) == nil:
+		return a, fault.At("body.setting", "the sheet sets no such thing")
+	}
+	a.Name, a.Says = one.Name, one.Says
+	return a, nil
+}
+
+func admitChosen(in Incoming, c Choosing) (Choosing, error) {
+	if err := in.hands("anything is fitted"); err != nil {
+		return c, err
+	}
+	if s := in.Sheet.Setting(c.Setting); s == nil || s.Method != sheet.MethodChosen {
+		return c, fault.At("body.setting", "nothing is chosen there")
+	}
+	var ok bool
+	if c.Title, c.Name, ok = in.lead.Option(c.Setting, c.Option); !ok {
+		return c, fault.At("body.option", "there is no such part or place to choose")
+	}
+	return c, nil
+}
+
+func admitCheck(in Incoming, c Checked) (Checked, error) {
+	if err := in.withSheet(); err != nil {
+		return c, err
+	}
+	check := in.Sheet.Check(c.Check)
+	switch {
+	case check == nil:
+		return c, fault.At("body.check", "the sheet has no such check")
+	case in.Signed != nil && !check.Loaded:
+		return c, fault.At("kind", "this run is signed: only a loaded proof can still be added")
+	}
+	if !check.Loaded && in.handsOnChecks() {
+		if err := in.lead.Unsafe("it is tried"); err != nil {
+			return c, err
+		}
+	}
+	for _, name := range slices.Sorted(maps.Keys(c.Conditions)) {
+		at := "conditions." + shorten(name)
+		if !slices.Contains(check.Conditions, name) {
+			return c, fault.At("body."+at, "this check is not noted with such a condition")
+		}
+		if err := short(c.Conditions[name], at, longestLine); err != nil {
+			return c, err
+		}
+	}
+	in.withHands(&c.HeldBy, &c.Alone)
+	given := check.Given(c.Answer)
+	if given == nil {
+		return c, oneOf(c.Answer, "answer", check.AnswerIDs()...)
+	}
+	c.Name, c.Answer, c.Says, c.Good = check.Name, given.ID, given.Says, given.ID == check.Good().ID
+	return c, short(c.Note, "note", longestText)
+}

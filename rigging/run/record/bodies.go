@@ -1,0 +1,236 @@
+package record
+
+import (
+	"strings"
+
+	"brankel/rigging/closed"
+	"brankel/rigging/quantity"
+)
+
+// Bodies carry what the sender says and what Admit filled in from the sheet: names
+// and words too, so that a record can be read without the sheet beside it.
+
+// Complaint is the owner's words, and whether the fault shows when tried.
+type Complaint struct {
+	Words string `json:"words"`
+	Shows Shows  `json:"shows"`
+}
+
+// Shows is whether a fault shows when it is tried.
+type Shows string
+
+// Whether it shows.
+const (
+	ShowsYes Shows = "yes"
+	ShowsNo  Shows = "no"
+	NotTried Shows = "not-tried"
+)
+
+// Words lists them.
+func (Shows) Words() []string { return closed.Words(ShowsYes, ShowsNo, NotTried) }
+
+// Says is it in words.
+func (s Shows) Says() string { return strings.ReplaceAll(string(s), "-", " ") }
+
+// Identified is what stands on the plate, and the sheet that follows from it; an
+// empty Sheet means that none applies. Sheet, Name and Why are filled in here.
+type Identified struct {
+	Serial  string `json:"serial"`
+	Hand    string `json:"hand"`
+	Variant string `json:"variant,omitempty"`
+	Sheet   string `json:"sheet,omitempty"` // content hash
+	Name    string `json:"name,omitempty"`
+	Why     string `json:"why,omitempty"`
+}
+
+// Named points to a caution of the sheet; Says is filled in here.
+type Named struct {
+	ID   string `json:"id"`
+	Says string `json:"says,omitempty"`
+}
+
+// Thing is something that went on or came off: of the sheet by its ID, or any
+// other by its name.
+type Thing struct {
+	ID   string `json:"id,omitempty"`
+	Name string `json:"name,omitempty"`
+	Side string `json:"side,omitempty"`
+
+	Torque float64 `json:"torque,omitempty"` // Nm, when it goes back; filled in from the sheet
+}
+
+// Reading is one reading of a point: as one text, or as start and end marks on
+// the tape. Value and all after it are filled in here, in the canonical unit.
+type Reading struct {
+	Point     string        `json:"point"`
+	Text      string        `json:"text,omitempty"`
+	Start     string        `json:"start,omitempty"`
+	End       string        `json:"end,omitempty"`
+	Unit      string        `json:"unit,omitempty"`
+	States    []string      `json:"states,omitempty"`
+	Side      string        `json:"side,omitempty"` // positive or negative, of a point that lies on either side of nothing
+	Gauge     string        `json:"gauge,omitempty"`
+	Value     float64       `json:"value"`
+	GaugeName string        `json:"gauge_name,omitempty"`
+	Overdue   string        `json:"overdue,omitempty"` // since when its calibration had run out
+	Doubt     float64       `json:"doubt,omitempty"`   // half the width
+	Name      string        `json:"name,omitempty"`    // of the point
+	SideSays  string        `json:"side_says,omitempty"`
+	Quantity  quantity.Kind `json:"quantity,omitempty"`
+	Missing   []string      `json:"missing,omitempty"` // states the sheet demands that were not confirmed: not judged
+	HeldBy    string        `json:"held_by,omitempty"` // who held the control, on a device of their own
+	Alone     string        `json:"alone,omitempty"`   // the one-person way; anything says that it was used
+}
+
+// Move is what the hand turned. Turns is written as at the bench ("3½"); Value, Name
+// of the adjuster and Says of the way are filled in here.
+type Move struct {
+	Adjuster string  `json:"adjuster"`
+	Turns    string  `json:"turns"`
+	Way      string  `json:"way"`               // out, in
+	Setting  string  `json:"setting,omitempty"` // in the course of which it was turned
+	Until    bool    `json:"until,omitempty"`   // turned until it locked, however far that was
+	Value    float64 `json:"value"`
+	Name     string  `json:"name,omitempty"`
+	Says     string  `json:"says,omitempty"`
+	Unit     string  `json:"unit,omitempty"` // notch, click; turns where there is none
+}
+
+func (m Move) Signed() float64 {
+	if m.Way == "in" {
+		return -m.Value
+	}
+	return m.Value
+}
+
+// Stuck is an adjuster that will not turn.
+type Stuck struct {
+	Adjuster string `json:"adjuster"`
+	Way      string `json:"way,omitempty"` // that it will not go; "" for neither
+	Note     string `json:"note,omitempty"`
+}
+
+// Settled is a control stroked before a reading counts.
+type Settled struct {
+	Point   string `json:"point,omitempty"`
+	Setting string `json:"setting,omitempty"`
+	Times   int    `json:"times"`
+}
+
+// Acting is something done by hand that is neither a turn nor a reading. Name and Says are
+// filled in here.
+type Acting struct {
+	Action  string `json:"action"`
+	Setting string `json:"setting,omitempty"`
+	Name    string `json:"name,omitempty"`
+	Says    string `json:"says,omitempty"`
+}
+
+// Choosing is one of several parts or places, fitted. Title and Name are filled in here.
+type Choosing struct {
+	Setting string `json:"setting"`
+	Option  string `json:"option"`
+	Title   string `json:"title,omitempty"`
+	Name    string `json:"name,omitempty"`
+}
+
+// Locked is an adjuster locked: how far the joint nut was backed off, and the pin.
+type Locked struct {
+	Adjuster string  `json:"adjuster,omitempty"`
+	Setting  string  `json:"setting,omitempty"` // whose own lock it is, where it is no adjuster's
+	Name     string  `json:"name,omitempty"`
+	BackOff  string  `json:"back_off"`
+	Pin      bool    `json:"pin"`
+	Value    float64 `json:"value"` // turns backed off
+}
+
+// Checked is the answer to a check, by its id on the sheet. Says in words, Name of the check and
+// whether the answer is the one that is wanted are filled in here.
+type Checked struct {
+	Check      string            `json:"check"`
+	Answer     string            `json:"answer"`
+	Says       string            `json:"says,omitempty"`
+	Good       bool              `json:"good"`
+	Note       string            `json:"note,omitempty"`
+	Conditions map[string]string `json:"conditions,omitempty"`
+	Name       string            `json:"name,omitempty"`
+	HeldBy     string            `json:"held_by,omitempty"` // as of a reading
+	Alone      string            `json:"alone,omitempty"`
+}
+
+// Retried is the complaint tried again.
+type Retried struct {
+	Outcome Outcome `json:"outcome"`
+	Note    string  `json:"note,omitempty"`
+}
+
+// Outcome is what became of the complaint.
+type Outcome string
+
+// The outcomes.
+const (
+	Cured     Outcome = "cured"
+	Better    Outcome = "better"
+	Unchanged Outcome = "unchanged"
+)
+
+// Words lists the outcomes.
+func (Outcome) Words() []string { return closed.Words(Cured, Better, Unchanged) }
+
+// Decided is what the mechanic chose where Brankel argued for something.
+type Decided struct {
+	About  About    `json:"about"`
+	Choice Decision `json:"choice"`
+	Reason string   `json:"reason,omitempty"`
+}
+
+// Deviation is a setting left out of its limits by request. Name of the point is
+// filled in here.
+type Deviation struct {
+	Point   string `json:"point"`
+	AskedBy string `json:"asked_by"`
+	Why     string `json:"why"`
+	Name    string `json:"name,omitempty"`
+}
+
+// Skipped is a step left out, with the reason.
+type Skipped struct {
+	Step   string `json:"step"`
+	Reason string `json:"reason"`
+}
+
+// Note is a free remark, or why the work stopped for now.
+type Note struct {
+	Text string `json:"text"`
+}
+
+// Corrected takes back an earlier event, which stays on the record struck out. Seq
+// and Says of that entry are filled in here.
+type Corrected struct {
+	Event  string `json:"event"`
+	Reason string `json:"reason"`
+	Seq    int    `json:"seq,omitempty"`
+	Says   string `json:"says,omitempty"`
+}
+
+// Inspected is the verdict of a second inspector on one thing; a refusal says why and has the
+// work begin again. Says is filled in here.
+type Inspected struct {
+	Item    string `json:"item"`
+	Verdict string `json:"verdict"` // right, refused
+	Note    string `json:"note,omitempty"`
+	Says    string `json:"says,omitempty"`
+}
+
+// Signed closes the run. Name is the name of who is signed in, Statement what is
+// signed for, Called what it was done on; all are filled in here.
+type Signed struct {
+	Name      string `json:"name"`
+	Statement string `json:"statement,omitempty"`
+	Called    Called `json:"called,omitzero"`
+
+	// Cause is what was wrong: a cause by its id, or AdjustmentOnly; "" when nobody said. CauseSays is
+	// filled in here.
+	Cause     string `json:"cause,omitempty"`
+	CauseSays string `json:"cause_says,omitempty"`
+}

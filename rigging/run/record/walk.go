@@ -1,0 +1,51 @@
+package record
+
+import (
+	"slices"
+
+	"brankel/rigging/sheet"
+)
+
+// StepOf is the step of a kind, "" where there is none.
+func (st State) StepOf(kind sheet.StepKind) string {
+	if i := Place(st.Sheet.Steps, kind); i >= 0 {
+		return st.Sheet.Steps[i].ID
+	}
+	return ""
+}
+
+// handsOnChecks tells whether the sheet has its functions tried with the temporary
+// things still on: before they are taken off.
+func (st State) handsOnChecks() bool {
+	functions, restore := Place(st.Sheet.Steps, sheet.StepFunctions), Place(st.Sheet.Steps, sheet.StepRestore)
+	return functions >= 0 && functions < restore
+}
+
+func Place(steps []sheet.Step, kind sheet.StepKind) int {
+	return slices.IndexFunc(steps, func(s sheet.Step) bool { return s.Kind == kind })
+}
+
+// LeftOut tells whether the step of that kind was left out with a reason.
+func (st State) LeftOut(kind sheet.StepKind) bool {
+	i := Place(st.Sheet.Steps, kind)
+	return i >= 0 && st.Skipped[st.Sheet.Steps[i].ID] != ""
+}
+
+// bare are the steps walked before a sheet is known.
+var bare = []sheet.Step{
+	{ID: "complaint", Kind: sheet.StepComplaint, Title: "The complaint"},
+	{ID: "identify", Kind: sheet.StepIdentify, Title: "Which sheet"},
+}
+
+// Walk are the steps of this run, in their order.
+func (st State) Walk() []sheet.Step {
+	switch {
+	case st.Sheet != nil:
+		return slices.DeleteFunc(slices.Clone(st.Sheet.Steps), func(s sheet.Step) bool {
+			return s.Kind == sheet.StepSetting && len(st.Sheet.Of(&s)) == 0 // another school's
+		})
+	case st.Expected != nil && st.Identity == nil:
+		return st.Expected.Steps
+	}
+	return bare
+}

@@ -1,0 +1,124 @@
+// Package spell writes figures, turns and names as they are read at the bench.
+package spell
+
+import (
+	"math"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+
+	"brankel/rigging/quantity"
+	"brankel/rigging/sheet"
+)
+
+// MoveSays is a turn of an adjuster in words, out positive.
+func MoveSays(a *sheet.Adjuster, by float64) string {
+	way := a.Out.Says
+	if by < 0 {
+		way = a.In.Says
+	}
+	return a.Name + " " + Steps(a, math.Abs(by)) + " " + way
+}
+
+func Upper(s string) string { return firstLetter(s, unicode.ToUpper) }
+
+func Lower(s string) string { return firstLetter(s, unicode.ToLower) }
+
+func firstLetter(s string, change func(rune) rune) string {
+	r, size := utf8.DecodeRuneInString(s)
+	if size == 0 {
+		return s
+	}
+	return string(change(r)) + s[size:]
+}
+
+func Figure(k quantity.Kind, v float64) string { return quantity.Quantity{Kind: k, Value: v}.Text() }
+
+// Reading is a value of a point as it is read: on which side of nothing it lies, never a minus.
+func Reading(p *sheet.Point, v float64) string {
+	if p.Signed == nil {
+		return Figure(p.Quantity, v)
+	}
+	return OnSide(Figure(p.Quantity, math.Abs(v)), Side(p, v))
+}
+
+// Side is the side of nothing on which a value lies, "" where it has none.
+func Side(p *sheet.Point, v float64) string {
+	switch {
+	case p.Signed == nil, Figure(p.Quantity, math.Abs(v)) == Figure(p.Quantity, 0):
+		return ""
+	case v < 0:
+		return p.Signed.Negative
+	}
+	return p.Signed.Positive
+}
+
+func OnSide(size, side string) string { return strings.TrimSpace(size + " " + side) }
+
+func Way(a *sheet.Adjuster, direction string) sheet.Way {
+	if direction == "in" {
+		return a.In
+	}
+	return a.Out
+}
+
+func Turns(turns float64) string {
+	s := quantity.Turns(turns)
+	if turns <= 1 && turns > 0 {
+		return s + " turn"
+	}
+	return s + " turns"
+}
+
+// Counted is a number of steps of an adjuster as they are counted: 3½ turns, 2 clicks.
+func Counted(notch string, n float64) string {
+	switch {
+	case notch == "":
+		return Turns(n)
+	case n <= 1 && n > 0:
+		return quantity.Turns(n) + " " + notch
+	case strings.HasSuffix(notch, "ch") || strings.HasSuffix(notch, "s"):
+		return quantity.Turns(n) + " " + notch + "es"
+	}
+	return quantity.Turns(n) + " " + notch + "s"
+}
+
+// Notch is what one step of an adjuster is called, "" where it is turned.
+func Notch(a *sheet.Adjuster) string {
+	if a.Threaded() {
+		return ""
+	}
+	return a.Notch
+}
+
+// PerTurn is a change of a point by one turn, in its unit.
+func PerTurn(p *sheet.Point, v float64) string { return WithUnit(quantity.Number(v, 2), Unit(p)) }
+
+// Unit is the unit of a point's readings, "" of a count.
+func Unit(p *sheet.Point) string {
+	switch p.Quantity {
+	case quantity.Count:
+		return ""
+	case quantity.Angle:
+		return "°"
+	}
+	return p.Quantity.Unit()
+}
+
+// WithUnit writes a figure with its unit: 143 mm, 12°, 5.
+func WithUnit(figure, unit string) string {
+	if unit == "°" {
+		return figure + unit
+	}
+	return strings.TrimSpace(figure + " " + unit)
+}
+
+func List[T any](list []T) []T {
+	if list == nil {
+		return []T{}
+	}
+	return list
+}
+
+// Steps is so many steps of an adjuster as they are counted: 3½ turns, 2 clicks.
+func Steps(a *sheet.Adjuster, n float64) string { return Counted(Notch(a), n) }

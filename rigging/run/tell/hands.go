@@ -1,0 +1,107 @@
+package tell
+
+import (
+	"fmt"
+	"strings"
+
+	"brankel/rigging/run/lead"
+)
+
+// Ends says what each of two pairs of hands does now: the caller at the control, the reader where
+// it is read and turned. Between them they do what Advice says.
+type Ends struct {
+	Pairs  int    `json:"pairs"` // the step wants
+	Where  string `json:"where,omitempty"`
+	Alone  string `json:"alone,omitempty"` // the one-person way
+	Risk   string `json:"risk,omitempty"`  // of that
+	Caller Call   `json:"caller"`
+	Reader Call   `json:"reader"`
+}
+
+// Call is one word to be seen from afar, and what it means here.
+type Call struct {
+	Word string `json:"word"`
+	Says string `json:"says"`
+	Hold bool   `json:"hold,omitempty"` // until the reader is done: who lets go says so
+}
+
+// ends shares the advice out between two.
+func (run page) ends(a lead.Advice) Ends {
+	e := Ends{Pairs: 1, Caller: Call{Word: "WAIT", Says: "hands off the control"}, Reader: Call{Word: "WAIT", Says: run.sentence(a)}}
+	if step := run.StepNow(); step != nil {
+		if step.Hands != nil {
+			e.Pairs, e.Where = step.Hands.Pairs, step.Hands.Where
+		}
+		if step.Alone != nil {
+			e.Alone, e.Risk = step.Alone.How, step.Alone.Risk
+		}
+	}
+	switch a.Do {
+	case lead.DoRead:
+		p := run.Sheet.Point(a.Read.Point)
+		e.Caller = run.held(p.Position)
+		e.Reader = Call{Word: "READ", Says: p.Name}
+	case lead.DoCheck:
+		c := run.Sheet.Check(a.Check.Check)
+		e.Caller = run.held(c.Position)
+		e.Reader = Call{Word: "TRY", Says: c.Ask}
+	case lead.DoTrial:
+		e.Reader.Word = "TRY"
+	case lead.DoMove:
+		m := a.Move
+		e.Caller = Call{Word: "RELEASE", Says: "hands off: the " + m.Name + " is being turned"}
+		e.Reader = Call{Word: turnWord(m), Says: m.Name + ", " + m.WaySays}
+	case lead.DoSettle:
+		e.Caller.Word = fmt.Sprintf("WORK %d×", a.Settle.Times)
+		e.Caller.Says = "the " + run.control() + " through its whole travel, and back to rest"
+		e.Reader = Call{Word: "WAIT", Says: "hands out of the linkage while it is worked"}
+	case lead.DoLock:
+		e.Caller = Call{Word: "RELEASE", Says: "hands off: it is being locked"}
+		e.Reader.Word = "LOCK"
+	case lead.DoSafe, lead.DoRestore:
+		e.Reader.Word = "MAKE SAFE"
+		if a.Do == lead.DoRestore {
+			e.Reader.Word = "PUT BACK"
+		}
+	case lead.DoAction, lead.DoChoose:
+		e.Reader.Word = "FIT"
+		if a.Do == lead.DoAction {
+			e.Reader.Word = "DO"
+		}
+	}
+	return e
+}
+
+// held is what the caller does while something is read or tried.
+func (run page) held(position string) Call {
+	if position == "" {
+		return Call{Word: "RELEASE", Says: "hands off: it is read as it rests"}
+	}
+	for _, p := range run.Sheet.Line.Positions {
+		if p.ID == position {
+			return Call{Word: "HOLD", Says: "the " + run.control() + " in " + p.Name, Hold: true}
+		}
+	}
+	return Call{Word: "HOLD", Says: "the " + run.control() + " in " + position, Hold: true}
+}
+
+func (run page) control() string {
+	if run.Sheet == nil || run.Sheet.Line.Control == "" {
+		return "control"
+	}
+	return run.Sheet.Line.Control
+}
+
+func turnWord(m *lead.Turn) string {
+	if m.Until {
+		return "TURN " + strings.ToUpper(m.Way)
+	}
+	return "TURN " + m.TurnsSay + " " + strings.ToUpper(m.Way)
+}
+
+func (run page) sentence(a lead.Advice) (says string) {
+	for _, p := range a.Say {
+		says += p.Text
+	}
+	return says
+}
