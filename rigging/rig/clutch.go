@@ -20,6 +20,7 @@ type ClutchGeometry struct {
 	BuzzOver      *float64     `json:"buzz_over" input:"plain,length,above0" says:"free play over which the pedal buzzes"`
 }
 
+// ClutchHook is one place of the pedal to hook the cable to; Slack in mm.
 type ClutchHook struct {
 	Name  string  `json:"name" says:"hook"`
 	Ratio float64 `json:"ratio" input:"plain,above0" says:"ratio, pedal to cable" part:"a hook of another ratio"`
@@ -41,6 +42,7 @@ type clutchCondition struct {
 	Drag float64 `json:"drag" input:"plain,length,atleast0,default=0" says:"bearing travel lost to drag"`
 }
 
+// ClutchAt is whether the rubber has seated.
 type ClutchAt struct {
 	Settled bool `json:"settled" input:"default=true" says:"settled"`
 }

@@ -57,6 +57,7 @@ type kickdownCondition struct {
 	Hook     string  `json:"hook" input:"words=on|off,default=on" says:"the inner on its hook"`
 }
 
+// KickdownAt is the throttle: idle, full, or the part that it is open, 0 to 1.
 type KickdownAt struct {
 	Throttle any `json:"throttle" input:"plain,words=idle|full,default=idle" says:"throttle"`
 }

@@ -48,17 +48,19 @@ func listed(words []string) string {
 	return strings.Join(words[:len(words)-1], ", ") + " or " + words[len(words)-1]
 }
 
-// NamesIn are the names in a list of a geometry: sides, wheels, or planes and detents by their names.
-func NamesIn(geometry map[string]any, list string) (out []string) {
-	all, _ := geometry[list].([]any)
-	for _, one := range all {
-		switch one := one.(type) {
-		case string:
-			out = append(out, one)
-		case map[string]any:
-			name, _ := one["name"].(string)
-			out = append(out, name)
-		}
+// Places are the names of the places that are set and read alike, each by itself: drums, wheels, planes, sides; nil for a
+// family without.
+func (m *Model) Places() []string {
+	if g, ok := m.works.geometry.(interface{ places() []string }); ok {
+		return g.places()
 	}
-	return out
+	return nil
+}
+
+// Detents are the names of the detents of the control, in their order; nil for a family without.
+func (m *Model) Detents() []string {
+	if g, ok := m.works.geometry.(interface{ detents() []string }); ok {
+		return g.detents()
+	}
+	return nil
 }

@@ -14,7 +14,7 @@ import (
 
 // What was given back for good is proved again once it was held and given back anew.
 func TestGivingBackVoidsItsProof(t *testing.T) {
-	one := &sheet.Sheet{Settings: []sheet.Setting{{ID: "give", Method: sheet.MethodLockedOut, Temporary: "held", Check: "takes-up"}},
+	one := &sheet.Sheet{Settings: []sheet.Setting{{ID: "give", Method: sheet.MethodLockedOut, LockedOut: sheet.LockedOut{Temporary: "held", Check: "takes-up"}}},
 		Checks: []sheet.Check{{ID: "takes-up", Name: "takes up", Answers: []sheet.Answer{{ID: "yes", Says: "yes"}, {ID: "no", Says: "no"}}}}}
 	at := func(seq int, kind record.Kind, body string) record.Event {
 		return record.Event{ID: string(kind) + body, Seq: seq, Kind: kind, Body: []byte(body)}

@@ -15,8 +15,7 @@ type Action struct {
 	Spoils  bool     `json:"spoils,omitempty"`  // a mishap: that place starts again
 }
 
-// Setting is one thing that is set, in the sheet's order. Which of the fields after
-// Supersedes it has follows from its method.
+// Setting is one thing that is set, in the sheet's order, by its method.
 type Setting struct {
 	ID        string   `json:"id" jsonschema:"minLength=1"`
 	Title     string   `json:"title" jsonschema:"minLength=1"`
@@ -39,29 +38,55 @@ type Setting struct {
 	Keeps      []string `json:"keeps,omitempty"`      // what its own purpose moves and therefore does not void
 	Supersedes []string `json:"supersedes,omitempty"` // points whose limits it replaces by its own
 
-	Stride float64 `json:"stride,omitempty" jsonschema:"minimum=0,maximum=100"` // felt: steps of a first try
-	Least  bool    `json:"least,omitempty"`                                     // felt: the least that serves
-	Taste  bool    `json:"taste,omitempty"`                                     // felt: to taste, inside the safe ends
+	// What each method asks for; of these it has its own, and what methodFields lets it share.
+	Felt
+	BackedOff
+	SelfSet
+	Counted
+	Chosen
+	LockedOut
+}
 
-	Until   *Until   `json:"until,omitempty"`    // locked, then backed off
-	BackOff *BackOff `json:"back_off,omitempty"` // locked, then backed off
+// Felt is what is judged by feel: between steps that are too tight and too loose.
+type Felt struct {
+	Stride float64 `json:"stride,omitempty" jsonschema:"minimum=0,maximum=100"` // steps of a first try
+	Least  bool    `json:"least,omitempty"`                                     // the least that serves
+	Taste  bool    `json:"taste,omitempty"`                                     // to taste, inside the safe ends
+}
+
+// BackedOff is what is turned until it locks, then backed off.
+type BackedOff struct {
+	Until   *Until   `json:"until,omitempty"`
+	BackOff *BackOff `json:"back_off,omitempty"`
 	Times   int      `json:"times,omitempty" jsonschema:"minimum=0,maximum=20"`
 	Between string   `json:"between,omitempty"` // the action between one time and the next
+}
 
-	Action string  `json:"action,omitempty"` // self-set by it
-	Spread float64 `json:"spread,omitempty" jsonschema:"minimum=0,maximum=1000"`
+// SelfSet is what sets itself by an action, and is trimmed then.
+type SelfSet struct {
+	Action string  `json:"action,omitempty"`
+	Spread float64 `json:"spread,omitempty" jsonschema:"minimum=0,maximum=1000"` // how far readings may lie apart, in the unit of the point
 	Trim   string  `json:"trim,omitempty" jsonschema:"enum=measured,enum=felt"`
+}
 
-	Steps float64 `json:"steps,omitempty" jsonschema:"minimum=0,maximum=200"` // counted
+// Counted is what is set by so many steps from a place.
+type Counted struct {
+	Steps float64 `json:"steps,omitempty" jsonschema:"minimum=0,maximum=200"`
 	Way   string  `json:"way,omitempty" jsonschema:"enum=out,enum=in"`
 	From  string  `json:"from,omitempty"` // the point it starts from
 	Then  string  `json:"then,omitempty"` // the point that proves it
+}
 
-	Options []Option `json:"options,omitempty"` // chosen
-	By      string   `json:"by,omitempty"`      // the calculation that chooses
+// Chosen is one of several parts or places.
+type Chosen struct {
+	Options []Option `json:"options,omitempty"`
+	By      string   `json:"by,omitempty"` // the calculation that chooses
+}
 
-	Temporary string `json:"temporary,omitempty"` // locked out: what holds it back
-	Check     string `json:"check,omitempty"`     // locked out: what proves it is given back
+// LockedOut is what holds itself, and is held back for the work.
+type LockedOut struct {
+	Temporary string `json:"temporary,omitempty"` // what holds it back
+	Check     string `json:"check,omitempty"`     // what proves it is given back
 }
 
 // Trial is tried by hand; PointsTo is where to look when it does not come right so.

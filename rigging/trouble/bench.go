@@ -79,11 +79,15 @@ func lay(s *sheet.Sheet, own []*Knowledge) (*Bench, fault.List, error) {
 		return nil, nil, fault.At("family", "nothing is known of this family: write one of %s", strings.Join(rig.Families(), ", "))
 	}
 	b := &Bench{Family: s.Family, sheet: s}
-	places := placesOf(s)
-	all := []*Knowledge{detents(base, s)}
+	m, err := s.Rig.Model()
+	if err != nil {
+		return nil, nil, fault.Below("rig", err)
+	}
+	places := m.Places()
+	all := []*Knowledge{detents(base, m)}
 	for _, k := range own {
 		if k.Family == s.Family {
-			all = append(all, detents(k, s))
+			all = append(all, detents(k, m))
 		}
 	}
 	for _, k := range all {

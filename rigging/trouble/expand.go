@@ -5,27 +5,11 @@ import (
 	"strings"
 
 	"brankel/rigging/rig"
-	"brankel/rigging/sheet"
 )
 
-// placesOf are the places that {each} stands for.
-func placesOf(s *sheet.Sheet) []string {
-	switch s.Family {
-	case "parking-brake":
-		return rig.NamesIn(s.Rig.Geometry, "sides")
-	case "trailer-overrun":
-		return rig.NamesIn(s.Rig.Geometry, "wheels")
-	case "gear-gate":
-		return rig.NamesIn(s.Rig.Geometry, "planes")
-	case "flight-control-loop":
-		return []string{"left", "right"}
-	}
-	return nil
-}
-
 // detents is what is known with the names of the rig's second and last detent in it.
-func detents(k *Knowledge, s *sheet.Sheet) *Knowledge {
-	all := rig.NamesIn(s.Rig.Geometry, "detents")
+func detents(k *Knowledge, m *rig.Model) *Knowledge {
+	all := m.Detents()
 	if len(all) < 2 {
 		return k
 	}

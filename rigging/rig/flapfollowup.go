@@ -30,6 +30,7 @@ type FlapGeometry struct {
 	StartAngle float64      `json:"start_angle" input:"plain,angle,default=0" says:"what a protractor reads of the surface at home"`
 }
 
+// FlapDetent is a place of the lever, in degrees.
 type FlapDetent struct {
 	Name  string  `json:"name" says:"detent"`
 	Lever float64 `json:"lever" input:"plain,angle" says:"lever angle"`
@@ -50,6 +51,7 @@ type flapCondition struct {
 	WornBrake float64 `json:"worn_brake" input:"plain,angle,atleast0,default=0" says:"coast that a worn brake adds"`
 }
 
+// FlapAt is the detent of the lever, nil for the first, and where the surface came from: up or down.
 type FlapAt struct {
 	Detent *string `json:"detent" says:"detent of the lever"`
 	From   string  `json:"from" input:"words=up|down,default=up" says:"where the surface came from"`

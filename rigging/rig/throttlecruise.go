@@ -21,6 +21,7 @@ type throttleCondition struct {
 	PedalShort float64 `json:"pedal_short" input:"plain,length,atleast0,default=0" says:"pull the pedal lacks, as with a mat under it"`
 }
 
+// ThrottleAt is the control, released, full or servo, and how far the servo has drawn, mm, nil for all the way.
 type ThrottleAt struct {
 	Control string   `json:"control" input:"words=released|full|servo,default=released" says:"control"`
 	Servo   *float64 `json:"servo" input:"plain,length,atleast0" says:"drawn by the servo"`

@@ -31,6 +31,8 @@ type TrailerGeometry struct {
 // Check tells what no single field shows.
 func (g TrailerGeometry) Check(f *input.Faults) { checkNames(f, g.Wheels, "wheels", "") }
 
+func (g *TrailerGeometry) places() []string { return g.Wheels }
+
 type trailerCondition struct {
 	Wear       map[string]float64 `json:"wear" input:"plain,atleast0,optional" says:"wear of the shoes"`
 	TurnedBack []string           `json:"turned_back" input:"empty,optional" says:"wheels turned backwards"`

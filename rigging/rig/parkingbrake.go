@@ -36,6 +36,8 @@ func (g BrakeGeometry) Check(f *input.Faults) {
 	f.AddIf(!g.Auto && g.PerTurn == nil, "per_turn", "missing: write what one turn of the cable nut takes up")
 }
 
+func (g *BrakeGeometry) places() []string { return g.Sides }
+
 type brakeCondition struct {
 	Wear    map[string]float64 `json:"wear" input:"plain,atleast0,optional" says:"wear of the shoes"`
 	Stretch float64            `json:"stretch" input:"plain,length,atleast0,default=0" says:"stretch of the cable"`

@@ -24,10 +24,13 @@ type LoopGeometry struct {
 	HoldTol       float64 `json:"hold_tol" input:"plain,angle,atleast0" says:"roll at which it still holds hands off"`
 }
 
+func (g *LoopGeometry) places() []string { return []string{"left", "right"} }
+
 type loopCondition struct {
 	Crossed bool `json:"crossed" input:"default=false" says:"cables crossed"`
 }
 
+// LoopAt is the air in °C, nil for that of rigging, and whether both bellcranks are pinned.
 type LoopAt struct {
 	Air    *float64 `json:"air" input:"plain,temperature" says:"temperature of the air"`
 	Pinned bool     `json:"pinned" input:"default=false" says:"both bellcranks pinned"`

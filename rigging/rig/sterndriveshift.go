@@ -26,6 +26,7 @@ type sternCondition struct {
 	Lash float64 `json:"lash" input:"plain,length,atleast0,default=0" says:"lash of the upper cable"`
 }
 
+// SternAt is the way the lower cable was moved last, and whether the dogs are home.
 type SternAt struct {
 	Last     string `json:"last" input:"words=push|pull,default=push" says:"moved last by"`
 	DogsHome bool   `json:"dogs_home" input:"default=true" says:"dogs home"`

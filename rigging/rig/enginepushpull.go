@@ -28,6 +28,7 @@ type pushPullCondition struct {
 	Lash float64 `json:"lash" input:"plain,length,atleast0,default=0" says:"lash of the inner in its conduit"`
 }
 
+// PushPullAt is the knob, in, mid, out or mm from in, and the way it was moved last.
 type PushPullAt struct {
 	Knob any    `json:"knob" input:"plain,length,words=in|mid|out,default=mid" says:"knob"`
 	Last string `json:"last" input:"words=push|pull,default=push" says:"moved last by"`

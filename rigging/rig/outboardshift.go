@@ -20,6 +20,7 @@ type outboardCondition struct {
 	Lash float64 `json:"lash" input:"plain,length,atleast0,default=0" says:"lash of the cable"`
 }
 
+// OutboardAt is the control: neutral, forward or reverse.
 type OutboardAt struct {
 	Control string `json:"control" input:"words=neutral|forward|reverse,default=neutral" says:"control"`
 }

@@ -15,6 +15,7 @@ type GateGeometry struct {
 	Planes     []GatePlane `json:"planes" says:"planes of the gate"`
 }
 
+// GatePlane is one plane of the gate and its screw, in mm.
 type GatePlane struct {
 	Name  string  `json:"name" says:"plane"`
 	Side  float64 `json:"side" input:"plain,whole" says:"side of the stop, −1 or 1"`
@@ -26,12 +27,17 @@ type GatePlane struct {
 
 // Check tells what no single field shows.
 func (g GateGeometry) Check(f *input.Faults) {
-	var names []string
 	for i, p := range g.Planes {
-		names = append(names, p.Name)
 		f.AddIf(p.Side != -1 && p.Side != 1 && p.Side == p.Side, input.Item("planes", i)+".side", "write −1 for the left or 1 for the right")
 	}
-	checkNames(f, names, "planes", "name")
+	checkNames(f, g.places(), "planes", "name")
+}
+
+func (g GateGeometry) places() (out []string) {
+	for _, p := range g.Planes {
+		out = append(out, p.Name)
+	}
+	return out
 }
 
 type gateCondition struct {
