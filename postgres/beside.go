@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"slices"
@@ -16,8 +17,8 @@ var ErrFull = errors.New("the run holds as many as it may")
 
 // keepBeside keeps a row of what stands beside the chain of a run under its SHA-256; the same
 // twice is kept once. ErrFull when there are most others already.
-func (s *Store) keepBeside(id, sha string, row any, most int) error {
-	return s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) keepBeside(ctx context.Context, id, sha string, row any, most int) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		// two at once wait for one another, so that the most is the most
 		var there runRow
 		err := tx.Clauses(clause.Locking{Strength: "UPDATE"}).Select("id").Take(&there, "id = ?", id).Error
@@ -45,16 +46,16 @@ func (s *Store) keepBeside(id, sha string, row any, most int) error {
 
 // Beside looks whether everything that events name is there as it was, and says what is not. The
 // digests are made where the bytes are.
-func (s *Store) Beside(id string, events []record.Event) (broken []string, err error) {
+func (s *Store) Beside(ctx context.Context, id string, events []record.Event) (broken []string, err error) {
 	type kept struct {
 		SHA256, Real, Small, Type string
 		Width, Height             int
 	}
 	var photos, voices []kept
-	err = s.db.Raw(`SELECT sha256, encode(sha256(jpeg), 'hex') AS real, encode(sha256(small), 'hex') AS small, width, height
+	err = s.db.WithContext(ctx).Raw(`SELECT sha256, encode(sha256(jpeg), 'hex') AS real, encode(sha256(small), 'hex') AS small, width, height
 		FROM photos WHERE run_id = ?`, id).Scan(&photos).Error
 	if err == nil {
-		err = s.db.Raw(`SELECT sha256, encode(sha256(sound), 'hex') AS real, type FROM voices WHERE run_id = ?`, id).Scan(&voices).Error
+		err = s.db.WithContext(ctx).Raw(`SELECT sha256, encode(sha256(sound), 'hex') AS real, type FROM voices WHERE run_id = ?`, id).Scan(&voices).Error
 	}
 	if err != nil {
 		return nil, err

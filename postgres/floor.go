@@ -2,6 +2,7 @@ package postgres
 
 import (
 	"cmp"
+	"context"
 	"encoding/json"
 	"errors"
 
@@ -16,8 +17,8 @@ import (
 
 // MergeFloor keeps what a file brings to the floor, all or nothing. New machines stand behind those that
 // are there.
-func (s *Store) MergeFloor(m workshop.Merged) error {
-	return s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) MergeFloor(ctx context.Context, m workshop.Merged) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := changed(tx, "floor"); err != nil {
 			return err
 		}
@@ -79,18 +80,18 @@ func (s *Store) MergeFloor(m workshop.Merged) error {
 func byPlace(db *gorm.DB) *gorm.DB { return db.Order("place, id") }
 
 // Floor is the workshop as it stands; its Name is "" before anything was imported.
-func (s *Store) Floor() (w workshop.Workshop, err error) {
+func (s *Store) Floor(ctx context.Context) (w workshop.Workshop, err error) {
 	var name workshopRow
 	var machines []machineRow
-	err = s.db.Limit(1).Find(&name).Error
+	err = s.db.WithContext(ctx).Limit(1).Find(&name).Error
 	if err == nil {
-		w.People, err = s.People()
+		w.People, err = s.People(ctx)
 	}
 	if err == nil {
-		err = s.db.Scopes(byPlace).Preload("Cables", byPlace).Find(&machines).Error
+		err = s.db.WithContext(ctx).Scopes(byPlace).Preload("Cables", byPlace).Find(&machines).Error
 	}
 	if err == nil {
-		w.Gauges, err = s.Gauges()
+		w.Gauges, err = s.Gauges(ctx)
 	}
 	w.Format, w.Name, w.Zone, w.Machines = workshop.Format, name.Name, name.Zone, []workshop.Machine{}
 	for _, m := range machines {
@@ -100,8 +101,8 @@ func (s *Store) Floor() (w workshop.Workshop, err error) {
 }
 
 // SetZone sets whose days and times are told, by its IANA name.
-func (s *Store) SetZone(zone string) error {
-	return s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) SetZone(ctx context.Context, zone string) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := changed(tx, "floor"); err != nil {
 			return err
 		}
@@ -111,23 +112,23 @@ func (s *Store) SetZone(zone string) error {
 }
 
 // Zone is whose days and times are told, "" before anybody said.
-func (s *Store) Zone() (string, error) {
+func (s *Store) Zone(ctx context.Context) (string, error) {
 	var row workshopRow
-	err := s.db.Limit(1).Find(&row).Error
+	err := s.db.WithContext(ctx).Limit(1).Find(&row).Error
 	return row.Zone, err
 }
 
 // WorkshopName is what the workshop is called, "" before anything was imported.
-func (s *Store) WorkshopName() (string, error) {
+func (s *Store) WorkshopName(ctx context.Context) (string, error) {
 	var row workshopRow
-	err := s.db.Limit(1).Find(&row).Error
+	err := s.db.WithContext(ctx).Limit(1).Find(&row).Error
 	return row.Name, err
 }
 
 // Gauges lists the instruments of the workshop.
-func (s *Store) Gauges() ([]record.Gauge, error) {
+func (s *Store) Gauges(ctx context.Context) ([]record.Gauge, error) {
 	var rows []gaugeRow
-	err := s.db.Scopes(byPlace).Find(&rows).Error
+	err := s.db.WithContext(ctx).Scopes(byPlace).Find(&rows).Error
 	out := []record.Gauge{}
 	for _, g := range rows {
 		one := record.Gauge{
@@ -150,8 +151,8 @@ func gaugeToRow(place int, g record.Gauge) *gaugeRow {
 }
 
 // SaveGauge keeps a gauge; one of the same ID is replaced.
-func (s *Store) SaveGauge(g record.Gauge) error {
-	return s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) SaveGauge(ctx context.Context, g record.Gauge) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := changed(tx, "floor"); err != nil {
 			return err
 		}

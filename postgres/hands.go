@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"context"
 	"errors"
 	"time"
 
@@ -53,8 +54,8 @@ type Hand struct {
 
 // Invite keeps an invitation, and forgets those that ran out. ErrTaken when another run has
 // its code.
-func (s *Store) Invite(i Invitation, now time.Time) error {
-	return s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) Invite(ctx context.Context, i Invitation, now time.Time) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := tx.Where("until < ?", now).Delete(&invitationRow{}).Error; err != nil {
 			return err
 		}
@@ -68,21 +69,21 @@ func (s *Store) Invite(i Invitation, now time.Time) error {
 }
 
 // Invitation is the one of a run that is good now, ErrNotFound when there is none.
-func (s *Store) Invitation(run string, now time.Time) (Invitation, error) {
-	return s.invitation(now, "run_id = ?", run)
+func (s *Store) Invitation(ctx context.Context, run string, now time.Time) (Invitation, error) {
+	return s.invitation(ctx, now, "run_id = ?", run)
 }
 
 // InvitationBy is the one with this code or this token.
-func (s *Store) InvitationBy(code, token string, now time.Time) (Invitation, error) {
+func (s *Store) InvitationBy(ctx context.Context, code, token string, now time.Time) (Invitation, error) {
 	if token != "" {
-		return s.invitation(now, "token = ?", token)
+		return s.invitation(ctx, now, "token = ?", token)
 	}
-	return s.invitation(now, "code = ?", code)
+	return s.invitation(ctx, now, "code = ?", code)
 }
 
-func (s *Store) invitation(now time.Time, where, is string) (Invitation, error) {
+func (s *Store) invitation(ctx context.Context, now time.Time, where, is string) (Invitation, error) {
 	var row invitationRow
-	err := s.db.Where(where, is).Where("until >= ?", now).Take(&row).Error
+	err := s.db.WithContext(ctx).Where(where, is).Where("until >= ?", now).Take(&row).Error
 	if errors.Is(err, gorm.ErrRecordNotFound) {
 		return Invitation{}, ErrNotFound
 	}
@@ -90,8 +91,8 @@ func (s *Store) invitation(now time.Time, where, is string) (Invitation, error) 
 }
 
 // EndInvitation takes it back: whoever came in by it is out.
-func (s *Store) EndInvitation(run string) error {
-	return s.db.Delete(&invitationRow{}, "run_id = ?", run).Error
+func (s *Store) EndInvitation(ctx context.Context, run string) error {
+	return s.db.WithContext(ctx).Delete(&invitationRow{}, "run_id = ?", run).Error
 }
 
 // forgotten is after how long somebody who was at a run is no longer told of.
@@ -99,8 +100,8 @@ const forgotten = 12 * time.Hour
 
 // HandHere keeps what a device says of itself, with Seen and Since of the first time; the
 // second value tells whether it says something else than before.
-func (s *Store) HandHere(run string, h Hand) (fresh bool, err error) {
-	err = s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) HandHere(ctx context.Context, run string, h Hand) (fresh bool, err error) {
+	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		var was handRow
 		err := tx.Clauses(clause.Locking{Strength: "UPDATE"}).Take(&was, "run_id = ? AND device = ?", run, h.Device).Error
 		if err != nil && !errors.Is(err, gorm.ErrRecordNotFound) {
@@ -124,9 +125,9 @@ func (s *Store) HandHere(run string, h Hand) (fresh bool, err error) {
 }
 
 // Hands are the devices at a run, the first to come first.
-func (s *Store) Hands(run string, since time.Time) (out []Hand, err error) {
+func (s *Store) Hands(ctx context.Context, run string, since time.Time) (out []Hand, err error) {
 	var rows []handRow
-	err = s.db.Order("since, device").Limit(mostHands).Find(&rows, "run_id = ? AND seen >= ?", run, since).Error
+	err = s.db.WithContext(ctx).Order("since, device").Limit(mostHands).Find(&rows, "run_id = ? AND seen >= ?", run, since).Error
 	for _, r := range rows {
 		out = append(out, Hand{r.Device, r.Name, r.Place, r.Says, r.Guest, r.Left, r.Seq, r.Since.UTC(), r.Seen.UTC()})
 	}

@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"context"
 	"crypto/sha256"
 	"encoding/hex"
 	"fmt"
@@ -60,15 +61,15 @@ func inLedger(tx *gorm.DB, lines ...ledgerRow) error {
 
 // verifyLedger walks its chain and hands every line to look; it gives how many lines
 // there are and the hash of the last.
-func (s *Store) verifyLedger(look func(ledgerRow) error) (n int, head string, err error) {
-	rows, err := s.db.Model(&ledgerRow{}).Order("n").Rows()
+func (s *Store) verifyLedger(ctx context.Context, look func(ledgerRow) error) (n int, head string, err error) {
+	rows, err := s.db.WithContext(ctx).Model(&ledgerRow{}).Order("n").Rows()
 	if err != nil {
 		return 0, "", err
 	}
 	defer rows.Close()
 	for rows.Next() {
 		var l ledgerRow
-		if err := s.db.ScanRows(rows, &l); err != nil {
+		if err := s.db.WithContext(ctx).ScanRows(rows, &l); err != nil {
 			return n, head, err
 		}
 		if l.N != n+1 || l.Prev != head || l.Hash != l.digest() {

@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"strings"
@@ -49,7 +50,9 @@ func (r machineRow) machine() workshop.Machine {
 }
 
 // Machine is one machine, ErrNotFound when there is none.
-func (s *Store) Machine(id string) (workshop.Machine, error) { return machineOf(s.db, id) }
+func (s *Store) Machine(ctx context.Context, id string) (workshop.Machine, error) {
+	return machineOf(s.db.WithContext(ctx), id)
+}
 
 func machineOf(db *gorm.DB, id string) (workshop.Machine, error) {
 	var row machineRow
@@ -61,9 +64,9 @@ func machineOf(db *gorm.DB, id string) (workshop.Machine, error) {
 }
 
 // Machines lists all machines in the order of the floor.
-func (s *Store) Machines() ([]workshop.Machine, error) {
+func (s *Store) Machines(ctx context.Context) ([]workshop.Machine, error) {
 	var rows []machineRow
-	err := s.db.Scopes(byPlace).Preload("Cables", byPlace).Find(&rows).Error
+	err := s.db.WithContext(ctx).Scopes(byPlace).Preload("Cables", byPlace).Find(&rows).Error
 	out := []workshop.Machine{}
 	for _, r := range rows {
 		out = append(out, r.machine())
@@ -72,9 +75,9 @@ func (s *Store) Machines() ([]workshop.Machine, error) {
 }
 
 // MachinesWith are the first machines of the floor with a cable of this family and name.
-func (s *Store) MachinesWith(family, cable string, most int) ([]workshop.Machine, error) {
+func (s *Store) MachinesWith(ctx context.Context, family, cable string, most int) ([]workshop.Machine, error) {
 	var rows []machineRow
-	err := s.db.Scopes(byPlace).Preload("Cables", byPlace).Limit(most).
+	err := s.db.WithContext(ctx).Scopes(byPlace).Preload("Cables", byPlace).Limit(most).
 		Where("id IN (SELECT machine_id FROM cables WHERE family = ? AND name = ?)", family, cable).Find(&rows).Error
 	out := []workshop.Machine{}
 	for _, r := range rows {
@@ -85,8 +88,8 @@ func (s *Store) MachinesWith(family, cable string, most int) ([]workshop.Machine
 
 // ChangeMachine lets change work on a machine as it stands and keeps what came of
 // it, or nothing when change refuses. Two at once wait for one another.
-func (s *Store) ChangeMachine(id string, change func(tx *Store, m *workshop.Machine) error) (m workshop.Machine, err error) {
-	err = s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) ChangeMachine(ctx context.Context, id string, change func(tx *Store, m *workshop.Machine) error) (m workshop.Machine, err error) {
+	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := changed(tx, "floor"); err != nil {
 			return err
 		}
@@ -107,12 +110,12 @@ func (s *Store) ChangeMachine(id string, change func(tx *Store, m *workshop.Mach
 
 // AddMachine keeps a new machine behind the others once check has seen the rest; two at
 // once wait for one another.
-func (s *Store) AddMachine(m workshop.Machine, check func(others []workshop.Machine) error) error {
-	return s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) AddMachine(ctx context.Context, m workshop.Machine, check func(others []workshop.Machine) error) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := changed(tx, "floor"); err != nil { // the lock too
 			return err
 		}
-		others, err := s.on(tx).Machines()
+		others, err := s.on(tx).Machines(ctx)
 		if err != nil {
 			return err
 		}

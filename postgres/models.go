@@ -131,20 +131,6 @@ type runRow struct {
 
 func (runRow) TableName() string { return "runs" }
 
-// StandingRow is what the floor shows of a run; it follows from its events.
-type StandingRow struct {
-	Sheet   string  `gorm:"not null;default:''"` // the hash it is pinned to
-	Sign    string  `gorm:"not null;default:open"`
-	Part    float64 `gorm:"not null;default:0"`
-	Says    string  `gorm:"not null;default:''"`
-	Signed  bool    `gorm:"not null;default:false"`
-	Touched *time.Time
-	Due     string `gorm:"not null;default:''"`
-	Voids   string `gorm:"not null;default:''"`                                       // JSON of the cables to be proved again
-	Resume  string `gorm:"not null;default:''"`                                       // JSON of carried
-	Cause   string `gorm:"not null;default:'';index:runs_by_cause,where:cause <> ''"` // of a signed one
-}
-
 type eventRow struct {
 	ID       string    `gorm:"primaryKey"`
 	RunID    string    `gorm:"not null"`

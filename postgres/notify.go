@@ -17,7 +17,7 @@ const mostTold = 7000
 // Tell tells every server of this database, in the name of one of them, that something
 // changed. A notification commits under a lock of the whole cluster, so nobody who writes
 // waits for one: what is told is a hint, the tables are the truth.
-func (s *Store) Tell(from string, topics []string) error {
+func (s *Store) Tell(ctx context.Context, from string, topics []string) error {
 	for len(topics) > 0 {
 		line := from
 		n := 0
@@ -26,7 +26,7 @@ func (s *Store) Tell(from string, topics []string) error {
 			n++
 		}
 		topics = topics[n:]
-		if err := s.db.Exec("SELECT pg_notify(?, ?)", channel, line).Error; err != nil {
+		if err := s.db.WithContext(ctx).Exec("SELECT pg_notify(?, ?)", channel, line).Error; err != nil {
 			return err
 		}
 	}

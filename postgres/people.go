@@ -2,6 +2,7 @@ package postgres
 
 import (
 	"cmp"
+	"context"
 	"database/sql"
 	"errors"
 	"time"
@@ -41,9 +42,9 @@ func (s *Store) Sessions() (scs.Store, error) {
 }
 
 // People lists everybody.
-func (s *Store) People() ([]workshop.Person, error) {
+func (s *Store) People(ctx context.Context) ([]workshop.Person, error) {
 	var rows []personRow
-	err := s.db.Scopes(byPlace).Find(&rows).Error
+	err := s.db.WithContext(ctx).Scopes(byPlace).Find(&rows).Error
 	out := []workshop.Person{}
 	for _, r := range rows {
 		out = append(out, r.account().Person)
@@ -53,9 +54,9 @@ func (s *Store) People() ([]workshop.Person, error) {
 
 // Account is the account of an id, or of a name in any case of letters;
 // ErrNotFound when there is none.
-func (s *Store) Account(idOrName string) (Account, error) {
+func (s *Store) Account(ctx context.Context, idOrName string) (Account, error) {
 	var r personRow
-	err := row(s.db, `SELECT id, name, role, coalesce(password, ''), coalesce(pin, ''), epoch FROM people
+	err := row(s.db.WithContext(ctx), `SELECT id, name, role, coalesce(password, ''), coalesce(pin, ''), epoch FROM people
 		WHERE id = $1 OR lower(name) = lower($1) ORDER BY place LIMIT 1`, idOrName).
 		Scan(&r.ID, &r.Name, &r.Role, &r.Password, &r.PIN, &r.Epoch)
 	if errors.Is(err, sql.ErrNoRows) {
@@ -65,16 +66,16 @@ func (s *Store) Account(idOrName string) (Account, error) {
 }
 
 // HasAccounts tells whether anybody can sign in.
-func (s *Store) HasAccounts() (bool, error) {
+func (s *Store) HasAccounts(ctx context.Context) (bool, error) {
 	var n int64
-	err := s.db.Model(&personRow{}).Where("password <> ''").Limit(1).Count(&n).Error
+	err := s.db.WithContext(ctx).Model(&personRow{}).Where("password <> ''").Limit(1).Count(&n).Error
 	return n > 0, err
 }
 
 // AddPerson keeps somebody new with their secrets (hashes, "" for none). ErrTaken when the name, in any
 // case of letters, is there.
-func (s *Store) AddPerson(p workshop.Person, password, pin string) error {
-	return s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) AddPerson(ctx context.Context, p workshop.Person, password, pin string) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := changed(tx, "floor"); err != nil { // one after another
 			return err
 		}
@@ -87,8 +88,8 @@ func (s *Store) AddPerson(p workshop.Person, password, pin string) error {
 
 // FirstPerson keeps the first who can sign in. Somebody of the name who came with a file and has no
 // password yet is the one. ErrTaken when somebody can sign in already.
-func (s *Store) FirstPerson(p workshop.Person, password string) (id string, err error) {
-	err = s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) FirstPerson(ctx context.Context, p workshop.Person, password string) (id string, err error) {
+	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := changed(tx, "floor"); err != nil { // one after another
 			return err
 		}
@@ -128,7 +129,7 @@ var ErrLastLead = errors.New("no lead would be left")
 
 // ChangePerson changes all of it at once, ErrNotFound when there is nobody, ErrLastLead when no lead
 // would be left who can sign in.
-func (s *Store) ChangePerson(id string, c PersonChange) error {
+func (s *Store) ChangePerson(ctx context.Context, id string, c PersonChange) error {
 	set := map[string]any{}
 	if c.Role != "" {
 		set["role"] = string(c.Role)
@@ -145,7 +146,7 @@ func (s *Store) ChangePerson(id string, c PersonChange) error {
 	if len(set) == 0 {
 		return nil
 	}
-	return s.db.Transaction(func(tx *gorm.DB) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if c.Role != "" { // two who take it from each other wait for one another
 			if err := changed(tx, "floor"); err != nil {
 				return err
@@ -183,8 +184,8 @@ type Attempt struct {
 
 // Attempt counts an attempt before it is looked at, so that many at once are as many. It gives how long
 // the name is locked already: then nothing was counted.
-func (s *Store) Attempt(a Attempt) (wait time.Duration, err error) {
-	err = s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) Attempt(ctx context.Context, a Attempt) (wait time.Duration, err error) {
+	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		there := attemptRow{Name: a.Name, LockedUntil: a.At, Last: a.At}
 		if err := tx.Clauses(clause.OnConflict{DoNothing: true}).Create(&there).Error; err != nil {
 			return err
@@ -206,11 +207,11 @@ func (s *Store) Attempt(a Attempt) (wait time.Duration, err error) {
 }
 
 // Uncount takes back one attempt that was right.
-func (s *Store) Uncount(name string) error {
-	return s.db.Exec("UPDATE attempts SET failures = greatest(failures - 1, 0), locked_until = last WHERE name = ?", name).Error
+func (s *Store) Uncount(ctx context.Context, name string) error {
+	return s.db.WithContext(ctx).Exec("UPDATE attempts SET failures = greatest(failures - 1, 0), locked_until = last WHERE name = ?", name).Error
 }
 
 // Succeeded forgets the wrong attempts under a name, and those that are long past.
-func (s *Store) Succeeded(name string, now time.Time) error {
-	return s.db.Exec("DELETE FROM attempts WHERE name = ? OR last < ?", name, now.AddDate(0, 0, -2)).Error
+func (s *Store) Succeeded(ctx context.Context, name string, now time.Time) error {
+	return s.db.WithContext(ctx).Exec("DELETE FROM attempts WHERE name = ? OR last < ?", name, now.AddDate(0, 0, -2)).Error
 }

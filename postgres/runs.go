@@ -1,10 +1,11 @@
 package postgres
 
 import (
+	"context"
 	"database/sql"
-	"encoding/json"
 	"errors"
 	"fmt"
+	"maps"
 	"time"
 
 	"github.com/jackc/pgx/v5/pgconn"
@@ -58,9 +59,9 @@ var headSQL = `SELECT r.id, r.machine, r.cable, r.opened, r.seq, r.hash,
   FROM runs r WHERE r.id = ?`
 
 // RunHead is the head of a run, ErrNotFound when there is none.
-func (s *Store) RunHead(id string) (RunHead, error) {
+func (s *Store) RunHead(ctx context.Context, id string) (RunHead, error) {
 	var h RunHead
-	done := s.db.Raw(headSQL, id).Scan(&h)
+	done := s.db.WithContext(ctx).Raw(headSQL, id).Scan(&h)
 	if done.Error == nil && done.RowsAffected == 0 {
 		return h, ErrNotFound
 	}
@@ -69,12 +70,12 @@ func (s *Store) RunHead(id string) (RunHead, error) {
 }
 
 // Events are the events of a run after a number, in order, with the digest of these.
-func (s *Store) Events(id string, after int) (events []record.Event, print int64, err error) {
+func (s *Store) Events(ctx context.Context, id string, after int) (events []record.Event, print int64, err error) {
 	var rows []struct {
 		Event eventRow `gorm:"embedded"`
 		Print int64
 	}
-	err = s.db.Raw("SELECT * FROM events WHERE run_id = ? AND seq > ? ORDER BY seq", id, after).Scan(&rows).Error
+	err = s.db.WithContext(ctx).Raw("SELECT * FROM events WHERE run_id = ? AND seq > ? ORDER BY seq", id, after).Scan(&rows).Error
 	for _, r := range rows {
 		events, print = append(events, r.Event.event()), print^r.Print
 	}
@@ -83,13 +84,13 @@ func (s *Store) Events(id string, after int) (events []record.Event, print int64
 
 // OpenRun opens a run; opening it twice under the same id changes nothing, but one of
 // another cable is refused.
-func (s *Store) OpenRun(j workshop.Job) error {
-	return s.AddRun(j, nil, "", tell.Stand(lead.Of(record.Fold(nil, nil))))
+func (s *Store) OpenRun(ctx context.Context, j workshop.Job) error {
+	return s.AddRun(ctx, j, nil, "", tell.Stand(lead.Of(record.Fold(nil, nil))))
 }
 
 // AddRun puts a run with all its events in place, or nothing of it.
-func (s *Store) AddRun(j workshop.Job, events []record.Event, sheet string, st tell.Standing) error {
-	return s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) AddRun(ctx context.Context, j workshop.Job, events []record.Event, sheet string, st tell.Standing) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		j.Opened = j.Opened.UTC().Truncate(time.Millisecond)
 		row := runRow{ID: j.ID, Machine: j.Machine, Cable: j.Cable, Opened: j.Opened, StandingRow: standingOf(sheet, st)}
 		if n := len(events); n > 0 {
@@ -140,59 +141,27 @@ func rowOf(e record.Event, sent string) eventRow {
 		Body: string(e.Body), Prev: e.Prev, Hash: e.Hash, Sent: sent}
 }
 
-// carried is what whoever carries on is told.
-type carried struct {
-	Resume tell.Resume `json:"resume"`
-	On     []string    `json:"on"`
-	Off    []string    `json:"off"`
-}
-
-func standingOf(sheet string, st tell.Standing) StandingRow {
-	row := StandingRow{Sheet: sheet, Sign: string(st.Sign), Part: st.Part, Says: st.Says, Signed: st.Signed, Due: st.Due,
-		Resume: text(carried{st.Resume, st.On, st.Off}), Cause: st.Cause}
-	if len(st.Voids) > 0 {
-		row.Voids = text(st.Voids)
-	}
-	if !st.Touched.IsZero() {
-		row.Touched = &st.Touched
-	}
-	return row
-}
-
-func (r StandingRow) standing() tell.Standing {
-	st := tell.Standing{Sign: tell.Sign(r.Sign), Part: r.Part, Says: r.Says, Signed: r.Signed, Due: r.Due}
-	if r.Touched != nil {
-		st.Touched = r.Touched.UTC()
-	}
-	_ = json.Unmarshal([]byte(r.Voids), &st.Voids) // its own writing, or nothing
-	var c carried
-	_ = json.Unmarshal([]byte(r.Resume), &c) // its own writing, or nothing yet
-	st.Resume, st.On, st.Off = c.Resume, c.On, c.Off
-	return st
-}
-
 // addSQL adds the event first, behind the row that it holds on to: a second one that comes at once
 // finds the run moved on.
-var addSQL = `WITH v AS (SELECT $1::bigint AS seq, $2::text AS hash, $3::text AS sheet, $4::text AS sign, $5::numeric AS part,
-    $6::text AS says, $7::boolean AS signed, $8::timestamptz AS touched, $9::text AS due, $10::text AS resume, $22::text AS voids,
-    $23::text AS cause),
-  here AS (SELECT id FROM runs WHERE id = $11 AND seq = $12 AND hash = $13 FOR UPDATE),
+var addSQL = named(`WITH v AS (SELECT @seq::bigint AS seq, @hash::text AS hash, ` + floorValues + `),
+  here AS (SELECT id FROM runs WHERE id = @run AND seq = @behind_seq AND hash = @behind_hash FOR UPDATE),
   added AS (INSERT INTO events (id, run_id, seq, kind, by, at, received, body, prev, hash, sent, behind)
-    SELECT $14, id, $1, $15, $16, $17, $18, $19, $20, $2, $21, $24 FROM here RETURNING print)
-UPDATE runs SET seq = v.seq, hash = v.hash, sheet = v.sheet, sign = v.sign, part = v.part, says = v.says, signed = v.signed,
-  touched = v.touched, due = v.due, resume = v.resume, voids = v.voids, cause = v.cause, stood = ` + StoodOf("v") + `,
-  print = runs.print # added.print, noted = CASE WHEN $25 THEN v.seq ELSE noted END
-FROM v, added WHERE runs.id = $11 RETURNING added.print`
+    SELECT @id, id, @seq, @kind, @by, @at, @received, @body, @prev, @hash, @sent, @behind FROM here RETURNING print)
+UPDATE runs SET seq = v.seq, hash = v.hash, ` + floorSet + `, stood = ` + StoodOf("v") + `,
+  print = runs.print # added.print, noted = CASE WHEN @noted THEN v.seq ELSE noted END
+FROM v, added WHERE runs.id = @run RETURNING added.print`)
 
 // Add keeps a sealed event behind the head it was sealed on, with what the floor shows
 // of the run then: one statement, one commit. It gives the digest of the event;
 // ErrMoved when the run stands elsewhere by now, ErrTaken when the id is in use.
-func (s *Store) Add(h RunHead, e record.Event, sent, sheet string, st tell.Standing) (print int64, err error) {
+func (s *Store) Add(ctx context.Context, h RunHead, e record.Event, sent, sheet string, st tell.Standing) (print int64, err error) {
 	stands, noted := standingOf(sheet, st), leaves(e, st)
 	add := func(db *gorm.DB) error {
-		err := row(db, addSQL, e.Seq, e.Hash, stands.Sheet, stands.Sign, stands.Part, stands.Says, stands.Signed, stands.Touched,
-			stands.Due, stands.Resume, e.Run, h.Seq, h.Hash, e.ID, string(e.Kind), e.By, e.At, e.Received, string(e.Body), e.Prev,
-			sent, stands.Voids, stands.Cause, e.Behind, noted).Scan(&print)
+		args := map[string]any{"seq": e.Seq, "hash": e.Hash, "run": e.Run, "behind_seq": h.Seq, "behind_hash": h.Hash, "id": e.ID,
+			"kind": string(e.Kind), "by": e.By, "at": e.At, "received": e.Received, "body": string(e.Body), "prev": e.Prev, "sent": sent,
+			"behind": e.Behind, "noted": noted}
+		maps.Copy(args, stands.values())
+		err := addSQL.row(db, args).Scan(&print)
 		switch {
 		case errors.Is(err, sql.ErrNoRows):
 			return ErrMoved
@@ -202,13 +171,13 @@ func (s *Store) Add(h RunHead, e record.Event, sent, sheet string, st tell.Stand
 		return err
 	}
 	if !noted {
-		return print, add(s.db)
+		return print, add(s.db.WithContext(ctx))
 	}
 	lines := []ledgerRow{headLine(e.Run, e.Seq, e.Hash)}
 	if e.Kind == record.KindSigned {
 		lines = append(lines, ledgerRow{Kind: ledgerSigned, Subject: e.Run, Says: e.Hash})
 	}
-	err = s.db.Transaction(func(tx *gorm.DB) error {
+	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := add(tx); err != nil {
 			return err
 		}
@@ -231,26 +200,25 @@ func unique(err error) bool {
 
 // Event is the event of an id with the digest of what was sent as it, ErrNotFound when
 // there is none.
-func (s *Store) Event(id string) (record.Event, string, error) {
+func (s *Store) Event(ctx context.Context, id string) (record.Event, string, error) {
 	var row eventRow
-	err := s.db.Take(&row, "id = ?", id).Error
+	err := s.db.WithContext(ctx).Take(&row, "id = ?", id).Error
 	if errors.Is(err, gorm.ErrRecordNotFound) {
 		return record.Event{}, "", ErrNotFound
 	}
 	return row.event(), row.Sent, err
 }
 
+var setSQL = named(`WITH v AS (SELECT seq, hash, ` + floorValues + ` FROM runs WHERE id = @run)
+UPDATE runs SET ` + floorSet + `, stood = ` + StoodOf("v") + `
+FROM v WHERE id = @run AND (stood <> ` + StoodOf("v") + ` OR ` + StoodOf("runs") + ` <> ` + StoodOf("v") + `)`)
+
 // SetStanding writes what the floor shows of a run anew; false when it stood so.
-func (s *Store) SetStanding(id, sheet string, st tell.Standing) (bool, error) {
-	row := standingOf(sheet, st)
-	done := s.db.Exec(`WITH v AS (SELECT seq, hash, ?::text AS sheet, ?::text AS sign, ?::numeric AS part, ?::text AS says,
-			?::boolean AS signed, ?::timestamptz AS touched, ?::text AS due, ?::text AS resume, ?::text AS voids, ?::text AS cause
-			FROM runs WHERE id = ?)
-		UPDATE runs SET sheet = v.sheet, sign = v.sign, part = v.part, says = v.says, signed = v.signed, touched = v.touched, due = v.due,
-			resume = v.resume, voids = v.voids, cause = v.cause, stood = `+StoodOf("v")+`
-		FROM v WHERE id = ? AND (stood <> `+StoodOf("v")+` OR `+StoodOf("runs")+` <> `+StoodOf("v")+`)`,
-		row.Sheet, row.Sign, row.Part, row.Says, row.Signed, row.Touched, row.Due, row.Resume, row.Voids, row.Cause, id, id)
-	return done.RowsAffected > 0, done.Error
+func (s *Store) SetStanding(ctx context.Context, id, sheet string, st tell.Standing) (bool, error) {
+	args := standingOf(sheet, st).values()
+	args["run"] = id
+	n, err := setSQL.exec(s.db.WithContext(ctx), args)
+	return n > 0, err
 }
 
 // RunLine is a run as floor and card show it.
@@ -261,24 +229,24 @@ type RunLine struct {
 }
 
 // NewestRuns is the newest run of each cable; what to resume is left out.
-func (s *Store) NewestRuns() ([]RunLine, error) {
-	return s.lines(lineSQL("''") + ` WHERE r.id IN (SELECT DISTINCT ON (machine, cable) id FROM runs ORDER BY machine, cable, opened DESC, id)
+func (s *Store) NewestRuns(ctx context.Context) ([]RunLine, error) {
+	return s.lines(ctx, lineSQL("''")+` WHERE r.id IN (SELECT DISTINCT ON (machine, cable) id FROM runs ORDER BY machine, cable, opened DESC, id)
 		ORDER BY machine, cable`)
 }
 
 // Unsigned are the runs that are not done whose cable begins so, the oldest first.
-func (s *Store) Unsigned(prefix string) ([]RunLine, error) {
-	return s.lines(lineSQL("''")+` WHERE starts_with(cable, ?) AND sign <> ? ORDER BY opened, id`, prefix, string(tell.SignSigned))
+func (s *Store) Unsigned(ctx context.Context, prefix string) ([]RunLine, error) {
+	return s.lines(ctx, lineSQL("''")+` WHERE starts_with(cable, ?) AND sign <> ? ORDER BY opened, id`, prefix, string(tell.SignSigned))
 }
 
 // RunsOf are the runs of a machine, the newest first.
-func (s *Store) RunsOf(machine string) ([]RunLine, error) {
-	return s.lines(lineSQL("''")+` WHERE machine = ? ORDER BY opened DESC, id`, machine)
+func (s *Store) RunsOf(ctx context.Context, machine string) ([]RunLine, error) {
+	return s.lines(ctx, lineSQL("''")+` WHERE machine = ? ORDER BY opened DESC, id`, machine)
 }
 
 // RunLine is the line of one run with what to resume, ErrNotFound when there is none.
-func (s *Store) RunLine(id string) (RunLine, error) {
-	list, err := s.lines(lineSQL("resume")+` WHERE id = ?`, id)
+func (s *Store) RunLine(ctx context.Context, id string) (RunLine, error) {
+	list, err := s.lines(ctx, lineSQL("resume")+` WHERE id = ?`, id)
 	if err == nil && len(list) == 0 {
 		return RunLine{}, ErrNotFound
 	}
@@ -290,18 +258,17 @@ func (s *Store) RunLine(id string) (RunLine, error) {
 
 // lineSQL asks for lines, each with what to resume or with ”.
 func lineSQL(resume string) string {
-	return `SELECT id, machine, cable, opened, sign, part, says, signed, touched, due, voids, ` + resume + ` AS resume, ` +
-		wholeRun + ` AS whole FROM runs r`
+	return `SELECT id, machine, cable, opened, ` + floorShown(resume) + `, ` + wholeRun + ` AS whole FROM runs r`
 }
 
-func (s *Store) lines(query string, args ...any) (out []RunLine, err error) {
+func (s *Store) lines(ctx context.Context, query string, args ...any) (out []RunLine, err error) {
 	var rows []struct {
 		ID, Machine, Cable string
 		Opened             time.Time
 		StandingRow
 		Whole bool
 	}
-	err = s.db.Raw(query, args...).Scan(&rows).Error
+	err = s.db.WithContext(ctx).Raw(query, args...).Scan(&rows).Error
 	for _, r := range rows {
 		job := workshop.Job{ID: r.ID, Machine: r.Machine, Cable: r.Cable, Opened: r.Opened.UTC()}
 		out = append(out, RunLine{Job: job, Standing: r.standing(), Whole: r.Whole})
@@ -310,14 +277,14 @@ func (s *Store) lines(query string, args ...any) (out []RunLine, err error) {
 }
 
 // RunIDs lists every run, the oldest first.
-func (s *Store) RunIDs() (out []string, err error) {
-	err = s.db.Model(&runRow{}).Order("opened, id").Pluck("id", &out).Error
+func (s *Store) RunIDs(ctx context.Context) (out []string, err error) {
+	err = s.db.WithContext(ctx).Model(&runRow{}).Order("opened, id").Pluck("id", &out).Error
 	return out, err
 }
 
 // HasRuns tells whether a cable has runs on record.
-func (s *Store) HasRuns(machine, cable string) (bool, error) {
+func (s *Store) HasRuns(ctx context.Context, machine, cable string) (bool, error) {
 	var n int64
-	err := s.db.Model(&runRow{}).Where("machine = ? AND cable = ?", machine, cable).Limit(1).Count(&n).Error
+	err := s.db.WithContext(ctx).Model(&runRow{}).Where("machine = ? AND cable = ?", machine, cable).Limit(1).Count(&n).Error
 	return n > 0, err
 }

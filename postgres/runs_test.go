@@ -31,7 +31,7 @@ func TestTheFloorShowsTheNewestRunOfEachCable(t *testing.T) {
 		{ID: "elsewhere", Machine: "n", Cable: "c"},
 	} {
 		j.Opened = day.AddDate(0, 0, i)
-		require.NoError(t, s.OpenRun(j))
+		require.NoError(t, s.OpenRun(t.Context(), j))
 	}
 	ids := func(lines []postgres.RunLine, err error) (out []string) {
 		require.NoError(t, err)
@@ -40,21 +40,21 @@ func TestTheFloorShowsTheNewestRunOfEachCable(t *testing.T) {
 		}
 		return out
 	}
-	assert.Equal(t, []string{"new", "other", "elsewhere"}, ids(s.NewestRuns()))
-	assert.Equal(t, []string{"new", "other", "old"}, ids(s.RunsOf("m")), "the newest first")
-	assert.Empty(t, ids(s.RunsOf("ark")))
-	all, err := s.RunIDs()
+	assert.Equal(t, []string{"new", "other", "elsewhere"}, ids(s.NewestRuns(t.Context())))
+	assert.Equal(t, []string{"new", "other", "old"}, ids(s.RunsOf(t.Context(), "m")), "the newest first")
+	assert.Empty(t, ids(s.RunsOf(t.Context(), "ark")))
+	all, err := s.RunIDs(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, []string{"old", "other", "new", "elsewhere"}, all, "the oldest first")
 	for _, c := range []struct {
 		machine, cable string
 		has            bool
 	}{{"m", "c", true}, {"n", "d", false}, {"ark", "c", false}} {
-		has, err := s.HasRuns(c.machine, c.cable)
+		has, err := s.HasRuns(t.Context(), c.machine, c.cable)
 		require.NoError(t, err)
 		assert.Equal(t, c.has, has, "%+v", c)
 	}
-	_, err = s.RunLine("nowhere")
+	_, err = s.RunLine(t.Context(), "nowhere")
 	assert.ErrorIs(t, err, postgres.ErrNotFound)
 }
 
@@ -66,16 +66,16 @@ func TestAStandingComesBackAsItWasWritten(t *testing.T) {
 		Touched: time.Date(2026, 11, 24, 9, 0, 0, 123e6, time.UTC),
 		Resume:  tell.Resume{Last: "barrel turned ½ turn", FingerTight: []string{"joint nut"}, Next: "Read it."},
 	}
-	changed, err := s.SetStanding("r1", "114", st)
+	changed, err := s.SetStanding(t.Context(), "r1", "114", st)
 	require.NoError(t, err)
 	assert.True(t, changed)
-	line, err := s.RunLine("r1")
+	line, err := s.RunLine(t.Context(), "r1")
 	require.NoError(t, err)
 	assert.Equal(t, st, line.Standing)
-	changed, err = s.SetStanding("r1", "114", st)
+	changed, err = s.SetStanding(t.Context(), "r1", "114", st)
 	require.NoError(t, err)
 	assert.False(t, changed, "it stood so")
-	lines, err := s.NewestRuns()
+	lines, err := s.NewestRuns(t.Context())
 	require.NoError(t, err)
 	assert.Empty(t, lines[0].Standing.Resume.Last, "the floor does not need it")
 	assert.Equal(t, st.Says, lines[0].Standing.Says)
@@ -83,9 +83,9 @@ func TestAStandingComesBackAsItWasWritten(t *testing.T) {
 
 func TestARunComesWithAllItsEventsOrNotAtAll(t *testing.T) {
 	s := opened(t)
-	head, err := s.RunHead("r1")
+	head, err := s.RunHead(t.Context(), "r1")
 	require.NoError(t, err)
-	_, err = s.Add(head, note("taken", 1, ""), "sent", "", tell.Stand(lead.Of(record.Fold(nil, []record.Event{note("taken", 1, "")}))))
+	_, err = s.Add(t.Context(), head, note("taken", 1, ""), "sent", "", tell.Stand(lead.Of(record.Fold(nil, []record.Event{note("taken", 1, "")}))))
 	require.NoError(t, err)
 
 	var events []record.Event
@@ -97,33 +97,33 @@ func TestARunComesWithAllItsEventsOrNotAtAll(t *testing.T) {
 		events, prev = append(events, e), e.Hash
 	}
 	job := workshop.Job{ID: "r2", Machine: "m", Cable: "c", Opened: time.Now()}
-	require.Error(t, s.AddRun(job, events, "", tell.Standing{}), "an id that is another entry's")
-	_, err = s.RunHead("r2")
+	require.Error(t, s.AddRun(t.Context(), job, events, "", tell.Standing{}), "an id that is another entry's")
+	_, err = s.RunHead(t.Context(), "r2")
 	require.ErrorIs(t, err, postgres.ErrNotFound)
 
-	require.NoError(t, s.AddRun(job, events[:2], "", tell.Stand(lead.Of(record.Fold(nil, events[:2])))))
-	kept, _, err := s.Events("r2", 0)
+	require.NoError(t, s.AddRun(t.Context(), job, events[:2], "", tell.Stand(lead.Of(record.Fold(nil, events[:2])))))
+	kept, _, err := s.Events(t.Context(), "r2", 0)
 	require.NoError(t, err)
 	assert.Equal(t, events[:2], kept)
-	later, _, err := s.Events("r2", 1)
+	later, _, err := s.Events(t.Context(), "r2", 1)
 	require.NoError(t, err)
 	assert.Equal(t, events[1:2], later)
-	v, err := s.Verify()
+	v, err := s.Verify(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, []int{2, 3}, []int{v.Runs, v.Events})
 }
 
 func TestAnEventIsFoundByItsIDWithWhatWasSent(t *testing.T) {
 	s := opened(t)
-	head, _ := s.RunHead("r1")
+	head, _ := s.RunHead(t.Context(), "r1")
 	first := note("e1", 1, "")
-	_, err := s.Add(head, first, "digest of what came", "", tell.Standing{})
+	_, err := s.Add(t.Context(), head, first, "digest of what came", "", tell.Standing{})
 	require.NoError(t, err)
-	kept, sent, err := s.Event("e1")
+	kept, sent, err := s.Event(t.Context(), "e1")
 	require.NoError(t, err)
 	assert.Equal(t, first.Hash, kept.Hash)
 	assert.Equal(t, "digest of what came", sent)
-	_, _, err = s.Event("e2")
+	_, _, err = s.Event(t.Context(), "e2")
 	assert.ErrorIs(t, err, postgres.ErrNotFound)
 }
 
@@ -140,26 +140,26 @@ func revision(t *testing.T, no int, target string) *sheet.Sheet {
 func TestSheetsComeTogetherOrNotAtAll(t *testing.T) {
 	s := testdb.Store(t)
 	third, fourth := revision(t, 3, "143"), revision(t, 4, "144")
-	require.NoError(t, s.SaveSheets(anyway, third, third), "the same twice is once")
-	err := s.SaveSheets(anyway, fourth, revision(t, 3, "145"))
+	require.NoError(t, s.SaveSheets(t.Context(), anyway, third, third), "the same twice is once")
+	err := s.SaveSheets(t.Context(), anyway, fourth, revision(t, 3, "145"))
 	var f *fault.Fault
 	require.ErrorAs(t, err, &f)
 	assert.Equal(t, "revision", f.Field)
-	all, err := s.Revisions("114")
+	all, err := s.Revisions(t.Context(), "114")
 	require.NoError(t, err)
 	require.Len(t, all, 1, "the fourth came with a bad one, and did not stay")
-	_, err = s.Sheet(fourth.Hash())
+	_, err = s.Sheet(t.Context(), fourth.Hash())
 	require.ErrorIs(t, err, postgres.ErrNotFound)
 
-	require.NoError(t, s.SaveSheets(anyway, fourth))
-	kept, err := s.Sheet(third.Hash())
+	require.NoError(t, s.SaveSheets(t.Context(), anyway, fourth))
+	kept, err := s.Sheet(t.Context(), third.Hash())
 	require.NoError(t, err)
 	assert.Equal(t, string(third.JSON()), string(kept.JSON()), "the old one is there to the byte")
-	heads, err := s.Heads()
+	heads, err := s.Heads(t.Context())
 	require.NoError(t, err)
 	require.Len(t, heads, 1, "the library shows the newest")
 	assert.Equal(t, 4, heads[0].Revision)
-	v, err := s.Verify()
+	v, err := s.Verify(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, 2, v.Sheets)
 }
@@ -170,7 +170,7 @@ func TestMachinesAddedAtOnceSeeOneAnother(t *testing.T) {
 	kept := make(chan bool, 12)
 	for i := range cap(kept) {
 		wait.Go(func() {
-			err := s.AddMachine(workshop.Machine{ID: fmt.Sprint("m", i), Name: "Dory", Craft: "boat"}, func(others []workshop.Machine) error {
+			err := s.AddMachine(t.Context(), workshop.Machine{ID: fmt.Sprint("m", i), Name: "Dory", Craft: "boat"}, func(others []workshop.Machine) error {
 				if len(others) > 0 {
 					return fault.At("name", "there is one of this name")
 				}
@@ -188,7 +188,7 @@ func TestMachinesAddedAtOnceSeeOneAnother(t *testing.T) {
 		}
 	}
 	assert.Equal(t, 1, n, "each was shown those before it")
-	all, err := s.Machines()
+	all, err := s.Machines(t.Context())
 	require.NoError(t, err)
 	assert.Len(t, all, 1)
 }

@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"context"
 	"strings"
 
 	"gorm.io/gorm"
@@ -21,23 +22,23 @@ const mostHits = 12 // of each kind
 // Search finds machines, sheets and runs from the Bench that hold every word asked for, in any case of
 // letters: machines by name, serial, note, owner, marks and cables, sheets by
 // number, rig and source, the newest revision of each.
-func (s *Store) Search(want string) ([]Hit, error) {
+func (s *Store) Search(ctx context.Context, want string) ([]Hit, error) {
 	words := few(strings.Fields(strings.ToLower(want)))
 	out := []Hit{}
 	if len(words) == 0 {
 		return out, nil
 	}
-	machines := s.db.Table("machines").
+	machines := s.db.WithContext(ctx).Table("machines").
 		Select("'machine' AS kind, id, name AS title, concat_ws(' · ', craft, nullif(note, ''), nullif(serial, '')) AS says").
 		Order("place, id").
 		Limit(mostHits)
-	sheets := s.db.Table("sheets AS s").
+	sheets := s.db.WithContext(ctx).Table("sheets AS s").
 		Where("NOT EXISTS (SELECT 1 FROM sheets AS n WHERE n.sheet_id = s.sheet_id AND n.revision > s.revision)").
 		Select("'sheet' AS kind, hash AS id, 'Sheet ' || sheet_id || ' · ' || cable AS title, concat_ws(' · ', 'revision ' || " +
 			"revision, craft, title) AS says").
 		Order("sheet_id").
 		Limit(mostHits)
-	bench := s.db.Table("runs AS r").
+	bench := s.db.WithContext(ctx).Table("runs AS r").
 		Joins("LEFT JOIN machines m ON m.id = r.machine").
 		Where("starts_with(r.cable, ?)", workshop.BenchCable).
 		Select("'run' AS kind, r.id, substr(r.cable, ?) AS title, concat_ws(' · ', 'from the Bench', m.name, r.says) AS says",

@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"context"
 	"database/sql"
 	"encoding/json"
 	"errors"
@@ -38,8 +39,8 @@ func sheetToRow(one *sheet.Sheet) sheetRow {
 
 // SaveSheets keeps revisions of sheets, all or none; the same content twice is kept once. check looks
 // at what is there and may refuse: whoever keeps sheets at the same moment has written before, or waits.
-func (s *Store) SaveSheets(check func(there *Store) error, sheets ...*sheet.Sheet) error {
-	return s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) SaveSheets(ctx context.Context, check func(there *Store) error, sheets ...*sheet.Sheet) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		// whoever keeps a sheet waits for whoever does so now: both look before they write
 		if err := changed(tx, "sheets"); err != nil {
 			return err
@@ -82,26 +83,26 @@ func (s *Store) SaveSheets(check func(there *Store) error, sheets ...*sheet.Shee
 }
 
 // Sheets lists every revision of every sheet, the newest of each first.
-func (s *Store) Sheets() ([]*sheet.Sheet, error) {
-	return sheetsOf(s.db)
+func (s *Store) Sheets(ctx context.Context) ([]*sheet.Sheet, error) {
+	return sheetsOf(s.db.WithContext(ctx))
 }
 
 // Heads lists the heads of the newest revisions.
-func (s *Store) Heads() (out []sheet.Head, err error) {
-	return headsOf(s.db.Table("sheets"))
+func (s *Store) Heads(ctx context.Context) (out []sheet.Head, err error) {
+	return headsOf(s.db.WithContext(ctx).Table("sheets"))
 }
 
 // PageOfSheets is how many heads HeadsAfter gives at the most.
 const PageOfSheets = 200
 
 // HeadsAfter lists the heads of the newest revisions by their number, those after one.
-func (s *Store) HeadsAfter(id string) ([]sheet.Head, error) {
-	return headsOf(s.db.Table("sheets").Where("sheet_id > ?", id).Limit(PageOfSheets))
+func (s *Store) HeadsAfter(ctx context.Context, id string) ([]sheet.Head, error) {
+	return headsOf(s.db.WithContext(ctx).Table("sheets").Where("sheet_id > ?", id).Limit(PageOfSheets))
 }
 
 // HeadsOf lists those of one rig.
-func (s *Store) HeadsOf(family, cable string) ([]sheet.Head, error) {
-	return headsOf(s.db.Table("sheets").Where("family = ? AND cable = ?", family, cable))
+func (s *Store) HeadsOf(ctx context.Context, family, cable string) ([]sheet.Head, error) {
+	return headsOf(s.db.WithContext(ctx).Table("sheets").Where("family = ? AND cable = ?", family, cable))
 }
 
 func headsOf(db *gorm.DB) (out []sheet.Head, err error) {
@@ -130,8 +131,8 @@ func headsOf(db *gorm.DB) (out []sheet.Head, err error) {
 }
 
 // Revisions lists the revisions of one sheet, the newest first.
-func (s *Store) Revisions(id string) ([]*sheet.Sheet, error) {
-	return sheetsOf(s.db.Where("sheet_id = ?", id))
+func (s *Store) Revisions(ctx context.Context, id string) ([]*sheet.Sheet, error) {
+	return sheetsOf(s.db.WithContext(ctx).Where("sheet_id = ?", id))
 }
 
 // ErrChanged is the error of a sheet whose body, or what it is found by, is not what it was kept with.
@@ -139,10 +140,10 @@ var ErrChanged = errors.New("the sheet was changed after it was kept")
 
 // Sheet is the revision with this hash, ErrNotFound when there is none, ErrChanged when
 // its body is another one.
-func (s *Store) Sheet(hash string) (*sheet.Sheet, error) {
+func (s *Store) Sheet(ctx context.Context, hash string) (*sheet.Sheet, error) {
 	var kept sheetRow
 	var whole bool
-	err := row(s.db, "SELECT body, seal = print FROM sheets WHERE hash = $1", hash).Scan(&kept.Body, &whole)
+	err := row(s.db.WithContext(ctx), "SELECT body, seal = print FROM sheets WHERE hash = $1", hash).Scan(&kept.Body, &whole)
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, ErrNotFound
 	}
@@ -158,15 +159,15 @@ func (s *Store) Sheet(hash string) (*sheet.Sheet, error) {
 
 // Rigs lists the families and cables there are sheets for, with whether any of them
 // leads a run, and the sheets whose columns were changed by hand.
-func (s *Store) Rigs() (led map[[2]string]bool, changed []string, err error) {
+func (s *Store) Rigs(ctx context.Context) (led map[[2]string]bool, changed []string, err error) {
 	var rows []sheetRow
-	err = s.db.Model(&sheetRow{}).Select("family, cable, bool_or(led) AS led").Group("family, cable").Find(&rows).Error
+	err = s.db.WithContext(ctx).Model(&sheetRow{}).Select("family, cable, bool_or(led) AS led").Group("family, cable").Find(&rows).Error
 	led = map[[2]string]bool{}
 	for _, r := range rows {
 		led[[2]string{r.Family, r.Cable}] = r.Led
 	}
 	if err == nil {
-		err = s.db.Model(&sheetRow{}).Where("seal <> print").Order("sheet_id").Limit(20).Pluck("sheet_id", &changed).Error
+		err = s.db.WithContext(ctx).Model(&sheetRow{}).Where("seal <> print").Order("sheet_id").Limit(20).Pluck("sheet_id", &changed).Error
 	}
 	return led, changed, err
 }

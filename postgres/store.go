@@ -5,6 +5,8 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"regexp"
+	"slices"
 	"time"
 
 	"github.com/jackc/pgx/v5"
@@ -48,11 +50,8 @@ func Open(ctx context.Context, url string) (*Store, error) {
 		return nil, errors.Join(fmt.Errorf("the database does not answer: %w", err), pool.Close())
 	}
 	s := &Store{db.WithContext(ctx), plain}
-	return s, s.migrate()
+	return s, s.migrate(ctx)
 }
-
-// Within is the same store, whose work ends with ctx.
-func (s *Store) Within(ctx context.Context) *Store { return &Store{s.db.WithContext(ctx), s.config} }
 
 // on is the same store within a transaction.
 func (s *Store) on(tx *gorm.DB) *Store { return &Store{tx, s.config} }
@@ -61,6 +60,47 @@ func (s *Store) on(tx *gorm.DB) *Store { return &Store{tx, s.config} }
 // built, nothing is reflected upon.
 func row(db *gorm.DB, query string, args ...any) *sql.Row {
 	return db.Statement.ConnPool.QueryRowContext(db.Statement.Context, query, args...)
+}
+
+// statement is one with its arguments by name, written with numbers once: it is asked for with every event.
+type statement struct {
+	query string
+	names []string // by their numbers, from 1
+}
+
+var argument = regexp.MustCompile(`@\w+`)
+
+// named is a statement whose arguments are written @so.
+func named(query string) (s statement) {
+	s.query = argument.ReplaceAllStringFunc(query, func(name string) string {
+		at := slices.Index(s.names, name[1:])
+		if at < 0 {
+			at, s.names = len(s.names), append(s.names, name[1:])
+		}
+		return fmt.Sprintf("$%d", at+1)
+	})
+	return s
+}
+
+// row asks for one row, with the arguments of those names.
+func (s statement) row(db *gorm.DB, args map[string]any) *sql.Row {
+	return row(db, s.query, s.values(args)...)
+}
+
+// exec does what is written, and tells how many rows it touched.
+func (s statement) exec(db *gorm.DB, args map[string]any) (int64, error) {
+	done, err := db.Statement.ConnPool.ExecContext(db.Statement.Context, s.query, s.values(args)...)
+	if err != nil {
+		return 0, err
+	}
+	return done.RowsAffected()
+}
+
+func (s statement) values(args map[string]any) (out []any) {
+	for _, name := range s.names {
+		out = append(out, args[name])
+	}
+	return out
 }
 
 func (s *Store) pool() (*sql.DB, error) { return s.db.DB() }
@@ -119,8 +159,8 @@ CREATE OR REPLACE TRIGGER ledger_append_only BEFORE UPDATE OR DELETE ON ledger
 CREATE OR REPLACE TRIGGER ledger_never_emptied BEFORE TRUNCATE ON ledger
   FOR EACH STATEMENT EXECUTE FUNCTION events_are_append_only();`
 
-func (s *Store) migrate() error {
-	return s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) migrate(ctx context.Context) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		// one server at a time: two that start together would both create tables
 		if err := tx.Exec("SELECT pg_advisory_xact_lock(7263)").Error; err != nil {
 			return err

@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"context"
 	"time"
 
 	"gorm.io/gorm"
@@ -39,12 +40,12 @@ type Knowledge struct {
 }
 
 // Causes counts what was wrong in the signed runs of a family, by the id of the cause.
-func (s *Store) Causes(family string) (map[string]int, error) {
+func (s *Store) Causes(ctx context.Context, family string) (map[string]int, error) {
 	var rows []struct {
 		Cause string
 		N     int
 	}
-	err := s.db.Raw(`SELECT r.cause, count(*) AS n FROM runs r JOIN cables c ON c.machine_id = r.machine AND c.id = r.cable
+	err := s.db.WithContext(ctx).Raw(`SELECT r.cause, count(*) AS n FROM runs r JOIN cables c ON c.machine_id = r.machine AND c.id = r.cable
 		WHERE r.cause <> '' AND c.family = ? GROUP BY r.cause`, family).Scan(&rows).Error
 	out := map[string]int{}
 	for _, r := range rows {
@@ -54,9 +55,9 @@ func (s *Store) Causes(family string) (map[string]int, error) {
 }
 
 // Odds are the workshop's own of a family.
-func (s *Store) Odds(family string) (map[string]float64, error) {
+func (s *Store) Odds(ctx context.Context, family string) (map[string]float64, error) {
 	var rows []oddsRow
-	err := s.db.Find(&rows, "family = ?", family).Error
+	err := s.db.WithContext(ctx).Find(&rows, "family = ?", family).Error
 	out := map[string]float64{}
 	for _, r := range rows {
 		out[r.Cause] = r.Usual
@@ -65,8 +66,8 @@ func (s *Store) Odds(family string) (map[string]float64, error) {
 }
 
 // SaveOdds puts the workshop's own of a family in the place of those before; none takes them back.
-func (s *Store) SaveOdds(family string, odds map[string]float64, by string, at time.Time) error {
-	return s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) SaveOdds(ctx context.Context, family string, odds map[string]float64, by string, at time.Time) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := tx.Delete(&oddsRow{}, "family = ?", family).Error; err != nil {
 			return err
 		}
@@ -82,9 +83,9 @@ func (s *Store) SaveOdds(family string, odds map[string]float64, by string, at t
 }
 
 // OwnKnowledge lists the files of the workshop's own, of a family or ("") of all, by name.
-func (s *Store) OwnKnowledge(family string) ([]Knowledge, error) {
+func (s *Store) OwnKnowledge(ctx context.Context, family string) ([]Knowledge, error) {
 	var rows []knowledgeRow
-	q := s.db.Order("name")
+	q := s.db.WithContext(ctx).Order("name")
 	if family != "" {
 		q = q.Where("family = ?", family)
 	}
@@ -97,9 +98,11 @@ func (s *Store) OwnKnowledge(family string) ([]Knowledge, error) {
 }
 
 // SaveKnowledge keeps a file; one of the same name is replaced.
-func (s *Store) SaveKnowledge(k Knowledge) error {
-	return s.db.Clauses(clause.OnConflict{UpdateAll: true}).Create(&knowledgeRow{k.Name, k.Family, k.Text, k.By, k.At}).Error
+func (s *Store) SaveKnowledge(ctx context.Context, k Knowledge) error {
+	return s.db.WithContext(ctx).Clauses(clause.OnConflict{UpdateAll: true}).Create(&knowledgeRow{k.Name, k.Family, k.Text, k.By, k.At}).Error
 }
 
 // DropKnowledge forgets a file, ErrNotFound when there is none of this name.
-func (s *Store) DropKnowledge(name string) error { return s.drop(&knowledgeRow{}, name) }
+func (s *Store) DropKnowledge(ctx context.Context, name string) error {
+	return s.drop(ctx, &knowledgeRow{}, name)
+}

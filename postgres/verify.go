@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"context"
 	"database/sql"
 	"errors"
 	"fmt"
@@ -27,19 +28,19 @@ type Verified struct {
 // each run, and works out again whatever else is kept of them. The error tells everything that does
 // not fit. It looks at one moment of the database, so that what is written meanwhile counts as neither
 // whole nor broken.
-func (s *Store) Verify() (v Verified, err error) {
-	err = s.db.Transaction(func(tx *gorm.DB) error {
-		v, err = s.on(tx).verify()
+func (s *Store) Verify(ctx context.Context) (v Verified, err error) {
+	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		v, err = s.on(tx).verify(ctx)
 		return err
 	}, &sql.TxOptions{Isolation: sql.LevelRepeatableRead, ReadOnly: true})
 	return v, err
 }
 
-func (s *Store) verify() (v Verified, err error) {
+func (s *Store) verify(ctx context.Context) (v Verified, err error) {
 	var broken []error
 	tell := func(format string, a ...any) { broken = append(broken, fmt.Errorf(format, a...)) }
 	runs, sheets := map[string]*Noted{}, map[string]bool{}
-	_, v.Head, err = s.verifyLedger(func(l ledgerRow) error {
+	_, v.Head, err = s.verifyLedger(ctx, func(l ledgerRow) error {
 		if l.Kind == ledgerSheet {
 			sheets[l.Subject] = true
 			return nil
@@ -53,13 +54,13 @@ func (s *Store) verify() (v Verified, err error) {
 	if err != nil {
 		tell("%w", err)
 	}
-	if err := s.verifySheets(sheets, &v, tell); err != nil {
+	if err := s.verifySheets(ctx, sheets, &v, tell); err != nil {
 		return v, err
 	}
-	if err := s.verifyRuns(runs, &v, tell); err != nil {
+	if err := s.verifyRuns(ctx, runs, &v, tell); err != nil {
 		return v, err
 	}
-	if err := s.verifyLoose(tell); err != nil {
+	if err := s.verifyLoose(ctx, tell); err != nil {
 		return v, err
 	}
 	if len(broken) > 0 {
@@ -68,15 +69,15 @@ func (s *Store) verify() (v Verified, err error) {
 	return v, nil
 }
 
-func (s *Store) verifySheets(known map[string]bool, v *Verified, tell func(string, ...any)) error {
-	rows, err := s.db.Model(&sheetRow{}).Order("sheet_id, revision").Rows()
+func (s *Store) verifySheets(ctx context.Context, known map[string]bool, v *Verified, tell func(string, ...any)) error {
+	rows, err := s.db.WithContext(ctx).Model(&sheetRow{}).Order("sheet_id, revision").Rows()
 	if err != nil {
 		return err
 	}
 	defer rows.Close()
 	for rows.Next() {
 		var row sheetRow
-		if err := s.db.ScanRows(rows, &row); err != nil {
+		if err := s.db.WithContext(ctx).ScanRows(rows, &row); err != nil {
 			return err
 		}
 		v.Sheets++
@@ -104,8 +105,8 @@ func (r sheetRow) follows(one *sheet.Sheet) bool {
 	return reflect.DeepEqual(r, want)
 }
 
-func (s *Store) verifyRuns(known map[string]*Noted, v *Verified, tell func(string, ...any)) error {
-	ids, err := s.RunIDs()
+func (s *Store) verifyRuns(ctx context.Context, known map[string]*Noted, v *Verified, tell func(string, ...any)) error {
+	ids, err := s.RunIDs(ctx)
 	if err != nil {
 		return err
 	}
@@ -116,7 +117,7 @@ func (s *Store) verifyRuns(known map[string]*Noted, v *Verified, tell func(strin
 			noted = new(Noted)
 		}
 		delete(known, id)
-		if err := s.verifyRun(id, *noted, v, tell); err != nil {
+		if err := s.verifyRun(ctx, id, *noted, v, tell); err != nil {
 			return err
 		}
 	}
@@ -126,12 +127,12 @@ func (s *Store) verifyRuns(known map[string]*Noted, v *Verified, tell func(strin
 	return nil
 }
 
-func (s *Store) verifyRun(id string, noted Noted, v *Verified, tell func(string, ...any)) error {
-	head, err := s.RunHead(id)
+func (s *Store) verifyRun(ctx context.Context, id string, noted Noted, v *Verified, tell func(string, ...any)) error {
+	head, err := s.RunHead(ctx, id)
 	if err != nil {
 		return err
 	}
-	events, _, err := s.Events(id, 0)
+	events, _, err := s.Events(ctx, id, 0)
 	if err != nil {
 		return err
 	}
@@ -146,14 +147,14 @@ func (s *Store) verifyRun(id string, noted Noted, v *Verified, tell func(string,
 	if err := noted.Fits(head, events); err != nil {
 		tell("%w", err)
 	}
-	broken, err := s.Beside(id, events)
+	broken, err := s.Beside(ctx, id, events)
 	if err != nil {
 		return err
 	}
 	for _, what := range broken {
 		tell("run %s: %s", id, what)
 	}
-	stands, err := s.standsAs(id, events)
+	stands, err := s.standsAs(ctx, id, events)
 	if err != nil {
 		return err
 	}
@@ -164,21 +165,21 @@ func (s *Store) verifyRun(id string, noted Noted, v *Verified, tell func(string,
 }
 
 // standsAs tells whether the floor shows of a run what follows from its events.
-func (s *Store) standsAs(id string, events []record.Event) (bool, error) {
+func (s *Store) standsAs(ctx context.Context, id string, events []record.Event) (bool, error) {
 	var row runRow
-	if err := s.db.Take(&row, "id = ?", id).Error; err != nil {
+	if err := s.db.WithContext(ctx).Take(&row, "id = ?", id).Error; err != nil {
 		return false, err
 	}
 	pinned := record.Carried(events)
 	hash, _ := record.Pinned(events)
 	if pinned == nil && hash != "" {
-		one, err := s.Sheet(hash)
+		one, err := s.Sheet(ctx, hash)
 		if err != nil && !errors.Is(err, ErrNotFound) && !errors.Is(err, ErrChanged) { // told with the sheets
 			return false, err
 		}
 		pinned = one
 	}
-	zone, err := s.zone()
+	zone, err := s.zone(ctx)
 	if err != nil {
 		return false, err
 	}
@@ -189,8 +190,8 @@ func (s *Store) standsAs(id string, events []record.Event) (bool, error) {
 	return reflect.DeepEqual(row.StandingRow, want), nil
 }
 
-func (s *Store) zone() (*time.Location, error) {
-	name, err := s.Zone()
+func (s *Store) zone(ctx context.Context) (*time.Location, error) {
+	name, err := s.Zone(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -198,10 +199,10 @@ func (s *Store) zone() (*time.Location, error) {
 }
 
 // verifyLoose looks for what belongs to no run.
-func (s *Store) verifyLoose(tell func(string, ...any)) error {
+func (s *Store) verifyLoose(ctx context.Context, tell func(string, ...any)) error {
 	for _, table := range []string{"events", "photos", "voices"} {
 		var ids []string
-		err := s.db.Table(table).Distinct("run_id").Where("NOT EXISTS (SELECT 1 FROM runs WHERE runs.id = run_id)").Limit(20).
+		err := s.db.WithContext(ctx).Table(table).Distinct("run_id").Where("NOT EXISTS (SELECT 1 FROM runs WHERE runs.id = run_id)").Limit(20).
 			Pluck("run_id", &ids).Error
 		if err != nil {
 			return err

@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"context"
 	"fmt"
 	"slices"
 	"strconv"
@@ -17,13 +18,6 @@ import (
 // writes a column writes a digest of all of them beside it, and whoever reads looks whether it still
 // fits: what was changed by hand is seen where it is shown, and proved by Verify, which works all of
 // it out again.
-
-// StoodOf is the digest of what the floor shows of a run, in SQL, over the columns of from: what stands in
-// stood.
-func StoodOf(from string) string {
-	return strings.ReplaceAll(`md5(concat_ws('|', @.seq::text, @.hash, @.sheet, @.sign, @.part::text, @.says, @.signed::text,
-  extract(epoch FROM @.touched)::text, @.due, @.voids, md5(@.resume), @.cause))`, "@", from)
-}
 
 // wholeRun tells in SQL whether the row of a run, its events, what stands beside them, its sheet and the
 // ledger say the same as far as can be told without reading each event: every head that was noted is
@@ -79,9 +73,9 @@ func (n *Noted) add(l ledgerRow) {
 const unit = "\x1f"
 
 // Noted is what the ledger says of a run.
-func (s *Store) Noted(id string) (n Noted, err error) {
+func (s *Store) Noted(ctx context.Context, id string) (n Noted, err error) {
 	var lines []ledgerRow
-	err = s.db.Where("subject = ?", id).Order("n").Find(&lines).Error
+	err = s.db.WithContext(ctx).Where("subject = ?", id).Order("n").Find(&lines).Error
 	for _, l := range lines {
 		n.add(l)
 	}
@@ -132,8 +126,8 @@ func leaves(e record.Event, st tell.Standing) bool {
 const mostNoted = 500
 
 // NoteHeads puts the heads of runs that went on since into the ledger, and tells how many there were.
-func (s *Store) NoteHeads() (n int, err error) {
-	err = s.db.Transaction(func(tx *gorm.DB) error {
+func (s *Store) NoteHeads(ctx context.Context) (n int, err error) {
+	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		var rows []runRow
 		// whoever writes to one of them just now has it noted with the next sweep
 		err := tx.Clauses(clause.Locking{Strength: "UPDATE", Options: "SKIP LOCKED"}).Select("id, seq, hash").

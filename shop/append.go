@@ -2,6 +2,7 @@ package shop
 
 import (
 	"cmp"
+	"context"
 	"errors"
 	"strings"
 	"time"
@@ -16,8 +17,8 @@ import (
 // *postgres.Conflict, a *postgres.Twin, a *Refusal or postgres.ErrNotFound. An event
 // that is there already changes nothing. e.Behind is how many of the events up to after its maker
 // had not heard of when it was made.
-func (s *Shop) Append(e record.Event, after int) (RunView, error) {
-	return s.AppendFrom(Device{}, e, after)
+func (s *Shop) Append(ctx context.Context, e record.Event, after int) (RunView, error) {
+	return s.AppendFrom(ctx, Device{}, e, after)
 }
 
 // Device is what a device says as it sends an event: its clock, zero where it does not say, and that
@@ -28,34 +29,34 @@ type Device struct {
 }
 
 // AppendFrom does so for an event from a device.
-func (s *Shop) AppendFrom(from Device, e record.Event, after int) (RunView, error) {
+func (s *Shop) AppendFrom(ctx context.Context, from Device, e record.Event, after int) (RunView, error) {
 	e.Received = s.Now().UTC().Truncate(time.Millisecond)
 	sent := e.Digest()
-	o, err := s.openSince(e.Run, lately)
+	o, err := s.openSince(ctx, e.Run, lately)
 	if err != nil {
 		return RunView{}, err
 	}
 	defer o.done()
 	if after > o.state.Seq { // another server was first
-		if err := s.load(&o, e.Run); err != nil {
+		if err := s.load(ctx, &o, e.Run); err != nil {
 			return RunView{}, err
 		}
 	}
 	for range mostTries {
-		err = s.add(&o, from, e, sent, after)
+		err = s.add(ctx, &o, from, e, sent, after)
 		if !errors.Is(err, postgres.ErrMoved) {
 			break
 		}
-		if err := s.load(&o, e.Run); err != nil {
+		if err := s.load(ctx, &o, e.Run); err != nil {
 			return RunView{}, err
 		}
 	}
 	if err != nil {
 		return RunView{}, err
 	}
-	s.kept.hub.know(e.Run, o.events)
-	s.kept.hub.tellAll(e.Run, Floor)
-	return s.view(o)
+	s.memory.hub.know(e.Run, o.events)
+	s.memory.hub.tellAll(e.Run, Floor)
+	return s.view(ctx, o)
 }
 
 // mostTries is how often another process may come first before a sender is asked to
@@ -63,13 +64,13 @@ func (s *Shop) AppendFrom(from Device, e record.Event, after int) (RunView, erro
 const mostTries = 8
 
 // add keeps one event on a run that is caught up.
-func (s *Shop) add(o *open, from Device, e record.Event, sent string, after int) error {
+func (s *Shop) add(ctx context.Context, o *open, from Device, e record.Event, sent string, after int) error {
 	seq := o.state.Seq
 	if after < 0 || after > seq {
 		return fault.At("after", "the run has %d events: write the number of the last one you saw", seq)
 	}
 	if after < seq {
-		if err := s.twin(e, sent); !errors.Is(err, postgres.ErrNotFound) {
+		if err := s.twin(ctx, e, sent); !errors.Is(err, postgres.ErrNotFound) {
 			return err // nil when it is the same one
 		}
 	}
@@ -77,21 +78,21 @@ func (s *Shop) add(o *open, from Device, e record.Event, sent string, after int)
 		return &Refusal{Status: 409, Field: "run", Message: "the chain of this run is broken: nothing can be added to it. Open a new run"}
 	}
 	if after < seq {
-		return s.conflict(o, e, after)
+		return s.conflict(ctx, o, e, after)
 	}
 	e, err := from.dated(e, o.events)
 	if err != nil {
 		return err
 	}
-	b, err := s.bench(*o, e.Kind == record.KindIdentified)
+	b, err := s.around(ctx, *o, e.Kind == record.KindIdentified)
 	if err != nil {
 		return err
 	}
 	b.Guest = strings.HasSuffix(strings.ToLower(e.By), guestMark)
-	if err := s.helped(&b, e); err != nil {
+	if err := s.helped(ctx, &b, e); err != nil {
 		return err
 	}
-	if err := s.named(&b, o, e); err != nil {
+	if err := s.named(ctx, &b, o, e); err != nil {
 		return err
 	}
 	if e, err = o.led().Admit(b, e); err != nil {
@@ -99,14 +100,14 @@ func (s *Shop) add(o *open, from Device, e record.Event, sent string, after int)
 	}
 	e.Seq = seq + 1
 	e = e.Seal(o.hash)
-	if err := s.carry(o.live, e); err != nil {
+	if err := s.carry(ctx, o.live, e); err != nil {
 		return err
 	}
-	print, err := s.Store.Add(o.head, e, sent, o.sheet, tell.Stand(o.led()))
+	print, err := s.Store.Add(ctx, o.head, e, sent, o.sheet, tell.Stand(o.led()))
 	if err != nil {
 		o.live.folded = false // what was folded is not kept
 		if errors.Is(err, postgres.ErrTaken) {
-			return cmp.Or(s.twin(e, sent), s.load(o, e.Run))
+			return cmp.Or(s.twin(ctx, e, sent), s.load(ctx, o, e.Run))
 		}
 		return err
 	}
@@ -133,11 +134,11 @@ func (d Device) dated(e record.Event, chain []record.Event) (_ record.Event, err
 }
 
 // conflict is what e's sender had not seen: a whole chain has as many events as their numbers say.
-func (s *Shop) conflict(o *open, e record.Event, after int) error {
+func (s *Shop) conflict(ctx context.Context, o *open, e record.Event, after int) error {
 	c := &postgres.Conflict{Missed: o.events[after:]}
 	if c.Clashes, c.Turned = o.state.Clashes(e, c.Missed); len(c.Clashes) > 0 {
 		c.Mine = e.Says()
-		if b, err := s.bench(*o, e.Kind == record.KindIdentified); err == nil {
+		if b, err := s.around(ctx, *o, e.Kind == record.KindIdentified); err == nil {
 			if filled, err := o.led().Admit(b, e); err == nil { // with the names of what it speaks of
 				c.Mine = filled.Says()
 			}
@@ -147,12 +148,12 @@ func (s *Shop) conflict(o *open, e record.Event, after int) error {
 }
 
 // helped finds out whether whoever is said to have held the control does so.
-func (s *Shop) helped(b *record.Bench, e record.Event) error {
+func (s *Shop) helped(ctx context.Context, b *record.Around, e record.Event) error {
 	name := record.HeldBy(e)
 	if name == "" || e.Received.Sub(e.At) > lateToHold {
 		return nil
 	}
-	holds, err := s.holding(e.Run, name, e.By)
+	holds, err := s.holding(ctx, e.Run, name, e.By)
 	if holds {
 		b.Holding = name
 	}
@@ -164,8 +165,8 @@ const lateToHold = 10 * time.Second
 
 // twin looks at the event that has the id already: nil when it is the same one sent
 // again, ErrNotFound when there is none.
-func (s *Shop) twin(e record.Event, sent string) error {
-	there, was, err := s.Store.Event(e.ID)
+func (s *Shop) twin(ctx context.Context, e record.Event, sent string) error {
+	there, was, err := s.Store.Event(ctx, e.ID)
 	switch {
 	case err != nil:
 		return err

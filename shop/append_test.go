@@ -28,7 +28,7 @@ const runID = "b2b7b8f0-0000-4000-8000-000000000001"
 // atTeal is a shop with a run open on the launch's lower cable.
 func atTeal(t *testing.T) *shop.Shop {
 	s := testdb.Shop(t)
-	_, err := s.OpenRun(runID, "teal", "lower")
+	_, err := s.OpenRun(t.Context(), runID, "teal", "lower")
 	require.NoError(t, err)
 	return s
 }
@@ -43,18 +43,18 @@ func note(id string) record.Event { return entry(id, record.KindNote, record.Not
 func TestAnEventSentTwiceIsStoredOnce(t *testing.T) {
 	s := atTeal(t)
 	for range 2 {
-		v, err := s.Append(note("e1"), 0)
+		v, err := s.Append(t.Context(), note("e1"), 0)
 		require.NoError(t, err)
 		require.Equal(t, 1, v.View.Seq)
 	}
 	spaced := note("e1")
 	spaced.Body = []byte(` { "text" : "e1" } `)
-	v, err := s.Append(spaced, 1)
+	v, err := s.Append(t.Context(), spaced, 1)
 	require.NoError(t, err, "the same words, spaced otherwise")
 	assert.Equal(t, 1, v.View.Seq)
-	_, err = s.Append(note("e2"), 1)
+	_, err = s.Append(t.Context(), note("e2"), 1)
 	require.NoError(t, err)
-	events, err := s.Events(runID, 0)
+	events, err := s.Events(t.Context(), runID, 0)
 	require.NoError(t, err)
 	require.Len(t, events, 2)
 	require.NoError(t, record.Verify(events))
@@ -63,32 +63,32 @@ func TestAnEventSentTwiceIsStoredOnce(t *testing.T) {
 
 func TestTheSameIDWithOtherContentIsAConflictWithBoth(t *testing.T) {
 	s := atTeal(t)
-	_, err := s.Append(note("e1"), 0)
+	_, err := s.Append(t.Context(), note("e1"), 0)
 	require.NoError(t, err)
 	for after := range 2 {
 		other := note("e1")
 		other.Body = []byte(`{"text":"something else"}`)
-		_, err = s.Append(other, after)
+		_, err = s.Append(t.Context(), other, after)
 		var twin *postgres.Twin
 		require.ErrorAs(t, err, &twin)
 		assert.Contains(t, string(twin.Kept.Body), "e1")
 		assert.Contains(t, string(twin.Sent.Body), "something else")
 	}
-	v, err := s.Append(note("e2"), 1)
+	v, err := s.Append(t.Context(), note("e2"), 1)
 	require.NoError(t, err, "and the run goes on")
 	assert.Equal(t, 2, v.View.Seq)
 }
 
 func TestALateWriterGetsWhatItMissed(t *testing.T) {
 	s := atTeal(t)
-	_, err := s.Append(note("e1"), 0)
+	_, err := s.Append(t.Context(), note("e1"), 0)
 	require.NoError(t, err)
-	_, err = s.Append(note("e2"), 0)
+	_, err = s.Append(t.Context(), note("e2"), 0)
 	var conflict *postgres.Conflict
 	require.ErrorAs(t, err, &conflict)
 	require.Len(t, conflict.Missed, 1)
 	assert.Equal(t, "e1", conflict.Missed[0].ID)
-	_, err = s.Append(note("e3"), 7)
+	_, err = s.Append(t.Context(), note("e3"), 7)
 	require.ErrorContains(t, err, "the run has 1 events")
 }
 
@@ -103,7 +103,7 @@ func TestManyWritersOnTwoServersNeverOverwrite(t *testing.T) {
 			for i := range 5 {
 				id, after := fmt.Sprintf("w%d-%d", w, i), 0
 				for {
-					_, err := servers[(w+i)%2].Append(note(id), after)
+					_, err := servers[(w+i)%2].Append(t.Context(), note(id), after)
 					var conflict *postgres.Conflict
 					if errors.As(err, &conflict) {
 						after += len(conflict.Missed)
@@ -119,20 +119,20 @@ func TestManyWritersOnTwoServersNeverOverwrite(t *testing.T) {
 	}
 	wait.Wait()
 	for _, server := range servers {
-		events, err := server.Events(runID, 0)
+		events, err := server.Events(t.Context(), runID, 0)
 		require.NoError(t, err)
 		require.Len(t, events, 40)
 		require.NoError(t, record.Verify(events))
 	}
-	_, err := s.Store.Verify()
+	_, err := s.Store.Verify(t.Context())
 	require.NoError(t, err)
 }
 
 func TestAnEventThatIsNotAdmittedLeavesNothing(t *testing.T) {
 	s := atTeal(t)
-	_, err := s.Append(entry("e1", record.KindNote, record.Note{}), 0)
+	_, err := s.Append(t.Context(), entry("e1", record.KindNote, record.Note{}), 0)
 	assert.Equal(t, "body.text", field(t, err))
-	v, err := s.Append(note("e1"), 0)
+	v, err := s.Append(t.Context(), note("e1"), 0)
 	require.NoError(t, err)
 	assert.Equal(t, 1, v.View.Seq)
 }
@@ -150,7 +150,7 @@ func TestABrokenChainIsSaidWhereItIsRead(t *testing.T) {
 	} {
 		t.Run(name, func(t *testing.T) {
 			s := testdb.Shop(t)
-			before, err := s.Run("2026-11-avocet") // now in memory
+			before, err := s.Run(t.Context(), "2026-11-avocet") // now in memory
 			require.NoError(t, err)
 			require.Empty(t, before.View.Broken)
 			require.NoError(t, testdb.Exec(s.Store, "ALTER TABLE events DISABLE TRIGGER USER"))
@@ -158,20 +158,20 @@ func TestABrokenChainIsSaidWhereItIsRead(t *testing.T) {
 
 			e := note("late")
 			e.Run = "2026-11-avocet"
-			after, err := s.Run("2026-11-avocet")
+			after, err := s.Run(t.Context(), "2026-11-avocet")
 			require.NoError(t, err)
 			for behind := range 2 {
-				_, err = s.Append(e, after.View.Seq-behind)
+				_, err = s.Append(t.Context(), e, after.View.Seq-behind)
 				var refused *shop.Refusal
 				require.ErrorAs(t, err, &refused, "%d behind", behind)
 				assert.Equal(t, 409, refused.Status)
 			}
 
 			assert.Contains(t, after.View.Broken, "2026-11-avocet")
-			rec, err := s.Record("2026-11-avocet")
+			rec, err := s.Record(t.Context(), "2026-11-avocet")
 			require.NoError(t, err)
 			assert.NotEmpty(t, rec.Broken)
-			_, err = s.Store.Verify()
+			_, err = s.Store.Verify(t.Context())
 			assert.ErrorContains(t, err, "2026-11-avocet")
 		})
 	}
@@ -190,13 +190,13 @@ func TestVerifyFindsWhatNoChainOfEventsShows(t *testing.T) {
 	} {
 		t.Run(name, func(t *testing.T) {
 			s := testdb.Shop(t)
-			_, err := s.Store.Verify()
+			_, err := s.Store.Verify(t.Context())
 			require.NoError(t, err)
 			for _, table := range []string{"events", "ledger"} {
 				require.NoError(t, testdb.Exec(s.Store, "ALTER TABLE "+table+" DISABLE TRIGGER USER"))
 			}
 			require.NoError(t, testdb.Exec(s.Store, c.sql))
-			_, err = s.Store.Verify()
+			_, err = s.Store.Verify(t.Context())
 			assert.ErrorContains(t, err, c.says)
 		})
 	}
@@ -206,7 +206,7 @@ func TestARunOnAChangedSheetSaysSo(t *testing.T) {
 	s := testdb.Shop(t)
 	require.NoError(t, testdb.Exec(s.Store, `UPDATE sheets SET body = replace(body, '"target": 143', '"target": 150') WHERE sheet_id = '114'`))
 	fresh := shop.New(s.Store, s.Now)
-	v, err := fresh.Run("2026-11-avocet")
+	v, err := fresh.Run(t.Context(), "2026-11-avocet")
 	require.NoError(t, err)
 	assert.Contains(t, v.View.Broken, "sheet of this run was changed")
 }
@@ -214,39 +214,39 @@ func TestARunOnAChangedSheetSaysSo(t *testing.T) {
 // A run belongs to its sheet, not to a name on a card.
 func TestACardMayBeRenamedAtAnyTime(t *testing.T) {
 	s := testdb.Shop(t)
-	before, err := s.Record("2026-11-avocet")
+	before, err := s.Record(t.Context(), "2026-11-avocet")
 	require.NoError(t, err)
-	card, err := s.MachineView("avocet")
+	card, err := s.MachineView(t.Context(), "avocet")
 	require.NoError(t, err)
 	m := card.Machine
 	m.Cables[0].Name, m.Cables[0].Family = "shift inner, renamed", "clutch"
-	_, err = s.PutMachine(m)
+	_, err = s.PutMachine(t.Context(), m)
 	require.NoError(t, err)
 	for _, server := range []*shop.Shop{s, shop.New(s.Store, s.Now)} {
-		after, err := server.Record("2026-11-avocet")
+		after, err := server.Record(t.Context(), "2026-11-avocet")
 		require.NoError(t, err)
 		assert.Equal(t, []string{"the cable is now: shift inner, renamed"}, after.Renamed, "beside what was signed, not instead")
 		after.Renamed = nil
 		assert.Equal(t, before, after)
-		_, err = server.Run("2026-11-avocet")
+		_, err = server.Run(t.Context(), "2026-11-avocet")
 		require.NoError(t, err)
-		_, err = server.Bays()
+		_, err = server.Bays(t.Context())
 		require.NoError(t, err)
-		_, err = server.MachineView("avocet")
+		_, err = server.MachineView(t.Context(), "avocet")
 		require.NoError(t, err)
 	}
 }
 
 func TestARunWithoutASheetHasARecord(t *testing.T) {
 	s := atTeal(t)
-	_, err := s.Append(entry("e0", record.KindComplaint, record.Complaint{Words: "stiff", Shows: "no"}), 0)
+	_, err := s.Append(t.Context(), entry("e0", record.KindComplaint, record.Complaint{Words: "stiff", Shows: "no"}), 0)
 	require.NoError(t, err)
-	_, err = s.Append(entry("e1", record.KindIdentified, record.Identified{Serial: "99999", Hand: "standard"}), 1)
+	_, err = s.Append(t.Context(), entry("e1", record.KindIdentified, record.Identified{Serial: "99999", Hand: "standard"}), 1)
 	require.NoError(t, err)
-	rec, err := s.Record(runID)
+	rec, err := s.Record(t.Context(), runID)
 	require.NoError(t, err)
 	assert.Contains(t, rec.Sheet, "no sheet applies")
-	b, err := s.Bays()
+	b, err := s.Bays(t.Context())
 	require.NoError(t, err)
 	for _, m := range b.Machines {
 		if m.ID == "teal" {
@@ -270,10 +270,10 @@ func TestNoRunIsOpenedOnSheetsThatLeadNone(t *testing.T) {
 		require.NoError(t, err)
 		files["sheets/"+id+".json"] = &fstest.MapFile{Data: raw}
 	}
-	require.NoError(t, s.Import(files))
-	_, err := s.OpenRun("r-oyster", "oyster", "clutch")
+	require.NoError(t, s.Import(t.Context(), files))
+	_, err := s.OpenRun(t.Context(), "r-oyster", "oyster", "clutch")
 	assert.Equal(t, "cable", field(t, err))
-	_, err = s.Run("r-oyster")
+	_, err = s.Run(t.Context(), "r-oyster")
 	assert.ErrorIs(t, err, postgres.ErrNotFound)
 }
 
@@ -292,20 +292,20 @@ func TestTheFloorShowsWhatAReplaySays(t *testing.T) {
 		id := fmt.Sprintf("b2b7b8f0-0000-4000-8000-1000000000%02d", n)
 		now := f.Events[0].At
 		s.Now = func() time.Time { return now }
-		_, err = s.OpenRun(id, f.Machine, f.Cable)
+		_, err = s.OpenRun(t.Context(), id, f.Machine, f.Cable)
 		require.NoError(t, err)
 		for i, e := range f.Events {
 			now = e.At
-			_, err := s.Append(record.Event{ID: fmt.Sprintf("%s-%d", id, i), Run: id, Kind: e.Kind, By: e.By, At: e.At, Body: e.Body}, i)
+			_, err := s.Append(t.Context(), record.Event{ID: fmt.Sprintf("%s-%d", id, i), Run: id, Kind: e.Kind, By: e.By, At: e.At, Body: e.Body}, i)
 			require.NoError(t, err, "%s, event %d", file.Name(), i+1)
-			line, err := s.Store.RunLine(id)
+			line, err := s.Store.RunLine(t.Context(), id)
 			require.NoError(t, err)
-			events, err := s.Events(id, 0)
+			events, err := s.Events(t.Context(), id, 0)
 			require.NoError(t, err)
 			hash, _ := record.Pinned(events)
 			st := record.Fold(nil, events)
 			if hash != "" {
-				sheet, err := s.Store.Sheet(hash)
+				sheet, err := s.Store.Sheet(t.Context(), hash)
 				require.NoError(t, err)
 				st = record.Fold(sheet, events)
 			}
@@ -315,11 +315,11 @@ func TestTheFloorShowsWhatAReplaySays(t *testing.T) {
 		}
 	}
 	assert.Greater(t, prefixes, 60)
-	_, mended, err := s.Rebuild()
+	_, mended, err := s.Rebuild(t.Context())
 	require.NoError(t, err)
 	assert.Zero(t, mended)
 	require.NoError(t, testdb.Exec(s.Store, `UPDATE runs SET says = 'all is well', part = 1 WHERE id = '2026-11-wigeon'`))
-	_, mended, err = s.Rebuild()
+	_, mended, err = s.Rebuild(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, 1, mended)
 }
@@ -331,16 +331,16 @@ func TestAFolderWithOneBadFileLeavesNothingOfItsKind(t *testing.T) {
 	another := string(good)
 	another = strings.NewReplacer(`"id": "114"`, `"id": "900"`, `"from": "1850"`, `"from": "90001"`, `"to": "2399"`,
 		`"to": "90002"`).Replace(another)
-	err = s.Import(fstest.MapFS{"sheets/900.json": {Data: []byte(another)}, "sheets/zz.json": {Data: []byte(`{}`)}})
+	err = s.Import(t.Context(), fstest.MapFS{"sheets/900.json": {Data: []byte(another)}, "sheets/zz.json": {Data: []byte(`{}`)}})
 	require.Error(t, err)
-	heads, err := s.Store.Heads()
+	heads, err := s.Store.Heads(t.Context())
 	require.NoError(t, err)
 	assert.Len(t, heads, 30)
 
 	raw, err := demo.Files.ReadFile("runs/2026-11-avocet.json")
 	require.NoError(t, err)
 	broken := strings.NewReplacer(`"2026-11-avocet"`, `"2026-12-avocet"`, `"kind": "signed"`, `"kind": "sung"`).Replace(string(raw))
-	require.ErrorContains(t, s.Import(fstest.MapFS{"runs/x.json": {Data: []byte(broken)}}), "there is no event")
-	_, err = s.Run("2026-12-avocet")
+	require.ErrorContains(t, s.Import(t.Context(), fstest.MapFS{"runs/x.json": {Data: []byte(broken)}}), "there is no event")
+	_, err = s.Run(t.Context(), "2026-12-avocet")
 	assert.ErrorIs(t, err, postgres.ErrNotFound)
 }

@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"strings"
 	"time"
 
@@ -39,19 +40,19 @@ func lockAfter(free int) func(failures int) time.Duration {
 
 // try counts a guess before it is looked at: eighteen at once are eighteen. It gives how long to wait,
 // 0 where it may be looked at.
-func (s *Shop) try(g guess) (time.Duration, error) {
-	wait, err := s.Store.Attempt(postgres.Attempt{Name: g.own(), At: s.Now(), Lock: lockAfter(freeAttempts), Rest: restOfOwn})
+func (s *Shop) try(ctx context.Context, g guess) (time.Duration, error) {
+	wait, err := s.Store.Attempt(ctx, postgres.Attempt{Name: g.own(), At: s.Now(), Lock: lockAfter(freeAttempts), Rest: restOfOwn})
 	if err != nil || wait > 0 {
 		return wait, err
 	}
-	return s.Store.Attempt(postgres.Attempt{Name: g.all(), At: s.Now(), Lock: lockAfter(freeOfAll), Rest: restOfAll})
+	return s.Store.Attempt(ctx, postgres.Attempt{Name: g.all(), At: s.Now(), Lock: lockAfter(freeOfAll), Rest: restOfAll})
 }
 
 // right forgets the wrong ones from where the right one came, and takes back that it was counted among
 // all: what others guessed wrongly stays.
-func (s *Shop) right(g guess) error {
-	if err := s.Store.Succeeded(g.own(), s.Now()); err != nil {
+func (s *Shop) right(ctx context.Context, g guess) error {
+	if err := s.Store.Succeeded(ctx, g.own(), s.Now()); err != nil {
 		return err
 	}
-	return s.Store.Uncount(g.all())
+	return s.Store.Uncount(ctx, g.all())
 }

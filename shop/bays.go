@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"fmt"
 	"slices"
 	"strings"
@@ -68,20 +69,20 @@ func due(today, on, says string) Due {
 }
 
 // Bays gathers the floor.
-func (s *Shop) Bays() (Bays, error) {
-	floor, err := s.Store.Floor()
+func (s *Shop) Bays(ctx context.Context) (Bays, error) {
+	floor, err := s.Store.Floor(ctx)
 	if err != nil {
 		return Bays{}, err
 	}
-	lines, err := s.Store.NewestRuns()
+	lines, err := s.Store.NewestRuns(ctx)
 	if err != nil {
 		return Bays{}, err
 	}
-	fromBench, err := s.Store.Unsigned(workshop.BenchCable)
+	fromBench, err := s.Store.Unsigned(ctx, workshop.BenchCable)
 	if err != nil {
 		return Bays{}, err
 	}
-	rigs, changed, err := s.Store.Rigs()
+	rigs, changed, err := s.Store.Rigs(ctx)
 	if err != nil {
 		return Bays{}, err
 	}
@@ -150,7 +151,7 @@ func (s *Shop) Bays() (Bays, error) {
 	b.Broken = broken(changed, append(lines, fromBench...))
 	slices.SortStableFunc(b.Due, func(x, y Due) int { return strings.Compare(x.On, y.On) })
 	if touched.ID != "" {
-		if touched, err = s.Store.RunLine(touched.ID); err != nil {
+		if touched, err = s.Store.RunLine(ctx, touched.ID); err != nil {
 			return b, err
 		}
 		st := touched.Standing

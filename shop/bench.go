@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"fmt"
 	"slices"
 	"strings"
@@ -26,19 +27,19 @@ type BenchView struct {
 }
 
 // Bench gives every sentence, and the names of those that answer want.
-func (s *Shop) Bench(want string) (BenchView, error) {
+func (s *Shop) Bench(ctx context.Context, want string) (BenchView, error) {
 	v := BenchView{Sentences: bench.All(), Found: bench.Search(want), Cautions: map[sheet.Craft]string{}}
 	for _, craft := range sheet.Crafts {
 		v.Cautions[craft] = bench.Caution(craft)
 	}
 	var err error
-	if v.Thin, err = s.Store.ThinThings(); err != nil {
+	if v.Thin, err = s.Store.ThinThings(ctx); err != nil {
 		return v, err
 	}
-	if v.Tables, err = s.Store.Tables(); err != nil {
+	if v.Tables, err = s.Store.Tables(ctx); err != nil {
 		return v, err
 	}
-	gauges, err := s.Store.Gauges()
+	gauges, err := s.Store.Gauges(ctx)
 	for _, g := range gauges {
 		for _, r := range g.Risers {
 			v.Tables = append(v.Tables, workshop.Table{Name: g.Name + ", " + r.Name, Text: r.Table, Gauge: true})
@@ -48,7 +49,7 @@ func (s *Shop) Bench(want string) (BenchView, error) {
 }
 
 // KeepThin keeps a flat thing as a feeler, its thickness as a mechanic writes it.
-func (s *Shop) KeepThin(name, thickness string) error {
+func (s *Shop) KeepThin(ctx context.Context, name, thickness string) error {
 	name, err := checkName(name)
 	if err != nil {
 		return err
@@ -60,11 +61,11 @@ func (s *Shop) KeepThin(name, thickness string) error {
 	case q.Value <= 0 || q.Value > 20:
 		return fault.At("thickness", "a feeler is above 0 and up to 20 mm thick: measure it again")
 	}
-	return s.Store.SaveThin(workshop.Thin{Name: name, Thickness: q.Value})
+	return s.Store.SaveThin(ctx, workshop.Thin{Name: name, Thickness: q.Value})
 }
 
 // KeepTable keeps a table once it can be read.
-func (s *Shop) KeepTable(name, text string) error {
+func (s *Shop) KeepTable(ctx context.Context, name, text string) error {
 	name, err := checkName(name)
 	if err != nil {
 		return err
@@ -77,7 +78,7 @@ func (s *Shop) KeepTable(name, text string) error {
 	for _, row := range table {
 		lines = append(lines, fmt.Sprintf("%s; %s", quantity.Number(row[0], 6), quantity.Number(row[1], 6)))
 	}
-	return s.Store.SaveTable(workshop.Table{Name: name, Text: strings.Join(lines, "\n")})
+	return s.Store.SaveTable(ctx, workshop.Table{Name: name, Text: strings.Join(lines, "\n")})
 }
 
 // GaugeIn is a gauge as it was typed: resolution and doubt may come as texts.
@@ -95,13 +96,13 @@ type GaugeCard struct {
 }
 
 // Gauges are the gauges of the workshop with how they stand today.
-func (s *Shop) Gauges() ([]GaugeCard, error) {
+func (s *Shop) Gauges(ctx context.Context) ([]GaugeCard, error) {
 	out := []GaugeCard{}
-	zone, err := s.zone()
+	zone, err := s.zone(ctx)
 	if err != nil {
 		return out, err
 	}
-	all, err := s.Store.Gauges()
+	all, err := s.Store.Gauges(ctx)
 	for _, g := range all {
 		out = append(out, GaugeCard{g, g.Overdue(s.today(zone)), record.DayOf(g.Due)})
 	}
@@ -129,7 +130,7 @@ func (in GaugeIn) typed(kind quantity.Kind) (record.Gauge, error) {
 
 // KeepGauge keeps a gauge with its resolution, its doubt and the day its
 // calibration runs out; the tables of a tension gauge's risers are checked.
-func (s *Shop) KeepGauge(in GaugeIn) error {
+func (s *Shop) KeepGauge(ctx context.Context, in GaugeIn) error {
 	kind, ok := in.Kind.Measures()
 	if !ok { // first, as it says what the figures are in
 		return fault.At("kind", "choose one of %s", strings.Join(in.Kind.Words(), ", "))
@@ -167,7 +168,7 @@ func (s *Shop) KeepGauge(in GaugeIn) error {
 			return fault.At(fmt.Sprintf("risers[%d].table", i), err.Error())
 		}
 	}
-	all, err := s.Store.Gauges()
+	all, err := s.Store.Gauges(ctx)
 	if err != nil {
 		return err
 	}
@@ -182,7 +183,7 @@ func (s *Shop) KeepGauge(in GaugeIn) error {
 	case !slices.ContainsFunc(all, func(o record.Gauge) bool { return o.ID == g.ID }):
 		return fault.At("id", "there is no such gauge: leave the id out to keep a new one")
 	}
-	return s.Store.SaveGauge(g)
+	return s.Store.SaveGauge(ctx, g)
 }
 
 const (

@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"encoding/json"
 	"path"
 )
@@ -8,15 +9,15 @@ import (
 // Export writes the floor and the newest revision of every sheet in the open
 // formats, as Import takes them: name is the path below the folder. Runs stay where
 // their hash chains are; their records are printed.
-func (s *Shop) Export(write func(name string, raw []byte) error) error {
-	floor, err := s.Store.Floor()
+func (s *Shop) Export(ctx context.Context, write func(name string, raw []byte) error) error {
+	floor, err := s.Store.Floor(ctx)
 	if err != nil {
 		return err
 	}
-	if floor.Thin, err = s.Store.ThinThings(); err != nil {
+	if floor.Thin, err = s.Store.ThinThings(ctx); err != nil {
 		return err
 	}
-	if floor.Tables, err = s.Store.Tables(); err != nil {
+	if floor.Tables, err = s.Store.Tables(ctx); err != nil {
 		return err
 	}
 	for i := range floor.Machines {
@@ -29,12 +30,12 @@ func (s *Shop) Export(write func(name string, raw []byte) error) error {
 	if err := write("workshop.json", append(raw, '\n')); err != nil {
 		return err
 	}
-	heads, err := s.Store.Heads()
+	heads, err := s.Store.Heads(ctx)
 	if err != nil {
 		return err
 	}
 	for _, h := range heads {
-		one, err := s.Store.Sheet(h.Hash)
+		one, err := s.Store.Sheet(ctx, h.Hash)
 		if err != nil {
 			return err
 		}
@@ -42,7 +43,7 @@ func (s *Shop) Export(write func(name string, raw []byte) error) error {
 			return err
 		}
 	}
-	files, err := s.TroubleFiles()
+	files, err := s.TroubleFiles(ctx)
 	if err != nil {
 		return err
 	}

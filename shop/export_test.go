@@ -16,7 +16,7 @@ func TestWhatIsExportedIsImportedTheSame(t *testing.T) {
 	first := testdb.Shop(t)
 	out := func(s *shop.Shop) fstest.MapFS {
 		files := fstest.MapFS{}
-		require.NoError(t, s.Export(func(name string, raw []byte) error { files[name] = &fstest.MapFile{Data: raw}; return nil }))
+		require.NoError(t, s.Export(t.Context(), func(name string, raw []byte) error { files[name] = &fstest.MapFile{Data: raw}; return nil }))
 		return files
 	}
 	files := out(first)
@@ -26,7 +26,7 @@ func TestWhatIsExportedIsImportedTheSame(t *testing.T) {
 	assert.Equal(t, string(raw), string(files["sheets/721.json"].Data), "byte for byte")
 
 	second := shop.New(testdb.Store(t), first.Now)
-	require.NoError(t, second.Import(files))
+	require.NoError(t, second.Import(t.Context(), files))
 	again := out(second)
 	for name := range files {
 		// a PIN is set on the first floor and does not travel
@@ -34,9 +34,9 @@ func TestWhatIsExportedIsImportedTheSame(t *testing.T) {
 			assert.Equal(t, string(files[name].Data), string(again[name].Data), name)
 		}
 	}
-	one, err := first.Store.Machine("mail")
+	one, err := first.Store.Machine(t.Context(), "mail")
 	require.NoError(t, err)
-	two, err := second.Store.Machine("mail")
+	two, err := second.Store.Machine(t.Context(), "mail")
 	require.NoError(t, err)
 	assert.Equal(t, one, two)
 }

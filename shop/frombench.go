@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -39,13 +40,13 @@ func offCard(id string) workshop.Cable {
 
 // RunFromBench opens a run of one setting on the figures of a sentence, with what was
 // measured there as found. The same id again opens it.
-func (s *Shop) RunFromBench(name string, in FromBench, by string) (RunView, error) {
+func (s *Shop) RunFromBench(ctx context.Context, name string, in FromBench, by string) (RunView, error) {
 	sentence, ok := bench.Find(name)
 	if !ok {
 		return RunView{}, postgres.ErrNotFound
 	}
 	if in.Machine != "" {
-		m, err := s.Store.Machine(in.Machine)
+		m, err := s.Store.Machine(ctx, in.Machine)
 		if errors.Is(err, postgres.ErrNotFound) {
 			return RunView{}, fault.At("machine", "there is no such machine on the floor: choose one, or none")
 		} else if err != nil {
@@ -68,14 +69,14 @@ func (s *Shop) RunFromBench(name string, in FromBench, by string) (RunView, erro
 		return RunView{}, err
 	}
 	job := workshop.Job{ID: in.ID, Machine: in.Machine, Cable: workshop.BenchCable + one.Cable, Opened: events[0].At}
-	zone, err := s.zone()
+	zone, err := s.zone(ctx)
 	if err != nil {
 		return RunView{}, err
 	}
-	if err := s.Store.AddRun(job, events, one.Hash(), tell.Stand(lead.Of(record.Fold(one, events).In(zone)))); err != nil {
+	if err := s.Store.AddRun(ctx, job, events, one.Hash(), tell.Stand(lead.Of(record.Fold(one, events).In(zone)))); err != nil {
 		return RunView{}, err
 	}
-	return s.Run(in.ID)
+	return s.Run(ctx, in.ID)
 }
 
 // benchEvents are the first entries of the run: its figures, what is left out, what is so,
@@ -92,7 +93,7 @@ func (s *Shop) benchEvents(id, by string, one *sheet.Sheet, found map[string]str
 		n := len(events) + 1
 		own := uuid.NewSHA1(uuid.NameSpaceURL, fmt.Appendf(nil, "%s#%d", id, n)).String()
 		e := record.Event{ID: own, Run: id, Seq: n, Kind: kind, By: by, At: at, Received: at, Body: raw}
-		if e, err = led.Admit(record.Bench{Family: one.Family, Cable: one.Cable, Opens: true}, e); err != nil {
+		if e, err = led.Admit(record.Around{Family: one.Family, Cable: one.Cable, Opens: true}, e); err != nil {
 			return err
 		}
 		e = e.Seal(hash)
@@ -122,8 +123,8 @@ func (s *Shop) benchEvents(id, by string, one *sheet.Sheet, found map[string]str
 }
 
 // OwnSheet is a draft of the figures that a run from the Bench brought along.
-func (s *Shop) OwnSheet(id string) (*sheet.Sheet, error) {
-	o, err := s.open(id)
+func (s *Shop) OwnSheet(ctx context.Context, id string) (*sheet.Sheet, error) {
+	o, err := s.open(ctx, id)
 	if err != nil {
 		return nil, err
 	}

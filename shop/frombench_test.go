@@ -31,7 +31,7 @@ func logs(t *testing.T, s *shop.Shop, v shop.RunView, kind record.Kind, body any
 	raw, err := json.Marshal(body)
 	require.NoError(t, err)
 	e := record.Event{ID: uuid.NewString(), Run: v.ID, Kind: kind, By: "Mirren", At: s.Now().UTC().Truncate(time.Millisecond), Body: raw}
-	out, err := s.Append(e, v.View.Seq)
+	out, err := s.Append(t.Context(), e, v.View.Seq)
 	require.NoError(t, err, "%s", kind)
 	return out
 }
@@ -39,9 +39,9 @@ func logs(t *testing.T, s *shop.Shop, v shop.RunView, kind record.Kind, body any
 func TestASentenceOfTheBenchBecomesASignedRecord(t *testing.T) {
 	s := testdb.Shop(t)
 	in := fromBench()
-	v, err := s.RunFromBench("adjuster", in, "Mirren")
+	v, err := s.RunFromBench(t.Context(), "adjuster", in, "Mirren")
 	require.NoError(t, err)
-	again, err := s.RunFromBench("adjuster", in, "Mirren")
+	again, err := s.RunFromBench(t.Context(), "adjuster", in, "Mirren")
 	require.NoError(t, err)
 	assert.Equal(t, v.View.Seq, again.View.Seq, "the same id opens it")
 	assert.Equal(t, "hatch cable", v.Cable)
@@ -49,7 +49,7 @@ func TestASentenceOfTheBenchBecomesASignedRecord(t *testing.T) {
 	assert.InDelta(t, 3.5, v.View.Advice.Move.Turns, 1e-9)
 	assert.Equal(t, "toward the housing", v.View.Advice.Move.WaySays)
 
-	bays, err := s.Bays()
+	bays, err := s.Bays(t.Context())
 	require.NoError(t, err)
 	last := bays.Machines[len(bays.Machines)-1]
 	assert.Equal(t, "At the Bench", last.Name)
@@ -67,21 +67,21 @@ func TestASentenceOfTheBenchBecomesASignedRecord(t *testing.T) {
 	v = logs(t, s, v, record.KindSigned, record.Signed{})
 	assert.NotEmpty(t, v.View.Signed)
 
-	r, err := s.Record(v.ID)
+	r, err := s.Record(t.Context(), v.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "figures from the Bench", r.Sheet)
 	assert.Equal(t, "manual, section 7", r.Source)
-	hits, err := s.Store.Search("hatch")
+	hits, err := s.Store.Search(t.Context(), "hatch")
 	require.NoError(t, err)
 	require.NotEmpty(t, hits)
 	assert.Equal(t, v.ID, hits[len(hits)-1].ID, "a record without a machine is found by what it set")
-	one, err := s.OwnSheet(v.ID)
+	one, err := s.OwnSheet(t.Context(), v.ID)
 	require.NoError(t, err)
 	assert.Equal(t, 143.0, *one.Points[0].Target, "the draft has its figures")
-	lib, err := s.Store.Heads()
+	lib, err := s.Store.Heads(t.Context())
 	require.NoError(t, err)
 	assert.Len(t, lib, 30, "the library has none of it")
-	_, err = s.Store.Verify()
+	_, err = s.Store.Verify(t.Context())
 	assert.NoError(t, err)
 }
 
@@ -89,14 +89,14 @@ func TestARunFromTheBenchOnAMachineStandsOnItsCard(t *testing.T) {
 	s := testdb.Shop(t)
 	in := fromBench()
 	in.Machine, in.Craft = "teal", ""
-	v, err := s.RunFromBench("adjuster", in, "Mirren")
+	v, err := s.RunFromBench(t.Context(), "adjuster", in, "Mirren")
 	require.NoError(t, err)
-	card, err := s.MachineView("teal")
+	card, err := s.MachineView(t.Context(), "teal")
 	require.NoError(t, err)
 	require.Len(t, card.Bench, 1)
 	assert.Equal(t, "hatch cable", card.Bench[0].Cable)
 	assert.Equal(t, v.ID, card.Bench[0].ID)
-	_, err = s.OwnSheet("2026-11-avocet")
+	_, err = s.OwnSheet(t.Context(), "2026-11-avocet")
 	assert.Error(t, err, "that one is led by a sheet of the library")
 }
 
@@ -110,15 +110,15 @@ func TestNoRunFromTheBenchBeforeItIsSafe(t *testing.T) {
 	} {
 		in := fromBench()
 		change(&in)
-		_, err := s.RunFromBench("adjuster", in, "Mirren")
+		_, err := s.RunFromBench(t.Context(), "adjuster", in, "Mirren")
 		var f *fault.Fault
 		require.ErrorAs(t, err, &f, field)
 		assert.Equal(t, field, f.Field)
 	}
-	v, err := s.RunFromBench("adjuster", fromBench(), "Mirren")
+	v, err := s.RunFromBench(t.Context(), "adjuster", fromBench(), "Mirren")
 	require.NoError(t, err)
 	raw, _ := json.Marshal(record.Identified{Serial: "2207", Hand: "standard"})
 	e := record.Event{ID: uuid.NewString(), Run: v.ID, Kind: record.KindIdentified, By: "Mirren", At: s.Now().UTC(), Body: raw}
-	_, err = s.Append(e, v.View.Seq)
+	_, err = s.Append(t.Context(), e, v.View.Seq)
 	assert.ErrorContains(t, err, "figures from the Bench", "it is led by what it brought along")
 }

@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"crypto/rand"
 	"encoding/base32"
 	"errors"
@@ -86,12 +87,12 @@ const (
 const codeLength = 6
 
 // Invite gives the invitation of a run, a new one when there is none that is good for a while.
-func (s *Shop) Invite(run, by string) (Invite, error) {
-	if _, err := s.Store.RunHead(run); err != nil {
+func (s *Shop) Invite(ctx context.Context, run, by string) (Invite, error) {
+	if _, err := s.Store.RunHead(ctx, run); err != nil {
 		return Invite{}, err
 	}
 	now := s.Now()
-	there, err := s.Store.Invitation(run, now.Add(goodFor/4))
+	there, err := s.Store.Invitation(ctx, run, now.Add(goodFor/4))
 	if err == nil {
 		return inviteOf(there), nil
 	}
@@ -100,7 +101,7 @@ func (s *Shop) Invite(run, by string) (Invite, error) {
 	}
 	for range mostTries {
 		one := postgres.Invitation{Run: run, Code: figures(codeLength), Token: secret(), By: by, Until: now.Add(goodFor).Truncate(time.Minute)}
-		if err = s.Store.Invite(one, now); !errors.Is(err, postgres.ErrTaken) {
+		if err = s.Store.Invite(ctx, one, now); !errors.Is(err, postgres.ErrTaken) {
 			return inviteOf(one), err
 		}
 	}
@@ -124,9 +125,9 @@ func secret() string {
 }
 
 // EndInvite takes the invitation back; guests are out.
-func (s *Shop) EndInvite(run string) error {
-	err := s.Store.EndInvitation(run)
-	s.kept.hub.tellAll(hands(run), Comings)
+func (s *Shop) EndInvite(ctx context.Context, run string) error {
+	err := s.Store.EndInvitation(ctx, run)
+	s.memory.hub.tellAll(hands(run), Comings)
 	return err
 }
 
@@ -142,7 +143,7 @@ const guestMark = ", guest"
 
 // Join lets a guest in by code or by the token of a link; from is the address that is counted
 // under.
-func (s *Shop) Join(code, token, from string) (run string, guestToken string, err error) {
+func (s *Shop) Join(ctx context.Context, code, token, from string) (run string, guestToken string, err error) {
 	code = strings.Map(func(r rune) rune {
 		if unicode.IsSpace(r) {
 			return -1
@@ -153,7 +154,7 @@ func (s *Shop) Join(code, token, from string) (run string, guestToken string, er
 		return "", "", fault.At("code", "write the %d figures that stand on the other screen", codeLength)
 	}
 	counted := guess{"code", "", from}
-	wait, err := s.try(counted)
+	wait, err := s.try(ctx, counted)
 	if err != nil {
 		return "", "", err
 	}
@@ -161,24 +162,24 @@ func (s *Shop) Join(code, token, from string) (run string, guestToken string, er
 		return "", "", &Refusal{Status: 429, Field: "code", After: wait,
 			Message: fmt.Sprintf("too many wrong codes: wait %s, or point the camera at the square", roughly(wait))}
 	}
-	i, err := s.Store.InvitationBy(code, shortName(token), s.Now())
+	i, err := s.Store.InvitationBy(ctx, code, shortName(token), s.Now())
 	if errors.Is(err, postgres.ErrNotFound) {
 		return "", "", &Refusal{Status: 401, Field: "code", Message: "no run has this code now: look at the other screen, it may have run out"}
 	}
 	if err != nil {
 		return "", "", err
 	}
-	return i.Run, i.Token, s.right(counted)
+	return i.Run, i.Token, s.right(ctx, counted)
 }
 
 // GuestName is the name a guest goes by on the record: their own, marked. It is none of those that
 // stand at the run already, which the guest will see there anyway; who else has an account is not told.
-func (s *Shop) GuestName(name, run string) (string, error) {
+func (s *Shop) GuestName(ctx context.Context, name, run string) (string, error) {
 	name = strings.Join(strings.Fields(name), " ")
 	if err := writable(name, longestGuest); err != nil || strings.Contains(name, ",") {
 		return "", fault.At("name", "write your name in at most %d letters: it stands beside what you read", longestGuest)
 	}
-	there, err := s.namesAt(run)
+	there, err := s.namesAt(ctx, run)
 	if err != nil {
 		return "", err
 	}
@@ -193,15 +194,15 @@ func (s *Shop) GuestName(name, run string) (string, error) {
 const longestGuest = 30
 
 // namesAt are those who wrote to a run, or are at it.
-func (s *Shop) namesAt(run string) (names []string, err error) {
-	events, err := s.Events(run, 0)
+func (s *Shop) namesAt(ctx context.Context, run string) (names []string, err error) {
+	events, err := s.Events(ctx, run, 0)
 	if err != nil {
 		return nil, err
 	}
 	for _, e := range events {
 		names = append(names, e.By)
 	}
-	here, err := s.Hands(run)
+	here, err := s.Hands(ctx, run)
 	for _, h := range here.Here {
 		names = append(names, h.Name)
 	}
@@ -210,8 +211,8 @@ func (s *Shop) namesAt(run string) (names []string, err error) {
 }
 
 // StillGuest tells whether a guest may stay.
-func (s *Shop) StillGuest(g Guest) (bool, error) {
-	i, err := s.Store.Invitation(g.Run, s.Now())
+func (s *Shop) StillGuest(ctx context.Context, g Guest) (bool, error) {
+	i, err := s.Store.Invitation(ctx, g.Run, s.Now())
 	if errors.Is(err, postgres.ErrNotFound) {
 		return false, nil
 	}
@@ -219,14 +220,14 @@ func (s *Shop) StillGuest(g Guest) (bool, error) {
 }
 
 // Hand keeps what a device at a run says, and gives who is there.
-func (s *Shop) Hand(run string, who workshop.Person, in HandIn) (Hands, error) {
+func (s *Shop) Hand(ctx context.Context, run string, who workshop.Person, in HandIn) (Hands, error) {
 	if n := len(in.Device); n < 8 || n > 64 {
 		return Hands{}, fault.At("device", "make an id for the device, such as a UUID")
 	}
 	if err := fault.First(oneOf("place", in.Place, places), oneOf("says", in.Says, said)); err != nil {
 		return Hands{}, err
 	}
-	head, err := s.Store.RunHead(run)
+	head, err := s.Store.RunHead(ctx, run)
 	if err != nil {
 		return Hands{}, err
 	}
@@ -235,14 +236,14 @@ func (s *Shop) Hand(run string, who workshop.Person, in HandIn) (Hands, error) {
 	}
 	h := postgres.Hand{Device: in.Device, Name: who.Name, Guest: who.Role == workshop.Guest, Place: in.Place, Says: in.Says, Seq: in.Seq,
 		Seen: s.Now().UTC().Truncate(time.Millisecond), Left: in.Leave}
-	fresh, err := s.Store.HandHere(run, h)
+	fresh, err := s.Store.HandHere(ctx, run, h)
 	if err != nil {
 		return Hands{}, err
 	}
 	if fresh {
-		s.kept.hub.tellAll(hands(run))
+		s.memory.hub.tellAll(hands(run))
 	}
-	return s.Hands(run)
+	return s.Hands(ctx, run)
 }
 
 func oneOf(field, text string, words []string) error {
@@ -256,9 +257,9 @@ func oneOf(field, text string, words []string) error {
 const stale = 10 * time.Minute
 
 // Hands is who is at a run, or was a moment ago.
-func (s *Shop) Hands(run string) (Hands, error) {
+func (s *Shop) Hands(ctx context.Context, run string) (Hands, error) {
 	now := s.Now()
-	list, err := s.Store.Hands(run, now.Add(-stale))
+	list, err := s.Store.Hands(ctx, run, now.Add(-stale))
 	out := Hands{Here: []Hand{}}
 	for _, h := range list {
 		heard := max(now.Sub(h.Seen), 0)
@@ -270,8 +271,8 @@ func (s *Shop) Hands(run string) (Hands, error) {
 
 // holding tells whether somebody of this name, who is not the one who writes, holds the control
 // of a run just now.
-func (s *Shop) holding(run, name, by string) (bool, error) {
-	all, err := s.Hands(run)
+func (s *Shop) holding(ctx context.Context, run, name, by string) (bool, error) {
+	all, err := s.Hands(ctx, run)
 	return slices.ContainsFunc(all.Here, func(h Hand) bool {
 		return h.Name == name && h.Name != by && h.Place == Caller && h.Says == Holds && !h.Away
 	}), err

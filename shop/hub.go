@@ -20,7 +20,7 @@ const Floor = "floor"
 const Comings = "comings"
 
 // Came tells everybody who streams to look whether they still may.
-func (s *Shop) Came() { s.kept.hub.tellAll(Comings) }
+func (s *Shop) Came() { s.memory.hub.tellAll(Comings) }
 
 // hands is the topic of who is at a run.
 func hands(run string) string { return "hands." + run }
@@ -55,7 +55,7 @@ type Watch struct {
 // Watch follows topics until it is closed.
 func (s *Shop) Watch(topics ...string) *Watch {
 	news := make(chan struct{}, 1)
-	w := &Watch{News: news, news: news, topics: topics, hub: s.kept.hub}
+	w := &Watch{News: news, news: news, topics: topics, hub: s.memory.hub}
 	w.hub.mu.Lock()
 	defer w.hub.mu.Unlock()
 	for _, t := range topics {
@@ -180,13 +180,13 @@ func (h *hub) followed() (runs []string) {
 // Live lets this server hear what others on the same database write, and tells them what is
 // written here, until ctx ends.
 func (s *Shop) Live(ctx context.Context) {
-	h := s.kept.hub
+	h := s.memory.hub
 	h.mu.Lock()
 	h.telling = true
 	h.mu.Unlock()
-	go s.Within(ctx).tellOthers(ctx)
+	go s.tellOthers(ctx)
 	go s.noteHeads(ctx)
-	go s.Store.Listen(ctx, h.self, s.heard, func() { s.heard(h.followed()) })
+	go s.Store.Listen(ctx, h.self, func(topics []string) { s.heard(ctx, topics) }, func() { s.heard(ctx, h.followed()) })
 }
 
 // noteEvery is how long what was written to a run may stand outside the ledger, unless the run is left
@@ -207,9 +207,8 @@ func (s *Shop) noteHeads(ctx context.Context) {
 
 // NoteHeads puts the heads of all runs that went on into the ledger.
 func (s *Shop) NoteHeads(ctx context.Context) error {
-	in := s.Within(ctx)
 	for {
-		if n, err := in.Store.NoteHeads(); n == 0 || err != nil {
+		if n, err := s.Store.NoteHeads(ctx); n == 0 || err != nil {
 			return err
 		}
 	}
@@ -217,14 +216,14 @@ func (s *Shop) NoteHeads(ctx context.Context) error {
 
 // tellOthers tells in one notification whatever came since the last one.
 func (s *Shop) tellOthers(ctx context.Context) {
-	h := s.kept.hub
+	h := s.memory.hub
 	for {
 		select {
 		case <-ctx.Done():
 			return
 		case <-h.tell:
 		}
-		for topics := h.due(); len(topics) > 0 && s.Store.Tell(h.self, topics) != nil; {
+		for topics := h.due(); len(topics) > 0 && s.Store.Tell(ctx, h.self, topics) != nil; {
 			select { // the store is away: those who follow look by themselves now and then
 			case <-ctx.Done():
 				return
@@ -235,8 +234,8 @@ func (s *Shop) tellOthers(ctx context.Context) {
 }
 
 // heard looks at what another server wrote, once for all who follow it here.
-func (s *Shop) heard(topics []string) {
-	h := s.kept.hub
+func (s *Shop) heard(ctx context.Context, topics []string) {
+	h := s.memory.hub
 	for _, t := range topics {
 		h.mu.Lock()
 		followed := len(h.watches[t]) > 0
@@ -245,7 +244,7 @@ func (s *Shop) heard(topics []string) {
 			continue
 		}
 		if isRun := t != Floor && t != Comings && !strings.HasPrefix(t, hands("")); isRun {
-			if o, err := s.open(t); err == nil { // else those who follow look with their next beat
+			if o, err := s.open(ctx, t); err == nil { // else those who follow look with their next beat
 				h.know(t, o.events)
 				o.done()
 			}
@@ -255,4 +254,4 @@ func (s *Shop) heard(topics []string) {
 }
 
 // Known is what came to a run after a number, as far as whoever follows it was woken for it.
-func (s *Shop) Known(id string, after int) []record.Event { return s.kept.hub.since(id, after) }
+func (s *Shop) Known(id string, after int) []record.Event { return s.memory.hub.since(id, after) }

@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"io/fs"
@@ -21,12 +22,14 @@ import (
 // Import loads a folder of open-format files: workshop.json, sheets/*.json, trouble/*.json and
 // runs/*.json, each when there. What is there already stays (see workshop.Merge); loading the same
 // folder again changes nothing.
-func (s *Shop) Import(files fs.FS) error { return s.ImportWith(files, false, nil) }
+func (s *Shop) Import(ctx context.Context, files fs.FS) error {
+	return s.ImportWith(ctx, files, false, nil)
+}
 
 // LookImport says what an import would change, and whether take would write over something that it
 // leaves as it is.
-func (s *Shop) LookImport(files fs.FS, take bool) (says []string, replaces bool, err error) {
-	m, err := s.floorOf(files, take)
+func (s *Shop) LookImport(ctx context.Context, files fs.FS, take bool) (says []string, replaces bool, err error) {
+	m, err := s.floorOf(ctx, files, take)
 	if err != nil {
 		return nil, false, err
 	}
@@ -47,8 +50,8 @@ func (s *Shop) LookImport(files fs.FS, take bool) (says []string, replaces bool,
 
 // ImportWith imports; with take what the folder says of cards and gauges is written over what stands
 // there. told is shown what will change before anything does, nil for nobody.
-func (s *Shop) ImportWith(files fs.FS, take bool, told func(says []string, replaces bool)) error {
-	says, replaces, err := s.LookImport(files, take)
+func (s *Shop) ImportWith(ctx context.Context, files fs.FS, take bool, told func(says []string, replaces bool)) error {
+	says, replaces, err := s.LookImport(ctx, files, take)
 	if err != nil {
 		return err
 	}
@@ -58,23 +61,23 @@ func (s *Shop) ImportWith(files fs.FS, take bool, told func(says []string, repla
 	if told != nil {
 		told(says, replaces)
 	}
-	m, err := s.floorOf(files, take)
+	m, err := s.floorOf(ctx, files, take)
 	if err != nil {
 		return err
 	}
-	if err := s.Store.MergeFloor(m); err != nil {
+	if err := s.Store.MergeFloor(ctx, m); err != nil {
 		return err
 	}
-	s.kept.hub.tellAll(Floor)
-	if err := s.importSheets(files); err != nil {
+	s.memory.hub.tellAll(Floor)
+	if err := s.importSheets(ctx, files); err != nil {
 		return err
 	}
-	if err := s.importTrouble(files); err != nil {
+	if err := s.importTrouble(ctx, files); err != nil {
 		return err
 	}
 	names, _ := fs.Glob(files, "runs/*.json")
 	for _, name := range names {
-		if err := s.importRun(files, name); err != nil {
+		if err := s.importRun(ctx, files, name); err != nil {
 			return fmt.Errorf("%s: %w", path.Base(name), err)
 		}
 	}
@@ -92,7 +95,7 @@ func holds(files fs.FS) bool {
 }
 
 // floorOf is what the workshop.json of a folder brings to the floor, nothing where there is none.
-func (s *Shop) floorOf(files fs.FS, take bool) (m workshop.Merged, err error) {
+func (s *Shop) floorOf(ctx context.Context, files fs.FS, take bool) (m workshop.Merged, err error) {
 	raw, err := fs.ReadFile(files, "workshop.json")
 	if errors.Is(err, fs.ErrNotExist) {
 		return m, nil
@@ -110,28 +113,28 @@ func (s *Shop) floorOf(files fs.FS, take bool) (m workshop.Merged, err error) {
 	if err := w.Check(); err != nil {
 		return m, fmt.Errorf("workshop.json:\n%w", err)
 	}
-	there, err := s.Store.Floor()
+	there, err := s.Store.Floor(ctx)
 	if err != nil {
 		return m, err
 	}
-	if there.Thin, err = s.Store.ThinThings(); err != nil {
+	if there.Thin, err = s.Store.ThinThings(ctx); err != nil {
 		return m, err
 	}
-	if there.Tables, err = s.Store.Tables(); err != nil {
+	if there.Tables, err = s.Store.Tables(ctx); err != nil {
 		return m, err
 	}
 	return workshop.Merge(there, w, take), nil
 }
 
 // importTrouble keeps the workshop's own files on troubles, each proved before it is kept.
-func (s *Shop) importTrouble(files fs.FS) error {
+func (s *Shop) importTrouble(ctx context.Context, files fs.FS) error {
 	names, _ := fs.Glob(files, "trouble/*.json")
 	for _, name := range names {
 		raw, err := fs.ReadFile(files, name)
 		if err != nil {
 			return err
 		}
-		if _, err := s.KeepKnowledge(strings.TrimSuffix(path.Base(name), ".json"), raw, "import"); err != nil {
+		if _, err := s.KeepKnowledge(ctx, strings.TrimSuffix(path.Base(name), ".json"), raw, "import"); err != nil {
 			return fmt.Errorf("%s:\n%w", path.Base(name), err)
 		}
 	}
@@ -140,7 +143,7 @@ func (s *Shop) importTrouble(files fs.FS) error {
 
 // importSheets lets in all sheets of the folder, or none: each is whole in itself, and
 // no two claim the same unit.
-func (s *Shop) importSheets(files fs.FS) error {
+func (s *Shop) importSheets(ctx context.Context, files fs.FS) error {
 	names, _ := fs.Glob(files, "sheets/*.json")
 	if len(names) == 0 {
 		return nil
@@ -157,8 +160,8 @@ func (s *Shop) importSheets(files fs.FS) error {
 		}
 		sheets = append(sheets, one)
 	}
-	return s.Store.SaveSheets(func(there *postgres.Store) error {
-		heads, err := there.Heads()
+	return s.Store.SaveSheets(ctx, func(there *postgres.Store) error {
+		heads, err := there.Heads(ctx)
 		if err != nil {
 			return err
 		}
@@ -167,8 +170,8 @@ func (s *Shop) importSheets(files fs.FS) error {
 }
 
 // fits tells whether a sheet claims units that another one claims already.
-func fits(there *postgres.Store, one *sheet.Sheet) error {
-	heads, err := there.HeadsOf(one.Family, one.Cable)
+func fits(ctx context.Context, there *postgres.Store, one *sheet.Sheet) error {
+	heads, err := there.HeadsOf(ctx, one.Family, one.Cable)
 	if err != nil {
 		return err
 	}
@@ -193,7 +196,7 @@ func fit(heads []sheet.Head, newcomers ...sheet.Head) error {
 }
 
 // importRun has every event of a run admitted and keeps them all, or none.
-func (s *Shop) importRun(files fs.FS, name string) error {
+func (s *Shop) importRun(ctx context.Context, files fs.FS, name string) error {
 	raw, err := fs.ReadFile(files, name)
 	if err != nil {
 		return err
@@ -205,10 +208,10 @@ func (s *Shop) importRun(files fs.FS, name string) error {
 	if f.Format != workshop.RunFormat || len(f.Events) == 0 {
 		return fmt.Errorf("not of the format %s", workshop.RunFormat)
 	}
-	if _, err := s.Store.RunHead(f.ID); !errors.Is(err, postgres.ErrNotFound) {
+	if _, err := s.Store.RunHead(ctx, f.ID); !errors.Is(err, postgres.ErrNotFound) {
 		return err // there already, or the store does not answer
 	}
-	m, err := s.Store.Machine(f.Machine)
+	m, err := s.Store.Machine(ctx, f.Machine)
 	if err != nil {
 		return fmt.Errorf("its machine %q: %w", f.Machine, err)
 	}
@@ -216,19 +219,19 @@ func (s *Shop) importRun(files fs.FS, name string) error {
 	if c == nil {
 		return fmt.Errorf("%s has no cable %q", m.Name, f.Cable)
 	}
-	zone, err := s.Store.Zone()
+	zone, err := s.Store.Zone(ctx)
 	if err != nil {
 		return err
 	}
 	l := &live{folded: true, zone: zone, state: record.Fold(nil, nil).In(zoneOf(zone))}
-	b := record.Bench{Family: c.Family, Cable: c.Name, Called: record.Called{Machine: m.Name, Note: m.Note, Cable: c.Name, Owner: m.Owner}}
-	if b.Called.Place, err = s.Store.WorkshopName(); err != nil {
+	b := record.Around{Family: c.Family, Cable: c.Name, Called: record.Called{Machine: m.Name, Note: m.Note, Cable: c.Name, Owner: m.Owner}}
+	if b.Called.Place, err = s.Store.WorkshopName(ctx); err != nil {
 		return err
 	}
-	if b.Sheets, err = s.Store.HeadsOf(c.Family, c.Name); err != nil {
+	if b.Sheets, err = s.Store.HeadsOf(ctx, c.Family, c.Name); err != nil {
 		return err
 	}
-	if b.Gauges, err = s.Store.Gauges(); err != nil {
+	if b.Gauges, err = s.Store.Gauges(ctx); err != nil {
 		return err
 	}
 	for i, one := range f.Events {
@@ -238,10 +241,10 @@ func (s *Shop) importRun(files fs.FS, name string) error {
 		if e, err = l.led().Admit(b, e); err != nil {
 			return fmt.Errorf("event %d: %w", i+1, err)
 		}
-		if err := s.carry(l, e.Seal(l.hash)); err != nil {
+		if err := s.carry(ctx, l, e.Seal(l.hash)); err != nil {
 			return err
 		}
 	}
 	job := workshop.Job{ID: f.ID, Machine: f.Machine, Cable: f.Cable, Opened: f.Events[0].At}
-	return s.Store.AddRun(job, l.events, l.sheet, tell.Stand(l.led()))
+	return s.Store.AddRun(ctx, job, l.events, l.sheet, tell.Stand(l.led()))
 }

@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	lru "github.com/hashicorp/golang-lru/v2"
 
 	"brankel/rigging/run/record"
@@ -9,10 +10,10 @@ import (
 	"brankel/rigging/workshop"
 )
 
-// kept is what is held in memory between requests, bounded, and never trusted over the
+// memory is what is held in memory between requests, bounded, and never trusted over the
 // database: a run is carried on only from where the database says it stands, floor and
 // library only while their version is the same. Sheets never change.
-type kept struct {
+type memory struct {
 	runs     *lru.Cache[string, *live]
 	sheets   *lru.Cache[string, *sheet.Sheet]           // by hash
 	heads    *lru.Cache[string, aged[[]sheet.Head]]     // by family and cable
@@ -20,7 +21,7 @@ type kept struct {
 	gauges   *lru.Cache[string, aged[[]record.Gauge]]   // there is one entry
 	name     *lru.Cache[string, aged[string]]           // of the workshop; there is one entry
 
-	benches *lru.Cache[string, *trouble.Bench] // by sheet and files of the workshop's own
+	benches *lru.Cache[string, *trouble.Finder] // by sheet and files of the workshop's own
 
 	hub     *hub
 	hashing chan struct{} // passwords being compared: each takes 64 MB for a moment
@@ -40,15 +41,15 @@ type aged[T any] struct {
 	value   T
 }
 
-func newKept() *kept {
-	return &kept{
+func newKept() *memory {
+	return &memory{
 		runs:     must(lru.New[string, *live](runsKept)),
 		sheets:   must(lru.New[string, *sheet.Sheet](sheetsKept)),
 		heads:    must(lru.New[string, aged[[]sheet.Head]](sheetsKept)),
 		machines: must(lru.New[string, aged[workshop.Machine]](machinesKept)),
 		gauges:   must(lru.New[string, aged[[]record.Gauge]](1)),
 		name:     must(lru.New[string, aged[string]](1)),
-		benches:  must(lru.New[string, *trouble.Bench](benchesKept)),
+		benches:  must(lru.New[string, *trouble.Finder](benchesKept)),
 		hub:      newHub(),
 		hashing:  make(chan struct{}, 2),
 	}
@@ -74,7 +75,7 @@ func fresh[T any](cache *lru.Cache[string, aged[T]], key string, version int, re
 }
 
 // run is what is kept of a run, empty when it is new here.
-func (k *kept) run(id string) *live {
+func (k *memory) run(id string) *live {
 	if l, ok := k.runs.Get(id); ok {
 		return l
 	}
@@ -85,14 +86,14 @@ func (k *kept) run(id string) *live {
 	return l
 }
 
-// sheet is the sheet of a hash, from memory or by read.
-func (k *kept) sheet(hash string, read func(string) (*sheet.Sheet, error)) (*sheet.Sheet, error) {
-	if one, ok := k.sheets.Get(hash); ok {
+// knownSheet is the sheet of a hash, from memory or from the store.
+func (s *Shop) knownSheet(ctx context.Context, hash string) (*sheet.Sheet, error) {
+	if one, ok := s.memory.sheets.Get(hash); ok {
 		return one, nil
 	}
-	one, err := read(hash)
+	one, err := s.Store.Sheet(ctx, hash)
 	if err == nil {
-		k.sheets.Add(hash, one)
+		s.memory.sheets.Add(hash, one)
 	}
 	return one, err
 }

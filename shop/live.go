@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"sync"
@@ -27,33 +28,33 @@ func (o open) done() { o.live.Unlock() }
 const lately = 100 * time.Millisecond
 
 // open brings a run up to where the database says it stands.
-func (s *Shop) open(id string) (open, error) { return s.openSince(id, 0) }
+func (s *Shop) open(ctx context.Context, id string) (open, error) { return s.openSince(ctx, id, 0) }
 
 // openSince does so unless the database was asked not longer ago than good.
-func (s *Shop) openSince(id string, good time.Duration) (open, error) {
-	o := open{live: s.kept.run(id)}
+func (s *Shop) openSince(ctx context.Context, id string, good time.Duration) (open, error) {
+	o := open{live: s.memory.run(id)}
 	o.live.Lock()
 	var err error
 	if o.folded && o.broken == "" && time.Since(o.asked) < good {
-		o.machine, o.cable, err = s.cable(o.head)
+		o.machine, o.cable, err = s.cable(ctx, o.head)
 	} else {
-		err = s.load(&o, id)
+		err = s.load(ctx, &o, id)
 	}
 	if err != nil {
 		o.live.Unlock()
 	}
 	if errors.Is(err, postgres.ErrNotFound) {
-		s.kept.runs.Remove(id)
+		s.memory.runs.Remove(id)
 	}
 	return o, err
 }
 
 // load reads a run anew. Head and events are two questions: what looks broken between
 // them may be an event that came just then, so it counts only while the head stands still.
-func (s *Shop) load(o *open, id string) error {
+func (s *Shop) load(ctx context.Context, o *open, id string) error {
 	before := -1
 	for range mostTries {
-		if err := s.look(o, id); err != nil {
+		if err := s.look(ctx, o, id); err != nil {
 			return err
 		}
 		if o.broken == "" || o.head.Seq == before {
@@ -64,31 +65,31 @@ func (s *Shop) load(o *open, id string) error {
 	return nil
 }
 
-func (s *Shop) look(o *open, id string) (err error) {
+func (s *Shop) look(ctx context.Context, o *open, id string) (err error) {
 	o.asked = time.Now()
-	if o.head, err = s.Store.RunHead(id); err != nil {
+	if o.head, err = s.Store.RunHead(ctx, id); err != nil {
 		return err
 	}
-	if o.machine, o.cable, err = s.cable(o.head); err != nil {
+	if o.machine, o.cable, err = s.cable(ctx, o.head); err != nil {
 		return err
 	}
-	if err := s.catchUp(o.live, id, o.head); err != nil {
+	if err := s.catchUp(ctx, o.live, id, o.head); err != nil {
 		return err
 	}
 	if o.zone != o.head.Zone || o.state.Zone == nil {
 		o.zone = o.head.Zone
 		o.set(o.state.In(zoneOf(o.zone)))
 	}
-	return s.fit(o.live, o.head)
+	return s.fit(ctx, o.live, o.head)
 }
 
 // fit looks whether the events of a run are those that the ledger knows, and whether what is kept of
 // it besides is as it was: once for each way the database says it stands.
-func (s *Shop) fit(l *live, head postgres.RunHead) error {
+func (s *Shop) fit(ctx context.Context, l *live, head postgres.RunHead) error {
 	if l.broken != "" || l.fitted == stood(head) {
 		return nil
 	}
-	noted, err := s.Store.Noted(head.ID)
+	noted, err := s.Store.Noted(ctx, head.ID)
 	if err != nil {
 		return err
 	}
@@ -101,7 +102,7 @@ func (s *Shop) fit(l *live, head postgres.RunHead) error {
 		return nil
 	}
 	if l.fitted.Beside != head.Beside || l.fitted.ID == "" {
-		broken, err := s.Store.Beside(head.ID, l.events)
+		broken, err := s.Store.Beside(ctx, head.ID, l.events)
 		if err != nil {
 			return err
 		}
@@ -122,11 +123,11 @@ func stood(head postgres.RunHead) postgres.RunHead {
 
 // cable is the machine and the cable of a run as the card has them now. A card may be
 // renamed at any time, so nothing of a run hangs on these names.
-func (s *Shop) cable(head postgres.RunHead) (m workshop.Machine, c workshop.Cable, err error) {
+func (s *Shop) cable(ctx context.Context, head postgres.RunHead) (m workshop.Machine, c workshop.Cable, err error) {
 	if head.Machine == "" {
 		return benchMachine, offCard(head.Cable), nil
 	}
-	m, err = fresh(s.kept.machines, head.Machine, head.Floor, func() (workshop.Machine, error) { return s.Store.Machine(head.Machine) })
+	m, err = fresh(s.memory.machines, head.Machine, head.Floor, func() (workshop.Machine, error) { return s.Store.Machine(ctx, head.Machine) })
 	if err != nil {
 		return m, c, err
 	}
@@ -137,21 +138,21 @@ func (s *Shop) cable(head postgres.RunHead) (m workshop.Machine, c workshop.Cabl
 }
 
 // catchUp folds what came since; all anew when what is kept does not lead there.
-func (s *Shop) catchUp(l *live, id string, head postgres.RunHead) error {
+func (s *Shop) catchUp(ctx context.Context, l *live, id string, head postgres.RunHead) error {
 	if l.folded && l.broken == "" && l.seq == head.Seq && l.hash == head.Hash && l.print == head.Print {
 		return nil
 	}
 	if l.folded && l.broken == "" && l.seq < head.Seq {
-		newer, print, err := s.Store.Events(id, l.seq)
+		newer, print, err := s.Store.Events(ctx, id, l.seq)
 		if err != nil {
 			return err
 		}
 		if print^l.print == head.Print && follows(l, newer) == nil {
 			l.print = head.Print
-			return s.carry(l, newer...)
+			return s.carry(ctx, l, newer...)
 		}
 	}
-	events, print, err := s.Store.Events(id, 0)
+	events, print, err := s.Store.Events(ctx, id, 0)
 	if err != nil {
 		return err
 	}
@@ -162,7 +163,7 @@ func (s *Shop) catchUp(l *live, id string, head postgres.RunHead) error {
 		l.broken = fmt.Sprintf("run %s: it ended with event %d, and %d are there", id, head.Seq, n)
 	}
 	l.events = events
-	return s.refold(l)
+	return s.refold(ctx, l)
 }
 
 // follows tells whether events continue the chain of a run.
@@ -178,10 +179,10 @@ func follows(l *live, events []record.Event) error {
 }
 
 // carry adds events to what is folded.
-func (s *Shop) carry(l *live, events ...record.Event) error {
+func (s *Shop) carry(ctx context.Context, l *live, events ...record.Event) error {
 	l.events = append(l.events, events...)
 	if !l.state.Carry(events...) {
-		return s.refold(l)
+		return s.refold(ctx, l)
 	}
 	l.worked = nil
 	l.seq, l.hash = l.state.Seq, l.state.LastHash
@@ -189,13 +190,13 @@ func (s *Shop) carry(l *live, events ...record.Event) error {
 }
 
 // refold folds all events with the sheet they are pinned to.
-func (s *Shop) refold(l *live) error {
+func (s *Shop) refold(ctx context.Context, l *live) error {
 	var pinned *sheet.Sheet
 	hash, _ := record.Pinned(l.events)
 	if own := record.Carried(l.events); own != nil {
 		pinned = own
 	} else if hash != "" {
-		one, err := s.kept.sheet(hash, s.Store.Sheet)
+		one, err := s.knownSheet(ctx, hash)
 		switch {
 		case errors.Is(err, postgres.ErrNotFound): // the view says so
 		case errors.Is(err, postgres.ErrChanged):

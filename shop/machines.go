@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"slices"
@@ -51,8 +52,8 @@ type BenchRun struct {
 }
 
 // MachineView gathers the card of a machine.
-func (s *Shop) MachineView(id string) (MachineView, error) {
-	m, err := s.Store.Machine(id)
+func (s *Shop) MachineView(ctx context.Context, id string) (MachineView, error) {
+	m, err := s.Store.Machine(ctx, id)
 	if err != nil {
 		return MachineView{}, err
 	}
@@ -60,11 +61,11 @@ func (s *Shop) MachineView(id string) (MachineView, error) {
 	if v.Open == nil {
 		v.Open = []string{}
 	}
-	runs, err := s.Store.RunsOf(id)
+	runs, err := s.Store.RunsOf(ctx, id)
 	if err != nil {
 		return v, err
 	}
-	zone, err := s.zone()
+	zone, err := s.zone(ctx)
 	if err != nil {
 		return v, err
 	}
@@ -79,7 +80,7 @@ func (s *Shop) MachineView(id string) (MachineView, error) {
 	}
 	for _, c := range m.Cables {
 		line := MachineLine{Cable: c, Runs: []MachineRun{}}
-		if err := s.whichSheet(m, c, &line); err != nil {
+		if err := s.whichSheet(ctx, m, c, &line); err != nil {
 			return v, err
 		}
 		for _, r := range runs {
@@ -107,8 +108,8 @@ func machineRun(r postgres.RunLine, zone *time.Location) MachineRun {
 	return MachineRun{r.ID, r.Opened.In(zone).Format(record.Day), says, r.Standing.Signed && r.Whole}
 }
 
-func (s *Shop) whichSheet(m workshop.Machine, c workshop.Cable, line *MachineLine) error {
-	sheets, err := s.Store.HeadsOf(c.Family, c.Name)
+func (s *Shop) whichSheet(ctx context.Context, m workshop.Machine, c workshop.Cable, line *MachineLine) error {
+	sheets, err := s.Store.HeadsOf(ctx, c.Family, c.Name)
 	if err != nil {
 		return err
 	}
@@ -134,19 +135,19 @@ func (s *Shop) whichSheet(m workshop.Machine, c workshop.Cable, line *MachineLin
 }
 
 // Log puts an entry on a machine's card.
-func (s *Shop) Log(id string, e workshop.Entry, by string) (MachineView, error) {
-	zone, err := s.zone()
+func (s *Shop) Log(ctx context.Context, id string, e workshop.Entry, by string) (MachineView, error) {
+	zone, err := s.zone(ctx)
 	if err != nil {
 		return MachineView{}, err
 	}
-	_, err = s.Store.ChangeMachine(id, func(_ *postgres.Store, m *workshop.Machine) error {
+	_, err = s.Store.ChangeMachine(ctx, id, func(_ *postgres.Store, m *workshop.Machine) error {
 		return m.Add(e, by, s.Now().In(zone), uuid.NewString())
 	})
 	if err != nil {
 		return MachineView{}, err
 	}
-	s.kept.hub.tellAll(Floor)
-	return s.MachineView(id)
+	s.memory.hub.tellAll(Floor)
+	return s.MachineView(ctx, id)
 }
 
 // CardMoved is the error of a card that somebody else changed meanwhile: Now is how it stands, Differs
@@ -160,7 +161,7 @@ func (c *CardMoved) Error() string { return "the card was changed meanwhile" }
 
 // PutMachine keeps a new machine (ID "") or changes the card of one: what is logged
 // on it stays as it is.
-func (s *Shop) PutMachine(in workshop.Machine) (MachineView, error) {
+func (s *Shop) PutMachine(ctx context.Context, in workshop.Machine) (MachineView, error) {
 	in.Name = strings.Join(strings.Fields(in.Name), " ")
 	if in.Name != "" && writable(in.Name, longestName) != nil {
 		return MachineView{}, fault.At("name", "write what the machine is called in at most %d letters, each of them to be seen", longestName)
@@ -176,21 +177,21 @@ func (s *Shop) PutMachine(in workshop.Machine) (MachineView, error) {
 	in.Details = workshop.Details{Owner: in.Owner, Identity: in.Identity} // the rest is logged, not written
 	if in.ID == "" {
 		in.ID = uuid.NewString()
-		if err := s.Store.AddMachine(in, func(others []workshop.Machine) error { return unique(in, others) }); err != nil {
+		if err := s.Store.AddMachine(ctx, in, func(others []workshop.Machine) error { return unique(in, others) }); err != nil {
 			return MachineView{}, err
 		}
-		s.kept.hub.tellAll(Floor)
-		return s.MachineView(in.ID)
+		s.memory.hub.tellAll(Floor)
+		return s.MachineView(ctx, in.ID)
 	}
 	if in.Version < 1 {
 		return MachineView{}, fault.At("version", "send the version of the card that was changed: it is on the card as it was read")
 	}
-	_, err := s.Store.ChangeMachine(in.ID, func(tx *postgres.Store, m *workshop.Machine) error {
+	_, err := s.Store.ChangeMachine(ctx, in.ID, func(tx *postgres.Store, m *workshop.Machine) error {
 		if in.Version != m.Version {
 			return &CardMoved{*m, workshop.Differences(in, *m)}
 		}
 		in.Version++
-		others, err := tx.Machines()
+		others, err := tx.Machines(ctx)
 		if err != nil {
 			return err
 		}
@@ -199,7 +200,7 @@ func (s *Shop) PutMachine(in workshop.Machine) (MachineView, error) {
 		}
 		for _, c := range m.Cables {
 			if in.Cable(c.ID) == nil {
-				if used, err := tx.HasRuns(m.ID, c.ID); err != nil || used {
+				if used, err := tx.HasRuns(ctx, m.ID, c.ID); err != nil || used {
 					return errors.Join(
 						err,
 						fault.At("cables", fmt.Sprintf("%s has runs on record and stays on the card", c.Name)),
@@ -216,8 +217,8 @@ func (s *Shop) PutMachine(in workshop.Machine) (MachineView, error) {
 	if err != nil {
 		return MachineView{}, err
 	}
-	s.kept.hub.tellAll(Floor)
-	return s.MachineView(in.ID)
+	s.memory.hub.tellAll(Floor)
+	return s.MachineView(ctx, in.ID)
 }
 
 // unique refuses a second machine of the same name or the same mark.

@@ -1,6 +1,7 @@
 package shop_test
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"testing"
@@ -31,7 +32,7 @@ func (d *device) send(t *rapid.T, s *shop.Shop, lost bool) {
 	}
 	after := d.seen
 	for range 5 {
-		v, err := s.Append(d.waiting[0], after)
+		v, err := s.Append(context.Background(), d.waiting[0], after)
 		var conflict *postgres.Conflict
 		switch {
 		case errors.As(err, &conflict):
@@ -59,7 +60,7 @@ func TestTwoOutboxesGiveOneChain(t *testing.T) {
 	conflicts, again := 0, 0
 	rapid.Check(t, func(t *rapid.T) {
 		id := uuid.NewString()
-		_, err := first.OpenRun(id, "teal", "lower")
+		_, err := first.OpenRun(context.Background(), id, "teal", "lower")
 		require.NoError(t, err)
 		devices := []*device{{name: "Ines"}, {name: "Tobin"}}
 		want := map[string][]string{}
@@ -91,7 +92,7 @@ func TestTwoOutboxesGiveOneChain(t *testing.T) {
 				}
 			}
 		}
-		events, err := servers[1].Events(id, 0)
+		events, err := servers[1].Events(context.Background(), id, 0)
 		require.NoError(t, err)
 		require.NoError(t, record.Verify(events))
 		got := map[string][]string{}
@@ -102,6 +103,6 @@ func TestTwoOutboxesGiveOneChain(t *testing.T) {
 	})
 	require.Greater(t, conflicts, 10, "others came in between")
 	require.Greater(t, again, 10, "answers were lost")
-	_, err = first.Store.Verify()
+	_, err = first.Store.Verify(t.Context())
 	require.NoError(t, err)
 }

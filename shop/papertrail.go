@@ -2,6 +2,7 @@ package shop
 
 import (
 	"archive/zip"
+	"context"
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
@@ -23,12 +24,12 @@ import (
 const mostOnPaper = 24 << 20
 
 // photosOf are the photos of a record by their SHA-256; lines says which are small.
-func (s *Shop) photosOf(id string, lines []record.PhotoLine) (map[string][]byte, error) {
+func (s *Shop) photosOf(ctx context.Context, id string, lines []record.PhotoLine) (map[string][]byte, error) {
 	out, left := map[string][]byte{}, mostOnPaper
 	for i, p := range lines {
-		raw, err := s.Store.Photo(id, p.SHA256)
+		raw, err := s.Store.Photo(ctx, id, p.SHA256)
 		if left -= len(raw); err == nil && left < 0 {
-			raw, err = s.Store.PhotoSmall(id, p.SHA256)
+			raw, err = s.Store.PhotoSmall(ctx, id, p.SHA256)
 			lines[i].Says += "; printed small, the whole is in the file of the run"
 		}
 		if err != nil {
@@ -40,12 +41,12 @@ func (s *Shop) photosOf(id string, lines []record.PhotoLine) (map[string][]byte,
 }
 
 // RecordPDF writes the record of a run on paper of a size, with its photos.
-func (s *Shop) RecordPDF(id, size string, w io.Writer) error {
-	r, err := s.Record(id)
+func (s *Shop) RecordPDF(ctx context.Context, id, size string, w io.Writer) error {
+	r, err := s.Record(ctx, id)
 	if err != nil {
 		return err
 	}
-	photos, err := s.photosOf(id, r.Photos)
+	photos, err := s.photosOf(ctx, id, r.Photos)
 	if err != nil {
 		return err
 	}
@@ -53,8 +54,8 @@ func (s *Shop) RecordPDF(id, size string, w io.Writer) error {
 }
 
 // ReadingsCSV writes the readings of a run as a table.
-func (s *Shop) ReadingsCSV(id string, w io.Writer) error {
-	o, err := s.open(id)
+func (s *Shop) ReadingsCSV(ctx context.Context, id string, w io.Writer) error {
+	o, err := s.open(ctx, id)
 	if err != nil {
 		return err
 	}
@@ -65,12 +66,12 @@ func (s *Shop) ReadingsCSV(id string, w io.Writer) error {
 
 // Chain writes a run as it leaves the house: its events with their chain, its sheet, its photos, one
 // after the other.
-func (s *Shop) Chain(id string, w io.Writer) error {
-	o, err := s.open(id)
+func (s *Shop) Chain(ctx context.Context, id string, w io.Writer) error {
+	o, err := s.open(ctx, id)
 	if err != nil {
 		return err
 	}
-	h, err := s.heading(o)
+	h, err := s.heading(ctx, o)
 	events, state := o.events, o.state
 	o.done()
 	if err != nil {
@@ -78,20 +79,20 @@ func (s *Shop) Chain(id string, w io.Writer) error {
 	}
 	return record.Export(w, state.Headed(h), state.Pinned, events, func(of record.Event, sha string) (raw []byte, err error) {
 		if of.Kind == record.KindVoice {
-			raw, _, err = s.Store.Voice(id, sha)
+			raw, _, err = s.Store.Voice(ctx, id, sha)
 			return raw, err
 		}
-		return s.Store.Photo(id, sha)
+		return s.Store.Photo(ctx, id, sha)
 	})
 }
 
 // Card is what hangs at the machine.
-func (s *Shop) Card(id string) (paper.Card, error) {
-	v, err := s.MachineView(id)
+func (s *Shop) Card(ctx context.Context, id string) (paper.Card, error) {
+	v, err := s.MachineView(ctx, id)
 	if err != nil {
 		return paper.Card{}, err
 	}
-	zone, err := s.zone()
+	zone, err := s.zone(ctx)
 	if err != nil {
 		return paper.Card{}, err
 	}
@@ -105,11 +106,11 @@ func (s *Shop) Card(id string) (paper.Card, error) {
 			if !r.Signed {
 				continue
 			}
-			one, err := s.Record(r.ID)
+			one, err := s.Record(ctx, r.ID)
 			if err != nil {
 				return c, err
 			}
-			head, err := s.Store.RunLine(r.ID)
+			head, err := s.Store.RunLine(ctx, r.ID)
 			if err != nil {
 				return c, err
 			}
@@ -139,12 +140,12 @@ type Bundle struct {
 
 // Bundle writes a machine's whole history as one zip: its card, and of every run the chain, the
 // record on paper and the readings as a table, one after the other.
-func (s *Shop) Bundle(id, size string, to io.Writer) error {
-	m, err := s.Store.Machine(id)
+func (s *Shop) Bundle(ctx context.Context, id, size string, to io.Writer) error {
+	m, err := s.Store.Machine(ctx, id)
 	if err != nil {
 		return err
 	}
-	runs, err := s.Store.RunsOf(id)
+	runs, err := s.Store.RunsOf(ctx, id)
 	if err != nil {
 		return err
 	}
@@ -180,9 +181,9 @@ func (s *Shop) Bundle(id, size string, to io.Writer) error {
 	}
 	for _, r := range runs {
 		for end, write := range map[string]func(w io.Writer) error{
-			".json": func(w io.Writer) error { return s.Chain(r.ID, w) },
-			".pdf":  func(w io.Writer) error { return s.RecordPDF(r.ID, size, w) },
-			".csv":  func(w io.Writer) error { return s.ReadingsCSV(r.ID, w) },
+			".json": func(w io.Writer) error { return s.Chain(ctx, r.ID, w) },
+			".pdf":  func(w io.Writer) error { return s.RecordPDF(ctx, r.ID, size, w) },
+			".csv":  func(w io.Writer) error { return s.ReadingsCSV(ctx, r.ID, w) },
 		} {
 			if err := put(path.Join("runs", r.ID)+end, write); err != nil {
 				return err

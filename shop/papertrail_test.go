@@ -83,11 +83,11 @@ func picture(t testing.TB, number uint8) []byte {
 // add appends an event to the signed run of the demo's launch.
 func add(t *testing.T, s *shop.Shop, id string, kind record.Kind, body any) error {
 	t.Helper()
-	v, err := s.Run("2026-03-teal")
+	v, err := s.Run(t.Context(), "2026-03-teal")
 	require.NoError(t, err)
 	e := entry(id, kind, body)
 	e.Run = "2026-03-teal"
-	_, err = s.Append(e, v.View.Seq)
+	_, err = s.Append(t.Context(), e, v.View.Seq)
 	return err
 }
 
@@ -105,8 +105,8 @@ func TestAPhotoStandsInTheChainAndOnThePaper(t *testing.T) {
 	require.ErrorContains(t, err, "no photo")
 
 	measured := record.Measured{
-		Scale: [2]record.Spot{{X: 10, Y: 10}, {X: 110, Y: 10}},
-		Of:    [2]record.Spot{{X: 50, Y: 100}, {X: 50, Y: 250}},
+		Scale: [2]record.Pixel{{X: 10, Y: 10}, {X: 110, Y: 10}},
+		Of:    [2]record.Pixel{{X: 50, Y: 100}, {X: 50, Y: 250}},
 		Text:  "20 mm",
 	}
 	left := record.Photo{SHA256: photo.SHA256, Stage: "as left", Point: "barrel-to-eye", Measure: &measured}
@@ -115,12 +115,12 @@ func TestAPhotoStandsInTheChainAndOnThePaper(t *testing.T) {
 	require.ErrorContains(t, add(t, s, "p3", record.KindPhoto, record.Photo{SHA256: photo.SHA256, Stage: "nice"}), "choose as found")
 	require.ErrorContains(t, add(t, s, "p4", record.KindPhoto, record.Photo{SHA256: photo.SHA256, Point: "nose"}), "no such point")
 
-	r, err := s.Record("2026-03-teal")
+	r, err := s.Record(t.Context(), "2026-03-teal")
 	require.NoError(t, err)
 	require.Len(t, r.Photos, 1)
 	assert.Contains(t, r.Photos[0].Says, "as left, barrel to eye; measured in it 30 ± 0.")
 	for _, size := range []string{"A4", "Letter"} {
-		raw, err := made(func(w io.Writer) error { return s.RecordPDF("2026-03-teal", size, w) })
+		raw, err := made(func(w io.Writer) error { return s.RecordPDF(t.Context(), "2026-03-teal", size, w) })
 		require.NoError(t, err)
 		file := filepath.Join(t.TempDir(), "record.pdf")
 		require.NoError(t, os.WriteFile(file, raw, 0o600))
@@ -133,10 +133,10 @@ func TestAPhotoStandsInTheChainAndOnThePaper(t *testing.T) {
 	}
 
 	require.ErrorContains(t, testdb.Exec(s.Store, `UPDATE photos SET jpeg = '\x00'`), "append-only")
-	_, err = s.Store.Verify()
+	_, err = s.Store.Verify(t.Context())
 	require.NoError(t, err)
 	require.NoError(t, testdb.Exec(s.Store, `ALTER TABLE photos DISABLE TRIGGER photos_append_only; UPDATE photos SET jpeg = '\x00'`))
-	_, err = s.Store.Verify()
+	_, err = s.Store.Verify(t.Context())
 	require.ErrorContains(t, err, "the photo of event")
 }
 
@@ -148,19 +148,19 @@ func recording(number uint8) []byte {
 func TestAVoiceNoteStandsInTheChainAndIsMissedWhenItIsGone(t *testing.T) {
 	s := testdb.Shop(t)
 	const id = "2026-03-teal"
-	v, err := s.AddVoice(id, recording(1))
+	v, err := s.AddVoice(t.Context(), id, recording(1))
 	require.NoError(t, err)
 	assert.Equal(t, "audio/ogg", v.Type)
-	_, err = s.AddVoice(id, []byte("<script>"+strings.Repeat(" ", 400)))
+	_, err = s.AddVoice(t.Context(), id, []byte("<script>"+strings.Repeat(" ", 400)))
 	require.ErrorContains(t, err, "no recording")
 	require.NoError(t, add(t, s, "v1", record.KindVoice, record.Voice{SHA256: v.SHA256, Text: "how it clicks"}))
 	require.ErrorContains(t, add(t, s, "v2", record.KindVoice, record.Voice{SHA256: strings.Repeat("0", 64)}), "send the recording itself first")
-	r, err := s.Record(id)
+	r, err := s.Record(t.Context(), id)
 	require.NoError(t, err)
 	require.Len(t, r.Voices, 1)
 	assert.Equal(t, "voice note: how it clicks", r.Voices[0].Says)
 
-	raw, err := made(func(w io.Writer) error { return s.Chain(id, w) })
+	raw, err := made(func(w io.Writer) error { return s.Chain(t.Context(), id, w) })
 	require.NoError(t, err)
 	_, err = prove(raw)
 	require.NoError(t, err)
@@ -171,17 +171,17 @@ func TestAVoiceNoteStandsInTheChainAndIsMissedWhenItIsGone(t *testing.T) {
 	_, err = prove(x.sealed(t))
 	require.ErrorContains(t, err, "the voice note")
 
-	_, err = s.Store.Verify()
+	_, err = s.Store.Verify(t.Context())
 	require.NoError(t, err)
 	require.ErrorContains(t, testdb.Exec(s.Store, `DELETE FROM voices`), "append-only")
 	require.NoError(t, testdb.Exec(s.Store, `ALTER TABLE voices DISABLE TRIGGER voices_append_only; DELETE FROM voices`))
-	_, err = s.Store.Verify()
+	_, err = s.Store.Verify(t.Context())
 	require.ErrorContains(t, err, "the voice note of event 25 is gone")
 	for n := range 40 {
-		_, err := s.AddVoice(id, recording(uint8(n)))
+		_, err := s.AddVoice(t.Context(), id, recording(uint8(n)))
 		require.NoError(t, err)
 	}
-	_, err = s.AddVoice(id, recording(99))
+	_, err = s.AddVoice(t.Context(), id, recording(99))
 	require.ErrorContains(t, err, "holds 40 voice notes already")
 }
 
@@ -200,12 +200,12 @@ func TestARunHoldsSoManyPhotosAndNoMore(t *testing.T) {
 // After the signature nothing is struck out: what an entry should say stands beside it.
 func TestAnAmendmentStandsBesideTheEntryItNames(t *testing.T) {
 	s := testdb.Shop(t)
-	before, err := s.Record("2026-03-teal")
+	before, err := s.Record(t.Context(), "2026-03-teal")
 	require.NoError(t, err)
 	at := before.Lines[7]
 	why := "the tape was read upside down"
 	require.NoError(t, add(t, s, "a1", record.KindAmended, record.Amended{Event: at.Event, Text: "142.8 mm", Reason: why}))
-	after, err := s.Record("2026-03-teal")
+	after, err := s.Record(t.Context(), "2026-03-teal")
 	require.NoError(t, err)
 	assert.Equal(t, at.Says, after.Lines[7].Says, "the entry stays as it was")
 	require.Len(t, after.Lines[7].Amended, 1)
@@ -216,7 +216,7 @@ func TestAnAmendmentStandsBesideTheEntryItNames(t *testing.T) {
 		require.Error(t, add(t, s, "a2", record.KindAmended, bad))
 	}
 	open := atTeal(t)
-	_, err = open.Append(entry("a", record.KindAmended, record.Amended{Event: "x", Text: "x", Reason: "y"}), 0)
+	_, err = open.Append(t.Context(), entry("a", record.KindAmended, record.Amended{Event: "x", Text: "x", Reason: "y"}), 0)
 	require.ErrorContains(t, err, "not signed: strike the entry out")
 }
 
@@ -226,7 +226,7 @@ func TestAnExportedChainIsProvedAndOneChangedByteIsFound(t *testing.T) {
 	photo, err := s.AddPhoto(t.Context(), "2026-03-teal", picture(t, 90))
 	require.NoError(t, err)
 	require.NoError(t, add(t, s, "p1", record.KindPhoto, record.Photo{SHA256: photo.SHA256, Text: "<the stud> & its slot"}))
-	raw, err := made(func(w io.Writer) error { return s.Chain("2026-03-teal", w) })
+	raw, err := made(func(w io.Writer) error { return s.Chain(t.Context(), "2026-03-teal", w) })
 	require.NoError(t, err)
 	p, err := prove(raw)
 	require.NoError(t, err)
@@ -260,7 +260,7 @@ func TestAnExportedChainIsProvedAndOneChangedByteIsFound(t *testing.T) {
 		require.ErrorContains(t, err, "no exported run", bad)
 	}
 	for _, id := range []string{"2026-11-wigeon", "2026-11-mail-aileron"} {
-		raw, err := made(func(w io.Writer) error { return s.Chain(id, w) })
+		raw, err := made(func(w io.Writer) error { return s.Chain(t.Context(), id, w) })
 		require.NoError(t, err)
 		_, err = prove(raw)
 		require.NoError(t, err, id)
@@ -269,7 +269,7 @@ func TestAnExportedChainIsProvedAndOneChangedByteIsFound(t *testing.T) {
 
 func TestTheReadingsAsATable(t *testing.T) {
 	s := testdb.Shop(t)
-	raw, err := made(func(w io.Writer) error { return s.ReadingsCSV("2026-03-teal", w) })
+	raw, err := made(func(w io.Writer) error { return s.ReadingsCSV(t.Context(), "2026-03-teal", w) })
 	require.NoError(t, err)
 	rows, err := csv.NewReader(bytes.NewReader(raw)).ReadAll()
 	require.NoError(t, err)
@@ -283,7 +283,7 @@ func TestTheReadingsAsATable(t *testing.T) {
 		}
 	}
 	assert.Positive(t, read)
-	events, err := s.Events("2026-03-teal", 0)
+	events, err := s.Events(t.Context(), "2026-03-teal", 0)
 	require.NoError(t, err)
 	readings := 0
 	for _, e := range events {
@@ -296,7 +296,7 @@ func TestTheReadingsAsATable(t *testing.T) {
 
 func TestAMachinesWholeHistoryInOneFile(t *testing.T) {
 	s := testdb.Shop(t)
-	raw, err := made(func(w io.Writer) error { return s.Bundle("teal", "A4", w) })
+	raw, err := made(func(w io.Writer) error { return s.Bundle(t.Context(), "teal", "A4", w) })
 	require.NoError(t, err)
 	z, err := zip.NewReader(bytes.NewReader(raw), int64(len(raw)))
 	require.NoError(t, err)
@@ -315,13 +315,13 @@ func TestAMachinesWholeHistoryInOneFile(t *testing.T) {
 	for _, want := range []string{"machine.json", "bundle.json", "runs/2026-03-teal.json", "runs/2026-03-teal.pdf", "runs/2026-03-teal.csv"} {
 		assert.True(t, names[want], want)
 	}
-	card, err := s.Card("teal")
+	card, err := s.Card(t.Context(), "teal")
 	require.NoError(t, err)
 	require.NotEmpty(t, card.Lines)
 	assert.Contains(t, card.Lines[0].Signed, "2026")
 	assert.NotEmpty(t, card.Lines[0].Due)
 	assert.NotEmpty(t, card.Lines[0].Left)
-	survey, err := s.Card("survey")
+	survey, err := s.Card(t.Context(), "survey")
 	require.NoError(t, err)
 	left := 0
 	for _, l := range survey.Lines {
@@ -330,7 +330,7 @@ func TestAMachinesWholeHistoryInOneFile(t *testing.T) {
 		}
 	}
 	assert.Greater(t, left, 3, "what was left of each reading of a coupled setting")
-	_, err = made(func(w io.Writer) error { return s.Bundle("none", "A4", w) })
+	_, err = made(func(w io.Writer) error { return s.Bundle(t.Context(), "none", "A4", w) })
 	assert.True(t, errors.Is(err, postgres.ErrNotFound))
 }
 
@@ -338,12 +338,12 @@ func TestAMachinesWholeHistoryInOneFile(t *testing.T) {
 func TestAFileIsOfTheMachineThatWasSignedFor(t *testing.T) {
 	s := testdb.Shop(t)
 	of := func(id string) (record.Heading, *sheet.Sheet, []record.Event) {
-		r, err := s.Record(id)
+		r, err := s.Record(t.Context(), id)
 		require.NoError(t, err)
-		events, err := s.Events(id, 0)
+		events, err := s.Events(t.Context(), id, 0)
 		require.NoError(t, err)
 		hash, _ := record.Pinned(events)
-		one, err := s.Store.Sheet(hash)
+		one, err := s.Store.Sheet(t.Context(), hash)
 		require.NoError(t, err)
 		return r.Heading, one, events
 	}

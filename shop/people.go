@@ -2,6 +2,7 @@ package shop
 
 import (
 	"cmp"
+	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -35,25 +36,25 @@ func (r *Refusal) Error() string { return r.Message }
 const nobody = "$argon2id$v=19$m=65536,t=1,p=2$cWlD8U6h005VtN6oxmYPuA$Dsyi6sfGbSkDlARWa4JtSQu/XIET+9kYbltpEZvwnts"
 
 // SignIn lets somebody in by name and password, from an address.
-func (s *Shop) SignIn(name, password, from string) (postgres.Account, error) {
-	return s.prove(strings.TrimSpace(name), password, "password", from, func(a postgres.Account) string { return a.Password })
+func (s *Shop) SignIn(ctx context.Context, name, password, from string) (postgres.Account, error) {
+	return s.prove(ctx, strings.TrimSpace(name), password, "password", from, func(a postgres.Account) string { return a.Password })
 }
 
 // Switch lets somebody in by PIN, on a device where a colleague is signed in.
-func (s *Shop) Switch(person, pin, from string) (postgres.Account, error) {
-	return s.prove(person, pin, "pin", from, func(a postgres.Account) string { return a.PIN })
+func (s *Shop) Switch(ctx context.Context, person, pin, from string) (postgres.Account, error) {
+	return s.prove(ctx, person, pin, "pin", from, func(a postgres.Account) string { return a.PIN })
 }
 
 // prove counts the attempt before it looks. A name that is not known is counted, locked and refused
 // like one that is.
-func (s *Shop) prove(name, secret, field, from string, hash func(postgres.Account) string) (postgres.Account, error) {
-	a, err := s.Store.Account(name)
+func (s *Shop) prove(ctx context.Context, name, secret, field, from string, hash func(postgres.Account) string) (postgres.Account, error) {
+	a, err := s.Store.Account(ctx, name)
 	if err != nil && !errors.Is(err, postgres.ErrNotFound) {
 		return a, err
 	}
 	known := err == nil
 	counted := guess{field, cmp.Or(a.ID, strings.ToLower(name)), from}
-	wait, err := s.try(counted)
+	wait, err := s.try(ctx, counted)
 	if err != nil {
 		return a, err
 	}
@@ -76,13 +77,13 @@ func (s *Shop) prove(name, secret, field, from string, hash func(postgres.Accoun
 		}
 		return postgres.Account{}, &Refusal{Status: 401, Field: field, Message: what[field]}
 	}
-	return a, s.right(counted)
+	return a, s.right(ctx, counted)
 }
 
 // compare works on two at once at the most: each takes 64 MB for a moment.
 func (s *Shop) compare(secret, hash string) (bool, error) {
-	s.kept.hashing <- struct{}{}
-	defer func() { <-s.kept.hashing }()
+	s.memory.hashing <- struct{}{}
+	defer func() { <-s.memory.hashing }()
 	return argon2id.ComparePasswordAndHash(secret, hash)
 }
 
@@ -102,12 +103,12 @@ func roughly(d time.Duration) string {
 }
 
 // AddPerson keeps somebody new with a password of their own.
-func (s *Shop) AddPerson(name string, role workshop.Role, password, pin string) (workshop.Person, error) {
+func (s *Shop) AddPerson(ctx context.Context, name string, role workshop.Role, password, pin string) (workshop.Person, error) {
 	name, err := personName(name)
 	if err != nil {
 		return workshop.Person{}, err
 	}
-	if err := s.apart(name); err != nil {
+	if err := s.apart(ctx, name); err != nil {
 		return workshop.Person{}, err
 	}
 	if !role.Valid() {
@@ -121,7 +122,7 @@ func (s *Shop) AddPerson(name string, role workshop.Role, password, pin string) 
 		return workshop.Person{}, err
 	}
 	p := workshop.Person{ID: uuid.NewString(), Name: name, Role: role}
-	err = s.Store.AddPerson(p, hashed, pinHash)
+	err = s.Store.AddPerson(ctx, p, hashed, pinHash)
 	if errors.Is(err, postgres.ErrTaken) {
 		return p, fault.At("name", "%s is there already: write a name that tells the two apart", name)
 	}
@@ -138,8 +139,8 @@ func personName(name string) (string, error) {
 }
 
 // apart refuses a name that cannot be told from that of somebody else by eye.
-func (s *Shop) apart(name string) error {
-	people, err := s.Store.People()
+func (s *Shop) apart(ctx context.Context, name string) error {
+	people, err := s.Store.People(ctx)
 	if err != nil {
 		return err
 	}
@@ -155,8 +156,8 @@ var noMoreFirst = &Refusal{Status: 403, Field: "name", Message: "there are accou
 
 // First makes the lead's account, once, when nobody can sign in yet. Somebody of the name who came with
 // a file is that lead.
-func (s *Shop) First(name, password, zone string) (id string, err error) {
-	some, err := s.Store.HasAccounts()
+func (s *Shop) First(ctx context.Context, name, password, zone string) (id string, err error) {
+	some, err := s.Store.HasAccounts(ctx)
 	if err != nil {
 		return "", err
 	}
@@ -178,12 +179,12 @@ func (s *Shop) First(name, password, zone string) (id string, err error) {
 	if err != nil {
 		return "", err
 	}
-	id, err = s.Store.FirstPerson(workshop.Person{ID: uuid.NewString(), Name: name, Role: workshop.Lead}, hashed)
+	id, err = s.Store.FirstPerson(ctx, workshop.Person{ID: uuid.NewString(), Name: name, Role: workshop.Lead}, hashed)
 	if errors.Is(err, postgres.ErrTaken) {
 		return "", noMoreFirst
 	}
 	if err == nil && zone != "" {
-		err = s.SetZone(zone)
+		err = s.SetZone(ctx, zone)
 	}
 	return id, err
 }
@@ -211,20 +212,20 @@ func (s *Shop) hash(secret string) (string, error) {
 	if secret == "" {
 		return "", nil
 	}
-	s.kept.hashing <- struct{}{}
-	defer func() { <-s.kept.hashing }()
+	s.memory.hashing <- struct{}{}
+	defer func() { <-s.memory.hashing }()
 	return argon2id.CreateHash(secret, argon2id.DefaultParams)
 }
 
 // SetSecrets sets a password, a PIN or both, or neither when one of them will not do;
 // "" leaves one as it is.
-func (s *Shop) SetSecrets(id, password, pin string) error {
+func (s *Shop) SetSecrets(ctx context.Context, id, password, pin string) error {
 	hashed, pinHash, err := s.secrets(password, pin)
 	if err != nil {
 		return err
 	}
 	defer s.Came()
-	return s.Store.ChangePerson(id, postgres.PersonChange{Password: hashed, PIN: pinHash})
+	return s.Store.ChangePerson(ctx, id, postgres.PersonChange{Password: hashed, PIN: pinHash})
 }
 
 func checkPassword(p string) error {
@@ -257,17 +258,17 @@ func (s *Shop) MayAppend(who workshop.Person, e record.Event) error {
 
 // Accounts sets the passwords and PINs of a list, for the demo, and gives what to
 // tell whoever starts it.
-func (s *Shop) Accounts(raw []byte) (lines []string, err error) {
+func (s *Shop) Accounts(ctx context.Context, raw []byte) (lines []string, err error) {
 	var list []struct{ Person, Password, PIN string }
 	if err := json.Unmarshal(raw, &list); err != nil {
 		return nil, err
 	}
 	for _, one := range list {
-		a, err := s.Store.Account(one.Person)
+		a, err := s.Store.Account(ctx, one.Person)
 		if err != nil {
 			return nil, err
 		}
-		if err := s.SetSecrets(a.ID, one.Password, one.PIN); err != nil {
+		if err := s.SetSecrets(ctx, a.ID, one.Password, one.PIN); err != nil {
 			return nil, err
 		}
 		lines = append(lines, fmt.Sprintf("%-6s %-10s password %q, PIN %s", a.Name, a.Role, one.Password, one.PIN))
@@ -277,8 +278,8 @@ func (s *Shop) Accounts(raw []byte) (lines []string, err error) {
 
 // ChangePerson is what a lead changes of somebody, all of it or nothing; "" leaves it as
 // it is. The last lead stays one, or nobody could change anything any more.
-func (s *Shop) ChangePerson(by workshop.Person, id string, role workshop.Role, password, pin string, signOut bool) error {
-	a, err := s.Store.Account(id)
+func (s *Shop) ChangePerson(ctx context.Context, by workshop.Person, id string, role workshop.Role, password, pin string, signOut bool) error {
+	a, err := s.Store.Account(ctx, id)
 	if err != nil {
 		return err
 	}
@@ -295,7 +296,7 @@ func (s *Shop) ChangePerson(by workshop.Person, id string, role workshop.Role, p
 	if c.Password, c.PIN, err = s.secrets(password, pin); err != nil {
 		return err
 	}
-	err = s.Store.ChangePerson(a.ID, c)
+	err = s.Store.ChangePerson(ctx, a.ID, c)
 	s.Came()
 	if errors.Is(err, postgres.ErrLastLead) {
 		return &Refusal{Status: 409, Field: "role", Message: "no lead would be left who can sign in: make somebody else one first"}

@@ -27,7 +27,7 @@ const mostPhotos = 60
 // a *Refusal or postgres.ErrNotFound.
 // It ends with ctx, whatever the photo is.
 func (s *Shop) AddPhoto(ctx context.Context, id string, raw []byte) (PhotoKept, error) {
-	if _, err := s.Store.RunHead(id); err != nil {
+	if _, err := s.Store.RunHead(ctx, id); err != nil {
 		return PhotoKept{}, err
 	}
 	t, err := photo.Take(ctx, raw)
@@ -36,7 +36,7 @@ func (s *Shop) AddPhoto(ctx context.Context, id string, raw []byte) (PhotoKept, 
 	}
 	sum := sha256.Sum256(t.JPEG)
 	p := postgres.Photo{SHA256: hex.EncodeToString(sum[:]), Width: t.Width, Height: t.Height, JPEG: t.JPEG, Small: t.Small}
-	err = s.Store.AddPhoto(id, p, s.Now(), mostPhotos)
+	err = s.Store.AddPhoto(ctx, id, p, s.Now(), mostPhotos)
 	if errors.Is(err, postgres.ErrFull) {
 		return PhotoKept{}, fault.At("photo", "this run holds %d photos already: more go into another run", mostPhotos)
 	}
@@ -44,16 +44,16 @@ func (s *Shop) AddPhoto(ctx context.Context, id string, raw []byte) (PhotoKept, 
 }
 
 // Photo is a photo of a run as it is kept, or the small one beside it.
-func (s *Shop) Photo(id, sha string, small bool) ([]byte, error) {
+func (s *Shop) Photo(ctx context.Context, id, sha string, small bool) ([]byte, error) {
 	if small {
-		return s.Store.PhotoSmall(id, sha)
+		return s.Store.PhotoSmall(ctx, id, sha)
 	}
-	return s.Store.Photo(id, sha)
+	return s.Store.Photo(ctx, id, sha)
 }
 
 // MeasureIn takes a length off a photo of a run, without keeping it.
-func (s *Shop) MeasureIn(id, sha string, m record.Measured) (record.Measured, error) {
-	p, err := s.Store.PhotoKept(id, sha)
+func (s *Shop) MeasureIn(ctx context.Context, id, sha string, m record.Measured) (record.Measured, error) {
+	p, err := s.Store.PhotoKept(ctx, id, sha)
 	if err != nil {
 		return m, err
 	}
@@ -62,9 +62,9 @@ func (s *Shop) MeasureIn(id, sha string, m record.Measured) (record.Measured, er
 
 // named finds what an incoming event points to outside the state: a photo, an entry that is
 // amended.
-func (s *Shop) named(b *record.Bench, o *open, e record.Event) error {
+func (s *Shop) named(ctx context.Context, b *record.Around, o *open, e record.Event) error {
 	if p, ok := record.PhotoOf(e); ok {
-		kept, err := s.Store.PhotoKept(e.Run, p.SHA256)
+		kept, err := s.Store.PhotoKept(ctx, e.Run, p.SHA256)
 		if err == nil {
 			b.Photo = &kept
 		} else if !errors.Is(err, postgres.ErrNotFound) {
@@ -72,7 +72,7 @@ func (s *Shop) named(b *record.Bench, o *open, e record.Event) error {
 		}
 	}
 	if v, ok := record.VoiceOf(e); ok {
-		kind, err := s.Store.VoiceType(e.Run, v.SHA256)
+		kind, err := s.Store.VoiceType(ctx, e.Run, v.SHA256)
 		if err != nil && !errors.Is(err, postgres.ErrNotFound) {
 			return err
 		}
@@ -80,11 +80,11 @@ func (s *Shop) named(b *record.Bench, o *open, e record.Event) error {
 	}
 	var err error
 	if t, ok := record.TroubleOf(e); ok {
-		if b.Traced, err = s.traced(o, t); err != nil {
+		if b.Traced, err = s.traced(ctx, o, t); err != nil {
 			return err
 		}
 	}
-	if b.Cause, err = s.causeSays(o, record.CauseOf(e)); err != nil {
+	if b.Cause, err = s.causeSays(ctx, o, record.CauseOf(e)); err != nil {
 		return err
 	}
 	if id := record.Amends(e); id != "" {

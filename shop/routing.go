@@ -3,6 +3,7 @@ package shop
 import (
 	"brankel/rigging/routing"
 	"brankel/rigging/run/record"
+	"context"
 )
 
 // RouteView is a cable's path worked out, and what it is for.
@@ -12,19 +13,19 @@ type RouteView struct {
 }
 
 // Route works a cable's path out. The error is postgres.ErrNotFound for a run that is not there.
-func (s *Shop) Route(d routing.Draft) (RouteView, record.Heading, error) {
+func (s *Shop) Route(ctx context.Context, d routing.Draft) (RouteView, record.Heading, error) {
 	var v RouteView
-	zone, err := s.zone()
+	zone, err := s.zone(ctx)
 	h := record.Heading{Run: "cable", Opened: s.Now().In(zone)}
 	if err != nil {
 		return v, h, err
 	}
 	if d.Run != "" {
-		o, err := s.open(d.Run)
+		o, err := s.open(ctx, d.Run)
 		if err != nil {
 			return v, h, err
 		}
-		h, err = s.heading(o)
+		h, err = s.heading(ctx, o)
 		h = o.state.Headed(h)
 		h.Opened = record.Local(zone, h.Opened)
 		o.done()

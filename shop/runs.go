@@ -2,6 +2,7 @@ package shop
 
 import (
 	"cmp"
+	"context"
 	"errors"
 	"fmt"
 	"slices"
@@ -38,27 +39,27 @@ type GaugeDoubt struct {
 }
 
 // heads are the sheets of the rig of a run's cable.
-func (s *Shop) heads(o open) ([]sheet.Head, error) {
-	return fresh(s.kept.heads, o.cable.Family+"\x00"+o.cable.Name, o.head.Sheets, func() ([]sheet.Head, error) {
-		return s.Store.HeadsOf(o.cable.Family, o.cable.Name)
+func (s *Shop) heads(ctx context.Context, o open) ([]sheet.Head, error) {
+	return fresh(s.memory.heads, o.cable.Family+"\x00"+o.cable.Name, o.head.Sheets, func() ([]sheet.Head, error) {
+		return s.Store.HeadsOf(ctx, o.cable.Family, o.cable.Name)
 	})
 }
 
-// bench is what surrounds the run; the sheets are there when a serial is to be read.
-func (s *Shop) bench(o open, identify bool) (b record.Bench, err error) {
-	b = record.Bench{Family: o.cable.Family, Cable: o.cable.Name, Day: s.today(zoneOf(o.zone))}
-	if b.Called, err = s.called(o); err != nil {
+// around is what surrounds the run; the sheets are there when a serial is to be read.
+func (s *Shop) around(ctx context.Context, o open, identify bool) (b record.Around, err error) {
+	b = record.Around{Family: o.cable.Family, Cable: o.cable.Name, Day: s.today(zoneOf(o.zone))}
+	if b.Called, err = s.called(ctx, o); err != nil {
 		return b, err
 	}
-	if b.Gauges, err = fresh(s.kept.gauges, "", o.head.Floor, s.Store.Gauges); err != nil || !identify {
+	if b.Gauges, err = fresh(s.memory.gauges, "", o.head.Floor, func() ([]record.Gauge, error) { return s.Store.Gauges(ctx) }); err != nil || !identify {
 		return b, err
 	}
-	b.Sheets, err = s.heads(o)
+	b.Sheets, err = s.heads(ctx, o)
 	return b, err
 }
 
 // expected is the sheet that the serial on file leads to, nil when it leads to none.
-func (s *Shop) expected(o open, heads []sheet.Head) (*sheet.Sheet, error) {
+func (s *Shop) expected(ctx context.Context, o open, heads []sheet.Head) (*sheet.Sheet, error) {
 	u := o.machine.Unit
 	if u == nil {
 		return nil, nil
@@ -67,13 +68,13 @@ func (s *Shop) expected(o open, heads []sheet.Head) (*sheet.Sheet, error) {
 	if err != nil || m.Sheet == nil {
 		return nil, nil //nolint:nilerr // a card may hold a serial that no sheet knows
 	}
-	return s.kept.sheet(m.Sheet.Hash, s.Store.Sheet)
+	return s.knownSheet(ctx, m.Sheet.Hash)
 }
 
-func (s *Shop) view(o open) (RunView, error) {
+func (s *Shop) view(ctx context.Context, o open) (RunView, error) {
 	led := o.led()
 	identify := led.Identity == nil || led.Identity.Sheet == ""
-	b, err := s.bench(o, identify)
+	b, err := s.around(ctx, o, identify)
 	why := o.broken
 	if errors.Is(err, postgres.ErrChanged) { // no sheet of them leads anything
 		why, err = cmp.Or(why, err.Error()), nil
@@ -82,7 +83,7 @@ func (s *Shop) view(o open) (RunView, error) {
 		return RunView{}, err
 	}
 	if led.Identity == nil {
-		expected, err := s.expected(o, b.Sheets)
+		expected, err := s.expected(ctx, o, b.Sheets)
 		if err != nil {
 			return RunView{}, err
 		}
@@ -106,7 +107,7 @@ func (s *Shop) view(o open) (RunView, error) {
 
 // doubts finds the gauges that are too coarse for the band of the reading wanted,
 // or whose calibration has run out.
-func doubts(b record.Bench, v tell.View, st record.State) []GaugeDoubt {
+func doubts(b record.Around, v tell.View, st record.State) []GaugeDoubt {
 	out := []GaugeDoubt{}
 	if v.Advice.Read == nil {
 		return out
@@ -127,18 +128,18 @@ func doubts(b record.Bench, v tell.View, st record.State) []GaugeDoubt {
 }
 
 // Run is the view of a run.
-func (s *Shop) Run(id string) (RunView, error) {
-	o, err := s.open(id)
+func (s *Shop) Run(ctx context.Context, id string) (RunView, error) {
+	o, err := s.open(ctx, id)
 	if err != nil {
 		return RunView{}, err
 	}
 	defer o.done()
-	return s.view(o)
+	return s.view(ctx, o)
 }
 
 // Events are the events of a run after a number.
-func (s *Shop) Events(id string, after int) ([]record.Event, error) {
-	o, err := s.open(id)
+func (s *Shop) Events(ctx context.Context, id string, after int) ([]record.Event, error) {
+	o, err := s.open(ctx, id)
 	if err != nil {
 		return nil, err
 	}
@@ -148,8 +149,8 @@ func (s *Shop) Events(id string, after int) ([]record.Event, error) {
 
 // OpenRun opens a run on a machine's cable. One whose sheets are all to be worked by
 // hand is refused.
-func (s *Shop) OpenRun(id, machine, cable string) (RunView, error) {
-	m, err := s.Store.Machine(machine)
+func (s *Shop) OpenRun(ctx context.Context, id, machine, cable string) (RunView, error) {
+	m, err := s.Store.Machine(ctx, machine)
 	if err != nil {
 		return RunView{}, err
 	}
@@ -157,28 +158,28 @@ func (s *Shop) OpenRun(id, machine, cable string) (RunView, error) {
 	if c == nil {
 		return RunView{}, postgres.ErrNotFound
 	}
-	heads, err := s.Store.HeadsOf(c.Family, c.Name)
+	heads, err := s.Store.HeadsOf(ctx, c.Family, c.Name)
 	if err != nil {
 		return RunView{}, err
 	}
 	if len(heads) > 0 && !slices.ContainsFunc(heads, func(h sheet.Head) bool { return h.Led }) {
 		return RunView{}, fault.At("cable", "no run can be led by the sheets of this cable yet: work by them by hand")
 	}
-	if err := s.Store.OpenRun(workshop.Job{ID: id, Machine: machine, Cable: cable, Opened: s.Now()}); err != nil {
+	if err := s.Store.OpenRun(ctx, workshop.Job{ID: id, Machine: machine, Cable: cable, Opened: s.Now()}); err != nil {
 		return RunView{}, err
 	}
-	s.kept.hub.tellAll(Floor)
-	return s.Run(id)
+	s.memory.hub.tellAll(Floor)
+	return s.Run(ctx, id)
 }
 
 // Understand says what a reading that was typed means, without keeping it.
-func (s *Shop) Understand(id string, r record.Reading) (record.Reading, error) {
-	o, err := s.open(id)
+func (s *Shop) Understand(ctx context.Context, id string, r record.Reading) (record.Reading, error) {
+	o, err := s.open(ctx, id)
 	if err != nil {
 		return r, err
 	}
 	defer o.done()
-	b, err := s.bench(o, false)
+	b, err := s.around(ctx, o, false)
 	if err != nil {
 		return r, err
 	}
@@ -186,13 +187,13 @@ func (s *Shop) Understand(id string, r record.Reading) (record.Reading, error) {
 }
 
 // Which says which sheet a serial leads to, and how its neighbours differ.
-func (s *Shop) Which(id string, u sheet.Unit) (m sheet.Match, source sheet.Source, err error) {
-	o, err := s.open(id)
+func (s *Shop) Which(ctx context.Context, id string, u sheet.Unit) (m sheet.Match, source sheet.Source, err error) {
+	o, err := s.open(ctx, id)
 	if err != nil {
 		return m, source, err
 	}
 	defer o.done()
-	heads, err := s.heads(o)
+	heads, err := s.heads(ctx, o)
 	if err != nil {
 		return m, source, err
 	}
@@ -200,7 +201,7 @@ func (s *Shop) Which(id string, u sheet.Unit) (m sheet.Match, source sheet.Sourc
 		return m, source, fault.At("serial", "%s", err)
 	}
 	if m.Sheet != nil {
-		one, err := s.kept.sheet(m.Sheet.Hash, s.Store.Sheet)
+		one, err := s.knownSheet(ctx, m.Sheet.Hash)
 		if err != nil {
 			return m, source, err
 		}
@@ -210,30 +211,30 @@ func (s *Shop) Which(id string, u sheet.Unit) (m sheet.Match, source sheet.Sourc
 }
 
 // Record is the paper of a run.
-func (s *Shop) Record(id string) (tell.Record, error) {
-	o, err := s.open(id)
+func (s *Shop) Record(ctx context.Context, id string) (tell.Record, error) {
+	o, err := s.open(ctx, id)
 	if err != nil {
 		return tell.Record{}, err
 	}
 	defer o.done()
-	h, err := s.heading(o)
+	h, err := s.heading(ctx, o)
 	return tell.MakeRecord(h, o.led(), o.events, o.broken), err
 }
 
 // called is what a run is done on, as the card has it now.
-func (s *Shop) called(o open) (record.Called, error) {
-	place, err := fresh(s.kept.name, "", o.head.Floor, s.Store.WorkshopName)
+func (s *Shop) called(ctx context.Context, o open) (record.Called, error) {
+	place, err := fresh(s.memory.name, "", o.head.Floor, func() (string, error) { return s.Store.WorkshopName(ctx) })
 	return record.Called{Machine: o.machine.Name, Note: o.machine.Note, Cable: o.cable.Name, Owner: o.machine.Owner, Place: place}, err
 }
 
-func (s *Shop) heading(o open) (record.Heading, error) {
-	called, err := s.called(o)
+func (s *Shop) heading(ctx context.Context, o open) (record.Heading, error) {
+	called, err := s.called(ctx, o)
 	return record.Heading{Run: o.head.ID, Called: called, Opened: o.head.Opened}, err
 }
 
 // Order is what to order, ErrNotFound where the run argues for no repair.
-func (s *Shop) Order(id string) (record.Heading, tell.Order, error) {
-	o, err := s.open(id)
+func (s *Shop) Order(ctx context.Context, id string) (record.Heading, tell.Order, error) {
+	o, err := s.open(ctx, id)
 	if err != nil {
 		return record.Heading{}, tell.Order{}, err
 	}
@@ -242,24 +243,24 @@ func (s *Shop) Order(id string) (record.Heading, tell.Order, error) {
 	if order == nil || o.broken != "" {
 		return record.Heading{}, tell.Order{}, postgres.ErrNotFound
 	}
-	h, err := s.heading(o)
+	h, err := s.heading(ctx, o)
 	h.Opened = record.Local(o.state.Zone, h.Opened)
 	return o.state.Headed(h), *order, err
 }
 
 // Rebuild works out anew what the floor shows of every run, and tells how many stood
 // otherwise.
-func (s *Shop) Rebuild() (runs, mended int, err error) {
-	ids, err := s.Store.RunIDs()
+func (s *Shop) Rebuild(ctx context.Context) (runs, mended int, err error) {
+	ids, err := s.Store.RunIDs(ctx)
 	if err != nil {
 		return 0, 0, err
 	}
 	for _, id := range ids {
-		o, err := s.open(id)
+		o, err := s.open(ctx, id)
 		if err != nil {
 			return runs, mended, err
 		}
-		changed, err := s.Store.SetStanding(id, o.sheet, tell.Stand(o.led()))
+		changed, err := s.Store.SetStanding(ctx, id, o.sheet, tell.Stand(o.led()))
 		o.done()
 		if err != nil {
 			return runs, mended, err

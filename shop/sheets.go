@@ -2,6 +2,7 @@ package shop
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"errors"
 	"slices"
@@ -19,8 +20,8 @@ type Library struct {
 }
 
 // Library draws the newest revision of every sheet.
-func (s *Shop) Library() (Library, error) {
-	heads, err := s.Store.Heads()
+func (s *Shop) Library(ctx context.Context) (Library, error) {
+	heads, err := s.Store.Heads(ctx)
 	return Library{append([]sheet.Axis{}, sheet.Axes(heads)...), sheet.Families()}, err
 }
 
@@ -44,8 +45,8 @@ type Revision struct {
 }
 
 // SheetPage reads one revision.
-func (s *Shop) SheetPage(hash string) (SheetPage, error) {
-	one, err := s.Store.Sheet(hash)
+func (s *Shop) SheetPage(ctx context.Context, hash string) (SheetPage, error) {
+	one, err := s.Store.Sheet(ctx, hash)
 	if err != nil {
 		return SheetPage{}, err
 	}
@@ -60,7 +61,7 @@ func (s *Shop) SheetPage(hash string) (SheetPage, error) {
 		Changed: []sheet.Difference{},
 	}
 	p.Preview.Picture = tell.Picture(one)
-	all, err := s.Store.Revisions(one.ID)
+	all, err := s.Store.Revisions(ctx, one.ID)
 	for i, r := range all {
 		p.Revisions = append(p.Revisions, Revision{r.Revision, r.Hash()})
 		if r.Revision == one.Revision && i+1 < len(all) {
@@ -82,7 +83,7 @@ type Draft struct {
 }
 
 // Check looks at a draft without keeping it.
-func (s *Shop) Check(raw []byte) Draft {
+func (s *Shop) Check(ctx context.Context, raw []byte) Draft {
 	nothing := new(sheet.Sheet)
 	d := Draft{
 		Faults:    []fault.Fault{},
@@ -92,7 +93,7 @@ func (s *Shop) Check(raw []byte) Draft {
 		Names:     nothing.RigNames(),
 		Preview:   tell.Draw(nothing),
 	}
-	one, err := s.readSheet(raw)
+	one, err := s.readSheet(ctx, raw)
 	var faults fault.List
 	if errors.As(err, &faults) {
 		d.Faults = faults
@@ -115,28 +116,28 @@ func (s *Shop) Check(raw []byte) Draft {
 
 // readSheet parses a sheet and looks whether it claims units of another; the sheet
 // comes back with the faults when it is whole in itself.
-func (s *Shop) readSheet(raw []byte) (*sheet.Sheet, error) {
+func (s *Shop) readSheet(ctx context.Context, raw []byte) (*sheet.Sheet, error) {
 	one, err := sheet.Parse(raw)
 	if err != nil {
 		return nil, err
 	}
-	return one, fits(s.Store, one)
+	return one, fits(ctx, s.Store, one)
 }
 
 // KeepSheet keeps a new sheet or a new revision of one. It is refused with every
 // fault (fault.List), and so are figures far from the usual whose paths are not
 // among confirmed.
-func (s *Shop) KeepSheet(raw []byte, confirmed []string) (SheetPage, error) {
-	one, err := s.readSheet(raw)
+func (s *Shop) KeepSheet(ctx context.Context, raw []byte, confirmed []string) (SheetPage, error) {
+	one, err := s.readSheet(ctx, raw)
 	if err != nil {
 		return SheetPage{}, err
 	}
-	revisions, err := s.Store.Revisions(one.ID)
+	revisions, err := s.Store.Revisions(ctx, one.ID)
 	if err != nil {
 		return SheetPage{}, err
 	}
 	if i := slices.IndexFunc(revisions, func(r *sheet.Sheet) bool { return r.Hash() == one.Hash() }); i >= 0 {
-		return s.SheetPage(one.Hash()) // kept already
+		return s.SheetPage(ctx, one.Hash()) // kept already
 	}
 	next := 1
 	if len(revisions) > 0 {
@@ -155,15 +156,15 @@ func (s *Shop) KeepSheet(raw []byte, confirmed []string) (SheetPage, error) {
 	if len(open) > 0 {
 		return SheetPage{}, open
 	}
-	if err := s.Store.SaveSheets(func(there *postgres.Store) error { return fits(there, one) }, one); err != nil {
+	if err := s.Store.SaveSheets(ctx, func(there *postgres.Store) error { return fits(ctx, there, one) }, one); err != nil {
 		return SheetPage{}, err
 	}
-	return s.SheetPage(one.Hash())
+	return s.SheetPage(ctx, one.Hash())
 }
 
 // NewSheet is a draft: the skeleton of a family, a copy of a similar sheet with
 // every figure assumed, or the next revision of one.
-func (s *Shop) NewSheet(family, copyOf, revise string) (*sheet.Sheet, error) {
+func (s *Shop) NewSheet(ctx context.Context, family, copyOf, revise string) (*sheet.Sheet, error) {
 	if family != "" {
 		f := sheet.FamilyOf(family)
 		if f == nil {
@@ -172,14 +173,14 @@ func (s *Shop) NewSheet(family, copyOf, revise string) (*sheet.Sheet, error) {
 		return f.Skeleton(), nil
 	}
 	hash := copyOf + revise
-	one, err := s.Store.Sheet(hash)
+	one, err := s.Store.Sheet(ctx, hash)
 	if err != nil {
 		return nil, err
 	}
 	if copyOf != "" {
 		return sheet.CopyFrom(one, ""), nil
 	}
-	revisions, err := s.Store.Revisions(one.ID)
+	revisions, err := s.Store.Revisions(ctx, one.ID)
 	if err == nil && len(revisions) > 0 {
 		one.Revision = revisions[0].Revision + 1
 	}

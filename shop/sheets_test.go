@@ -28,35 +28,35 @@ func draft(t *testing.T, name string, pairs ...string) []byte {
 
 func TestASheetIsKeptAsItsNextRevision(t *testing.T) {
 	s := testdb.Shop(t)
-	page, err := s.KeepSheet(draft(t, "114"), nil)
+	page, err := s.KeepSheet(t.Context(), draft(t, "114"), nil)
 	require.NoError(t, err, "the same once more")
 	assert.Len(t, page.Revisions, 1)
-	_, err = s.KeepSheet(draft(t, "114", length, `: 144`), nil)
+	_, err = s.KeepSheet(t.Context(), draft(t, "114", length, `: 144`), nil)
 	assert.Equal(t, "revision", field(t, err))
-	page, err = s.KeepSheet(draft(t, "114", length, `: 144`, `"revision": 3`, `"revision": 4`), nil)
+	page, err = s.KeepSheet(t.Context(), draft(t, "114", length, `: 144`, `"revision": 3`, `"revision": 4`), nil)
 	require.NoError(t, err)
 	assert.Len(t, page.Revisions, 2)
 	assert.Equal(t, "points[2].target", page.Changed[0].Path)
 	assert.Contains(t, page.Words.Limits, "144 ± 0.5 mm")
 	assert.Contains(t, page.Words.Steps, "1 mm a turn, locked every ½ turn")
-	_, err = s.KeepSheet(draft(t, "114", length, `: 14300`, `"revision": 3`, `"revision": 5`), nil)
+	_, err = s.KeepSheet(t.Context(), draft(t, "114", length, `: 14300`, `"revision": 3`, `"revision": 5`), nil)
 	var asked fault.List
 	require.ErrorAs(t, err, &asked)
-	_, err = s.KeepSheet(draft(t, "114", length, `: 143.5`, `"revision": 3`, `"revision": 5`), []string{"points[2].target"})
+	_, err = s.KeepSheet(t.Context(), draft(t, "114", length, `: 143.5`, `"revision": 3`, `"revision": 5`), []string{"points[2].target"})
 	require.NoError(t, err)
-	_, err = s.Store.Verify()
+	_, err = s.Store.Verify(t.Context())
 	require.NoError(t, err)
 }
 
 func TestAFigureFarFromTheUsualIsAskedForOnce(t *testing.T) {
 	s := testdb.Shop(t)
 	far := draft(t, "114", length, `: 900`, `"revision": 3`, `"revision": 4`)
-	_, err := s.KeepSheet(far, nil)
+	_, err := s.KeepSheet(t.Context(), far, nil)
 	var asked fault.List
 	require.ErrorAs(t, err, &asked)
 	assert.Equal(t, "points[2].target", asked[0].Field)
 	assert.Contains(t, asked[0].Message, "far from the usual")
-	_, err = s.KeepSheet(far, []string{asked[0].Field})
+	_, err = s.KeepSheet(t.Context(), far, []string{asked[0].Field})
 	require.NoError(t, err)
 }
 
@@ -69,20 +69,20 @@ func TestADraftOfAnyShapeIsLookedAt(t *testing.T) {
 		`{"lost_motion":[{"limit":1e300}]}`, `{"line":{"positions":[{"id":"a","name":"a","at":0}]},"adjusters":[{"threads":{"min":5,"max":5}}]}`,
 		string(draft(t, "721", `"direct_rate": 44`, `"direct_rate": 5e-324`)),
 	} {
-		d := s.Check([]byte(raw))
+		d := s.Check(t.Context(), []byte(raw))
 		out, err := json.Marshal(d)
 		require.NoError(t, err, "%.60s", raw)
 		assert.Less(t, len(out), 100_000)
 		assert.NotEmpty(t, d.Faults, "%.60s", raw)
 	}
-	d := s.Check(draft(t, "114"))
+	d := s.Check(t.Context(), draft(t, "114"))
 	assert.Empty(t, d.Faults)
 	assert.NotEmpty(t, d.Preview.Rules)
 }
 
 func TestTheLibraryToldFromItsHeads(t *testing.T) {
 	s := testdb.Shop(t)
-	lib, err := s.Library()
+	lib, err := s.Library(t.Context())
 	require.NoError(t, err)
 	n := 0
 	for _, a := range lib.Axes {
@@ -90,7 +90,7 @@ func TestTheLibraryToldFromItsHeads(t *testing.T) {
 		assert.Empty(t, a.Overlaps)
 	}
 	assert.Equal(t, 30, n)
-	again, err := s.Library()
+	again, err := s.Library(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, lib, again, "the same order each time")
 	assert.Len(t, lib.Families, 11)
@@ -99,20 +99,20 @@ func TestTheLibraryToldFromItsHeads(t *testing.T) {
 func TestASkeletonACopyAndARevisionAreDrafts(t *testing.T) {
 	s := testdb.Shop(t)
 	for _, f := range []string{"clutch", "flap-follow-up", "stern-drive-shift"} {
-		one, err := s.NewSheet(f, "", "")
+		one, err := s.NewSheet(t.Context(), f, "", "")
 		require.NoError(t, err)
 		assert.Equal(t, f, one.Family)
 		assert.Empty(t, one.Figures(), "a skeleton gives no figure")
 	}
-	_, err := s.NewSheet("sledge", "", "")
+	_, err := s.NewSheet(t.Context(), "sledge", "", "")
 	assert.Equal(t, "family", field(t, err))
-	heads, err := s.Store.Heads()
+	heads, err := s.Store.Heads(t.Context())
 	require.NoError(t, err)
-	copied, err := s.NewSheet("", heads[0].Hash, "")
+	copied, err := s.NewSheet(t.Context(), "", heads[0].Hash, "")
 	require.NoError(t, err)
 	assert.True(t, copied.HasAssumed())
 	assert.Equal(t, 1, copied.Revision)
-	next, err := s.NewSheet("", "", heads[0].Hash)
+	next, err := s.NewSheet(t.Context(), "", "", heads[0].Hash)
 	require.NoError(t, err)
 	assert.Equal(t, heads[0].Revision+1, next.Revision)
 }
@@ -121,7 +121,7 @@ func TestASkeletonACopyAndARevisionAreDrafts(t *testing.T) {
 // fault at the same place; what is kept agrees.
 func TestADraftIsHeldAgainstItsRig(t *testing.T) {
 	s := testdb.Shop(t)
-	d := s.Check(draft(t, "136"))
+	d := s.Check(t.Context(), draft(t, "136"))
 	assert.Empty(t, d.Faults)
 	require.Len(t, d.Proofs, 10)
 	for _, p := range d.Proofs {
@@ -129,7 +129,7 @@ func TestADraftIsHeldAgainstItsRig(t *testing.T) {
 	}
 	assert.Contains(t, d.Words.Limits, "152 ± 0.5 mm")
 
-	d = s.Check(draft(t, "136", `"target": 152`, `"target": 153`))
+	d = s.Check(t.Context(), draft(t, "136", `"target": 152`, `"target": 153`))
 	require.Len(t, d.Faults, 1)
 	assert.Equal(t, "points[0].target", d.Faults[0].Field)
 	var unmet []string
@@ -139,10 +139,10 @@ func TestADraftIsHeldAgainstItsRig(t *testing.T) {
 		}
 	}
 	assert.Equal(t, []string{"points[0].target: 152 mm, not 153 ± 0.5 mm"}, unmet)
-	_, err := s.KeepSheet(draft(t, "136", `"target": 152`, `"target": 153`, `"revision": 1`, `"revision": 2`), nil)
+	_, err := s.KeepSheet(t.Context(), draft(t, "136", `"target": 152`, `"target": 153`, `"revision": 1`, `"revision": 2`), nil)
 	assert.ErrorContains(t, err, "its rig shows 152 mm")
 
-	page, err := s.KeepSheet(draft(t, "136", `: 152`, `: 153`, `"nominal": 148`, `"nominal": 149`, `"revision": 1`, `"revision": 2`), nil)
+	page, err := s.KeepSheet(t.Context(), draft(t, "136", `: 152`, `: 153`, `"nominal": 148`, `"nominal": 149`, `"revision": 1`, `"revision": 2`), nil)
 	require.NoError(t, err)
 	assert.Len(t, page.Proofs, 10)
 }
@@ -151,10 +151,10 @@ func TestADraftIsHeldAgainstItsRig(t *testing.T) {
 func TestTheCablesThatASheetIsWorkedOn(t *testing.T) {
 	s := testdb.Shop(t)
 	of := map[string][]string{}
-	heads, err := s.Store.Heads()
+	heads, err := s.Store.Heads(t.Context())
 	require.NoError(t, err)
 	for _, h := range heads {
-		uses, err := s.SheetUses(h.Hash)
+		uses, err := s.SheetUses(t.Context(), h.Hash)
 		require.NoError(t, err)
 		for _, u := range uses {
 			of[h.ID] = append(of[h.ID], u.Name+" "+u.Run)
@@ -167,7 +167,7 @@ func TestTheCablesThatASheetIsWorkedOn(t *testing.T) {
 			assert.True(t, id == "114" || !strings.HasPrefix(u, "Launch Teal · lower"), "%s: its plate leads to 114 alone", id)
 		}
 	}
-	_, err = s.SheetUses("no such")
+	_, err = s.SheetUses(t.Context(), "no such")
 	assert.ErrorIs(t, err, postgres.ErrNotFound)
 }
 
@@ -180,7 +180,7 @@ func TestOverlapsKeptAtOnceAreRefused(t *testing.T) {
 		for i := range errs {
 			raw := draft(t, "114", `"id": "114"`, fmt.Sprintf(`"id": "9%d%d"`, round, i), `"revision": 3`, `"revision": 1`,
 				`"cable": "lower drive cable"`, fmt.Sprintf(`"cable": "cable %d"`, round))
-			both.Go(func() { _, errs[i] = s.KeepSheet(raw, nil) })
+			both.Go(func() { _, errs[i] = s.KeepSheet(t.Context(), raw, nil) })
 		}
 		both.Wait()
 		refused := errs[0]

@@ -3,7 +3,6 @@
 package shop
 
 import (
-	"context"
 	"time"
 
 	"brankel/postgres"
@@ -14,15 +13,10 @@ type Shop struct {
 	Store *postgres.Store
 	Now   func() time.Time
 
-	kept *kept
+	memory *memory
 }
 
 // New is the workshop on a store; now tells the time.
 func New(store *postgres.Store, now func() time.Time) *Shop {
-	return &Shop{Store: store, Now: now, kept: newKept()}
-}
-
-// Within is the same workshop, whose work ends with ctx.
-func (s *Shop) Within(ctx context.Context) *Shop {
-	return &Shop{Store: s.Store.Within(ctx), Now: s.Now, kept: s.kept}
+	return &Shop{Store: store, Now: now, memory: newKept()}
 }

@@ -14,8 +14,8 @@ import (
 
 func TestTheDemoShowsEveryMarkOnTheFloor(t *testing.T) {
 	s := testdb.Shop(t)
-	require.NoError(t, s.Import(demo.Files), "loading it again changes nothing")
-	bays, err := s.Bays()
+	require.NoError(t, s.Import(t.Context(), demo.Files), "loading it again changes nothing")
+	bays, err := s.Bays(t.Context())
 	require.NoError(t, err)
 	marks := map[string]string{}
 	for _, m := range bays.Machines {
@@ -34,7 +34,7 @@ func TestTheDemoShowsEveryMarkOnTheFloor(t *testing.T) {
 			assert.Equal(t, "prove it again: throttle, then cruise was turned", m.Lines[0].Says, "the kickdown rests on the throttle")
 		}
 	}
-	card, err := s.MachineView("ferry")
+	card, err := s.MachineView(t.Context(), "ferry")
 	require.NoError(t, err)
 	assert.Equal(t, "throttle, then cruise", card.Lines[0].Void)
 	assert.Empty(t, card.Lines[1].Void)
@@ -42,7 +42,7 @@ func TestTheDemoShowsEveryMarkOnTheFloor(t *testing.T) {
 	assert.Equal(t, "Launch Wigeon · lower drive cable", bays.Open.Title)
 	assert.Equal(t, []string{"joint nut"}, bays.Open.Resume.FingerTight)
 	assert.Equal(t, []string{"propeller chock"}, bays.Open.On)
-	v, err := s.Store.Verify()
+	v, err := s.Store.Verify(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, 17, v.Runs)
 	assert.Equal(t, 30, v.Sheets)
@@ -52,16 +52,16 @@ func TestTheDemoShowsEveryMarkOnTheFloor(t *testing.T) {
 
 func TestARecordKeepsTheSheetItWasMadeWith(t *testing.T) {
 	s := testdb.Shop(t)
-	before, err := s.Record("2026-11-avocet")
+	before, err := s.Record(t.Context(), "2026-11-avocet")
 	require.NoError(t, err)
 	raw, err := demo.Files.ReadFile("sheets/114.json")
 	require.NoError(t, err)
 	next := strings.Replace(strings.ReplaceAll(string(raw), ": 143", ": 150"), `"revision": 3`, `"revision": 4`, 1)
-	require.NoError(t, s.Import(fstest.MapFS{"sheets/114.json": {Data: []byte(next)}}))
-	after, err := s.Record("2026-11-avocet")
+	require.NoError(t, s.Import(t.Context(), fstest.MapFS{"sheets/114.json": {Data: []byte(next)}}))
+	after, err := s.Record(t.Context(), "2026-11-avocet")
 	require.NoError(t, err)
 	assert.Equal(t, before, after)
-	fresh, err := s.OpenRun("b2b7b8f0-0000-4000-8000-000000000001", "teal", "lower")
+	fresh, err := s.OpenRun(t.Context(), "b2b7b8f0-0000-4000-8000-000000000001", "teal", "lower")
 	require.NoError(t, err)
 	assert.NotEmpty(t, fresh.View.Fetch)
 }
@@ -71,6 +71,6 @@ func TestABadSheetIsNotLetIn(t *testing.T) {
 	raw, err := demo.Files.ReadFile("sheets/114.json")
 	require.NoError(t, err)
 	same := strings.Replace(string(raw), `"id": "114"`, `"id": "115"`, 1)
-	require.ErrorContains(t, s.Import(fstest.MapFS{"sheets/115.json": {Data: []byte(same)}}), "both claim serials 1850–2399")
-	require.ErrorContains(t, s.Import(fstest.MapFS{"sheets/x.json": {Data: []byte(`{"format": 3}`)}}), "format")
+	require.ErrorContains(t, s.Import(t.Context(), fstest.MapFS{"sheets/115.json": {Data: []byte(same)}}), "both claim serials 1850–2399")
+	require.ErrorContains(t, s.Import(t.Context(), fstest.MapFS{"sheets/x.json": {Data: []byte(`{"format": 3}`)}}), "format")
 }

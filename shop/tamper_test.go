@@ -46,7 +46,7 @@ const (
 // forged seals events anew as somebody who knows the chain would, and writes head and digests of the
 // row so that they fit.
 func forged(t *testing.T, s *shop.Shop, id string, change func(events []record.Event) []record.Event) {
-	events, _, err := s.Store.Events(id, 0)
+	events, _, err := s.Store.Events(t.Context(), id, 0)
 	require.NoError(t, err)
 	events = change(events)
 	var text strings.Builder
@@ -67,12 +67,12 @@ func forged(t *testing.T, s *shop.Shop, id string, change func(events []record.E
 
 // fits writes digests and standing of a run's row as they follow from what stands there now.
 func fits(t *testing.T, s *shop.Shop, id string) {
-	events, _, err := s.Store.Events(id, 0)
+	events, _, err := s.Store.Events(t.Context(), id, 0)
 	require.NoError(t, err)
 	hash, _ := record.Pinned(events)
-	one, err := s.Store.Sheet(hash)
+	one, err := s.Store.Sheet(t.Context(), hash)
 	require.NoError(t, err)
-	_, err = s.Store.SetStanding(id, hash, tell.Stand(lead.Of(record.Fold(one, events))))
+	_, err = s.Store.SetStanding(t.Context(), id, hash, tell.Stand(lead.Of(record.Fold(one, events))))
 	require.NoError(t, err)
 	require.NoError(t, testdb.Exec(s.Store, fmt.Sprintf(`UPDATE runs r SET stood = %s,
 		print = (SELECT bit_xor(print) FROM events WHERE run_id = r.id) WHERE id = '%s'`, postgres.StoodOf("r"), id)))
@@ -156,41 +156,41 @@ func TestWhatWasChangedByHandIsSaid(t *testing.T) {
 			s := testdb.Shop(t)
 			photo, err := s.AddPhoto(t.Context(), signedRun, picture(t, 90))
 			require.NoError(t, err)
-			voice, err := s.AddVoice(signedRun, recording(1))
+			voice, err := s.AddVoice(t.Context(), signedRun, recording(1))
 			require.NoError(t, err)
 			require.NoError(t, add(t, s, "p1", record.KindPhoto, record.Photo{SHA256: photo.SHA256}))
 			require.NoError(t, add(t, s, "v1", record.KindVoice, record.Voice{SHA256: voice.SHA256}))
-			events, _, err := s.Store.Events(signedRun, 0)
+			events, _, err := s.Store.Events(t.Context(), signedRun, 0)
 			require.NoError(t, err)
 			require.NoError(t, add(t, s, "a1", record.KindAmended, record.Amended{Event: events[8].ID, Text: "143.1 mm", Reason: "misread"}))
 			for _, id := range []string{signedRun, openRun} {
-				v, err := s.Run(id)
+				v, err := s.Run(t.Context(), id)
 				require.NoError(t, err)
 				require.Empty(t, v.View.Broken)
 			}
-			before, err := s.Store.Verify()
+			before, err := s.Store.Verify(t.Context())
 			require.NoError(t, err)
 			for _, table := range []string{"events", "ledger", "photos", "voices"} {
 				require.NoError(t, testdb.Exec(s.Store, "ALTER TABLE "+table+" DISABLE TRIGGER USER"))
 			}
 			edit.forge(t, s)
 
-			after, err := s.Store.Verify()
+			after, err := s.Store.Verify(t.Context())
 			require.ErrorContains(t, err, edit.says)
 			assert.Equal(t, before.Head, after.Head, "though the ledger itself is as it was")
 			for which, server := range map[string]*shop.Shop{"that knew it": s, "that starts now": shop.New(s.Store, s.Now)} {
 				if edit.bays {
-					bays, err := server.Bays()
+					bays, err := server.Bays(t.Context())
 					require.NoError(t, err)
 					assert.Contains(t, bays.Broken, "changed by hand", which)
 				}
 				if edit.run == "" {
 					continue
 				}
-				v, err := server.Run(edit.run)
+				v, err := server.Run(t.Context(), edit.run)
 				require.NoError(t, err)
 				assert.NotEmpty(t, v.View.Broken, "the run on a server %s", which)
-				r, err := server.Record(edit.run)
+				r, err := server.Record(t.Context(), edit.run)
 				require.NoError(t, err)
 				assert.NotEmpty(t, r.Broken, "the record on a server %s", which)
 				assert.Contains(t, paperOf(t, server, edit.run), "CHAIN OF THIS RECORD IS BROKEN", "the paper of a server %s", which)
@@ -201,7 +201,7 @@ func TestWhatWasChangedByHandIsSaid(t *testing.T) {
 }
 
 func paperOf(t *testing.T, s *shop.Shop, id string) string {
-	raw, err := made(func(w io.Writer) error { return s.RecordPDF(id, "A4", w) })
+	raw, err := made(func(w io.Writer) error { return s.RecordPDF(t.Context(), id, "A4", w) })
 	require.NoError(t, err)
 	file := filepath.Join(t.TempDir(), "record.pdf")
 	require.NoError(t, os.WriteFile(file, raw, 0o600))
@@ -213,28 +213,28 @@ func paperOf(t *testing.T, s *shop.Shop, id string) string {
 // What is written between two lines of the ledger is noted by the next sweep, and no run is noted twice.
 func TestEveryHeadComesIntoTheLedger(t *testing.T) {
 	s := testdb.Shop(t)
-	n, err := s.Store.NoteHeads()
+	n, err := s.Store.NoteHeads(t.Context())
 	require.NoError(t, err)
 	assert.Zero(t, n, "what was imported is noted")
-	v, err := s.Run(openRun)
+	v, err := s.Run(t.Context(), openRun)
 	require.NoError(t, err)
 	e := note("tide")
 	e.Run = openRun
-	_, err = s.Append(e, v.View.Seq)
+	_, err = s.Append(t.Context(), e, v.View.Seq)
 	require.NoError(t, err)
-	before, err := s.Store.Verify()
+	before, err := s.Store.Verify(t.Context())
 	require.NoError(t, err)
-	n, err = s.Store.NoteHeads()
+	n, err = s.Store.NoteHeads(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, 1, n)
-	after, err := s.Store.Verify()
+	after, err := s.Store.Verify(t.Context())
 	require.NoError(t, err)
 	assert.NotEqual(t, before.Head, after.Head)
-	n, err = s.Store.NoteHeads()
+	n, err = s.Store.NoteHeads(t.Context())
 	require.NoError(t, err)
 	assert.Zero(t, n)
 	require.NoError(t, testdb.Exec(s.Store, "ALTER TABLE events DISABLE TRIGGER USER"))
 	forged(t, s, openRun, without(1))
-	_, err = s.Store.Verify()
+	_, err = s.Store.Verify(t.Context())
 	require.ErrorContains(t, err, "is not the one that the ledger noted")
 }

@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"encoding/json"
 	"slices"
 	"strconv"
@@ -47,50 +48,50 @@ type TroubleBegin struct {
 
 // troubled is what is asked about: a bench, the workshop's own odds, and the run it began from.
 type troubled struct {
-	bench *trouble.Bench
+	finder *trouble.Finder
 	sheet *sheet.Sheet
 	odds  trouble.Odds
 	begin TroubleBegin
 }
 
 // Trouble ranks what could be wrong. The error is a *fault.Fault or postgres.ErrNotFound.
-func (s *Shop) Trouble(in TroubleAsked) (TroubleView, error) {
-	t, err := s.troubled(in)
+func (s *Shop) Trouble(ctx context.Context, in TroubleAsked) (TroubleView, error) {
+	t, err := s.troubled(ctx, in)
 	if err != nil {
 		return TroubleView{}, err
 	}
-	a, err := t.bench.Ask(in.Question, t.odds)
+	a, err := t.finder.Ask(in.Question, t.odds)
 	return TroubleView{Answer: a, Picture: marked(t.sheet, a)}, err
 }
 
 // BeginTrouble is what looking for a trouble begins with.
-func (s *Shop) BeginTrouble(in TroubleAsked) (TroubleBegin, error) {
-	t, err := s.troubled(in)
+func (s *Shop) BeginTrouble(ctx context.Context, in TroubleAsked) (TroubleBegin, error) {
+	t, err := s.troubled(ctx, in)
 	if err != nil {
 		return TroubleBegin{}, err
 	}
-	t.begin.List, t.begin.Family, t.begin.Picture = t.bench.List(), t.bench.Family, marked(t.sheet, trouble.Answer{})
+	t.begin.List, t.begin.Family, t.begin.Picture = t.finder.List(), t.finder.Family, marked(t.sheet, trouble.Answer{})
 	return t.begin, nil
 }
 
 // MatchTrouble finds the symptoms that words may mean.
-func (s *Shop) MatchTrouble(in TroubleAsked, text string) ([]trouble.Match, error) {
-	t, err := s.troubled(in)
+func (s *Shop) MatchTrouble(ctx context.Context, in TroubleAsked, text string) ([]trouble.Match, error) {
+	t, err := s.troubled(ctx, in)
 	if err != nil {
 		return nil, err
 	}
-	return t.bench.Match(text), nil
+	return t.finder.Match(text), nil
 }
 
 // troubled finds what is asked about.
-func (s *Shop) troubled(in TroubleAsked) (t troubled, err error) {
+func (s *Shop) troubled(ctx context.Context, in TroubleAsked) (t troubled, err error) {
 	switch {
 	case in.Run != "":
-		err = s.troubledRun(in.Run, &t)
+		err = s.troubledRun(ctx, in.Run, &t)
 	case in.Machine != "":
-		err = s.troubledCable(in.Machine, in.Cable, &t)
+		err = s.troubledCable(ctx, in.Machine, in.Cable, &t)
 	case len(in.Sheet) > 0:
-		t.sheet, t.begin.Sheet, err = s.sheetOf(in.Sheet)
+		t.sheet, t.begin.Sheet, err = s.sheetOf(ctx, in.Sheet)
 		if err == nil {
 			t.begin.Title, t.begin.About = t.sheet.Cable, "sheet "+t.sheet.ID
 		}
@@ -104,19 +105,19 @@ func (s *Shop) troubled(in TroubleAsked) (t troubled, err error) {
 	if err != nil {
 		return t, err
 	}
-	if t.bench, err = s.troubleBench(t.sheet); err != nil {
+	if t.finder, err = s.finder(ctx, t.sheet); err != nil {
 		return t, err
 	}
-	odds, err := s.Store.Odds(t.bench.Family)
+	odds, err := s.Store.Odds(ctx, t.finder.Family)
 	t.odds = odds
 	if err != nil {
 		return t, err
 	}
 	switch {
 	case in.Run != "":
-		err = s.knownOf(in.Run, &t)
+		err = s.knownOf(ctx, in.Run, &t)
 	case in.Machine != "":
-		t.begin.Known.History, err = s.historyOf(in.Machine, in.Cable, "")
+		t.begin.Known.History, err = s.historyOf(ctx, in.Machine, in.Cable, "")
 	}
 	return t, err
 }

@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"encoding/json"
 	"slices"
 	"strconv"
@@ -11,8 +12,8 @@ import (
 )
 
 // troubledCable is the rig of a machine's cable: of the sheet its plate leads to, or its family's.
-func (s *Shop) troubledCable(machine, cable string, t *troubled) error {
-	v, err := s.MachineView(machine)
+func (s *Shop) troubledCable(ctx context.Context, machine, cable string, t *troubled) error {
+	v, err := s.MachineView(ctx, machine)
 	if err != nil {
 		return err
 	}
@@ -24,7 +25,7 @@ func (s *Shop) troubledCable(machine, cable string, t *troubled) error {
 	b := &t.begin
 	b.Machine, b.Cable, b.Run, b.Title = machine, cable, l.Open, v.Machine.Name+" · "+l.Cable.Name
 	if l.Sheet != "" {
-		if t.sheet, err = s.kept.sheet(l.Sheet, s.Store.Sheet); err == nil && t.sheet.Rig != nil {
+		if t.sheet, err = s.knownSheet(ctx, l.Sheet); err == nil && t.sheet.Rig != nil {
 			b.Sheet, b.About = l.Sheet, "by sheet "+t.sheet.ID
 			return nil
 		}
@@ -35,20 +36,20 @@ func (s *Shop) troubledCable(machine, cable string, t *troubled) error {
 }
 
 // sheetOf is a sheet by its hash, or the sheet itself.
-func (s *Shop) sheetOf(raw json.RawMessage) (*sheet.Sheet, string, error) {
+func (s *Shop) sheetOf(ctx context.Context, raw json.RawMessage) (*sheet.Sheet, string, error) {
 	var hash string
 	if json.Unmarshal(raw, &hash) == nil {
-		one, err := s.kept.sheet(hash, s.Store.Sheet)
+		one, err := s.knownSheet(ctx, hash)
 		return one, hash, err
 	}
 	one, err := sheet.Parse(raw)
 	return one, "", fault.Below("sheet", trouble.First(err))
 }
 
-// troubleBench is what is known laid on a sheet, with the workshop's own; it is kept as long as
+// finder is what is known laid on a sheet, with the workshop's own; it is kept as long as
 // neither changes.
-func (s *Shop) troubleBench(one *sheet.Sheet) (*trouble.Bench, error) {
-	files, err := s.Store.OwnKnowledge(one.Family)
+func (s *Shop) finder(ctx context.Context, one *sheet.Sheet) (*trouble.Finder, error) {
+	files, err := s.Store.OwnKnowledge(ctx, one.Family)
 	if err != nil {
 		return nil, err
 	}
@@ -56,7 +57,7 @@ func (s *Shop) troubleBench(one *sheet.Sheet) (*trouble.Bench, error) {
 	for _, f := range files {
 		key += "\x1f" + f.Name + strconv.FormatInt(f.At.UnixNano(), 36)
 	}
-	if b, ok := s.kept.benches.Get(key); ok {
+	if b, ok := s.memory.benches.Get(key); ok {
 		return b, nil
 	}
 	var own []*trouble.Knowledge
@@ -67,14 +68,14 @@ func (s *Shop) troubleBench(one *sheet.Sheet) (*trouble.Bench, error) {
 	}
 	b, err := trouble.On(one, own)
 	if err == nil {
-		s.kept.benches.Add(key, b)
+		s.memory.benches.Add(key, b)
 	}
 	return b, err
 }
 
 // troubledRun is the rig of a run: its sheet, the one its serial on file leads to, or its family.
-func (s *Shop) troubledRun(id string, t *troubled) error {
-	o, err := s.open(id)
+func (s *Shop) troubledRun(ctx context.Context, id string, t *troubled) error {
+	o, err := s.open(ctx, id)
 	if err != nil {
 		return err
 	}

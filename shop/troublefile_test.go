@@ -29,39 +29,39 @@ func weed(under string) string {
 func TestTheWorkshopsOwnFilesGoOutAndIn(t *testing.T) {
 	s := testdb.Shop(t)
 	for _, bad := range []string{"", "Weed", "../weed", strings.Repeat("w", 61)} {
-		_, err := s.KeepKnowledge(bad, []byte(weed("ratchets-reverse")), "Ines")
+		_, err := s.KeepKnowledge(t.Context(), bad, []byte(weed("ratchets-reverse")), "Ines")
 		assert.ErrorContains(t, err, "small letters", bad)
 	}
-	_, err := s.KeepKnowledge("weed", []byte(weed("ratchets-reverse")), "Ines")
+	_, err := s.KeepKnowledge(t.Context(), "weed", []byte(weed("ratchets-reverse")), "Ines")
 	require.NoError(t, err)
 	folder := fstest.MapFS{}
-	require.NoError(t, s.Export(func(name string, raw []byte) error {
+	require.NoError(t, s.Export(t.Context(), func(name string, raw []byte) error {
 		folder[name] = &fstest.MapFile{Data: raw}
 		return nil
 	}))
 	require.Contains(t, folder, "trouble/weed.json")
 	assert.Equal(t, weed("ratchets-reverse")+"\n", string(folder["trouble/weed.json"].Data))
 
-	require.NoError(t, s.DropKnowledge("weed"))
+	require.NoError(t, s.DropKnowledge(t.Context(), "weed"))
 	only := fstest.MapFS{"trouble/weed.json": folder["trouble/weed.json"]}
-	require.NoError(t, s.Import(only))
-	files, err := s.TroubleFiles()
+	require.NoError(t, s.Import(t.Context(), only))
+	files, err := s.TroubleFiles(t.Context())
 	require.NoError(t, err)
 	require.Len(t, files, 1)
 	assert.Equal(t, "outboard-shift", files[0].Family)
 	bad := fstest.MapFS{"trouble/other.json": {Data: []byte(weed("ratchets-forward"))}}
-	require.ErrorContains(t, s.Import(bad), "other.json")
+	require.ErrorContains(t, s.Import(t.Context(), bad), "other.json")
 }
 
 // A signature names only a cause that is known on its cable, and the path is put in words by the
 // model, whatever the device said.
 func TestWhatIsSaidOfATroubleIsTheModelsWord(t *testing.T) {
 	s := testdb.Shop(t)
-	_, err := s.OpenRun(runID, "plover", "shift")
+	_, err := s.OpenRun(t.Context(), runID, "plover", "shift")
 	require.NoError(t, err)
 	q := []byte(`{"said":["ratchets-reverse"],"answers":[{"test":"eye","value":5.6}]}`)
 	e := entry("path", record.KindTrouble, record.Trouble{Asked: q, Cause: "set-long", Leads: "run", Traced: record.Traced{Says: "nonsense"}})
-	after, err := s.Append(e, 0)
+	after, err := s.Append(t.Context(), e, 0)
 	require.NoError(t, err)
 	assert.Equal(t, "shift cable set too long", after.View.Trouble.Says)
 	assert.Equal(t, []string{"“it ratchets in reverse”", "Eye to pin in neutral, eye off: past the pin, 5.6 mm"}, after.View.Trouble.Known)
@@ -71,25 +71,25 @@ func TestWhatIsSaidOfATroubleIsTheModelsWord(t *testing.T) {
 		"choose":                {Asked: q, Cause: "set-long", Leads: "up"},
 		"nothing is known yet":  {Asked: []byte(`{}`)},
 	} {
-		_, err := s.Append(entry("bad", record.KindTrouble, bad), 1)
+		_, err := s.Append(t.Context(), entry("bad", record.KindTrouble, bad), 1)
 		require.ErrorContains(t, err, says)
 	}
 	signed := entry("sign", record.KindSigned, record.Signed{Cause: "purple"})
-	_, err = s.Append(signed, 1)
+	_, err = s.Append(t.Context(), signed, 1)
 	require.Error(t, err)
 	teal := entry("late", record.KindTrouble, record.Trouble{Asked: []byte(`{"said":["stiff"]}`)})
 	teal.Run = "2026-03-teal"
-	record, err := s.Run("2026-03-teal")
+	record, err := s.Run(t.Context(), "2026-03-teal")
 	require.NoError(t, err)
-	_, err = s.Append(teal, record.View.Seq)
+	_, err = s.Append(t.Context(), teal, record.View.Seq)
 	require.Error(t, err, "after the signature nothing is looked for")
 
-	begin, err := s.BeginTrouble(shop.TroubleAsked{Machine: "plover", Cable: "shift"})
+	begin, err := s.BeginTrouble(t.Context(), shop.TroubleAsked{Machine: "plover", Cable: "shift"})
 	require.NoError(t, err)
 	assert.Equal(t, "Tender Plover · shift", begin.Title)
-	_, err = s.BeginTrouble(shop.TroubleAsked{Machine: "plover", Cable: "mast"})
+	_, err = s.BeginTrouble(t.Context(), shop.TroubleAsked{Machine: "plover", Cable: "mast"})
 	require.ErrorContains(t, err, "no such cable")
-	_, err = s.Trouble(shop.TroubleAsked{Question: trouble.Question{Said: []string{"stiff"}}})
+	_, err = s.Trouble(t.Context(), shop.TroubleAsked{Question: trouble.Question{Said: []string{"stiff"}}})
 	require.ErrorContains(t, err, "write a family")
 }
 
@@ -97,14 +97,14 @@ func TestWhatIsSaidOfATroubleIsTheModelsWord(t *testing.T) {
 func TestTheCardSaysWhatIsKnownBeforehand(t *testing.T) {
 	s := testdb.Shop(t)
 	known := func(machine, cable string) map[string]bool {
-		begin, err := s.BeginTrouble(shop.TroubleAsked{Machine: machine, Cable: cable})
+		begin, err := s.BeginTrouble(t.Context(), shop.TroubleAsked{Machine: machine, Cable: cable})
 		require.NoError(t, err)
 		return begin.Known.History
 	}
 	assert.NotContains(t, known("mussel", "parking"), "swapped-lately")
 	log := func(e workshop.Entry) {
 		e.On = "2026-11-20"
-		_, err := s.Log("mussel", e, "Ines")
+		_, err := s.Log(t.Context(), "mussel", e, "Ines")
 		require.NoError(t, err)
 	}
 	log(workshop.Entry{Kind: "swap", Says: "parking cable", Now: "a new one"})
@@ -114,7 +114,7 @@ func TestTheCardSaysWhatIsKnownBeforehand(t *testing.T) {
 	assert.NotContains(t, known("mussel", "clutch"), "oil-on-shoes", "a clutch has no shoes")
 	assert.True(t, known("knot", "throttle")["twin-behaves"], "the shift beside it was signed")
 	assert.NotContains(t, known("plover", "shift"), "twin-behaves", "it has no twin")
-	begin, err := s.BeginTrouble(shop.TroubleAsked{Run: "2026-11-wigeon"})
+	begin, err := s.BeginTrouble(t.Context(), shop.TroubleAsked{Run: "2026-11-wigeon"})
 	require.NoError(t, err)
 	assert.NotContains(t, begin.Known.History, "lost-motion-rising", "there is nothing to compare with")
 }

@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"slices"
 	"strings"
 	"time"
@@ -11,24 +12,24 @@ import (
 )
 
 // knownOf is what a run knows, and what its machine's history says.
-func (s *Shop) knownOf(id string, t *troubled) error {
-	o, err := s.open(id)
+func (s *Shop) knownOf(ctx context.Context, id string, t *troubled) error {
+	o, err := s.open(ctx, id)
 	if err != nil {
 		return err
 	}
 	q := &t.begin.Known
 	if o.state.Pinned == t.sheet {
-		q.Answers, q.Said = t.bench.Given(o.led().Shows())
+		q.Answers, q.Said = t.finder.Given(o.led().Shows())
 	}
 	if o.state.Complaint != nil {
-		if m := t.bench.Match(o.state.Complaint.Words); len(m) > 0 && m[0].Exact && !slices.Contains(q.Said, m[0].ID) {
+		if m := t.finder.Match(o.state.Complaint.Words); len(m) > 0 && m[0].Exact && !slices.Contains(q.Said, m[0].ID) {
 			q.Said = append(q.Said, m[0].ID)
 		}
 	}
 	renewed, out := o.state.Renewed, o.led().NearlyOut()
 	machine, cable := o.machine.ID, o.cable.ID
 	o.done() // before other runs are opened: no two are held at once
-	q.History, err = s.historyOf(machine, cable, id)
+	q.History, err = s.historyOf(ctx, machine, cable, id)
 	if renewed {
 		q.History["swapped-lately"] = true
 	}
@@ -43,9 +44,9 @@ const recently = 60
 
 // historyOf is what a machine's card and its runs say beforehand of a cable; id is the run at hand, ""
 // for none.
-func (s *Shop) historyOf(machine, cable, id string) (map[string]bool, error) {
+func (s *Shop) historyOf(ctx context.Context, machine, cable, id string) (map[string]bool, error) {
 	h := map[string]bool{}
-	m, err := s.Store.Machine(machine)
+	m, err := s.Store.Machine(ctx, machine)
 	if err != nil {
 		return h, err
 	}
@@ -64,7 +65,7 @@ func (s *Shop) historyOf(machine, cable, id string) (map[string]bool, error) {
 			h["swapped-lately"] = true
 		}
 	}
-	runs, err := s.Store.RunsOf(machine)
+	runs, err := s.Store.RunsOf(ctx, machine)
 	if err != nil {
 		return h, err
 	}
@@ -79,7 +80,7 @@ func (s *Shop) historyOf(machine, cable, id string) (map[string]bool, error) {
 			h["twin-behaves"] = true // its newest run ended in a signature
 		}
 	}
-	rising, err := s.losesMore(runs, cable, id)
+	rising, err := s.losesMore(ctx, runs, cable, id)
 	if rising {
 		h["lost-motion-rising"] = true
 	}
@@ -104,7 +105,7 @@ func twinOf(m workshop.Machine, cable string) string {
 
 // losesMore tells whether the lost motion of a cable rose from its last signed run to the one at hand,
 // or to the one before.
-func (s *Shop) losesMore(runs []postgres.RunLine, cable, id string) (bool, error) {
+func (s *Shop) losesMore(ctx context.Context, runs []postgres.RunLine, cable, id string) (bool, error) {
 	var last []string
 	if id != "" {
 		last = append(last, id)
@@ -119,7 +120,7 @@ func (s *Shop) losesMore(runs []postgres.RunLine, cable, id string) (bool, error
 	}
 	var lost [2]map[string]float64
 	for i, one := range last {
-		o, err := s.open(one)
+		o, err := s.open(ctx, one)
 		if err != nil {
 			return false, err
 		}

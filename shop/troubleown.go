@@ -2,6 +2,7 @@ package shop
 
 import (
 	"bytes"
+	"context"
 	"regexp"
 	"slices"
 
@@ -21,33 +22,33 @@ type TroubleOdds struct {
 }
 
 // Odds are those of a family.
-func (s *Shop) Odds(family string) (TroubleOdds, error) {
+func (s *Shop) Odds(ctx context.Context, family string) (TroubleOdds, error) {
 	out := TroubleOdds{Family: family, Lines: []trouble.OddsLine{}}
 	one, err := s.usual(family)
 	if err != nil {
 		return out, err
 	}
 	out.Name = sheet.FamilyOf(family).Name
-	b, err := s.troubleBench(one)
+	b, err := s.finder(ctx, one)
 	if err != nil {
 		return out, err
 	}
-	counted, err := s.Store.Causes(family)
+	counted, err := s.Store.Causes(ctx, family)
 	if err != nil {
 		return out, err
 	}
 	for _, n := range counted {
 		out.Runs += n
 	}
-	odds, err := s.Store.Odds(family)
+	odds, err := s.Store.Odds(ctx, family)
 	out.Taken = len(odds) > 0
 	out.Lines = b.AgainstCount(counted)
 	return out, err
 }
 
 // TakeOdds takes the workshop's own numbers of a family, or goes back to Brankel's.
-func (s *Shop) TakeOdds(family string, take bool, by string) (TroubleOdds, error) {
-	out, err := s.Odds(family)
+func (s *Shop) TakeOdds(ctx context.Context, family string, take bool, by string) (TroubleOdds, error) {
+	out, err := s.Odds(ctx, family)
 	if err != nil {
 		return out, err
 	}
@@ -60,7 +61,7 @@ func (s *Shop) TakeOdds(family string, take bool, by string) (TroubleOdds, error
 			odds[l.Cause] = l.Shop
 		}
 	}
-	if err := s.Store.SaveOdds(family, odds, by, s.Now()); err != nil {
+	if err := s.Store.SaveOdds(ctx, family, odds, by, s.Now()); err != nil {
 		return out, err
 	}
 	out.Taken = take
@@ -71,7 +72,7 @@ var fileName = regexp.MustCompile(`^[a-z0-9][a-z0-9-]{0,59}$`)
 
 // KeepKnowledge keeps a file of the workshop's own under its name, when everything in it holds on the
 // family's usual rig. The error is a *fault.Fault or a fault.List.
-func (s *Shop) KeepKnowledge(name string, raw []byte, by string) (postgres.Knowledge, error) {
+func (s *Shop) KeepKnowledge(ctx context.Context, name string, raw []byte, by string) (postgres.Knowledge, error) {
 	if !fileName.MatchString(name) {
 		return postgres.Knowledge{}, fault.At("name", "call the file by small letters, digits and dashes, 60 at the most")
 	}
@@ -83,7 +84,7 @@ func (s *Shop) KeepKnowledge(name string, raw []byte, by string) (postgres.Knowl
 	if err != nil {
 		return postgres.Knowledge{}, err
 	}
-	others, err := s.Store.OwnKnowledge(k.Family)
+	others, err := s.Store.OwnKnowledge(ctx, k.Family)
 	if err != nil {
 		return postgres.Knowledge{}, err
 	}
@@ -97,11 +98,15 @@ func (s *Shop) KeepKnowledge(name string, raw []byte, by string) (postgres.Knowl
 		return postgres.Knowledge{}, err
 	}
 	kept := postgres.Knowledge{Name: name, Family: k.Family, Text: string(bytes.TrimSpace(raw)), By: by, At: s.Now()}
-	return kept, s.Store.SaveKnowledge(kept)
+	return kept, s.Store.SaveKnowledge(ctx, kept)
 }
 
 // TroubleFiles lists the files of the workshop's own.
-func (s *Shop) TroubleFiles() ([]postgres.Knowledge, error) { return s.Store.OwnKnowledge("") }
+func (s *Shop) TroubleFiles(ctx context.Context) ([]postgres.Knowledge, error) {
+	return s.Store.OwnKnowledge(ctx, "")
+}
 
 // DropKnowledge forgets a file of the workshop's own, postgres.ErrNotFound when there is none.
-func (s *Shop) DropKnowledge(name string) error { return s.Store.DropKnowledge(name) }
+func (s *Shop) DropKnowledge(ctx context.Context, name string) error {
+	return s.Store.DropKnowledge(ctx, name)
+}

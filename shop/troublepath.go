@@ -5,10 +5,11 @@ import (
 	"brankel/rigging/run/record"
 	"brankel/rigging/strict"
 	"brankel/rigging/trouble"
+	"context"
 )
 
 // traced is what the path of an event leads to; nil when it leads to nothing.
-func (s *Shop) traced(o *open, t record.Trouble) (*record.Traced, error) {
+func (s *Shop) traced(ctx context.Context, o *open, t record.Trouble) (*record.Traced, error) {
 	var q trouble.Question
 	if err := strict.Decode(t.Asked, &q); err != nil {
 		return nil, fault.Below("body.asked", err)
@@ -17,11 +18,11 @@ func (s *Shop) traced(o *open, t record.Trouble) (*record.Traced, error) {
 	if err != nil {
 		return nil, err
 	}
-	b, err := s.troubleBench(one)
+	b, err := s.finder(ctx, one)
 	if err != nil {
 		return nil, err
 	}
-	odds, err := s.Store.Odds(b.Family)
+	odds, err := s.Store.Odds(ctx, b.Family)
 	if err != nil {
 		return nil, err
 	}
@@ -45,7 +46,7 @@ func (s *Shop) traced(o *open, t record.Trouble) (*record.Traced, error) {
 }
 
 // causeSays is what the cause of a signature is called, "" for one that is not known.
-func (s *Shop) causeSays(o *open, id string) (string, error) {
+func (s *Shop) causeSays(ctx context.Context, o *open, id string) (string, error) {
 	if id == record.AdjustmentOnly || id == "" {
 		return id, nil
 	}
@@ -53,7 +54,7 @@ func (s *Shop) causeSays(o *open, id string) (string, error) {
 	if err != nil {
 		return "", nil // of a cable that nothing is known of: so its cause is not either
 	}
-	b, err := s.troubleBench(one)
+	b, err := s.finder(ctx, one)
 	if err != nil {
 		return "", err
 	}

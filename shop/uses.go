@@ -1,5 +1,7 @@
 package shop
 
+import "context"
+
 // SheetUse is a cable on the floor that may be worked by a sheet.
 type SheetUse struct {
 	Machine string `json:"machine"` // id
@@ -13,18 +15,18 @@ const mostUses = 40
 
 // SheetUses are the cables whose plate on file leads to a sheet, and those whose plate is not
 // on file yet.
-func (s *Shop) SheetUses(hash string) ([]SheetUse, error) {
-	one, err := s.kept.sheet(hash, s.Store.Sheet)
+func (s *Shop) SheetUses(ctx context.Context, hash string) ([]SheetUse, error) {
+	one, err := s.knownSheet(ctx, hash)
 	if err != nil {
 		return nil, err
 	}
-	machines, err := s.Store.MachinesWith(one.Family, one.Cable, mostUses)
+	machines, err := s.Store.MachinesWith(ctx, one.Family, one.Cable, mostUses)
 	if err != nil {
 		return nil, err
 	}
 	out := []SheetUse{}
 	for _, m := range machines {
-		v, err := s.MachineView(m.ID)
+		v, err := s.MachineView(ctx, m.ID)
 		if err != nil {
 			return nil, err
 		}

@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"crypto/sha256"
 	"encoding/hex"
 	"errors"
@@ -21,8 +22,8 @@ const mostVoices = 40
 
 // AddVoice keeps a recording as a phone made it. The error is a *fault.Fault or
 // postgres.ErrNotFound.
-func (s *Shop) AddVoice(id string, raw []byte) (VoiceKept, error) {
-	if _, err := s.Store.RunHead(id); err != nil {
+func (s *Shop) AddVoice(ctx context.Context, id string, raw []byte) (VoiceKept, error) {
+	if _, err := s.Store.RunHead(ctx, id); err != nil {
 		return VoiceKept{}, err
 	}
 	kind, err := sound.Type(raw)
@@ -31,7 +32,7 @@ func (s *Shop) AddVoice(id string, raw []byte) (VoiceKept, error) {
 	}
 	sum := sha256.Sum256(raw)
 	v := VoiceKept{hex.EncodeToString(sum[:]), kind}
-	err = s.Store.AddVoice(id, v.SHA256, v.Type, raw, s.Now(), mostVoices)
+	err = s.Store.AddVoice(ctx, id, v.SHA256, v.Type, raw, s.Now(), mostVoices)
 	if errors.Is(err, postgres.ErrFull) {
 		return VoiceKept{}, fault.At("voice", "this run holds %d voice notes already: write the rest down", mostVoices)
 	}

@@ -5,6 +5,7 @@ import (
 	"brankel/rigging/sheet"
 	"brankel/rigging/sheet/usual"
 	"brankel/rigging/whatif"
+	"context"
 )
 
 // WhatIf asks a rig before it is touched: of a sheet by its hash, of a run, whose rig is fitted to
@@ -14,7 +15,7 @@ type WhatIf struct {
 	Sheet  string        `json:"sheet,omitempty"`
 	Run    string        `json:"run,omitempty"`
 	School string        `json:"school,omitempty"`
-	Now    *whatif.State `json:"now,omitempty"`  // as it stands when missing
+	Now    *whatif.Stand `json:"now,omitempty"`  // as it stands when missing
 	Map    []string      `json:"map,omitempty"`  // the two adjusters of the map
 	Want   *whatif.Want  `json:"want,omitempty"` // instead of what the sheet wants
 }
@@ -26,17 +27,17 @@ type WhatIfView struct {
 	Sheet   string         `json:"sheet"` // hash
 	School  string         `json:"school"`
 	Schools []sheet.School `json:"schools"`
-	Then    whatif.State   `json:"then"` // what now is compared with
+	Then    whatif.Stand   `json:"then"` // what now is compared with
 	whatif.Answer
 }
 
 // WhatIf answers it. The error is a *fault.Fault or postgres.ErrNotFound.
-func (s *Shop) WhatIf(in WhatIf) (WhatIfView, error) {
+func (s *Shop) WhatIf(ctx context.Context, in WhatIf) (WhatIfView, error) {
 	v := WhatIfView{Sheet: in.Sheet, School: in.School, Schools: []sheet.School{}}
 	q := whatif.Question{School: in.School, Map: in.Map}
 	switch {
 	case in.Run != "":
-		if err := s.fromRun(in.Run, &v, &q); err != nil {
+		if err := s.fromRun(ctx, in.Run, &v, &q); err != nil {
 			return v, err
 		}
 	case in.Family != "":
@@ -46,7 +47,7 @@ func (s *Shop) WhatIf(in WhatIf) (WhatIfView, error) {
 		}
 		q.Sheet, v.Title, v.About = one, sheet.FamilyOf(in.Family).Name, "in its usual proportions, of no machine"
 	default:
-		one, err := s.kept.sheet(in.Sheet, s.Store.Sheet)
+		one, err := s.knownSheet(ctx, in.Sheet)
 		if err != nil {
 			return v, err
 		}
@@ -71,7 +72,7 @@ func (s *Shop) WhatIf(in WhatIf) (WhatIfView, error) {
 // usual is a family in its usual proportions.
 func (s *Shop) usual(family string) (*sheet.Sheet, error) {
 	key := "usual " + family
-	if one, ok := s.kept.sheets.Get(key); ok {
+	if one, ok := s.memory.sheets.Get(key); ok {
 		return one, nil
 	}
 	raw, ok := usual.Sheet(family)
@@ -80,14 +81,14 @@ func (s *Shop) usual(family string) (*sheet.Sheet, error) {
 	}
 	one, err := sheet.Parse(raw)
 	if err == nil {
-		s.kept.sheets.Add(key, one)
+		s.memory.sheets.Add(key, one)
 	}
 	return one, err
 }
 
 // fromRun fits the rig of a run to what was read last.
-func (s *Shop) fromRun(id string, v *WhatIfView, q *whatif.Question) error {
-	o, err := s.open(id)
+func (s *Shop) fromRun(ctx context.Context, id string, v *WhatIfView, q *whatif.Question) error {
+	o, err := s.open(ctx, id)
 	if err != nil {
 		return err
 	}

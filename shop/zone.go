@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"context"
 	"errors"
 	"strings"
 	"time"
@@ -19,8 +20,8 @@ func zoneOf(name string) *time.Location {
 }
 
 // zone is whose days and times are told here.
-func (s *Shop) zone() (*time.Location, error) {
-	name, err := s.Store.Zone()
+func (s *Shop) zone(ctx context.Context) (*time.Location, error) {
+	name, err := s.Store.Zone(ctx)
 	return zoneOf(name), err
 }
 
@@ -28,25 +29,25 @@ func (s *Shop) zone() (*time.Location, error) {
 func (s *Shop) today(zone *time.Location) string { return s.Now().In(zone).Format(time.DateOnly) }
 
 // Times is the name of the zone whose days and times are told.
-func (s *Shop) Times() (string, error) {
-	zone, err := s.zone()
+func (s *Shop) Times(ctx context.Context) (string, error) {
+	zone, err := s.zone(ctx)
 	return zone.String(), err
 }
 
 // SetZone sets the zone by its IANA name. What the floor shows of each run is worked out anew, since its days are
 // others then.
-func (s *Shop) SetZone(name string) error {
+func (s *Shop) SetZone(ctx context.Context, name string) error {
 	if err := checkZone(name); err != nil {
 		return err
 	}
-	if err := s.Store.SetZone(name); err != nil {
+	if err := s.Store.SetZone(ctx, name); err != nil {
 		return err
 	}
-	_, _, err := s.Rebuild()
+	_, _, err := s.Rebuild(ctx)
 	if errors.Is(err, postgres.ErrNotFound) {
 		err = nil // a run that went meanwhile
 	}
-	s.kept.hub.tellAll(Floor)
+	s.memory.hub.tellAll(Floor)
 	return err
 }
 

@@ -7,7 +7,6 @@ import (
 	"github.com/google/uuid"
 	"github.com/labstack/echo/v5"
 
-	"brankel/postgres"
 	"brankel/rigging/bench"
 	"brankel/rigging/fault"
 	"brankel/rigging/workshop"
@@ -59,7 +58,7 @@ func (s *server) benchRoutes() []route {
 }
 
 func (s *server) gauges(c *echo.Context) error {
-	out, err := s.in(c).Gauges()
+	out, err := s.shop.Gauges(c.Request().Context())
 	return answer(c, out, err)
 }
 
@@ -68,14 +67,14 @@ func (s *server) keepGauge(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	if err := s.in(c).KeepGauge(in); err != nil {
+	if err := s.shop.KeepGauge(c.Request().Context(), in); err != nil {
 		return err
 	}
 	return s.gauges(c)
 }
 
 func (s *server) bench(c *echo.Context) error {
-	out, err := s.in(c).Bench(c.QueryParam("find"))
+	out, err := s.shop.Bench(c.Request().Context(), c.QueryParam("find"))
 	return answer(c, out, err)
 }
 
@@ -86,7 +85,7 @@ func (s *server) benchWork(c *echo.Context) error {
 	}
 	sentence, ok := bench.Find(c.Param("name"))
 	if !ok {
-		return postgres.ErrNotFound
+		return shop.ErrNotFound
 	}
 	return c.JSON(http.StatusOK, sentence.Work(in.Values))
 }
@@ -99,7 +98,7 @@ func (s *server) benchRun(c *echo.Context) error {
 	if uuid.Validate(in.ID) != nil {
 		return fault.At("id", "make an id of the form of a UUID")
 	}
-	out, err := s.in(c).RunFromBench(c.Param("name"), in, account(c).Person.Name)
+	out, err := s.shop.RunFromBench(c.Request().Context(), c.Param("name"), in, account(c).Person.Name)
 	return answer(c, out, err)
 }
 
@@ -123,11 +122,11 @@ func (s *server) keepThin(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	return s.kept(c, s.in(c).KeepThin(in.Name, in.Thickness))
+	return s.kept(c, s.shop.KeepThin(c.Request().Context(), in.Name, in.Thickness))
 }
 
 func (s *server) dropThin(c *echo.Context) error {
-	return s.kept(c, s.in(c).Store.DropThin(nameOf(c)))
+	return s.kept(c, s.shop.DropThin(c.Request().Context(), nameOf(c)))
 }
 
 func (s *server) keepTable(c *echo.Context) error {
@@ -135,9 +134,9 @@ func (s *server) keepTable(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	return s.kept(c, s.in(c).KeepTable(in.Name, in.Text))
+	return s.kept(c, s.shop.KeepTable(c.Request().Context(), in.Name, in.Text))
 }
 
 func (s *server) dropTable(c *echo.Context) error {
-	return s.kept(c, s.in(c).Store.DropTable(nameOf(c)))
+	return s.kept(c, s.shop.DropTable(c.Request().Context(), nameOf(c)))
 }

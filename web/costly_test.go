@@ -84,7 +84,7 @@ func TestAFileThatCanNotBeMadeIsNo200(t *testing.T) {
 	assert.Equal(t, fmt.Sprint(w.Body.Len()), w.Header().Get("Content-Length"))
 	kept, err := c.shop.AddPhoto(t.Context(), id, photoOf(t, 1))
 	require.NoError(t, err)
-	v, err := c.shop.Run(id)
+	v, err := c.shop.Run(t.Context(), id)
 	require.NoError(t, err)
 	code, p, _ := c.send(id, v.View.Seq, "photo", `{"sha256":"`+kept.SHA256+`","stage":""}`)
 	require.Equal(t, 200, code, p.Detail)
@@ -137,13 +137,13 @@ func TestWhatItsMakerHadSeenComesWithAnEntry(t *testing.T) {
 	assert.Contains(t, p.Detail, "60 minutes ahead")
 	code, p = send(fmt.Sprintf(`"seen":%d,"clock":"2026-11-24T12:01:00Z",`, seq-2))
 	require.Equal(t, 200, code, p.Detail)
-	events, err := c.shop.Events(id, seq)
+	events, err := c.shop.Events(t.Context(), id, seq)
 	require.NoError(t, err)
 	assert.Equal(t, 2, events[0].Behind)
 	assert.Equal(t, time.Date(2026, 11, 24, 8, 59, 0, 0, time.UTC), events[0].At, "a minute ahead is put right")
-	require.NoError(t, record.Verify(append(must(c.shop.Events(id, 0)), []record.Event{}...)))
+	require.NoError(t, record.Verify(append(must(c.shop.Events(t.Context(), id, 0)), []record.Event{}...)))
 	var all bytes.Buffer
-	require.NoError(t, c.shop.Chain(id, &all))
+	require.NoError(t, c.shop.Chain(t.Context(), id, &all))
 	assert.Contains(t, all.String(), `"behind": 2`, "it leaves the house with the entry")
 }
 

@@ -73,13 +73,13 @@ func (s *server) join(c *echo.Context) error {
 	if who.locked {
 		return &shop.Refusal{Status: 401, Field: "session", Message: "nobody was here for a while: write your PIN or password"}
 	}
-	run, token, err := s.in(c).Join(in.Code, in.Token, c.RealIP())
+	run, token, err := s.shop.Join(ctx, in.Code, in.Token, c.RealIP())
 	if err != nil {
 		return err
 	}
 	name := ""
 	if who.ID == "" { // only who has a code learns which names are taken
-		if name, err = s.in(c).GuestName(in.Name, run); err != nil {
+		if name, err = s.shop.GuestName(ctx, in.Name, run); err != nil {
 			return err
 		}
 	}
@@ -96,7 +96,7 @@ func (s *server) join(c *echo.Context) error {
 }
 
 func (s *server) hands(c *echo.Context) error {
-	out, err := s.in(c).Hands(c.Param("run"))
+	out, err := s.shop.Hands(c.Request().Context(), c.Param("run"))
 	return answer(c, out, err)
 }
 
@@ -105,12 +105,12 @@ func (s *server) hand(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	out, err := s.in(c).Hand(c.Param("run"), account(c).Person, in)
+	out, err := s.shop.Hand(c.Request().Context(), c.Param("run"), account(c).Person, in)
 	return answer(c, out, err)
 }
 
 func (s *server) invite(c *echo.Context) error {
-	one, err := s.in(c).Invite(c.Param("run"), account(c).Name)
+	one, err := s.shop.Invite(c.Request().Context(), c.Param("run"), account(c).Name)
 	if err != nil {
 		return err
 	}
@@ -121,7 +121,7 @@ func (s *server) invite(c *echo.Context) error {
 }
 
 func (s *server) endInvite(c *echo.Context) error {
-	if err := s.in(c).EndInvite(c.Param("run")); err != nil {
+	if err := s.shop.EndInvite(c.Request().Context(), c.Param("run")); err != nil {
 		return err
 	}
 	return s.hands(c)

@@ -90,7 +90,7 @@ func TestSecondHandsComeInByTheCodeOfOneRunAndDoNothingElse(t *testing.T) {
 	assert.Equal(t, 403, bo.do("GET", "/api/v1/bays", "").Code)
 	assert.Equal(t, 403, bo.do("POST", "/api/v1/runs/"+id+"/invite", `{}`).Code)
 
-	events, err := c.shop.Events(id, seq)
+	events, err := c.shop.Events(t.Context(), id, seq)
 	require.NoError(t, err)
 	require.Len(t, events, 1)
 	assert.Equal(t, "Bo, guest", events[0].By)
@@ -167,7 +167,7 @@ func TestWhoHeldWhileItWasReadStandsOnTheRecord(t *testing.T) {
 		e := strings.Replace(event(uuid.NewString(), after, "reading", reading(more)), "2026-11-24T09:00:00Z", now.Format(time.RFC3339), 1)
 		w := c.do("POST", "/api/v1/runs/"+id+"/events", e)
 		require.Equal(t, 200, w.Code, w.Body.String())
-		events, err := c.shop.Events(id, after)
+		events, err := c.shop.Events(t.Context(), id, after)
 		require.NoError(t, err)
 		return events[0].Says()
 	}

@@ -213,7 +213,7 @@ func behind(t *testing.T) (cut func(), s *postgres.Store) {
 func TestAStoreThatIsAwayIsToldOnEveryRouteInTime(t *testing.T) {
 	cut, store := behind(t)
 	s := shop.New(store, func() time.Time { return time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC) })
-	_, err := s.First("Ines", "slack tide at nine", "")
+	_, err := s.First(t.Context(), "Ines", "slack tide at nine", "")
 	require.NoError(t, err)
 	h, err := web.New(s, fstest.MapFS{}, slog.New(slog.NewTextHandler(io.Discard, nil)), web.Options{})
 	require.NoError(t, err)

@@ -56,7 +56,7 @@ func TestSheetsThatAreTooLargeOrNoSheetsAreRefused(t *testing.T) {
 	p := c.problem(c.do("POST", "/api/v1/sheets", `{"sheet":{"format":"brankel.rig-sheet/1","id":"x"}}`), 422)
 	assert.Greater(t, len(p.Faults), 10, "every fault at once")
 	assert.Equal(t, 413, c.do("POST", "/api/v1/drafts/check", `{"sheet":"`+strings.Repeat("x", 20<<20)+`"}`).Code)
-	all, err := c.shop.Store.Sheets()
+	all, err := c.shop.Store.Sheets(t.Context())
 	require.NoError(t, err)
 	assert.Len(t, all, 30)
 	raw, err := os.ReadFile("../demo/sheets/114.json")

@@ -24,7 +24,7 @@ func (s *server) machineRoutes() []route {
 }
 
 func (s *server) machine(c *echo.Context) error {
-	out, err := s.in(c).MachineView(c.Param("id"))
+	out, err := s.shop.MachineView(c.Request().Context(), c.Param("id"))
 	return answer(c, out, err)
 }
 
@@ -33,7 +33,7 @@ func (s *server) putMachine(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	out, err := s.in(c).PutMachine(in)
+	out, err := s.shop.PutMachine(c.Request().Context(), in)
 	return answer(c, out, err)
 }
 
@@ -42,6 +42,6 @@ func (s *server) logMachine(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	out, err := s.in(c).Log(c.Param("id"), in, account(c).Name)
+	out, err := s.shop.Log(c.Request().Context(), c.Param("id"), in, account(c).Name)
 	return answer(c, out, err)
 }

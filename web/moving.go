@@ -22,14 +22,12 @@ func writeBy(w http.ResponseWriter, in time.Duration) {
 	_ = http.NewResponseController(w).SetWriteDeadline(time.Now().Add(in))
 }
 
-// limit bounds a body, and how slowly it may come.
-func limit(most int64) echo.MiddlewareFunc {
-	return func(next echo.HandlerFunc) echo.HandlerFunc {
-		return func(c *echo.Context) error {
-			r := c.Request()
-			r.Body = &slowly{ReadCloser: http.MaxBytesReader(c.Response(), r.Body, most), of: c}
-			return next(c)
-		}
+// unhurried lets a body take its time as long as it comes.
+func unhurried(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		r := c.Request()
+		r.Body = &slowly{ReadCloser: r.Body, of: c}
+		return next(c)
 	}
 }
 

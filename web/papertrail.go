@@ -50,18 +50,18 @@ func (s *server) recordPDF(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	in, id := s.in(c), c.Param("run")
-	return s.leave(c, shown, "record-"+id+".pdf", "application/pdf", func(w io.Writer) error { return in.RecordPDF(id, size, w) })
+	ctx, id := c.Request().Context(), c.Param("run")
+	return s.leave(c, shown, "record-"+id+".pdf", "application/pdf", func(w io.Writer) error { return s.shop.RecordPDF(ctx, id, size, w) })
 }
 
 func (s *server) readingsCSV(c *echo.Context) error {
-	in, id := s.in(c), c.Param("run")
-	return s.leave(c, taken, "readings-"+id+".csv", "text/csv; charset=utf-8", func(w io.Writer) error { return in.ReadingsCSV(id, w) })
+	ctx, id := c.Request().Context(), c.Param("run")
+	return s.leave(c, taken, "readings-"+id+".csv", "text/csv; charset=utf-8", func(w io.Writer) error { return s.shop.ReadingsCSV(ctx, id, w) })
 }
 
 func (s *server) chain(c *echo.Context) error {
-	in, id := s.in(c), c.Param("run")
-	return s.leave(c, taken, "chain-"+id+".json", "application/json", func(w io.Writer) error { return in.Chain(id, w) })
+	ctx, id := c.Request().Context(), c.Param("run")
+	return s.leave(c, taken, "chain-"+id+".json", "application/json", func(w io.Writer) error { return s.shop.Chain(ctx, id, w) })
 }
 
 func (s *server) cardPDF(c *echo.Context) error {
@@ -69,9 +69,9 @@ func (s *server) cardPDF(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	in, id := s.in(c), c.Param("id")
+	ctx, id := c.Request().Context(), c.Param("id")
 	return s.leave(c, shown, "card-"+id+".pdf", "application/pdf", func(w io.Writer) error {
-		card, err := in.Card(id)
+		card, err := s.shop.Card(ctx, id)
 		if err != nil {
 			return err
 		}
@@ -84,8 +84,8 @@ func (s *server) bundle(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	in, id := s.in(c), c.Param("id")
-	return s.leave(c, taken, "machine-"+id+".zip", "application/zip", func(w io.Writer) error { return in.Bundle(id, size, w) })
+	ctx, id := c.Request().Context(), c.Param("id")
+	return s.leave(c, taken, "machine-"+id+".zip", "application/zip", func(w io.Writer) error { return s.shop.Bundle(ctx, id, size, w) })
 }
 
 // addPhoto has its place in the queue before it reads the photo, so that no more are held than may
@@ -104,7 +104,7 @@ func (s *server) addPhoto(c *echo.Context) error {
 	if err := place.Enter(ctx); err != nil {
 		return busy(err)
 	}
-	out, err := s.in(c).AddPhoto(ctx, c.Param("run"), raw)
+	out, err := s.shop.AddPhoto(ctx, c.Param("run"), raw)
 	return answer(c, out, busy(err))
 }
 
@@ -113,12 +113,12 @@ func (s *server) addVoice(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	out, err := s.in(c).AddVoice(c.Param("run"), raw)
+	out, err := s.shop.AddVoice(c.Request().Context(), c.Param("run"), raw)
 	return answer(c, out, err)
 }
 
 func (s *server) voice(c *echo.Context) error {
-	raw, kind, err := s.in(c).Store.Voice(c.Param("run"), c.Param("sha"))
+	raw, kind, err := s.shop.Voice(c.Request().Context(), c.Param("run"), c.Param("sha"))
 	if err != nil {
 		return err
 	}
@@ -132,7 +132,7 @@ func stays(c *echo.Context) {
 }
 
 func (s *server) photo(c *echo.Context) error {
-	raw, err := s.in(c).Photo(c.Param("run"), c.Param("sha"), c.QueryParam("small") != "")
+	raw, err := s.shop.Photo(c.Request().Context(), c.Param("run"), c.Param("sha"), c.QueryParam("small") != "")
 	if err != nil {
 		return err
 	}
@@ -145,6 +145,6 @@ func (s *server) measure(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	out, err := s.in(c).MeasureIn(c.Param("run"), c.Param("sha"), in)
+	out, err := s.shop.MeasureIn(c.Request().Context(), c.Param("run"), c.Param("sha"), in)
 	return answer(c, out, err)
 }

@@ -1,6 +1,7 @@
 package web
 
 import (
+	"context"
 	"github.com/labstack/echo/v5"
 
 	"brankel/rigging/workshop"
@@ -42,8 +43,18 @@ type PersonChange struct {
 	SignOut  bool          `json:"sign_out,omitempty"` // everywhere
 }
 
+// Member is somebody of the workshop, and what their role may do, in words.
+type Member struct {
+	workshop.Person
+	May string `json:"may"`
+}
+
 func (s *server) people(c *echo.Context) error {
-	out, err := s.in(c).Store.People()
+	people, err := s.shop.People(c.Request().Context())
+	out := []Member{}
+	for _, p := range people {
+		out = append(out, Member{p, p.Role.Does()})
+	}
 	return answer(c, out, err)
 }
 
@@ -52,7 +63,7 @@ func (s *server) addPerson(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	if _, err := s.in(c).AddPerson(in.Name, in.Role, in.Password, in.PIN); err != nil {
+	if _, err := s.shop.AddPerson(c.Request().Context(), in.Name, in.Role, in.Password, in.PIN); err != nil {
 		return err
 	}
 	return s.people(c)
@@ -63,7 +74,7 @@ func (s *server) changePerson(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	if err := s.in(c).ChangePerson(account(c).Person, c.Param("id"), in.Role, in.Password, in.PIN, in.SignOut); err != nil {
+	if err := s.shop.ChangePerson(c.Request().Context(), account(c).Person, c.Param("id"), in.Role, in.Password, in.PIN, in.SignOut); err != nil {
 		return err
 	}
 	return s.people(c)
@@ -74,11 +85,11 @@ func (s *server) first(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	id, err := s.in(c).First(in.Name, in.Password, in.Zone)
+	id, err := s.shop.First(c.Request().Context(), in.Name, in.Password, in.Zone)
 	if err != nil {
 		return err
 	}
-	a, err := s.in(c).Store.Account(id)
+	a, err := s.shop.Account(c.Request().Context(), id)
 	if err != nil {
 		return err
 	}
@@ -91,7 +102,7 @@ func (s *server) setTimes(c *echo.Context) error {
 		return err
 	}
 	// not within the request: half of the runs with days of another zone would look changed by hand
-	if err := s.shop.SetZone(in.Zone); err != nil {
+	if err := s.shop.SetZone(context.WithoutCancel(c.Request().Context()), in.Zone); err != nil {
 		return err
 	}
 	return s.session(c)
@@ -102,17 +113,17 @@ func (s *server) ownSecrets(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	me, err := s.in(c).SignIn(account(c).ID, in.Now, c.RealIP())
+	me, err := s.shop.SignIn(c.Request().Context(), account(c).ID, in.Now, c.RealIP())
 	if err != nil {
 		if r, ok := err.(*shop.Refusal); ok && r.Status == 401 {
 			return &shop.Refusal{Status: 403, Field: "now", Message: "this is not your password of now: write it again"}
 		}
 		return err
 	}
-	if err := s.in(c).SetSecrets(me.ID, in.Password, in.PIN); err != nil {
+	if err := s.shop.SetSecrets(c.Request().Context(), me.ID, in.Password, in.PIN); err != nil {
 		return err
 	}
-	if me, err = s.in(c).Store.Account(me.ID); err != nil {
+	if me, err = s.shop.Account(c.Request().Context(), me.ID); err != nil {
 		return err
 	}
 	return s.enter(c, me)

@@ -205,7 +205,7 @@ func BenchmarkPostLong(b *testing.B) {
 // BenchmarkPostManySheets posts with 1,000 sheets of the rig beside a shop with three.
 func BenchmarkPostManySheets(b *testing.B) {
 	few, many := newWire(b), newWire(b)
-	require.NoError(b, many.shop.Import(thousand(b, 1000)))
+	require.NoError(b, many.shop.Import(b.Context(), thousand(b, 1000)))
 	post := func(w wire) func() {
 		run, seq := w.safe()
 		return func() {
@@ -229,7 +229,7 @@ func BenchmarkPostManySheets(b *testing.B) {
 // sheets, each beside the demo's own.
 func BenchmarkFloor(b *testing.B) {
 	demo, large := newWire(b), newWire(b)
-	require.NoError(b, large.shop.Import(thousand(b, 1000)))
+	require.NoError(b, large.shop.Import(b.Context(), thousand(b, 1000)))
 	fill(b, large.shop, 200, 0)
 	require.NoError(b, testdb.Exec(large.shop.Store, `INSERT INTO runs (id, machine, cable, opened, sign, part, says, signed, touched)
 SELECT 'old' || i, 'm' || (1 + i % 200), 'lower', now() - i * interval '1 hour', 'signed', 1, 'signed 3 Mar', true,
@@ -256,7 +256,7 @@ func BenchmarkImport(b *testing.B) {
 	n := 0
 	for b.Loop() {
 		s := shop.New(testdb.Store(b), time.Now)
-		imports += took(func() { require.NoError(b, s.Import(files)) })
+		imports += took(func() { require.NoError(b, s.Import(b.Context(), files)) })
 		parses += took(func() { parseAll(b, files) })
 		n++
 	}

@@ -11,7 +11,6 @@ import (
 
 	"github.com/labstack/echo/v5"
 
-	"brankel/postgres"
 	"brankel/rigging/fault"
 	"brankel/rigging/run/record"
 	"brankel/rigging/strict"
@@ -57,7 +56,7 @@ type Their struct {
 	Says string    `json:"says"`
 }
 
-func clashOf(c *postgres.Conflict) *Clash {
+func clashOf(c *shop.Conflict) *Clash {
 	if len(c.Clashes) == 0 {
 		return nil
 	}
@@ -76,11 +75,10 @@ func problem(status int, detail, field string) Problem {
 // meant for them is logged and told as what it is, a fault of ours.
 func problemOf(err error) Problem {
 	var one *fault.Fault
-	var conflict *postgres.Conflict
+	var conflict *shop.Conflict
 	var status echo.HTTPStatusCoder
-	var tooLarge *http.MaxBytesError
 	var refusal *shop.Refusal
-	var twin *postgres.Twin
+	var twin *shop.Twin
 	var moved *shop.CardMoved
 	var faults fault.List
 	switch {
@@ -108,18 +106,18 @@ func problemOf(err error) Problem {
 		p := problem(http.StatusConflict, "another entry has this id already: look at both, then send yours under an id of its own", "id")
 		p.Kept, p.Sent = &twin.Kept, &twin.Sent
 		return p
-	case errors.Is(err, postgres.ErrChanged):
+	case errors.Is(err, shop.ErrChanged):
 		return problem(http.StatusConflict, err.Error()+": it can not be trusted, and nothing is led by it. brankel verify tells more; keep the "+
 			"sheet anew from a file that is right", "sheet")
-	case errors.Is(err, postgres.ErrNotFound):
+	case errors.Is(err, shop.ErrNotFound):
 		return problem(http.StatusNotFound, "there is nothing here under this name", "")
-	case errors.As(err, &tooLarge):
+	case errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
 		return problem(http.StatusRequestEntityTooLarge, "this is too large to be one entry: send less at once", "")
 	case errors.As(err, &status) && status.StatusCode() == http.StatusTooManyRequests:
 		return problem(http.StatusTooManyRequests, "too many attempts at once: wait a moment, then try again", "")
 	case errors.As(err, &status) && status.StatusCode() < 500:
 		return problem(status.StatusCode(), strings.ToLower(http.StatusText(status.StatusCode())), "")
-	case postgres.Unkeepable(err):
+	case shop.Unkeepable(err):
 		return problem(http.StatusUnprocessableEntity, "there are letters in this that can not be kept: write it anew without them", "")
 	case isAway(err):
 		return problem(http.StatusServiceUnavailable, "the workshop's store does not answer now: what you typed is still here, try "+
@@ -168,7 +166,7 @@ func (a *away) Unwrap() error { return a.error }
 
 func isAway(err error) bool {
 	var one *away
-	return errors.As(err, &one) || postgres.Away(err)
+	return errors.As(err, &one) || shop.Away(err)
 }
 
 // conflictView carries the run as it stands along with a conflict.

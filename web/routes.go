@@ -15,7 +15,6 @@ import (
 	"github.com/labstack/echo/v5"
 
 	"brankel/paper"
-	"brankel/postgres"
 	"brankel/rigging/calc"
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
@@ -151,7 +150,7 @@ func OpenAPI() []byte {
 }
 
 func (s *server) health(c *echo.Context) error {
-	if err := s.in(c).Store.Ping(c.Request().Context()); err != nil {
+	if err := s.shop.Answers(c.Request().Context()); err != nil {
 		return &away{err}
 	}
 	return c.String(http.StatusOK, "ok")
@@ -165,7 +164,7 @@ func answer[T any](c *echo.Context, out T, err error) error {
 }
 
 func (s *server) bays(c *echo.Context) error {
-	out, err := s.in(c).Bays()
+	out, err := s.shop.Bays(c.Request().Context())
 	return answer(c, out, err)
 }
 
@@ -177,12 +176,12 @@ func (s *server) openRun(c *echo.Context) error {
 	if uuid.Validate(in.ID) != nil {
 		return fault.At("id", "make an id of the form of a UUID")
 	}
-	out, err := s.in(c).OpenRun(in.ID, in.Machine, in.Cable)
+	out, err := s.shop.OpenRun(c.Request().Context(), in.ID, in.Machine, in.Cable)
 	return answer(c, out, err)
 }
 
 func (s *server) run(c *echo.Context) error {
-	out, err := s.in(c).Run(c.Param("run"))
+	out, err := s.shop.Run(c.Request().Context(), c.Param("run"))
 	return answer(c, out, err)
 }
 
@@ -191,7 +190,7 @@ func (s *server) events(c *echo.Context) error {
 	if err != nil || after < 0 {
 		return fault.At("after", "write the number of the last event you have, or 0")
 	}
-	events, err := s.in(c).Events(c.Param("run"), after)
+	events, err := s.shop.Events(c.Request().Context(), c.Param("run"), after)
 	return answer(c, events, err)
 }
 
@@ -228,13 +227,13 @@ func (s *server) appendEvent(c *echo.Context) error {
 			return fault.At("clock", "write what the clock of the device says, such as 2026-11-24T09:30:00Z, or leave it out")
 		}
 	}
-	if err := s.in(c).MayAppend(who, e); err != nil {
+	if err := s.shop.MayAppend(who, e); err != nil {
 		return err
 	}
-	out, err := s.in(c).AppendFrom(from, e, in.After)
-	var conflict *postgres.Conflict
+	out, err := s.shop.AppendFrom(c.Request().Context(), from, e, in.After)
+	var conflict *shop.Conflict
 	if errors.As(err, &conflict) {
-		if view, err2 := s.in(c).Run(e.Run); err2 == nil {
+		if view, err2 := s.shop.Run(c.Request().Context(), e.Run); err2 == nil {
 			return &conflictView{err, &view}
 		}
 	}
@@ -246,14 +245,14 @@ func (s *server) understand(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	r, err := s.in(c).Understand(c.Param("run"), in)
+	r, err := s.shop.Understand(c.Request().Context(), c.Param("run"), in)
 	also := quantity.Quantity{Kind: r.Quantity, Value: math.Abs(r.Value)}.Also()
 	return answer(c, Meaning{r.Value, r.Shown(), also}, err)
 }
 
 func (s *server) which(c *echo.Context) error {
 	u := sheet.Unit{Serial: c.QueryParam("serial"), Hand: c.QueryParam("hand"), Variant: c.QueryParam("variant")}
-	m, src, err := s.in(c).Which(c.Param("run"), u)
+	m, src, err := s.shop.Which(c.Request().Context(), c.Param("run"), u)
 	out := Which{Why: m.Why, Neighbours: m.Neighbours, Choices: append([]sheet.Neighbour{}, m.Told()...)}
 	if m.Sheet != nil {
 		out.Sheet, out.Led = m.Sheet.Name(), m.Sheet.Led
@@ -269,12 +268,12 @@ func (s *server) which(c *echo.Context) error {
 }
 
 func (s *server) record(c *echo.Context) error {
-	out, err := s.in(c).Record(c.Param("run"))
+	out, err := s.shop.Record(c.Request().Context(), c.Param("run"))
 	return answer(c, out, err)
 }
 
 func (s *server) orderPDF(c *echo.Context) error {
-	h, o, err := s.in(c).Order(c.Param("run"))
+	h, o, err := s.shop.Order(c.Request().Context(), c.Param("run"))
 	if err != nil {
 		return err
 	}
@@ -299,7 +298,7 @@ func (s *server) whatIf(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	out, err := s.in(c).WhatIf(in)
+	out, err := s.shop.WhatIf(c.Request().Context(), in)
 	return answer(c, out, err)
 }
 
@@ -334,7 +333,7 @@ func (s *server) rigSchema(c *echo.Context) error {
 }
 
 func (s *server) sheets(c *echo.Context) error {
-	heads, err := s.in(c).Store.HeadsAfter(c.QueryParam("after"))
+	heads, err := s.shop.SheetsAfter(c.Request().Context(), c.QueryParam("after"))
 	out := []SheetLine{}
 	for _, one := range heads {
 		out = append(out, SheetLine{one.Hash, one.ID, one.Revision, one.Family, one.Cable, one.Applies})
@@ -343,7 +342,7 @@ func (s *server) sheets(c *echo.Context) error {
 }
 
 func (s *server) sheet(c *echo.Context) error {
-	one, err := s.in(c).Store.Sheet(c.Param("hash"))
+	one, err := s.shop.SheetOf(c.Request().Context(), c.Param("hash"))
 	if err != nil {
 		return err
 	}

@@ -30,7 +30,7 @@ func (s *server) path(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	v, _, err := s.in(c).Route(in)
+	v, _, err := s.shop.Route(c.Request().Context(), in)
 	return answer(c, v, err)
 }
 
@@ -43,7 +43,7 @@ func (s *server) pathPDF(c *echo.Context) error {
 	if err := strict.Decode([]byte(c.QueryParam("draft")), &in); err != nil {
 		return fault.Below("draft", err)
 	}
-	v, h, err := s.in(c).Route(in)
+	v, h, err := s.shop.Route(c.Request().Context(), in)
 	if err != nil {
 		return err
 	}

@@ -12,7 +12,7 @@ type Hit struct {
 }
 
 func (s *server) search(c *echo.Context) error {
-	hits, err := s.in(c).Store.Search(c.QueryParam("find"))
+	hits, err := s.shop.Search(c.Request().Context(), c.QueryParam("find"))
 	out := []Hit{}
 	for _, h := range hits {
 		out = append(out, Hit{h.Title, h.Says, map[string]string{"machine": "/machine/", "sheet": "/sheets/", "run": "/record/"}[h.Kind] + h.ID})

@@ -4,7 +4,6 @@ package web
 import (
 	"cmp"
 	"compress/gzip"
-	"context"
 	"crypto/rand"
 	"encoding/base64"
 	"io/fs"
@@ -67,7 +66,7 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	if err != nil {
 		index = []byte("the screens are not built: run ./start")
 	}
-	sessions, err := newSessions(s.Store, o.TLS || len(o.Proxies) > 0)
+	sessions, err := newSessions(s, o.TLS || len(o.Proxies) > 0)
 	if err != nil {
 		return nil, err
 	}
@@ -84,7 +83,8 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	e.HTTPErrorHandler = srv.fail
 	e.IPExtractor = whoAsks(o.Proxies)
 	sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { srv.fail(e.NewContext(r, w), err) }
-	e.Use(middleware.Recover(), secure, readable)
+	e.Use(middleware.Recover(), middleware.SecureWithConfig(middleware.SecureConfig{
+		ContentTypeNosniff: "nosniff", XFrameOptions: "DENY", ReferrerPolicy: "same-origin"}), secure, readable)
 	packed := middleware.GzipWithConfig(middleware.GzipConfig{MinLength: packFrom, Level: gzip.BestSpeed})
 	withSession := echo.WrapMiddleware(sessions.LoadAndSave)
 	slow := middleware.RateLimiter(
@@ -96,7 +96,8 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 		path := strings.NewReplacer("{", ":", "}", "").Replace(r.Path)
 		around := []echo.MiddlewareFunc{}
 		if !r.flows {
-			around = append(around, inTime(cmp.Or(r.time, longest)))
+			most := cmp.Or(r.time, longest)
+			around = append(around, inTime(most), answered(most))
 		}
 		if !r.flows && !r.leaves { // packing would take the length away
 			around = append(around, packed)
@@ -107,7 +108,7 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 		if !r.open {
 			around = append(around, withSession)
 		}
-		e.Add(r.Method, path, srv.guard(r), append(around, limit(cmp.Or(r.body, bodyLimit)))...)
+		e.Add(r.Method, path, srv.guard(r), append(around, middleware.BodyLimit(cmp.Or(r.body, bodyLimit)), unhurried)...)
 	}
 	e.GET("/assets/*", srv.asset, packed)
 	e.GET("/sw.js", srv.worker)
@@ -115,19 +116,21 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	return headAsGet(http.NewCrossOriginProtection().Handler(e)), nil
 }
 
-// in is the workshop for one request: what it does ends with the request.
-func (s *server) in(c *echo.Context) *shop.Shop { return s.shop.Within(c.Request().Context()) }
-
 // longest is how long a request may take: a store that does not answer is told as such.
 const longest = 10 * time.Second
 
+// inTime ends what a request does after a while; what came of it is told by whoever tells all errors.
 func inTime(most time.Duration) echo.MiddlewareFunc {
+	return middleware.ContextTimeoutWithConfig(middleware.ContextTimeoutConfig{
+		Timeout: most, ErrorHandler: func(_ *echo.Context, err error) error { return err },
+	})
+}
+
+// answered has the answer written a little after that at the latest.
+func answered(most time.Duration) echo.MiddlewareFunc {
 	return func(next echo.HandlerFunc) echo.HandlerFunc {
 		return func(c *echo.Context) error {
-			ctx, cancel := context.WithTimeout(c.Request().Context(), most)
-			defer cancel()
 			writeBy(c.Response(), most+patience)
-			c.SetRequest(c.Request().WithContext(ctx))
 			return next(c)
 		}
 	}
@@ -167,8 +170,8 @@ func (b bodiless) Unwrap() http.ResponseWriter { return b.ResponseWriter }
 
 const nonceKey = "nonce"
 
-// secure sets the headers of every answer. The policy has no unsafe parts: the
-// style sheets made at run time carry the nonce of their page.
+// secure sets the headers of every answer that Echo has not: the policy differs with every page. It has no
+// unsafe parts: the style sheets made at run time carry the nonce of their page.
 func secure(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		raw := make([]byte, 16)
@@ -181,9 +184,6 @@ func secure(next echo.HandlerFunc) echo.HandlerFunc {
 			"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-"+nonce+"'; img-src 'self' data:; media-src 'self'; "+
 				"font-src 'self'; connect-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
 		)
-		h.Set("X-Content-Type-Options", "nosniff")
-		h.Set("X-Frame-Options", "DENY")
-		h.Set("Referrer-Policy", "same-origin")
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
 		h.Set("Cross-Origin-Resource-Policy", "same-origin")
 		h.Set("Permissions-Policy", "camera=(), microphone=(self), geolocation=()")

@@ -9,7 +9,6 @@ import (
 	"github.com/alexedwards/scs/v2"
 	"github.com/labstack/echo/v5"
 
-	"brankel/postgres"
 	"brankel/rigging/workshop"
 	"brankel/shop"
 )
@@ -53,12 +52,12 @@ func (s *server) sessionRoutes() []route {
 			by(s.setTimes, workshop.Manage),
 		on(post, "/api/v1/me", "ownSecrets", "one's own password or PIN").takes(SecretsIn{}).gives(Session{}).
 			by(s.ownSecrets, workshop.Read).slowly(),
-		on(get, "/api/v1/people", "people", "who may do what").gives([]workshop.Person{}).
+		on(get, "/api/v1/people", "people", "who may do what").gives([]Member{}).
 			by(s.people, workshop.Read),
-		on(post, "/api/v1/people", "addPerson", "somebody new").takes(PersonIn{}).gives([]workshop.Person{}).
+		on(post, "/api/v1/people", "addPerson", "somebody new").takes(PersonIn{}).gives([]Member{}).
 			by(s.addPerson, workshop.Manage),
 		on(post, "/api/v1/people/{id}", "changePerson", "change somebody's role or secrets, or sign them out").
-			takes(PersonChange{}).gives([]workshop.Person{}).
+			takes(PersonChange{}).gives([]Member{}).
 			by(s.changePerson, workshop.Manage),
 	}
 }
@@ -75,8 +74,8 @@ const (
 	keyToken = "token" // of the invitation they came by
 )
 
-func newSessions(store *postgres.Store, secure bool) (*scs.SessionManager, error) {
-	kept, err := store.Sessions()
+func newSessions(s *shop.Shop, secure bool) (*scs.SessionManager, error) {
+	kept, err := s.Sessions()
 	if err != nil {
 		return nil, err
 	}
@@ -93,29 +92,28 @@ func newSessions(store *postgres.Store, secure bool) (*scs.SessionManager, error
 // actor is who asks: somebody with an account, a guest at one run, or nobody (ID and guest are
 // empty).
 type actor struct {
-	postgres.Account
+	shop.Account
 	locked bool
 	guest  shop.Guest
 }
 
 // actor is who the session of ctx belongs to.
 func (s *server) actor(ctx context.Context) (who actor, err error) {
-	in := s.shop.Within(ctx)
 	id := s.sessions.GetString(ctx, keyPerson)
 	if id == "" {
-		return s.guestOf(ctx, in)
+		return s.guestOf(ctx)
 	}
-	who.Account, err = in.Store.Account(id)
-	if errors.Is(err, postgres.ErrNotFound) || err == nil && who.Epoch != s.sessions.GetInt(ctx, keyEpoch) {
+	who.Account, err = s.shop.Account(ctx, id)
+	if errors.Is(err, shop.ErrNotFound) || err == nil && who.Epoch != s.sessions.GetInt(ctx, keyEpoch) {
 		return actor{}, nil // gone, or signed out everywhere
 	}
 	seen := time.Unix(s.sessions.GetInt64(ctx, keySeen), 0)
-	who.locked = in.Now().Sub(seen) > s.idle
+	who.locked = s.shop.Now().Sub(seen) > s.idle
 	return who, err
 }
 
 // guestOf is the guest of a session, as long as the code they came by is good.
-func (s *server) guestOf(ctx context.Context, in *shop.Shop) (who actor, err error) {
+func (s *server) guestOf(ctx context.Context) (who actor, err error) {
 	g := shop.Guest{
 		Run:   s.sessions.GetString(ctx, keyRun),
 		Name:  s.sessions.GetString(ctx, keyGuest),
@@ -124,7 +122,7 @@ func (s *server) guestOf(ctx context.Context, in *shop.Shop) (who actor, err err
 	if g.Run == "" {
 		return who, nil
 	}
-	if still, err := in.StillGuest(g); err != nil || !still {
+	if still, err := s.shop.StillGuest(ctx, g); err != nil || !still {
 		return who, err
 	}
 	who.guest, who.Person = g, workshop.Person{Name: g.Name, Role: workshop.Guest}
@@ -167,15 +165,15 @@ const seenEvery = 30 * time.Second
 
 // seen notes that somebody touched the device, so seldom that it costs nothing.
 func (s *server) seen(c *echo.Context) {
-	ctx, now := c.Request().Context(), s.in(c).Now()
+	ctx, now := c.Request().Context(), s.shop.Now()
 	if now.Sub(time.Unix(s.sessions.GetInt64(ctx, keySeen), 0)) >= seenEvery {
 		s.sessions.Put(ctx, keySeen, now.Unix())
 	}
 }
 
 // account is who the guard let through.
-func account(c *echo.Context) postgres.Account {
-	a, _ := c.Get(accountKey).(postgres.Account)
+func account(c *echo.Context) shop.Account {
+	a, _ := c.Get(accountKey).(shop.Account)
 	return a
 }
 
@@ -185,7 +183,7 @@ func (s *server) session(c *echo.Context) error {
 		return err
 	}
 	out := Session{State: "in", People: []workshop.Person{}}
-	if out.Times, err = s.in(c).Times(); err != nil {
+	if out.Times, err = s.shop.Times(c.Request().Context()); err != nil {
 		return err
 	}
 	if a.guest.Run != "" {
@@ -193,7 +191,7 @@ func (s *server) session(c *echo.Context) error {
 		return answer(c, out, nil)
 	}
 	if a.ID == "" {
-		some, err := s.in(c).Store.HasAccounts()
+		some, err := s.shop.HasAccounts(c.Request().Context())
 		out.State = map[bool]string{true: "out", false: "first"}[some]
 		return answer(c, out, err)
 	}
@@ -201,7 +199,7 @@ func (s *server) session(c *echo.Context) error {
 		out.State = "locked"
 	}
 	out.Person, out.Manage, out.Work = &a.Person, a.Role.May(workshop.Manage), a.Role.May(workshop.Work)
-	people, err := s.in(c).Store.People()
+	people, err := s.shop.People(c.Request().Context())
 	for _, p := range people {
 		if p.PIN {
 			out.People = append(out.People, p)
@@ -215,7 +213,7 @@ func (s *server) signIn(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	var a postgres.Account
+	var a shop.Account
 	var err error
 	if in.PIN != "" {
 		known, err2 := s.actor(c.Request().Context())
@@ -226,9 +224,9 @@ func (s *server) signIn(c *echo.Context) error {
 			return &shop.Refusal{Status: 401, Field: "pin", Message: "a PIN opens only a device where somebody is signed in: write your " +
 				"name and password"}
 		}
-		a, err = s.in(c).Switch(in.Name, in.PIN, c.RealIP())
+		a, err = s.shop.Switch(c.Request().Context(), in.Name, in.PIN, c.RealIP())
 	} else {
-		a, err = s.in(c).SignIn(in.Name, in.Password, c.RealIP())
+		a, err = s.shop.SignIn(c.Request().Context(), in.Name, in.Password, c.RealIP())
 	}
 	if err != nil {
 		return err
@@ -237,7 +235,7 @@ func (s *server) signIn(c *echo.Context) error {
 }
 
 // enter begins a session under a new token, so that one from before is worth nothing.
-func (s *server) enter(c *echo.Context, a postgres.Account) error {
+func (s *server) enter(c *echo.Context, a shop.Account) error {
 	ctx := c.Request().Context()
 	if err := s.sessions.RenewToken(ctx); err != nil {
 		return err
@@ -245,7 +243,7 @@ func (s *server) enter(c *echo.Context, a postgres.Account) error {
 	s.sessions.Remove(ctx, keyRun)
 	s.sessions.Put(ctx, keyPerson, a.ID)
 	s.sessions.Put(ctx, keyEpoch, a.Epoch)
-	s.sessions.Put(ctx, keySeen, s.in(c).Now().Unix())
+	s.sessions.Put(ctx, keySeen, s.shop.Now().Unix())
 	return s.session(c)
 }
 
@@ -258,7 +256,7 @@ func (s *server) signOut(c *echo.Context) error {
 }
 
 func (s *server) signOutEverywhere(c *echo.Context) error {
-	if err := s.in(c).Store.ChangePerson(account(c).ID, postgres.PersonChange{SignOut: true}); err != nil {
+	if err := s.shop.SignOut(c.Request().Context(), account(c).ID); err != nil {
 		return err
 	}
 	return s.signOut(c)

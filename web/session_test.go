@@ -182,7 +182,7 @@ func TestAnEntryCarriesTheNameOfWhoMadeIt(t *testing.T) {
 	require.Equal(t, 200, c.do("POST", run, event(uuid.NewString(), 0, "note", `{"text":"x"}`)).Code)
 
 	const flight = "7d3c9f70-4f0e-4a52-9f5e-0a4b7a3a1c11"
-	require.NoError(t, c.shop.Store.OpenRun(workshop.Job{ID: flight, Machine: "mail", Cable: "aileron", Opened: c.shop.Now()}))
+	require.NoError(t, c.shop.Store.OpenRun(t.Context(), workshop.Job{ID: flight, Machine: "mail", Cable: "aileron", Opened: c.shop.Now()}))
 	looked := event(uuid.NewString(), 0, "inspected", `{"item":"free","verdict":"right"}`)
 	p := c.problem(c.do("POST", "/api/v1/runs/"+flight+"/events", looked), 403)
 	assert.Contains(t, p.Detail, "inspector")

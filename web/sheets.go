@@ -47,17 +47,17 @@ func (s *server) sheetRoutes() []route {
 }
 
 func (s *server) library(c *echo.Context) error {
-	out, err := s.in(c).Library()
+	out, err := s.shop.Library(c.Request().Context())
 	return answer(c, out, err)
 }
 
 func (s *server) sheetPage(c *echo.Context) error {
-	out, err := s.in(c).SheetPage(c.Param("hash"))
+	out, err := s.shop.SheetPage(c.Request().Context(), c.Param("hash"))
 	return answer(c, out, err)
 }
 
 func (s *server) sheetUses(c *echo.Context) error {
-	out, err := s.in(c).SheetUses(c.Param("hash"))
+	out, err := s.shop.SheetUses(c.Request().Context(), c.Param("hash"))
 	return answer(c, out, err)
 }
 
@@ -76,7 +76,7 @@ func (s *server) keepSheet(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	out, err := s.in(c).KeepSheet(raw, confirmed)
+	out, err := s.shop.KeepSheet(c.Request().Context(), raw, confirmed)
 	return answer(c, out, err)
 }
 
@@ -85,7 +85,7 @@ func (s *server) checkSheet(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	return c.JSON(http.StatusOK, s.in(c).Check(raw))
+	return c.JSON(http.StatusOK, s.shop.Check(c.Request().Context(), raw))
 }
 
 func (s *server) newSheet(c *echo.Context) error {
@@ -94,9 +94,9 @@ func (s *server) newSheet(c *echo.Context) error {
 		return err
 	}
 	if in.Run != "" {
-		out, err := s.in(c).OwnSheet(in.Run)
+		out, err := s.shop.OwnSheet(c.Request().Context(), in.Run)
 		return answer(c, out, err)
 	}
-	out, err := s.in(c).NewSheet(in.Family, in.CopyOf, in.Revise)
+	out, err := s.shop.NewSheet(c.Request().Context(), in.Family, in.CopyOf, in.Revise)
 	return answer(c, out, err)
 }

@@ -109,7 +109,7 @@ func (s *server) streamRun(c *echo.Context) error {
 	id := c.Param("run")
 	w := s.shop.WatchRun(id) // before the first look: what comes in between is not lost
 	defer w.Close()
-	missed, err := s.in(c).Events(id, after)
+	missed, err := s.shop.Events(c.Request().Context(), id, after)
 	if err != nil {
 		return err
 	}
@@ -125,7 +125,7 @@ func (s *server) streamRun(c *echo.Context) error {
 		return nil
 	}
 	who := func(f flow) error {
-		here, err := s.in(c).Hands(id)
+		here, err := s.shop.Hands(c.Request().Context(), id)
 		if err != nil || here.Told() == known {
 			return nil //nolint:nilerr // a store that is away is asked again with the next beat
 		}
@@ -137,7 +137,7 @@ func (s *server) streamRun(c *echo.Context) error {
 		news, ofHands := s.shop.Known(id, seq), w.OfHands()
 		if missed != nil || beat {
 			if missed == nil {
-				missed, _ = s.in(c).Events(id, seq) // or with the next beat
+				missed, _ = s.shop.Events(c.Request().Context(), id, seq) // or with the next beat
 			}
 			news, missed, ofHands = missed, nil, true
 		}

@@ -117,7 +117,7 @@ func BenchmarkStreamMemory(b *testing.B) {
 }
 
 func seqOf(b *testing.B, w wire, id string) int {
-	events, err := w.shop.Events(id, 0)
+	events, err := w.shop.Events(b.Context(), id, 0)
 	require.NoError(b, err)
 	return len(events)
 }

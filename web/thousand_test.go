@@ -38,13 +38,13 @@ func parseAll(t testing.TB, files fstest.MapFS) {
 
 func TestAThousandSheetsAreTakenInAndTold(t *testing.T) {
 	c := newClient(t)
-	require.NoError(t, c.shop.Import(thousand(t, 200)))
+	require.NoError(t, c.shop.Import(t.Context(), thousand(t, 200)))
 	clash := thousand(t, 201)
 	clash["sheets/x.json"] = &fstest.MapFile{Data: []byte(strings.Replace(string(clash["sheets/T0007.json"].Data), `"id": "T0007"`,
 		`"id": "X"`, 1))}
-	err := c.shop.Import(clash)
+	err := c.shop.Import(t.Context(), clash)
 	require.ErrorContains(t, err, "both claim serials 100070–100079")
-	heads, err := c.shop.Store.Heads()
+	heads, err := c.shop.Store.Heads(t.Context())
 	require.NoError(t, err)
 	require.Len(t, heads, 230, "none of a folder that clashes was kept")
 }

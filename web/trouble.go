@@ -7,7 +7,6 @@ import (
 
 	"github.com/labstack/echo/v5"
 
-	"brankel/postgres"
 	"brankel/rigging/sheet/usual"
 	"brankel/rigging/trouble"
 	"brankel/rigging/workshop"
@@ -41,12 +40,12 @@ func (s *server) troubleRoutes() []route {
 		on(post, "/api/v1/trouble/odds/{family}", "takeTroubleOdds", "take the workshop's own numbers, or go back").
 			takes(OddsIn{}).gives(shop.TroubleOdds{}).
 			by(s.takeTroubleOdds, workshop.Manage),
-		on(get, "/api/v1/trouble/files", "troubleFiles", "the files of the workshop's own").gives([]postgres.Knowledge{}).
+		on(get, "/api/v1/trouble/files", "troubleFiles", "the files of the workshop's own").gives([]shop.Knowledge{}).
 			by(s.troubleFiles, workshop.Read),
 		on(post, "/api/v1/trouble/files/{name}", "keepTroubleFile", "keep a file of the open format brankel.trouble/1, when everything in it "+
-			"holds").takes(trouble.Knowledge{}).gives(postgres.Knowledge{}).
+			"holds").takes(trouble.Knowledge{}).gives(shop.Knowledge{}).
 			by(s.keepTroubleFile, workshop.Manage).atLarge(),
-		on(del, "/api/v1/trouble/files/{name}", "dropTroubleFile", "forget a file").gives([]postgres.Knowledge{}).
+		on(del, "/api/v1/trouble/files/{name}", "dropTroubleFile", "forget a file").gives([]shop.Knowledge{}).
 			by(s.dropTroubleFile, workshop.Manage),
 		on(get, "/api/v1/trouble.schema.json", "troubleSchema", "the JSON Schema of such files").as("application/schema+json").
 			openTo(s.troubleSchema),
@@ -67,7 +66,7 @@ func (s *server) askTrouble(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	out, err := s.in(c).Trouble(in)
+	out, err := s.shop.Trouble(c.Request().Context(), in)
 	return answer(c, out, err)
 }
 
@@ -82,17 +81,17 @@ func asked(c *echo.Context) shop.TroubleAsked {
 }
 
 func (s *server) beginTrouble(c *echo.Context) error {
-	out, err := s.in(c).BeginTrouble(asked(c))
+	out, err := s.shop.BeginTrouble(c.Request().Context(), asked(c))
 	return answer(c, out, err)
 }
 
 func (s *server) matchTrouble(c *echo.Context) error {
-	out, err := s.in(c).MatchTrouble(asked(c), c.QueryParam("text"))
+	out, err := s.shop.MatchTrouble(c.Request().Context(), asked(c), c.QueryParam("text"))
 	return answer(c, out, err)
 }
 
 func (s *server) troubleOdds(c *echo.Context) error {
-	out, err := s.in(c).Odds(c.Param("family"))
+	out, err := s.shop.Odds(c.Request().Context(), c.Param("family"))
 	return answer(c, out, err)
 }
 
@@ -101,12 +100,12 @@ func (s *server) takeTroubleOdds(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	out, err := s.in(c).TakeOdds(c.Param("family"), in.Take, account(c).Name)
+	out, err := s.shop.TakeOdds(c.Request().Context(), c.Param("family"), in.Take, account(c).Name)
 	return answer(c, out, err)
 }
 
 func (s *server) troubleFiles(c *echo.Context) error {
-	out, err := s.in(c).TroubleFiles()
+	out, err := s.shop.TroubleFiles(c.Request().Context())
 	return answer(c, out, err)
 }
 
@@ -115,12 +114,12 @@ func (s *server) keepTroubleFile(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	out, err := s.in(c).KeepKnowledge(c.Param("name"), raw, account(c).Name)
+	out, err := s.shop.KeepKnowledge(c.Request().Context(), c.Param("name"), raw, account(c).Name)
 	return answer(c, out, err)
 }
 
 func (s *server) dropTroubleFile(c *echo.Context) error {
-	if err := s.in(c).DropKnowledge(c.Param("name")); err != nil {
+	if err := s.shop.DropKnowledge(c.Request().Context(), c.Param("name")); err != nil {
 		return err
 	}
 	return s.troubleFiles(c)

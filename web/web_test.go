@@ -219,7 +219,7 @@ func TestTheClockOfADevice(t *testing.T) {
 	}
 	late := strings.Replace(event(uuid.NewString(), 0, "note", `{"text":"x"}`), "2026-11-24T09:00:00Z", "2026-11-23T09:00:00Z", 1)
 	assert.Equal(t, 200, c.do("POST", "/api/v1/runs/"+id+"/events", late).Code)
-	r, err := c.shop.Record(id)
+	r, err := c.shop.Record(t.Context(), id)
 	require.NoError(t, err)
 	assert.NotNil(t, r.Lines[0].Received, "and the record says when it came")
 }

@@ -1,6 +1,7 @@
 package main
 
 import (
+	"context"
 	"fmt"
 	"os"
 
@@ -30,16 +31,16 @@ func importCommand() *cobra.Command {
 					"What stays can be written over as the files have it: brankel import --take. Roles are given by who leads.")
 			}
 		}
-		return withShop(c.Context(), func(s *shop.Shop) error {
+		return withShop(c.Context(), func(ctx context.Context, s *shop.Shop) error {
 			if *look {
-				says, replaces, err := s.LookImport(os.DirFS(dir), *take)
+				says, replaces, err := s.LookImport(ctx, os.DirFS(dir), *take)
 				if err == nil && len(says) == 0 {
 					says = []string{"nothing would change"}
 				}
 				told(says, replaces)
 				return err
 			}
-			if err := s.ImportWith(os.DirFS(dir), *take, told); err != nil {
+			if err := s.ImportWith(ctx, os.DirFS(dir), *take, told); err != nil {
 				return fmt.Errorf("nothing more was loaded after this:\n%w", err)
 			}
 			return nil

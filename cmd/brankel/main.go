@@ -115,13 +115,13 @@ func serveCommand() *cobra.Command {
 	c := &cobra.Command{Use: "serve", Short: "serve the application, on an empty floor the demo workshop with --demo", Args: cobra.NoArgs}
 	withDemo := c.Flags().Bool("demo", false, "load the demo workshop onto an empty floor")
 	c.RunE = does(func(c *cobra.Command, _ []string) error {
-		return withShop(c.Context(), func(s *shop.Shop) error {
+		return withShop(c.Context(), func(ctx context.Context, s *shop.Shop) error {
 			if *withDemo {
-				if err := loadDemo(s); err != nil {
+				if err := loadDemo(ctx, s); err != nil {
 					return err
 				}
 			}
-			return serve(c.Context(), s)
+			return serve(ctx, s)
 		})
 	})
 	return c
@@ -138,16 +138,16 @@ func rebuildCommand() *cobra.Command {
 func exportCommand() *cobra.Command {
 	return &cobra.Command{Use: "export DIR", Short: "write floor and sheets as open-format files", Args: cobra.ExactArgs(1),
 		RunE: does(func(c *cobra.Command, args []string) error {
-			return withShop(c.Context(), func(s *shop.Shop) error { return exportFolder(s, args[0]) })
+			return withShop(c.Context(), func(ctx context.Context, s *shop.Shop) error { return exportFolder(ctx, s, args[0]) })
 		})}
 }
 
-func onShop(use, short string, do func(*shop.Shop) error) *cobra.Command {
+func onShop(use, short string, do func(context.Context, *shop.Shop) error) *cobra.Command {
 	return &cobra.Command{Use: use, Short: short, Args: cobra.NoArgs,
 		RunE: does(func(c *cobra.Command, _ []string) error { return withShop(c.Context(), do) })}
 }
 
-func withShop(ctx context.Context, do func(*shop.Shop) error) error {
+func withShop(ctx context.Context, do func(context.Context, *shop.Shop) error) error {
 	url := os.Getenv("BRANKEL_DATABASE_URL")
 	if url == "" {
 		return fmt.Errorf("set BRANKEL_DATABASE_URL to a PostgreSQL database, or use ./start, which brings its own")
@@ -157,34 +157,33 @@ func withShop(ctx context.Context, do func(*shop.Shop) error) error {
 		return err
 	}
 	defer store.Close()
-	return do(shop.New(store, func() time.Time { return time.Now().UTC() }))
+	return do(ctx, shop.New(store, func() time.Time { return time.Now().UTC() }))
 }
 
 // loadDemo fills an empty floor; one that has machines is left as it is.
-func loadDemo(s *shop.Shop) error {
-	floor, err := s.Store.Floor()
-	if err != nil || floor.Name != "" {
+func loadDemo(ctx context.Context, s *shop.Shop) error {
+	if empty, err := s.Empty(ctx); err != nil || !empty {
 		return err
 	}
-	if err := importFolder(s, demo.Files); err != nil {
+	if err := importFolder(ctx, s, demo.Files); err != nil {
 		return err
 	}
-	lines, err := s.Accounts(demo.Accounts)
+	lines, err := s.Accounts(ctx, demo.Accounts)
 	for _, line := range lines {
 		fmt.Println(line)
 	}
 	return err
 }
 
-func importFolder(s *shop.Shop, files fs.FS) error {
-	if err := s.Import(files); err != nil {
+func importFolder(ctx context.Context, s *shop.Shop, files fs.FS) error {
+	if err := s.Import(ctx, files); err != nil {
 		return fmt.Errorf("nothing more was loaded after this:\n%w", err)
 	}
 	return nil
 }
 
 // exportFolder writes into a folder that is empty or not there yet.
-func exportFolder(s *shop.Shop, dir string) error {
+func exportFolder(ctx context.Context, s *shop.Shop, dir string) error {
 	if found, err := os.ReadDir(dir); err == nil && len(found) > 0 {
 		return fmt.Errorf("%s is not empty: name a new folder, so that nothing is overwritten", dir)
 	}
@@ -196,7 +195,7 @@ func exportFolder(s *shop.Shop, dir string) error {
 		return err
 	}
 	defer root.Close()
-	return s.Export(func(name string, raw []byte) error {
+	return s.Export(ctx, func(name string, raw []byte) error {
 		if err := root.MkdirAll(path.Dir(name), 0o755); err != nil {
 			return err
 		}
@@ -204,8 +203,8 @@ func exportFolder(s *shop.Shop, dir string) error {
 	})
 }
 
-func rebuild(s *shop.Shop) error {
-	runs, mended, err := s.Rebuild()
+func rebuild(ctx context.Context, s *shop.Shop) error {
+	runs, mended, err := s.Rebuild(ctx)
 	if err != nil {
 		return err
 	}

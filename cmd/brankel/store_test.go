@@ -166,17 +166,17 @@ func TestAnImportSaysWhatItChanges(t *testing.T) {
 	require.Equal(t, 0, code, said)
 	assert.NotContains(t, said, "stays", "what was just written is the same")
 
-	_, err := s.Log("teal", workshop.Entry{Kind: "defect", On: "2026-11-20", Says: "the stud weeps"}, "Ines")
+	_, err := s.Log(t.Context(), "teal", workshop.Entry{Kind: "defect", On: "2026-11-20", Says: "the stud weeps"}, "Ines")
 	require.NoError(t, err)
-	require.NoError(t, s.Store.ChangePerson("tobin", postgres.PersonChange{Role: workshop.ReadOnly}))
+	require.NoError(t, s.Store.ChangePerson(t.Context(), "tobin", postgres.PersonChange{Role: workshop.ReadOnly}))
 	for _, args := range [][]string{{"import", "--look", dir}, {"import", dir}, {"import", "--take", dir}} {
 		code, said = run(t, database, args...)
 		require.Equal(t, 0, code, said)
 		assert.Contains(t, said, "Tobin stays read-only")
-		card, err := s.MachineView("teal")
+		card, err := s.MachineView(t.Context(), "teal")
 		require.NoError(t, err)
 		assert.Contains(t, card.Open, "the stud weeps")
-		tobin, err := s.Store.Account("tobin")
+		tobin, err := s.Store.Account(t.Context(), "tobin")
 		require.NoError(t, err)
 		assert.Equal(t, workshop.ReadOnly, tobin.Role)
 	}

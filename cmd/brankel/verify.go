@@ -2,6 +2,7 @@ package main
 
 import (
 	"archive/zip"
+	"context"
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
@@ -31,8 +32,8 @@ func verifyCommand() *cobra.Command {
 		})}
 }
 
-func verify(s *shop.Shop) error {
-	v, err := s.Store.Verify()
+func verify(ctx context.Context, s *shop.Shop) error {
+	v, err := s.Verify(ctx)
 	if err != nil {
 		return err
 	}

@@ -22,7 +22,7 @@ func TestWhatLeftTheHouseIsProvedWithoutADatabase(t *testing.T) {
 		require.NoError(t, os.WriteFile(file, raw, 0o600))
 		return file
 	}
-	chain, err := made(func(w io.Writer) error { return s.Chain("2026-03-teal", w) })
+	chain, err := made(func(w io.Writer) error { return s.Chain(t.Context(), "2026-03-teal", w) })
 	require.NoError(t, err)
 	code, said := run(t, "", "verify", put("chain.json", chain))
 	assert.Equal(t, 0, code, said)
@@ -33,7 +33,7 @@ func TestWhatLeftTheHouseIsProvedWithoutADatabase(t *testing.T) {
 	assert.Equal(t, 1, code)
 	assert.Contains(t, said, "not as it was written")
 
-	bundle, err := made(func(w io.Writer) error { return s.Bundle("teal", "A4", w) })
+	bundle, err := made(func(w io.Writer) error { return s.Bundle(t.Context(), "teal", "A4", w) })
 	require.NoError(t, err)
 	code, said = run(t, "", "verify", put("bundle.zip", bundle))
 	assert.Equal(t, 0, code, said)

@@ -97,7 +97,11 @@ func mutants(pkg string) (out []mutant, err error) {
 				}
 			case *ast.BasicLit:
 				if v, err := strconv.Atoi(n.Value); n.Kind == token.INT && err == nil {
-					add(n.Pos(), n.Value, strconv.Itoa(v+1))
+					to := 10 * v // sixty days are six hundred
+					if v < 2 {
+						to = v + 1
+					}
+					add(n.Pos(), n.Value, strconv.Itoa(to))
 				}
 			case *ast.IncDecStmt:
 				add(n.TokPos, n.Tok.String(), map[token.Token]string{token.INC: "--", token.DEC: "++"}[n.Tok])

@@ -94,8 +94,8 @@ func load(t testing.TB) string {
 	require.NoError(t, err)
 	defer store.Close() // a template has nobody on it
 	s := shop.New(store, november)
-	require.NoError(t, s.Import(demo.Files))
-	_, err = s.Accounts(demo.Accounts)
+	require.NoError(t, s.Import(t.Context(), demo.Files))
+	_, err = s.Accounts(t.Context(), demo.Accounts)
 	require.NoError(t, err)
 	return url[strings.LastIndex(url, "/")+1 : strings.Index(url, "?")]
 }

@@ -52,7 +52,7 @@ func (r *Result) Add(o Result) {
 }
 
 // Try puts every cause into the rig so many times.
-func Try(b *trouble.Bench, seeds int) (Result, error) {
+func Try(b *trouble.Finder, seeds int) (Result, error) {
 	list := b.List()
 	r := Result{Family: b.Family, Causes: len(list.Causes), Pairs: list.Pairs, Missed: map[string]int{}}
 	for i, c := range list.Causes {
@@ -70,7 +70,7 @@ func Try(b *trouble.Bench, seeds int) (Result, error) {
 
 // seeker looks for one cause.
 type seeker struct {
-	bench *trouble.Bench
+	bench *trouble.Finder
 	list  trouble.List
 	cause string
 	draw  *rand.Rand

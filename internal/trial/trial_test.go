@@ -39,7 +39,7 @@ func TestTheTrueCauseIsFound(t *testing.T) {
 	assert.LessOrEqual(t, sum.Cost, sum.All/2, "half of asking all tests, the cheapest first")
 }
 
-func bench(t *testing.T, family string) *trouble.Bench {
+func bench(t *testing.T, family string) *trouble.Finder {
 	raw, ok := usual.Sheet(family)
 	require.True(t, ok)
 	s, err := sheet.Parse(raw)

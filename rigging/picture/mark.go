@@ -13,8 +13,8 @@ type Mark struct {
 	Sharp bool
 }
 
-// Spot is a mark where it is drawn, its middle at X, Y. On a screen it is as large at every width.
-type Spot struct {
+// Placed is a mark where it is drawn, its middle at X, Y. On a screen it is as large at every width.
+type Placed struct {
 	X     float64 `json:"x"`
 	Y     float64 `json:"y"`
 	Text  string  `json:"text"`
@@ -36,7 +36,7 @@ func (p *pen) mark() {
 			}
 		}
 		a = p.free(a)
-		p.spots = append(p.spots, Spot{tenth(a.x), tenth(a.y), m.Text, m.Sharp})
+		p.spots = append(p.spots, Placed{tenth(a.x), tenth(a.y), m.Text, m.Sharp})
 	}
 }
 
@@ -49,7 +49,7 @@ func (p *pen) free(a at) at {
 			}
 			near := a.swing(float64(ring)*2*markRoom, float64(90+45*step))
 			inside := near.x >= markRoom && near.x <= Width-markRoom && near.y >= markRoom && near.y <= Height-markRoom
-			taken := func(s Spot) bool { return math.Abs(s.X-near.x) < 2*markRoom && math.Abs(s.Y-near.y) < 2*markRoom }
+			taken := func(s Placed) bool { return math.Abs(s.X-near.x) < 2*markRoom && math.Abs(s.Y-near.y) < 2*markRoom }
 			acrossTheCut := math.Abs(near.x-Half) < markRoom
 			if inside && !acrossTheCut && !slices.ContainsFunc(p.spots, taken) {
 				return near

@@ -30,7 +30,7 @@ type pen struct {
 	lean   float64 // which side the texts to come keep to: −1 left, 1 right
 
 	places map[string]at // where adjusters, readings and senses sit
-	spots  []Spot
+	spots  []Placed
 	passed []Shape // everything that moves, at each place of its travel
 	drawn  []Dimension
 }

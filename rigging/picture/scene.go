@@ -62,7 +62,7 @@ type Scene struct {
 	Middle []Text      `json:"middle"`
 	Halves []Text      `json:"halves"`
 	Beside Beside      `json:"beside"`
-	Marks  []Spot      `json:"marks,omitempty"`
+	Marks  []Placed      `json:"marks,omitempty"`
 	Drawn  []Dimension `json:"-"`    // what is drawn as large as it was read
 	Says   string      `json:"says"` // the picture in words
 }
@@ -90,7 +90,7 @@ type Rig struct {
 	Senses    map[rig.Sense]string
 	Readings  map[rig.Reading]Reading
 	Adjusters map[rig.Turned]Adjuster
-	States    []State
+	States    []Tick
 	On        []string // temporary things
 	Moved     *Moved   // the control somewhere along its travel; nil where it stands by At
 	Control   string
@@ -123,8 +123,8 @@ type Adjuster struct {
 	Threads string // "12½ threads in, 6 at least"
 }
 
-// State is something that must be so for the reading at hand.
-type State struct {
+// Tick is something that must be so for the reading at hand.
+type Tick struct {
 	Name string
 	OK   bool
 }

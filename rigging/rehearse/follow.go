@@ -24,7 +24,7 @@ func (h *hand) log(kind record.Kind, body any) error {
 	n := len(h.events)
 	at := noon.Add(time.Duration(n) * time.Minute)
 	e := record.Event{ID: fmt.Sprintf("r%d", n+1), Run: "rehearsal", Seq: n + 1, Kind: kind, By: h.by(), At: at, Received: at, Body: raw}
-	if e, err = h.led.Admit(h.bench, e); err != nil {
+	if e, err = h.led.Admit(h.shop, e); err != nil {
 		return fault.Below(string(kind), err)
 	}
 	prev := ""

@@ -49,8 +49,8 @@ type ClutchAt struct {
 
 // clutch: wear moves the fork toward the cable and so takes free play away; the free
 // play and the release share the pedal's stroke. Left out: the plate's own spring curve.
-func clutch(g *ClutchGeometry, c *clutchCondition) (*works, error) {
-	w := &works{}
+func clutch(g *ClutchGeometry, c *clutchCondition) (*mechanism, error) {
+	w := &mechanism{}
 	w.sets(SetAdjuster)
 	w.adjusters = append(w.adjusters, Adjuster{string(SetHook), len(g.Hooks)})
 	hook := func(s *spot) *ClutchHook { return &g.Hooks[int(s.e[1])] }

@@ -37,8 +37,8 @@ type PushPullAt struct {
 // enginePushPull: the knob's travel less the rod end's place less the lash is the arm's.
 // A spring that overcomes the arm's friction everywhere keeps the lash on one side, so
 // that none of it is felt. Left out: the cable's own stretch and the friction of its bends.
-func enginePushPull(g *PushPullGeometry, c *pushPullCondition) (*works, error) {
-	w := &works{checkAt: func(at any) error {
+func enginePushPull(g *PushPullGeometry, c *pushPullCondition) (*mechanism, error) {
+	w := &mechanism{checkAt: func(at any) error {
 		mm, isNumber := at.(*PushPullAt).Knob.(float64)
 		if isNumber && (mm < 0 || mm > g.KnobStroke) {
 			return fault.At("knob", "the knob goes from 0 to %g mm", g.KnobStroke)

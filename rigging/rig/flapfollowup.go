@@ -60,9 +60,9 @@ type FlapAt struct {
 // flapFollowUp: the motor runs until the surface comes within the switch's gap of where
 // the lever wants it, then coasts; the limits cut it before. Left out: the time it takes,
 // and whether it hunts in fact, of which rest tells the sign.
-func flapFollowUp(g *FlapGeometry, c *flapCondition) (*works, error) {
+func flapFollowUp(g *FlapGeometry, c *flapCondition) (*mechanism, error) {
 	names := g.detents()
-	w := &works{checkAt: func(at any) error {
+	w := &mechanism{checkAt: func(at any) error {
 		d := at.(*FlapAt).Detent
 		if d != nil && !slices.Contains(names, *d) {
 			return fault.At("detent", "there is no detent %q: write %s", *d, listed(names))

@@ -40,8 +40,8 @@ type LoopAt struct {
 // stretch as their stiffness lets them; a tighter direct cable draws its aileron down and
 // lets the other rise. Slack, each direct cable is just taut. Left out: pulleys' friction
 // and the give of the structure.
-func flightControlLoop(g *LoopGeometry, c *loopCondition) (*works, error) {
-	w := &works{}
+func flightControlLoop(g *LoopGeometry, c *loopCondition) (*mechanism, error) {
+	w := &mechanism{}
 	w.sets(SetDirectLeft, SetDirectRight, SetCrossover, SetRodLeft, SetRodRight)
 	warmer := func(s *spot) float64 {
 		if at := s.at.(*LoopAt); at.Air != nil {

@@ -46,8 +46,8 @@ type gateCondition struct {
 
 // gearGate: a stop off centre moves every plane toward or away from its screw. Left
 // out: the give of the selector rods.
-func gearGate(g *GateGeometry, c *gateCondition) (*works, error) {
-	w := &works{}
+func gearGate(g *GateGeometry, c *gateCondition) (*mechanism, error) {
+	w := &mechanism{}
 	w.sets(SetStop)
 	left := func(s *spot) float64 { return g.GapLeft + g.PerTurn*s.e[0] + c.Worn }
 	right := func(s *spot) float64 { return g.GapRight - g.PerTurn*s.e[0] + c.Worn }

@@ -82,8 +82,8 @@ func (g *KickdownGeometry) throttleOf(pull float64) float64 {
 
 // kickdown: the slack is taken up before the valve moves; once the valve has bottomed a
 // cable with too little slack stops the throttle. Left out: stretch, and the governor.
-func kickdown(g *KickdownGeometry, c *kickdownCondition) (*works, error) {
-	w := &works{checkAt: func(at any) error {
+func kickdown(g *KickdownGeometry, c *kickdownCondition) (*mechanism, error) {
+	w := &mechanism{checkAt: func(at any) error {
 		u, isNumber := at.(*KickdownAt).Throttle.(float64)
 		if isNumber && (u < 0 || u > 1) {
 			return fault.At("throttle", "this is a part of the throttle: write idle, full or 0 to 1")

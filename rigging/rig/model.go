@@ -12,14 +12,14 @@ import (
 // family is how one kind of rig is read.
 type family struct {
 	name  string
-	build func(geometry, condition map[string]any) (*works, error)
+	build func(geometry, condition map[string]any) (*mechanism, error)
 	newAt func() any // where its control may stand, to be read into
 
 	geometry, condition any // zero values, for the schema
 }
 
 // of makes a family of its structs and of what builds the works from them.
-func of[G, C, A any](name string, build func(g *G, c *C) (*works, error)) family {
+func of[G, C, A any](name string, build func(g *G, c *C) (*mechanism, error)) family {
 	for _, t := range []reflect.Type{reflect.TypeFor[G](), reflect.TypeFor[C](), reflect.TypeFor[A]()} {
 		input.Plan(t)
 	}
@@ -28,7 +28,7 @@ func of[G, C, A any](name string, build func(g *G, c *C) (*works, error)) family
 		geometry:  *new(G),
 		condition: *new(C),
 		newAt:     func() any { return new(A) },
-		build: func(geometry, condition map[string]any) (*works, error) {
+		build: func(geometry, condition map[string]any) (*mechanism, error) {
 			g, c := new(G), new(C)
 			if err := input.Object(geometry, g); err != nil {
 				return nil, fault.Below("geometry", err)
@@ -45,8 +45,8 @@ func of[G, C, A any](name string, build func(g *G, c *C) (*works, error)) family
 	}
 }
 
-// works is what a family makes of a rig's geometry and condition.
-type works struct {
+// mechanism is what a family makes of a rig's geometry and condition.
+type mechanism struct {
 	adjusters []Adjuster
 	readings  []reading
 	senses    []sense
@@ -77,15 +77,15 @@ type sense struct {
 	of    func(s *spot) string
 }
 
-func (w *works) reads(name Reading, of func(s *spot) float64) {
+func (w *mechanism) reads(name Reading, of func(s *spot) float64) {
 	w.readings = append(w.readings, reading{string(name), of})
 }
 
-func (w *works) tells(name Sense, words []string, of func(s *spot) string) {
+func (w *mechanism) tells(name Sense, words []string, of func(s *spot) string) {
 	w.senses = append(w.senses, sense{string(name), words, of})
 }
 
-func (w *works) sets(names ...Turned) {
+func (w *mechanism) sets(names ...Turned) {
 	for _, name := range names {
 		w.adjusters = append(w.adjusters, Adjuster{Name: string(name)})
 	}
@@ -96,7 +96,7 @@ type Model struct {
 	Family, Name string
 
 	rig      Rig
-	works    *works
+	works    *mechanism
 	newAt    func() any
 	settings []float64 // of each adjuster
 	found    []float64

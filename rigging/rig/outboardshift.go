@@ -43,8 +43,8 @@ func onTheWater(s *spot, forward, reverse, extra float64) string {
 
 // outboardShift: what lengthens the cable gives to forward and takes from reverse; half
 // the lash is lost either way. Left out: the give of the conduit.
-func outboardShift(g *OutboardGeometry, c *outboardCondition) (*works, error) {
-	w := &works{}
+func outboardShift(g *OutboardGeometry, c *outboardCondition) (*mechanism, error) {
+	w := &mechanism{}
 	w.sets(SetHelmEnd, SetEngineEnd)
 	off := func(s *spot) float64 { return g.Datum + g.Pitch*(s.e[0]+s.e[1]) }
 	half := g.Throw - c.Lash/2

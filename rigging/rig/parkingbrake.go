@@ -70,11 +70,11 @@ func gaps(s *spot, n int, of func(s *spot, i int) float64) float64 {
 // parkingBrake: the lever takes up the slack, closes the clearances and then draws
 // against the stiffness of cable and shoes until it pulls with the book's force or has
 // no notch left. A cable set too tight draws the shoes on. Left out: self-energising.
-func parkingBrake(g *BrakeGeometry, c *brakeCondition) (*works, error) {
+func parkingBrake(g *BrakeGeometry, c *brakeCondition) (*mechanism, error) {
 	if err := known(c.Wear, g.Sides, "condition.wear"); err != nil {
 		return nil, err
 	}
-	w := &works{}
+	w := &mechanism{}
 	for _, side := range g.Sides {
 		w.sets(SetStar.Of(side))
 	}

@@ -35,8 +35,8 @@ type SternAt struct {
 // sternDriveShift: play and lash shorten the stroke both ways, a barrel off its nominal
 // shifts it to one side. Standard rotation goes forward on the push, counter rotation on
 // the pull. Left out: the drive's own detents.
-func sternDriveShift(g *SternGeometry, c *sternCondition) (*works, error) {
-	w := &works{}
+func sternDriveShift(g *SternGeometry, c *sternCondition) (*mechanism, error) {
+	w := &mechanism{}
 	w.sets(SetLower, SetUpper, SetSlot, SetSwitchCam)
 	length := func(s *spot) float64 { return g.Barrel + g.Pitch*s.e[0] }
 	gap := func(s *spot) float64 { return g.UpperDatum + g.UpperPitch*s.e[1] }

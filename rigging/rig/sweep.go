@@ -42,23 +42,23 @@ type sweptCurve struct {
 }
 
 // sweeps begins what a family shows along its travel.
-func (w *works) sweeps(over, shows string, from, to float64, named ...Named) {
+func (w *mechanism) sweeps(over, shows string, from, to float64, named ...Named) {
 	w.sweep = &sweeping{over: over, shows: shows, from: from, to: to, named: named}
 	w.begun = w.sweep
 }
 
 // alsoSweeps begins a second one: another control, or a run in time.
-func (w *works) alsoSweeps(over, shows string, from, to float64, named ...Named) {
+func (w *mechanism) alsoSweeps(over, shows string, from, to float64, named ...Named) {
 	w.second = &sweeping{over: over, shows: shows, from: from, to: to, named: named}
 	w.begun = w.second
 }
 
-func (w *works) curve(name Swept, of func(s *spot, at float64) float64) {
+func (w *mechanism) curve(name Swept, of func(s *spot, at float64) float64) {
 	w.begun.curves = append(w.begun.curves, sweptCurve{string(name), of, false})
 }
 
 // wanted is a limit of the plot.
-func (w *works) wanted(name string, v float64) {
+func (w *mechanism) wanted(name string, v float64) {
 	w.begun.curves = append(w.begun.curves, sweptCurve{name, func(*spot, float64) float64 { return v }, true})
 }
 

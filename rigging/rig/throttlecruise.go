@@ -29,8 +29,8 @@ type ThrottleAt struct {
 
 // throttleCruise: slack is taken up before the cam turns; a cruise cable set too tight
 // holds the linkage drawn (rest) and so the cam open. Left out: stretch and springs.
-func throttleCruise(g *ThrottleGeometry, c *throttleCondition) (*works, error) {
-	w := &works{}
+func throttleCruise(g *ThrottleGeometry, c *throttleCondition) (*mechanism, error) {
+	w := &mechanism{}
 	w.sets(SetPedalNuts, SetCruiseNuts)
 	pedal := func(s *spot) float64 { return g.PedalDatum + g.PedalPitch*s.e[0] }
 	cruise := func(s *spot) float64 { return g.CruiseDatum + g.CruisePitch*s.e[1] }

@@ -45,14 +45,14 @@ func (c trailerCondition) Check(f *input.Faults) { checkNames(f, c.TurnedBack, "
 // trailerOverrun: the coupler takes up the rod's play and then the mean clearance; a
 // wheel that was turned backwards feels looser than it is, and a nut turned too far draws
 // all shoes on. Left out: the damper, and the give of the linkage under load.
-func trailerOverrun(g *TrailerGeometry, c *trailerCondition) (*works, error) {
+func trailerOverrun(g *TrailerGeometry, c *trailerCondition) (*mechanism, error) {
 	if err := known(c.Wear, g.Wheels, "condition.wear"); err != nil {
 		return nil, err
 	}
 	if err := wheelsKnown(c.TurnedBack, g.Wheels, "condition.turned_back"); err != nil {
 		return nil, err
 	}
-	w := &works{}
+	w := &mechanism{}
 	for _, wheel := range g.Wheels {
 		w.sets(SetWheel.Of(wheel))
 	}

@@ -20,7 +20,7 @@ var allStates = []string{"dogs-home", "inner-pushed", "stud-lowest"}
 // rig is a run in memory: it does what the store does, without one.
 type rig struct {
 	t      testing.TB
-	bench  record.Bench
+	bench  record.Around
 	sheets []*sheet.Sheet
 	events []record.Event
 
@@ -29,7 +29,7 @@ type rig struct {
 }
 
 func newRig(t testing.TB) *rig {
-	b := record.Bench{Family: "stern-drive-shift", Cable: "lower drive cable", Gauges: []record.Gauge{
+	b := record.Around{Family: "stern-drive-shift", Cable: "lower drive cable", Gauges: []record.Gauge{
 		{ID: "tape", Name: "tape 1", Quantity: "length", Doubt: 0.25},
 		{ID: "calliper", Name: "calliper 3", Quantity: "length", Doubt: 0.05},
 	}}
@@ -47,7 +47,7 @@ func newRig(t testing.TB) *rig {
 	return rigOf(t, b, sheets...)
 }
 
-func rigOf(t testing.TB, b record.Bench, sheets ...*sheet.Sheet) *rig {
+func rigOf(t testing.TB, b record.Around, sheets ...*sheet.Sheet) *rig {
 	b.Sheets = sheet.Heads(sheets)
 	return &rig{t: t, bench: b, sheets: sheets}
 }

@@ -29,13 +29,13 @@ func TestAReadingCarriesThatItsGaugeWasOverdueThen(t *testing.T) {
 	r.safe("2207", "").lost("71.2", "66")
 	r.bench.Gauges[0].Due = "2020-01-31"
 	typed := record.Reading{Point: "barrel-to-eye", Text: "139.4", Gauge: r.bench.Gauges[0].ID}
-	read, err := record.Understand(record.Bench{Gauges: r.bench.Gauges, Day: "2020-02-01"}, r.state(), typed)
+	read, err := record.Understand(record.Around{Gauges: r.bench.Gauges, Day: "2020-02-01"}, r.state(), typed)
 	require.NoError(t, err)
 	assert.Equal(t, "2020-01-31", read.Overdue)
 	r.do(record.KindReading, typed)
 	lines := tell.MakeRecord(record.Heading{}, r.led(), r.events, "").Lines
 	assert.Contains(t, lines[len(lines)-1].Gauge, "calibration overdue since 31 Jan 2020")
-	read, err = record.Understand(record.Bench{Gauges: r.bench.Gauges, Day: "2020-01-31"}, r.state(), read)
+	read, err = record.Understand(record.Around{Gauges: r.bench.Gauges, Day: "2020-01-31"}, r.state(), read)
 	require.NoError(t, err)
 	assert.Empty(t, read.Overdue, "on the last day it still counts")
 }
@@ -80,7 +80,7 @@ func TestAReadingOnEitherSide(t *testing.T) {
 		{"0.6", "left", 0, "", "body.side"},
 		{"-0.6", "positive", 0, "", "body.text"},
 	} {
-		read, err := record.Understand(record.Bench{}, st, record.Reading{Point: "eye-to-pin", Text: c.text, Side: c.side})
+		read, err := record.Understand(record.Around{}, st, record.Reading{Point: "eye-to-pin", Text: c.text, Side: c.side})
 		if c.field != "" {
 			require.ErrorContains(t, err, c.field, "%+v", c)
 			continue
@@ -92,6 +92,6 @@ func TestAReadingOnEitherSide(t *testing.T) {
 		assert.Equal(t, c.says, record.Event{Kind: record.KindReading, Body: body}.Says())
 		assert.Equal(t, c.says, "eye to pin read: "+spell.Reading(s.Point("eye-to-pin"), read.Value))
 	}
-	_, err = record.Understand(record.Bench{}, st, record.Reading{Point: "threads", Text: "12", Side: "positive"})
+	_, err = record.Understand(record.Around{}, st, record.Reading{Point: "threads", Text: "12", Side: "positive"})
 	assert.ErrorContains(t, err, "body.side")
 }

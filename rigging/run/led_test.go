@@ -135,7 +135,7 @@ func TestEverySheetThatLeadsARunLeadsItToItsSignature(t *testing.T) {
 		}
 		led++
 		t.Run(s.ID, func(t *testing.T) {
-			d := &driver{rigOf(t, record.Bench{Family: s.Family, Cable: s.Cable}, s), s, *p.Target - 3*in.PerTurn}
+			d := &driver{rigOf(t, record.Around{Family: s.Family, Cable: s.Cable}, s), s, *p.Target - 3*in.PerTurn}
 			for range 80 {
 				if !d.step(d.led().Advice()) || d.state().Signed != nil {
 					break

@@ -28,7 +28,7 @@ func follow(t *testing.T, id string) *follower {
 	require.NoError(t, err)
 	s, err := sheet.Parse(raw)
 	require.NoError(t, err)
-	return &follower{rigOf(t, record.Bench{Family: s.Family, Cable: s.Cable}, s), s, map[string]string{}, map[string]string{}}
+	return &follower{rigOf(t, record.Around{Family: s.Family, Cable: s.Cable}, s), s, map[string]string{}, map[string]string{}}
 }
 
 // until follows the advice until it is what is looked for.

@@ -19,16 +19,16 @@ func TestALengthInAPhotoLiesWithinItsDoubt(t *testing.T) {
 	within, all := 0, 0
 	rapid.Check(t, func(t *rapid.T) {
 		const w, h = 1600, 1200
-		tap := func(x, y float64) record.Spot {
+		tap := func(x, y float64) record.Pixel {
 			off := rapid.Float64Range(-1, 1)
-			return record.Spot{X: x + off.Draw(t, "x")*w/400, Y: y + off.Draw(t, "y")*w/400}
+			return record.Pixel{X: x + off.Draw(t, "x")*w/400, Y: y + off.Draw(t, "y")*w/400}
 		}
 		pixels := rapid.Float64Range(2, 20).Draw(t, "pixels a mm")
 		known := rapid.Float64Range(100/pixels, 600/pixels).Draw(t, "known")
 		actual := rapid.Float64Range(100/pixels, 600/pixels).Draw(t, "true")
 		m, err := record.MeasureIn(record.Measured{
-			Scale: [2]record.Spot{tap(50, 50), tap(50+known*pixels, 50)},
-			Of:    [2]record.Spot{tap(80, 100), tap(80, 100+actual*pixels)},
+			Scale: [2]record.Pixel{tap(50, 50), tap(50+known*pixels, 50)},
+			Of:    [2]record.Pixel{tap(80, 100), tap(80, 100+actual*pixels)},
 			Text:  spell.Figure("length", known),
 		}, w, h)
 		require.NoError(t, err)
@@ -43,7 +43,7 @@ func TestALengthInAPhotoLiesWithinItsDoubt(t *testing.T) {
 }
 
 func TestWhatCannotBeMeasuredInAPhoto(t *testing.T) {
-	ok := record.Measured{Scale: [2]record.Spot{{X: 10, Y: 10}, {X: 400, Y: 10}}, Of: [2]record.Spot{{X: 10, Y: 50}, {X: 10, Y: 350}}, Text: "40 mm"}
+	ok := record.Measured{Scale: [2]record.Pixel{{X: 10, Y: 10}, {X: 400, Y: 10}}, Of: [2]record.Pixel{{X: 10, Y: 50}, {X: 10, Y: 350}}, Text: "40 mm"}
 	m, err := record.MeasureIn(ok, 800, 400)
 	require.NoError(t, err)
 	assert.InDelta(t, 30.77, m.Length, 0.01)
@@ -57,7 +57,7 @@ func TestWhatCannotBeMeasuredInAPhoto(t *testing.T) {
 		"say it in 80":     func(m *record.Measured) { m.Text = strings.Repeat("2", 5000) },
 		"inside the photo": func(m *record.Measured) { m.Of[1].Y = 401 },
 		"tap inside":       func(m *record.Measured) { m.Scale[0].X = math.NaN() },
-		"too close":        func(m *record.Measured) { m.Scale[1] = record.Spot{X: 12, Y: 10} },
+		"too close":        func(m *record.Measured) { m.Scale[1] = record.Pixel{X: 12, Y: 10} },
 		"close together":   func(m *record.Measured) { m.Of[1] = m.Of[0] },
 		"how long":         func(m *record.Measured) { m.Text = "0" },
 		"number":           func(m *record.Measured) { m.Text = "a hand" },

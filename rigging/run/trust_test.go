@@ -63,7 +63,7 @@ func TestTimeSaidAndTimeOfReceiptLieCloseTogether(t *testing.T) {
 		{now.AddDate(0, 0, -30), true}, {now.AddDate(0, 0, -32), false},
 		{time.Date(1999, 1, 1, 0, 0, 0, 0, time.UTC), false}, {time.Time{}, false},
 	} {
-		_, err := lead.Of(record.Fold(nil, nil)).Admit(record.Bench{}, record.Event{By: "Ines", Kind: record.KindNote, At: c.at, Received: now,
+		_, err := lead.Of(record.Fold(nil, nil)).Admit(record.Around{}, record.Event{By: "Ines", Kind: record.KindNote, At: c.at, Received: now,
 			Body: json.RawMessage(`{"text":"x"}`)})
 		if c.good {
 			assert.NoError(t, err, "%s", c.at)

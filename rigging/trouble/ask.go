@@ -52,7 +52,7 @@ type Unsure struct {
 
 // known reads a question into evidence. What was said in words that mean one symptom exactly counts;
 // other words are given back to be asked. The error is a *fault.Fault.
-func (b *Bench) known(q Question) (out []evidence, asks []Unsure, err error) {
+func (b *Finder) known(q Question) (out []evidence, asks []Unsure, err error) {
 	if len(q.Said)+len(q.When) > mostSaid || len(q.Answers) > 4*mostSaid {
 		return nil, nil, fault.At("said", "this is more than one trouble: write %d things at the most", mostSaid)
 	}
@@ -113,7 +113,7 @@ func (b *Bench) known(q Question) (out []evidence, asks []Unsure, err error) {
 }
 
 // against tells two things said of the same that no cause shows together.
-func (b *Bench) against(all []evidence) error {
+func (b *Finder) against(all []evidence) error {
 	for i, a := range all {
 		for _, o := range all[:i] {
 			if a.of == o.of && !a.given && !o.given && !b.together(a, o) {
@@ -125,7 +125,7 @@ func (b *Bench) against(all []evidence) error {
 }
 
 // together tells whether a cause shows two things at one size.
-func (b *Bench) together(x, y evidence) bool {
+func (b *Finder) together(x, y evidence) bool {
 	for _, c := range b.causes {
 		for k := range sizes {
 			if x.exact(c, k)*y.exact(c, k) > 0.05 {
@@ -137,7 +137,7 @@ func (b *Bench) together(x, y evidence) bool {
 }
 
 // when is the state of an id, or of its own words; nil when there is none.
-func (b *Bench) when(text string) *felt {
+func (b *Finder) when(text string) *felt {
 	for _, s := range b.felt[b.whens:] {
 		if s.ID == text {
 			return s
@@ -151,7 +151,7 @@ func (b *Bench) when(text string) *felt {
 	return nil
 }
 
-func (b *Bench) whenIDs() (out []string) {
+func (b *Finder) whenIDs() (out []string) {
 	for _, s := range b.felt[b.whens:] {
 		out = append(out, s.ID)
 	}
@@ -159,7 +159,7 @@ func (b *Bench) whenIDs() (out []string) {
 }
 
 // saying is something said: people say what is so oftener than what is not, by these chances.
-func (b *Bench) saying(s *felt, anyway, so float64) evidence {
+func (b *Finder) saying(s *felt, anyway, so float64) evidence {
 	t := b.test(s.See)
 	e := evidence{says: s.Says, symptom: s.ID, of: t}
 	if len(s.ways) == 1 {
@@ -172,7 +172,7 @@ func (b *Bench) saying(s *felt, anyway, so float64) evidence {
 	return e
 }
 
-func (b *Bench) answering(t *test, a Given, i int) (evidence, error) {
+func (b *Finder) answering(t *test, a Given, i int) (evidence, error) {
 	if a.Value != nil && t.Reading != "" {
 		return b.reads(t, *a.Value), nil
 	}

@@ -13,7 +13,7 @@ import (
 const leastShare = 0.005
 
 // Ask ranks the causes of what is known. The error is a *fault.Fault.
-func (b *Bench) Ask(q Question, odds Odds) (Answer, error) {
+func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 	known, asks, err := b.known(q)
 	if err != nil {
 		return Answer{}, err
@@ -66,7 +66,7 @@ func (b *Bench) Ask(q Question, odds Odds) (Answer, error) {
 }
 
 // named are the causes to name, in order, and those that are ruled out.
-func (b *Bench) named(w weights, known []evidence) (order []int, ruled []Ruled) {
+func (b *Finder) named(w weights, known []evidence) (order []int, ruled []Ruled) {
 	for _, i := range w.order() {
 		c := b.causes[i]
 		if by := ruledOut(c, known); by != nil {
@@ -94,7 +94,7 @@ func asked(text string) string {
 }
 
 // ranked is a cause with its reasons in words, the weightiest first after how usual it is.
-func (b *Bench) ranked(i int, w weights, known []evidence, history []History, odds Odds) Ranked {
+func (b *Finder) ranked(i int, w weights, known []evidence, history []History, odds Odds) Ranked {
 	c := b.causes[i]
 	_, own := odds[c.ID]
 	r := Ranked{ID: c.ID, Says: c.Says, Place: c.Place, Kind: c.Kind, Share: w.share(i), Own: own, Also: []string{}}
@@ -121,12 +121,12 @@ func said(s *felt, known []evidence) bool {
 	return slices.ContainsFunc(known, func(e evidence) bool { return e.symptom == s.ID })
 }
 
-func (b *Bench) answered(s *felt, known []evidence) bool {
+func (b *Finder) answered(s *felt, known []evidence) bool {
 	return slices.ContainsFunc(known, func(e evidence) bool { return e.of.ID == s.See })
 }
 
 // likely is how likely a cause, as it is by now, shows a symptom.
-func (b *Bench) likely(i int, w weights, s *felt) (sum float64) {
+func (b *Finder) likely(i int, w weights, s *felt) (sum float64) {
 	for k := range sizes {
 		sum += w[i][k] * b.shows(b.causes[i], k, s)
 	}
@@ -134,7 +134,7 @@ func (b *Bench) likely(i int, w weights, s *felt) (sum float64) {
 }
 
 // compare finds the mean chance of each thing known over the sizes of every cause, and over all causes.
-func (b *Bench) compare(known []evidence) {
+func (b *Finder) compare(known []evidence) {
 	for n := range known {
 		e := &known[n]
 		e.mean, e.so, e.all = make([]float64, len(b.causes)), make([]float64, len(b.causes)), 1e-9
@@ -204,7 +204,7 @@ func aside(known []evidence) (out []string) {
 }
 
 // done says why nothing more is asked.
-func (b *Bench) done(w weights, order []int) string {
+func (b *Finder) done(w weights, order []int) string {
 	switch {
 	case len(order) == 0:
 		return "Nothing known here shows all of this: take back what is least sure, or think of two faults at once."
@@ -215,7 +215,7 @@ func (b *Bench) done(w weights, order []int) string {
 }
 
 // moved is what the last thing known changed in the order of those named.
-func (b *Bench) moved(known []evidence, history []History, odds Odds, now []int) (out []Moved) {
+func (b *Finder) moved(known []evidence, history []History, odds Odds, now []int) (out []Moved) {
 	last := known[len(known)-1]
 	before, _ := b.named(b.weigh(known[:len(known)-1], history, odds), known[:len(known)-1])
 	for to, i := range now {

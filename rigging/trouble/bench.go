@@ -17,9 +17,9 @@ const mostLaid = 800
 // sizes is how many sizes of a cause are looked at, evenly from its least to its greatest.
 const sizes = 7
 
-// Bench is what is known of a family laid on a rig: what each cause would show on it. It is
+// Finder is what is known of a family laid on a rig: what each cause would show on it. It is
 // immutable and may be asked by many at once.
-type Bench struct {
+type Finder struct {
 	Family string
 	sheet  *sheet.Sheet // as one school works it
 	tests  []*test
@@ -52,7 +52,7 @@ type cause struct {
 // On lays what is known on a sheet's rig, as the manual's school works it. More knowledge, of the
 // workshop's own, stands behind Brankel's. What this rig refuses of it is left out. The error is a
 // *fault.Fault: a sheet without a rig, or one nothing is known of.
-func On(s *sheet.Sheet, own []*Knowledge) (*Bench, error) {
+func On(s *sheet.Sheet, own []*Knowledge) (*Finder, error) {
 	b, _, err := lay(s, own)
 	return b, err
 }
@@ -69,7 +69,7 @@ func Prove(s *sheet.Sheet, own []*Knowledge) error {
 	return l.OrNil()
 }
 
-func lay(s *sheet.Sheet, own []*Knowledge) (*Bench, fault.List, error) {
+func lay(s *sheet.Sheet, own []*Knowledge) (*Finder, fault.List, error) {
 	if s == nil || s.Rig == nil {
 		return nil, nil, fault.At("sheet", "this sheet has no rig: nothing can be worked out from what is felt")
 	}
@@ -78,7 +78,7 @@ func lay(s *sheet.Sheet, own []*Knowledge) (*Bench, fault.List, error) {
 	if base == nil {
 		return nil, nil, fault.At("family", "nothing is known of this family: write one of %s", strings.Join(rig.Families(), ", "))
 	}
-	b := &Bench{Family: s.Family, sheet: s}
+	b := &Finder{Family: s.Family, sheet: s}
 	m, err := s.Rig.Model()
 	if err != nil {
 		return nil, nil, fault.Below("rig", err)
@@ -115,7 +115,7 @@ func lay(s *sheet.Sheet, own []*Knowledge) (*Bench, fault.List, error) {
 	return b, l, nil
 }
 
-func (b *Bench) test(id string) *test {
+func (b *Finder) test(id string) *test {
 	if i := slices.IndexFunc(b.tests, func(t *test) bool { return t.ID == id }); i >= 0 {
 		return b.tests[i]
 	}
@@ -168,7 +168,7 @@ func (t *test) lay(m *rig.Model, a rig.Answer, limits *calc.Band) bool {
 
 // lay works out what a cause shows at each of its sizes; false where the rig has not what it
 // changes.
-func (b *Bench) lay(c *cause) (bool, error) {
+func (b *Finder) lay(c *cause) (bool, error) {
 	for _, name := range sorted(c.Shows) {
 		t := b.test(name)
 		if t == nil || !t.Look {

@@ -24,7 +24,7 @@ func number(v any) (float64, bool) {
 
 // changed is the rig with a cause at a size from 0 to 1 in it; there is false where the rig has not
 // what it changes.
-func (b *Bench) changed(c *cause, u float64) (r rig.Rig, there bool, err error) {
+func (b *Finder) changed(c *cause, u float64) (r rig.Rig, there bool, err error) {
 	r = *b.sheet.Rig
 	r.Settings = maps.Clone(r.Settings)
 	if r.Settings == nil {
@@ -99,7 +99,7 @@ func deep(m map[string]any) map[string]any {
 	return out
 }
 
-func (b *Bench) layAt(c *cause, k int, m *rig.Model) error {
+func (b *Finder) layAt(c *cause, k int, m *rig.Model) error {
 	answers := map[int]rig.Answer{}
 	for _, t := range b.tests {
 		var exact []float64

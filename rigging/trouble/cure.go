@@ -15,7 +15,7 @@ const (
 // cure is how far the adjuster that a run turns must go, out positive, to put a cause right: what was
 // mis-set is set back; what is worn is taken up by the least turning that brings every reading and
 // sense of the model back. 0 where none does.
-func (b *Bench) cure(c *cause, m *rig.Model, u float64) float64 {
+func (b *Finder) cure(c *cause, m *rig.Model, u float64) float64 {
 	name := c.End.Adjuster
 	if name == "" {
 		return 0
@@ -38,7 +38,7 @@ func (b *Bench) cure(c *cause, m *rig.Model, u float64) float64 {
 
 // wrong is how much of what the model shows is not as on a good rig: how far readings lie out of
 // their windows, in doubts, and each sense that is not its good word.
-func (b *Bench) wrong(m *rig.Model) (sum float64) {
+func (b *Finder) wrong(m *rig.Model) (sum float64) {
 	answers := map[int]rig.Answer{}
 	for _, t := range b.tests {
 		if t.Look {

@@ -40,7 +40,7 @@ func at[T any](v T, each bool, places []string) (out []T) {
 	return out
 }
 
-func (b *Bench) expand(k *Knowledge, places []string) {
+func (b *Finder) expand(k *Knowledge, places []string) {
 	for _, t := range k.Tests {
 		id := t.ID
 		for i, one := range at(t, t.Each, places) {

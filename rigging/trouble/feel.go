@@ -17,7 +17,7 @@ type felt struct {
 	ways [][]int
 }
 
-func (b *Bench) laySymptoms(all []*Knowledge, places []string, l *fault.List) {
+func (b *Finder) laySymptoms(all []*Knowledge, places []string, l *fault.List) {
 	add := func(list []Symptom) {
 		for _, s := range list {
 			id := s.ID
@@ -56,7 +56,7 @@ func (b *Bench) laySymptoms(all []*Knowledge, places []string, l *fault.List) {
 }
 
 // layWays finds the answers by which a symptom shows; false where this rig has none of their tests.
-func (b *Bench) layWays(s *felt, l *fault.List) bool {
+func (b *Finder) layWays(s *felt, l *fault.List) bool {
 	var there []Seen
 	for _, one := range s.seen() {
 		t := b.test(one.See)
@@ -89,7 +89,7 @@ func (b *Bench) layWays(s *felt, l *fault.List) bool {
 	return len(there) > 0
 }
 
-func (b *Bench) symptom(id string) *felt {
+func (b *Finder) symptom(id string) *felt {
 	if i := slices.IndexFunc(b.felt, func(s *felt) bool { return s.ID == id }); i >= 0 {
 		return b.felt[i]
 	}
@@ -97,7 +97,7 @@ func (b *Bench) symptom(id string) *felt {
 }
 
 // provenUnder proves that every cause shows what it is listed under, at one of its sizes at least.
-func (b *Bench) provenUnder(l *fault.List) {
+func (b *Finder) provenUnder(l *fault.List) {
 	for i, c := range b.causes {
 		for _, id := range c.Under {
 			s := b.symptom(id)
@@ -113,7 +113,7 @@ func (b *Bench) provenUnder(l *fault.List) {
 }
 
 // shows is the chance, by the model, that a cause of a size shows a symptom.
-func (b *Bench) shows(c *cause, size int, s *felt) float64 { return s.in(c.exact[size]) }
+func (b *Finder) shows(c *cause, size int, s *felt) float64 { return s.in(c.exact[size]) }
 
 // in is the chance that a symptom shows in one of its ways, by the chances of answers.
 func (s *felt) in(row []float64) float64 {

@@ -9,7 +9,7 @@ import (
 
 // Given is what a run knows by now, as answers of the tests it answers; said are the symptoms that
 // its failed checks mean.
-func (b *Bench) Given(shows []lead.Shown) (given []Given, said []string) {
+func (b *Finder) Given(shows []lead.Shown) (given []Given, said []string) {
 	words := map[string]string{}
 	for _, one := range shows {
 		words[one.Name] = one.Word
@@ -50,7 +50,7 @@ func (t *test) everywhere(stem string, words map[string]string) (answer string, 
 }
 
 // meant are the symptoms that an answer of a test means.
-func (b *Bench) meant(t *test, answer string) (out []string) {
+func (b *Finder) meant(t *test, answer string) (out []string) {
 	for _, s := range b.felt[:b.whens] {
 		for _, one := range s.seen() {
 			if one.See == t.ID && slices.Contains(one.Is, answer) {

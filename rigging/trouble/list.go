@@ -57,7 +57,7 @@ type HistoryLine struct {
 }
 
 // Says is what a cause is called, "" for one that is not known on this rig.
-func (b *Bench) Says(cause string) string {
+func (b *Finder) Says(cause string) string {
 	for _, c := range b.causes {
 		if c.ID == cause {
 			return c.Says
@@ -71,7 +71,7 @@ func (b *Bench) Says(cause string) string {
 const showsAt = 0.5
 
 // List lists what is known, in the order of the files.
-func (b *Bench) List() List {
+func (b *Finder) List() List {
 	out := List{Family: b.Family, Causes: []CauseLine{}, Symptoms: []SaidLine{}, Whens: []SaidLine{}, Tests: []TestLine{}, Pairs: []Pair{}}
 	for i, s := range b.felt {
 		line := SaidLine{b.Family, s.Symptom, []string{}}
@@ -115,7 +115,7 @@ func (b *Bench) List() List {
 }
 
 // most is the chance that a cause shows a symptom at the size that shows it most.
-func (b *Bench) most(c *cause, s *felt) (p float64) {
+func (b *Finder) most(c *cause, s *felt) (p float64) {
 	for k := range sizes {
 		p = max(p, b.shows(c, k, s))
 	}

@@ -24,7 +24,7 @@ const (
 )
 
 // Match finds the symptoms that words may mean, the closest first; slips of typing are forgiven.
-func (b *Bench) Match(text string) []Match {
+func (b *Finder) Match(text string) []Match {
 	out := []Match{}
 	if len(text) > longestText {
 		return out

@@ -11,7 +11,7 @@ import (
 )
 
 // next is a test with what each cause named would answer.
-func (b *Bench) next(t *test, w weights, order []int) Next {
+func (b *Finder) next(t *test, w weights, order []int) Next {
 	n := Next{Test: t.ID, Asks: t.Asks, How: t.How, Cost: *t.Cost, Takes: t.Cost.takes(), Answers: t.answers, Expects: map[string]string{},
 		Places: []string{}}
 	if t.Reading != "" {
@@ -68,7 +68,7 @@ func (c Cost) takes() string {
 }
 
 // pointOf is the point of the sheet that a test reads; nil when it reads what is no point.
-func (b *Bench) pointOf(t *test) *sheet.Point {
+func (b *Finder) pointOf(t *test) *sheet.Point {
 	for i := range b.sheet.Points {
 		if p := &b.sheet.Points[i]; p.Measures == t.Reading {
 			return p
@@ -79,7 +79,7 @@ func (b *Bench) pointOf(t *test) *sheet.Point {
 
 // toExclude are the causes that must be excluded first and still may be, each with the cheapest
 // test that tells it.
-func (b *Bench) toExclude(w weights, order []int, given func(*test) bool) (out []Exclude) {
+func (b *Finder) toExclude(w weights, order []int, given func(*test) bool) (out []Exclude) {
 	for _, i := range order {
 		c := b.causes[i]
 		if !c.First {
@@ -105,7 +105,7 @@ func (b *Bench) toExclude(w weights, order []int, given func(*test) bool) (out [
 
 // tells says whether a test shows a cause for certain: whatever its size, it does not answer as all
 // right would.
-func (b *Bench) tells(t *test, c *cause) bool {
+func (b *Finder) tells(t *test, c *cause) bool {
 	right := t.column
 	if t.Reading != "" {
 		right++ // inside
@@ -119,7 +119,7 @@ func (b *Bench) tells(t *test, c *cause) bool {
 }
 
 // leads is where a cause leads: the sheet's adjuster, and how far it must go by what is known now.
-func (b *Bench) leads(i int, w weights) Leads {
+func (b *Finder) leads(i int, w weights) Leads {
 	c := b.causes[i]
 	l := Leads{End: c.End}
 	if c.End.Do != "run" {
@@ -157,7 +157,7 @@ func (b *Bench) leads(i int, w weights) Leads {
 const alikeWithin = 0.2
 
 // pairs are those of the causes named that no test with a cost tells apart.
-func (b *Bench) pairs(order []int) (out []Pair) {
+func (b *Finder) pairs(order []int) (out []Pair) {
 	for k, i := range order {
 		for _, j := range order[:k] {
 			if b.alike(i, j) {
@@ -169,7 +169,7 @@ func (b *Bench) pairs(order []int) (out []Pair) {
 	return out
 }
 
-func (b *Bench) alike(i, j int) bool {
+func (b *Finder) alike(i, j int) bool {
 	for _, t := range b.tests {
 		if t.Cost == nil {
 			continue

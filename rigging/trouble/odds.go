@@ -24,7 +24,7 @@ const (
 // workshop's own is Brankel's word counted as ten runs, and its runs beside it; a word is proved wrong
 // when so many runs, or so few, would be seen in fewer than one of forty workshops (the tails of the
 // binomial distribution).
-func (b *Bench) AgainstCount(counted map[string]int) []OddsLine {
+func (b *Finder) AgainstCount(counted map[string]int) []OddsLine {
 	words, runs := 0.0, 0
 	for _, c := range b.causes {
 		words, runs = words+c.Usual, runs+counted[c.ID]

@@ -27,7 +27,7 @@ func prior(c *cause, history []History, odds Odds) float64 {
 }
 
 // weigh is Bayes over causes and sizes: each size of a cause is as likely as another before.
-func (b *Bench) weigh(known []evidence, history []History, odds Odds) weights {
+func (b *Finder) weigh(known []evidence, history []History, odds Odds) weights {
 	w := make(weights, len(b.causes))
 	sum := 0.0
 	for i, c := range b.causes {
@@ -57,7 +57,7 @@ func (w weights) share(i int) (sum float64) {
 }
 
 // without are the weights when those that are ruled out weigh nothing.
-func (w weights) without(b *Bench, ruled []Ruled) weights {
+func (w weights) without(b *Finder, ruled []Ruled) weights {
 	out, sum := slices.Clone(w), 0.0
 	for i, c := range b.causes {
 		if slices.ContainsFunc(ruled, func(r Ruled) bool { return r.ID == c.ID }) {
@@ -131,7 +131,7 @@ func (w weights) entropy() (h float64) {
 }
 
 // gain is how much a test is expected to tell, in bits.
-func (b *Bench) gain(w weights, t *test) float64 {
+func (b *Finder) gain(w weights, t *test) float64 {
 	h := 0.0
 	share := make([]float64, len(w))
 	for a := range t.answers {
@@ -185,7 +185,7 @@ const (
 
 // best is the test that tells most for what it takes; nil when none tells anything or one cause is
 // sure enough.
-func (b *Bench) best(w weights, answered func(*test) bool) *test {
+func (b *Finder) best(w weights, answered func(*test) bool) *test {
 	if most := w.share(w.order()[0]); most >= enough || most == 0 {
 		return nil
 	}

@@ -9,7 +9,7 @@ import (
 
 // reads is a value that a gauge read: it tells more than low, inside or high. The sizes looked at
 // stand for all between them, so that a value between two of them fits both.
-func (b *Bench) reads(t *test, value float64) evidence {
+func (b *Finder) reads(t *test, value float64) evidence {
 	at := slices.Index(b.tests, t)
 	k := 1
 	switch {

@@ -12,7 +12,7 @@ type Shown struct {
 
 // Shown puts a cause into the rig at a size from 0, its least, to 1, its greatest. The error is a
 // *fault.Fault.
-func (b *Bench) Shown(id string, size float64) (out Shown, err error) {
+func (b *Finder) Shown(id string, size float64) (out Shown, err error) {
 	for _, c := range b.causes {
 		if c.ID != id {
 			continue

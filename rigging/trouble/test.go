@@ -38,7 +38,7 @@ func (t *test) words() string {
 }
 
 // layTests finds the answers and windows of every test on the good rig.
-func (b *Bench) layTests(places []string, l *fault.List) {
+func (b *Finder) layTests(places []string, l *fault.List) {
 	good, _, err := b.sheet.Model(b.sheet.Manual(), nil, nil)
 	if err != nil {
 		l.Add("sheet", "its rig cannot be asked: %s", err)
@@ -88,7 +88,7 @@ func (b *Bench) layTests(places []string, l *fault.List) {
 }
 
 // limits are those of the sheet's point that a test reads; nil where it has none.
-func (b *Bench) limits(t *test) *calc.Band {
+func (b *Finder) limits(t *test) *calc.Band {
 	for i := range b.sheet.Points {
 		p := &b.sheet.Points[i]
 		if band, ok := p.Limits(); ok && p.Measures == t.Reading && b.standsAt(t, p.States, p.At) {
@@ -99,7 +99,7 @@ func (b *Bench) limits(t *test) *calc.Band {
 }
 
 // standsAt tells whether the control stands for a test where it does with these states, at this place.
-func (b *Bench) standsAt(t *test, states []string, at map[string]any) bool {
+func (b *Finder) standsAt(t *test, states []string, at map[string]any) bool {
 	_, where, err := b.sheet.Model(b.sheet.Manual(), states, at)
 	return err == nil && where.Same(t.where)
 }

@@ -26,7 +26,7 @@ func usualOf(t testing.TB, family string) *sheet.Sheet {
 	return s
 }
 
-func bench(t testing.TB, family string) *trouble.Bench {
+func bench(t testing.TB, family string) *trouble.Finder {
 	t.Helper()
 	b, err := trouble.On(usualOf(t, family), nil)
 	require.NoError(t, err)

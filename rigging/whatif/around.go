@@ -8,7 +8,7 @@ import (
 )
 
 // aroundKnobs are what the charts lie over.
-func aroundKnobs(s *sheet.Sheet, now State) []Knob {
+func aroundKnobs(s *sheet.Sheet, now Stand) []Knob {
 	out := []Knob{}
 	for i := range s.Charts {
 		c := &s.Charts[i]

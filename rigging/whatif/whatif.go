@@ -22,15 +22,15 @@ import (
 type Question struct {
 	Sheet  *sheet.Sheet
 	School string
-	Now    State
-	Then   State
+	Now    Stand
+	Then   Stand
 	Want   Want
 	Map    []string // two adjusters by the rig's names; the first two that go together when missing
 }
 
-// State is how a rig is set, what is wrong with it, and which figures of its parts are otherwise:
+// Stand is how a rig is set, what is wrong with it, and which figures of its parts are otherwise:
 // wear.left is the wear at one place, hooks[0].ratio a figure by its path.
-type State struct {
+type Stand struct {
 	Settings map[string]float64 `json:"settings,omitempty"`
 	Faults   map[string]float64 `json:"faults,omitempty"`
 	Figures  map[string]float64 `json:"figures,omitempty"`
@@ -188,7 +188,7 @@ type standing struct {
 }
 
 // stand sets and wears the rig.
-func stand(s *sheet.Sheet, to State, at string) (standing, error) {
+func stand(s *sheet.Sheet, to Stand, at string) (standing, error) {
 	r := *s.Rig
 	r.Settings, r.Condition = map[string]float64{}, maps.Clone(r.Condition)
 	maps.Copy(r.Settings, s.Rig.Settings)
@@ -351,7 +351,7 @@ func knobs(s *sheet.Sheet, now standing) []Knob {
 }
 
 // faults are what may be wrong, each place by itself.
-func faults(s *sheet.Sheet, to State) []Knob {
+func faults(s *sheet.Sheet, to Stand) []Knob {
 	out := []Knob{}
 	add := func(name, says, unit string) {
 		out = append(out, Knob{Name: name, Says: says, Unit: unit, Value: to.Faults[name], Step: 0.1, Min: 0, Max: mostFault})

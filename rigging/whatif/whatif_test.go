@@ -63,7 +63,7 @@ func TestAStepShowsAndThePlanLeadsBack(t *testing.T) {
 			if k.Unit == "place" || to < k.Min {
 				continue
 			}
-			a, err := Ask(Question{Sheet: s, School: school, Now: State{Settings: map[string]float64{k.Name: to}}})
+			a, err := Ask(Question{Sheet: s, School: school, Now: Stand{Settings: map[string]float64{k.Name: to}}})
 			require.NoError(t, err, "%s %s", id, k.Name)
 			if len(a.Differs) > 0 {
 				led++
@@ -77,7 +77,7 @@ func TestAStepShowsAndThePlanLeadsBack(t *testing.T) {
 				settings[m.Works] = m.To
 				assert.NotEmpty(t, m.Says)
 			}
-			after, err := Ask(Question{Sheet: s, School: school, Now: State{Settings: settings}})
+			after, err := Ask(Question{Sheet: s, School: school, Now: Stand{Settings: settings}})
 			require.NoError(t, err)
 			for _, r := range after.Rules {
 				p := as.Point(r.ID)
@@ -101,7 +101,7 @@ func must(a Answer, err error) Answer {
 // A wrong part has no setting: the windows are named, and the part.
 func TestWhyNot(t *testing.T) {
 	s := demo(t, "301")
-	a, err := Ask(Question{Sheet: s, Now: State{Faults: map[string]float64{"drag": 9}}})
+	a, err := Ask(Question{Sheet: s, Now: Stand{Faults: map[string]float64{"drag": 9}}})
 	require.NoError(t, err)
 	assert.False(t, a.Inside)
 	require.NotNil(t, a.Against, "no free play is left to release with")
@@ -123,11 +123,11 @@ func TestWhatCannotBeIsToldAtItsPlace(t *testing.T) {
 	s := demo(t, "501")
 	for field, q := range map[string]Question{
 		"sheet":                   {},
-		"now.settings.nut":        {Sheet: s, Now: State{Settings: map[string]float64{"nut": 1}}},
-		"now.settings.equaliser":  {Sheet: s, Now: State{Settings: map[string]float64{"equaliser": 1e300}}},
-		"then.faults.rust":        {Sheet: s, Then: State{Faults: map[string]float64{"rust": 1}}},
-		"now.faults.stretch":      {Sheet: s, Now: State{Faults: map[string]float64{"stretch": 1e6}}},
-		"now.condition.wear.left": {Sheet: s, Now: State{Faults: map[string]float64{"wear.left": -1}}},
+		"now.settings.nut":        {Sheet: s, Now: Stand{Settings: map[string]float64{"nut": 1}}},
+		"now.settings.equaliser":  {Sheet: s, Now: Stand{Settings: map[string]float64{"equaliser": 1e300}}},
+		"then.faults.rust":        {Sheet: s, Then: Stand{Faults: map[string]float64{"rust": 1}}},
+		"now.faults.stretch":      {Sheet: s, Now: Stand{Faults: map[string]float64{"stretch": 1e6}}},
+		"now.condition.wear.left": {Sheet: s, Now: Stand{Faults: map[string]float64{"wear.left": -1}}},
 	} {
 		_, err := Ask(q)
 		var f *fault.Fault
@@ -139,7 +139,7 @@ func TestWhatCannotBeIsToldAtItsPlace(t *testing.T) {
 func BenchmarkAsk(b *testing.B) {
 	s := demo(b, "721")
 	for b.Loop() {
-		if _, err := Ask(Question{Sheet: s, School: s.Manual(), Now: State{Settings: map[string]float64{"crossover": 2}}}); err != nil {
+		if _, err := Ask(Question{Sheet: s, School: s.Manual(), Now: Stand{Settings: map[string]float64{"crossover": 2}}}); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -153,7 +153,7 @@ func TestAnotherPartShows(t *testing.T) {
 		s := demo(t, id)
 		asked := Question{Sheet: s, School: s.Manual()}
 		for _, k := range must(Ask(asked)).Parts {
-			asked.Now = State{Figures: map[string]float64{k.Name: k.Value + 4*k.Step}}
+			asked.Now = Stand{Figures: map[string]float64{k.Name: k.Value + 4*k.Step}}
 			a, err := Ask(asked)
 			require.NoError(t, err, "%s %s", id, k.Name)
 			i := slices.IndexFunc(a.Parts, func(one Knob) bool { return one.Name == k.Name })
@@ -215,7 +215,7 @@ func TestTheMapTellsWhatAskingThereWould(t *testing.T) {
 		for b := 0; b < len(f.Rows); b += 5 {
 			for a := 0; a < len(f.Rows[b]); a += 5 {
 				x, y := f.X.From+float64(a)*f.X.Step, f.Y.From+float64(b)*f.Y.Step
-				asked.Now = State{Settings: map[string]float64{f.X.Name: x, f.Y.Name: y}}
+				asked.Now = Stand{Settings: map[string]float64{f.X.Name: x, f.Y.Name: y}}
 				there := must(Ask(asked))
 				cells++
 				require.Equal(t, there.Map.Way == nil, f.Rows[b][a] == '#', "%s: %s %v, %s %v", id, f.X.Name, x, f.Y.Name, y)
@@ -258,7 +258,7 @@ func TestTheAirMovesWhatLiesOnAChart(t *testing.T) {
 	warm := tension()
 	assert.InDelta(t, 150, warm.Min, 1e-9)
 	assert.Equal(t, lead.In, warm.Verdict)
-	asked.Now = State{Around: map[string]float64{"air": 0}}
+	asked.Now = Stand{Around: map[string]float64{"air": 0}}
 	cold := tension()
 	assert.InDelta(t, 110, cold.Min, 1e-9)
 	assert.Equal(t, lead.In, cold.Verdict, cold.Words)
@@ -281,7 +281,7 @@ func TestTheAirMovesWhatLiesOnAChart(t *testing.T) {
 	}
 	assert.Equal(t, 2, limits)
 	for name, v := range map[string]float64{"air": 70, "tide": 3} {
-		asked.Now = State{Around: map[string]float64{name: v}}
+		asked.Now = Stand{Around: map[string]float64{name: v}}
 		_, err := Ask(asked)
 		f, ok := err.(*fault.Fault)
 		require.True(t, ok)

@@ -1,6 +1,9 @@
 package workshop
 
-import "slices"
+import (
+	"slices"
+	"strings"
+)
 
 // Role says what somebody may do.
 type Role string
@@ -50,6 +53,20 @@ var may = map[Role][]Action{
 // May tells whether the role allows the action. A lead does not inspect: whoever
 // runs the shop and whoever answers for a flight control may be two people.
 func (r Role) May(do Action) bool { return slices.Contains(may[r], do) }
+
+// Does is what a role may do, in words.
+func (r Role) Does() string {
+	var out []string
+	for _, one := range may[r] {
+		if one != Read {
+			out = append(out, string(one))
+		}
+	}
+	if out == nil {
+		return "look"
+	}
+	return strings.Join(out, ", ")
+}
 
 // Person is somebody at the bench.
 type Person struct {

@@ -47,6 +47,6 @@ func (run *Lead) Steps() []StepState { return run.steps }
 func (run *Lead) Settings() []*Setting { return run.settings }
 
 // Admit looks at an event that comes in on this run, as record.Admit does.
-func (run *Lead) Admit(b record.Bench, e record.Event) (record.Event, error) {
+func (run *Lead) Admit(b record.Around, e record.Event) (record.Event, error) {
 	return record.Admit(b, run.State, run, e)
 }

@@ -11,9 +11,9 @@ import (
 	"brankel/rigging/sheet"
 )
 
-// Bench is what surrounds a run: the heads of the sheets of its rig (needed only when
+// Around is what surrounds a run: the heads of the sheets of its rig (needed only when
 // a serial is read), the gauges, the cable.
-type Bench struct {
+type Around struct {
 	Family  string
 	Cable   string
 	Sheets  []sheet.Head
@@ -44,7 +44,7 @@ type Guide interface {
 
 // Incoming is an event that is looked at, with all that stands around it.
 type Incoming struct {
-	Bench
+	Around
 	State
 	Event Event
 
@@ -64,7 +64,7 @@ const signedFor = "I did the work recorded here and read these values as they st
 // value of a text, the sheet of a serial. What a mechanic did is never refused;
 // refused are texts that say nothing (with the path of the field), and what
 // could hurt somebody or sign what is not so. The error is a *fault.Fault.
-func Admit(b Bench, st State, lead Guide, e Event) (Event, error) {
+func Admit(b Around, st State, lead Guide, e Event) (Event, error) {
 	if strings.TrimSpace(e.By) == "" {
 		return e, fault.At("by", "say who is at the bench")
 	}

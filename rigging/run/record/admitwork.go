@@ -35,7 +35,7 @@ func admitCaution(in Incoming, n Named) (Named, error) {
 
 func admitReading(in Incoming, r Reading) (Reading, error) {
 	heldBy, alone := r.HeldBy, r.Alone
-	r, err := Understand(in.Bench, in.State, r)
+	r, err := Understand(in.Around, in.State, r)
 	if err != nil {
 		return r, err
 	}

@@ -42,8 +42,8 @@ var PhotoStages = []string{"as found", "as left", "released", "applied"}
 // two on the unknown. Places are in pixels of the photo. Length, Doubt (half the width, mm) and
 // Known are filled in here.
 type Measured struct {
-	Scale [2]Spot `json:"scale"` // the ends of the known thing
-	Of    [2]Spot `json:"of"`    // the ends of what is measured
+	Scale [2]Pixel `json:"scale"` // the ends of the known thing
+	Of    [2]Pixel `json:"of"`    // the ends of what is measured
 	Text  string  `json:"text"`  // how long the known thing is, such as "20 mm"
 	Known float64 `json:"known,omitempty"`
 
@@ -51,13 +51,13 @@ type Measured struct {
 	Doubt  float64 `json:"doubt,omitempty"`
 }
 
-// Spot is a place in a photo.
-type Spot struct {
+// Pixel is a place in a photo.
+type Pixel struct {
 	X float64 `json:"x"`
 	Y float64 `json:"y"`
 }
 
-func apart(s [2]Spot) float64 { return math.Hypot(s[1].X-s[0].X, s[1].Y-s[0].Y) }
+func apart(s [2]Pixel) float64 { return math.Hypot(s[1].X-s[0].X, s[1].Y-s[0].Y) }
 
 // How exact a tap is, as part of the longer side of the photo, and the least length in a photo
 // that is worth measuring by.
@@ -72,7 +72,7 @@ const (
 // That both things lie in one plane, square to the camera, is for the eye to see.
 func MeasureIn(m Measured, width, height int) (Measured, error) {
 	longer := float64(max(width, height))
-	for _, s := range []Spot{m.Scale[0], m.Scale[1], m.Of[0], m.Of[1]} {
+	for _, s := range []Pixel{m.Scale[0], m.Scale[1], m.Of[0], m.Of[1]} {
 		if !(s.X >= 0 && s.X <= float64(width) && s.Y >= 0 && s.Y <= float64(height)) {
 			return m, fault.At("body.measured", "tap inside the photo: it is %d by %d", width, height)
 		}

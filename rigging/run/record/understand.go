@@ -15,8 +15,8 @@ import (
 // tape, and fills in the value, the gauge and its doubt. A bare fraction of a
 // length is inches, whatever unit the pad stands at: a tape in millimetres has
 // no fractions. The error is a *fault.Fault on text, start or end.
-func Understand(b Bench, st State, r Reading) (Reading, error) {
-	if err := (Incoming{Bench: b, State: st}).withSheet(); err != nil {
+func Understand(b Around, st State, r Reading) (Reading, error) {
+	if err := (Incoming{Around: b, State: st}).withSheet(); err != nil {
 		return r, err
 	}
 	r = Reading{Point: r.Point, Text: r.Text, Start: r.Start, End: r.End, Unit: r.Unit, States: r.States, Side: r.Side, Gauge: r.Gauge}
@@ -108,7 +108,7 @@ func readMarks(r *Reading, read func(s, field string) (float64, error)) error {
 	return nil
 }
 
-func withGauge(r *Reading, b Bench, kind quantity.Kind) error {
+func withGauge(r *Reading, b Around, kind quantity.Kind) error {
 	if r.Gauge == "" {
 		return nil
 	}

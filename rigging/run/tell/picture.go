@@ -64,7 +64,7 @@ func (run page) picture(shown func(*sheet.Point) bool, turned []*lead.Turned, a 
 	if a.Read != nil {
 		latest := run.Latest(a.Read.Point, "")
 		for _, one := range a.Read.States {
-			drawn.States = append(drawn.States, picture.State{Name: one.Name, OK: latest != nil && slices.Contains(latest.States, one.ID)})
+			drawn.States = append(drawn.States, picture.Tick{Name: one.Name, OK: latest != nil && slices.Contains(latest.States, one.ID)})
 		}
 	}
 	scene, ok := picture.Draw(drawn)

@@ -9,13 +9,6 @@ import { Row } from './Row';
 import { useKeeping, usePeople } from './usePeople';
 
 const roles = (['mechanic', 'inspector', 'lead', 'read-only'] as Role[]).map((r) => ({ id: r, name: r }));
-const may: Record<string, string> = {
-  mechanic: 'works on runs',
-  inspector: 'works on runs, signs for flight controls',
-  lead: 'works on runs, looks after sheets, machines, gauges and people',
-  'read-only': 'looks',
-};
-
 /** Everybody, with what they may do; a lead changes it. */
 export function Staff({ manage }: { manage: boolean }) {
   const { data } = usePeople();
@@ -31,7 +24,7 @@ export function Staff({ manage }: { manage: boolean }) {
           name={p.name}
           says={
             <>
-              <b>{p.role}</b> · {may[p.role]}
+              <b>{p.role}</b> · may {p.may}
               {p.pin ? ' · PIN' : ''}
             </>
           }

@@ -1433,6 +1433,14 @@ export interface components {
             says: string;
             value: number;
         };
+        Member: {
+            id: string;
+            may: string;
+            name: string;
+            pin?: boolean;
+            /** @enum {string} */
+            role: "mechanic" | "inspector" | "lead" | "read-only" | "guest";
+        };
         OddsIn: {
             take: boolean;
         };
@@ -1459,10 +1467,16 @@ export interface components {
             at: number[][];
             shape: number;
         };
+        PicturePlaced: {
+            sharp?: boolean;
+            text: string;
+            x: number;
+            y: number;
+        };
         PictureScene: {
             beside: components["schemas"]["PictureBeside"];
             halves: components["schemas"]["PictureText"][];
-            marks?: components["schemas"]["PictureSpot"][];
+            marks?: components["schemas"]["PicturePlaced"][];
             middle: components["schemas"]["PictureText"][];
             says: string;
             shapes: components["schemas"]["PictureShape"][];
@@ -1476,12 +1490,6 @@ export interface components {
             round?: number;
             tone: string;
             weight: number;
-        };
-        PictureSpot: {
-            sharp?: boolean;
-            text: string;
-            x: number;
-            y: number;
         };
         PictureText: {
             bold?: boolean;
@@ -1807,8 +1815,8 @@ export interface components {
             doubt?: number;
             known?: number;
             length?: number;
-            of: components["schemas"]["RunSpot"][];
-            scale: components["schemas"]["RunSpot"][];
+            of: components["schemas"]["RunPixel"][];
+            scale: components["schemas"]["RunPixel"][];
             text: string;
         };
         RunOrder: {
@@ -1831,6 +1839,10 @@ export interface components {
         RunPiece: {
             mark?: string;
             text: string;
+        };
+        RunPixel: {
+            x: number;
+            y: number;
         };
         RunPlaceLine: {
             done: boolean;
@@ -1934,10 +1946,6 @@ export interface components {
             point?: string;
             setting?: string;
             times: number;
-        };
-        RunSpot: {
-            x: number;
-            y: number;
         };
         RunStepState: {
             access?: string;
@@ -2796,7 +2804,7 @@ export interface components {
         ShopWhatIf: {
             family?: string;
             map?: string[];
-            now?: components["schemas"]["WhatifState"];
+            now?: components["schemas"]["WhatifStand"];
             run?: string;
             school?: string;
             sheet?: string;
@@ -2821,7 +2829,7 @@ export interface components {
             schools: components["schemas"]["SheetSchool"][];
             senses: components["schemas"]["WhatifTold"][];
             sheet: string;
-            then: components["schemas"]["WhatifState"];
+            then: components["schemas"]["WhatifStand"];
             title: string;
         };
         SignIn: {
@@ -3179,7 +3187,7 @@ export interface components {
             x: string;
             y: string;
         };
-        WhatifState: {
+        WhatifStand: {
             around?: {
                 [key: string]: number;
             };
@@ -3990,7 +3998,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WorkshopPerson"][];
+                    "application/json": components["schemas"]["Member"][];
                 };
             };
             /** @description what was wrong */
@@ -4023,7 +4031,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WorkshopPerson"][];
+                    "application/json": components["schemas"]["Member"][];
                 };
             };
             /** @description what was wrong */
@@ -4058,7 +4066,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WorkshopPerson"][];
+                    "application/json": components["schemas"]["Member"][];
                 };
             };
             /** @description what was wrong */

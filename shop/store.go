@@ -1,0 +1,92 @@
+package shop
+
+import (
+	"context"
+
+	"github.com/alexedwards/scs/v2"
+
+	"brankel/postgres"
+	"brankel/rigging/sheet"
+	"brankel/rigging/workshop"
+)
+
+// Nobody but the shop speaks to the store; what the store says is said on here.
+
+// What the store gives.
+type (
+	Account   = postgres.Account
+	Conflict  = postgres.Conflict
+	Twin      = postgres.Twin
+	Knowledge = postgres.Knowledge
+	Hit       = postgres.Hit
+	Verified  = postgres.Verified
+)
+
+// The errors of what is not there, and of what was changed by hand.
+var (
+	ErrNotFound = postgres.ErrNotFound
+	ErrChanged  = postgres.ErrChanged
+)
+
+// Away tells whether an error is of a store that does not answer.
+func Away(err error) bool { return postgres.Away(err) }
+
+// Unkeepable tells whether an error is of letters that no store keeps.
+func Unkeepable(err error) bool { return postgres.Unkeepable(err) }
+
+// Answers is nil while the store answers.
+func (s *Shop) Answers(ctx context.Context) error { return s.Store.Ping(ctx) }
+
+// Sessions keeps who is signed in on which device.
+func (s *Shop) Sessions() (scs.Store, error) { return s.Store.Sessions() }
+
+// Account is somebody with an account, by id or by name; ErrNotFound where there is nobody.
+func (s *Shop) Account(ctx context.Context, name string) (Account, error) {
+	return s.Store.Account(ctx, name)
+}
+
+// HasAccounts tells whether anybody can sign in yet.
+func (s *Shop) HasAccounts(ctx context.Context) (bool, error) { return s.Store.HasAccounts(ctx) }
+
+// People are those of the workshop, in their order.
+func (s *Shop) People(ctx context.Context) ([]workshop.Person, error) { return s.Store.People(ctx) }
+
+// SignOut ends every session of somebody.
+func (s *Shop) SignOut(ctx context.Context, id string) error {
+	return s.Store.ChangePerson(ctx, id, postgres.PersonChange{SignOut: true})
+}
+
+// Voice is a voice note of a run and its media type, ErrNotFound where there is none.
+func (s *Shop) Voice(ctx context.Context, run, sha string) (raw []byte, kind string, err error) {
+	return s.Store.Voice(ctx, run, sha)
+}
+
+// SheetsAfter are the sheets after one, by its hash, "" for the first, a bounded number of them.
+func (s *Shop) SheetsAfter(ctx context.Context, hash string) ([]sheet.Head, error) {
+	return s.Store.HeadsAfter(ctx, hash)
+}
+
+// SheetOf is a sheet by its hash, ErrNotFound where there is none, ErrChanged where it was changed by hand.
+func (s *Shop) SheetOf(ctx context.Context, hash string) (*sheet.Sheet, error) {
+	return s.Store.Sheet(ctx, hash)
+}
+
+// Search finds machines, sheets and runs by words.
+func (s *Shop) Search(ctx context.Context, words string) ([]Hit, error) {
+	return s.Store.Search(ctx, words)
+}
+
+// DropThin forgets something thin by its name.
+func (s *Shop) DropThin(ctx context.Context, name string) error { return s.Store.DropThin(ctx, name) }
+
+// DropTable forgets a table by its name.
+func (s *Shop) DropTable(ctx context.Context, name string) error { return s.Store.DropTable(ctx, name) }
+
+// Empty tells whether nothing was brought to the floor yet.
+func (s *Shop) Empty(ctx context.Context) (bool, error) {
+	floor, err := s.Store.Floor(ctx)
+	return floor.Name == "", err
+}
+
+// Verify walks every chain, and works out anew what is kept beside them.
+func (s *Shop) Verify(ctx context.Context) (Verified, error) { return s.Store.Verify(ctx) }
