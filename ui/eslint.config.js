@@ -16,8 +16,17 @@ export default tseslint.config(
         'error',
         { patterns: screens.map((s) => ({ group: [`../${s}/*`, `../../${s}/*`], message: 'a screen imports no other' })) },
       ],
+      'no-restricted-syntax': [
+        'error',
+        ...['', ' > ObjectExpression > Property', ' > ConditionalExpression', ' > ObjectExpression > Property > ConditionalExpression'].map((at) => ({
+          selector: `Property[key.name='fontSize']${at} > Literal[raw=/^[0-9]/]`,
+          message: 'take a size of the theme',
+        })),
+        { selector: 'Literal[value=/^#[0-9a-f]{3,8}$/i]', message: 'take a colour of the theme' },
+      ],
       'max-lines': ['error', { max: 220, skipBlankLines: true, skipComments: true }],
     },
   },
   { files: ['src/App.tsx'], rules: { 'no-restricted-imports': 'off' } },
+  { files: ['src/theme.ts'], rules: { 'no-restricted-syntax': 'off' } },
 );

@@ -8,6 +8,19 @@ declare module '@mui/material/styles' {
     sheet: string;
     pale: string;
   }
+  interface TypographyVariantsOptions {
+    fine: number;
+    note: number;
+    text: number;
+    plain: number;
+    name: number;
+    head: number;
+    title: number;
+    large: number;
+    cry: number;
+    call: number;
+    afar: number;
+  }
   interface PaletteOptions {
     quiet: string;
     wash: string;
@@ -15,6 +28,10 @@ declare module '@mui/material/styles' {
     pale: string;
   }
 }
+
+/** Sizes of text, in pixels: as large as can be read at arm's length, and no more of them than are told apart; the last three
+ * are read from across the shop. */
+const sizes = { fine: 15, note: 16, text: 17, plain: 18, name: 20, head: 22, title: 26, large: 34, cry: 72, call: 114, afar: 160 };
 
 // bone paper and ink by day; by lamp the ground is dark and warm, and copper glows
 const day = {
@@ -49,12 +66,13 @@ export const theme = createTheme({
   typography: {
     fontFamily: 'Barlow, sans-serif',
     fontSize: 16,
-    button: { textTransform: 'none', fontWeight: 600, fontSize: 20, lineHeight: 1.2 },
+    ...sizes,
+    button: { textTransform: 'none', fontWeight: 600, fontSize: sizes.name, lineHeight: 1.2 },
   },
   components: {
     MuiCssBaseline: {
       styleOverrides: {
-        body: { fontVariantNumeric: 'tabular-nums', fontSize: 17, lineHeight: 1.4 },
+        body: { fontVariantNumeric: 'tabular-nums', fontSize: sizes.text, lineHeight: 1.4 },
         '*:focus-visible': { outline: '3px solid var(--mui-palette-primary-main)', outlineOffset: 2 },
         '@media (prefers-reduced-motion: reduce)': {
           '*': { animation: 'none !important', transition: 'none !important' },
@@ -79,11 +97,11 @@ export const theme = createTheme({
           border: '2px solid var(--mui-palette-text-primary)',
           '&:hover': { background: 'var(--mui-palette-text-primary)' },
         },
-        text: { minHeight: 48, padding: '6px 10px', fontSize: 17, textDecoration: 'underline', textUnderlineOffset: 4 },
+        text: { minHeight: 48, padding: '6px 10px', fontSize: sizes.text, textDecoration: 'underline', textUnderlineOffset: 4 },
       },
     },
     MuiInputBase: {
-      styleOverrides: { root: { fontSize: 20, background: 'var(--mui-palette-sheet)' }, input: { minHeight: 32 } },
+      styleOverrides: { root: { fontSize: sizes.name, background: 'var(--mui-palette-sheet)' }, input: { minHeight: 32 } },
     },
   },
 });

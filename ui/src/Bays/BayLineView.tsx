@@ -56,7 +56,7 @@ export function BayLineView({
   onOpen: (cable: string, run?: string) => void;
   onRecord: (run: string) => void;
 }) {
-  const small = { minHeight: 44, px: 2, py: 0.5, fontSize: 17 };
+  const small = { minHeight: 44, px: 2, py: 0.5, fontSize: 'text' };
   const strong = line.sign in colour;
   return (
     <Box
@@ -72,8 +72,8 @@ export function BayLineView({
         <Wire line={line} />
       </Box>
       <Box sx={{ lineHeight: 1.2 }}>
-        <Box sx={{ fontSize: 18, fontWeight: 500 }}>{line.name}</Box>
-        <Box sx={{ fontSize: 16, fontWeight: strong ? 600 : 400, color: colour[line.sign] ?? 'quiet' }}>{line.says}</Box>
+        <Box sx={{ fontSize: 'plain', fontWeight: 500 }}>{line.name}</Box>
+        <Box sx={{ fontSize: 'note', fontWeight: strong ? 600 : 400, color: colour[line.sign] ?? 'quiet' }}>{line.says}</Box>
       </Box>
       <Box sx={{ display: 'flex', gap: 1, justifyContent: 'flex-end' }}>
         {(line.sign === 'open' || line.sign === 'stop') && (

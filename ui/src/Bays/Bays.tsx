@@ -62,7 +62,7 @@ export function Bays() {
                 onSheet={() => void go(`/machine/${m.id}`)}
               />
             ))}
-            {data && machines.length === 0 && <Box sx={{ py: 3, fontSize: 20 }}>Nothing on the floor is called “{find}”.</Box>}
+            {data && machines.length === 0 && <Box sx={{ py: 3, fontSize: 'name' }}>Nothing on the floor is called “{find}”.</Box>}
           </Box>
           {data && <DueRuler due={data.due} today={data.today} times={data.times || 'UTC'} />}
         </Box>
@@ -110,8 +110,8 @@ function CarryOn({ open }: { open: NonNullable<BaysData['open']> }) {
       }}
     >
       <Box sx={{ flex: '1 1 300px' }}>
-        <Box sx={{ fontSize: 22, fontWeight: 600 }}>{open.title}</Box>
-        <Box sx={{ fontSize: 18 }}>{says.join('. ')}.</Box>
+        <Box sx={{ fontSize: 'head', fontWeight: 600 }}>{open.title}</Box>
+        <Box sx={{ fontSize: 'plain' }}>{says.join('. ')}.</Box>
       </Box>
       <Button variant="contained" onClick={() => void go(`/run/${open.run}`)}>
         Carry on
@@ -147,7 +147,7 @@ function Machine({
       }}
     >
       <Box>
-        <Box component="h2" sx={{ m: 0, fontSize: 21, fontWeight: 600 }}>
+        <Box component="h2" sx={{ m: 0, fontSize: 'head', fontWeight: 600 }}>
           <Box
             {...(bay.id ? { component: Link, to: `/machine/${bay.id}` } : {})}
             sx={{
@@ -161,12 +161,12 @@ function Machine({
             {bay.name}
           </Box>
         </Box>
-        <Box sx={{ fontSize: 15, color: 'quiet' }}>
+        <Box sx={{ fontSize: 'fine', color: 'quiet' }}>
           {bay.craft === 'aircraft' ? 'aircraft · ' : ''}
           {bay.note}
         </Box>
         {bay.open.map((o) => (
-          <Box key={o} sx={{ fontSize: 15, fontWeight: 600, color: 'error.main', lineHeight: 1.25 }}>
+          <Box key={o} sx={{ fontSize: 'fine', fontWeight: 600, color: 'error.main', lineHeight: 1.25 }}>
             {o}
           </Box>
         ))}

@@ -22,7 +22,7 @@ export function DueRuler({ due, today, times = '' }: { due: Bays['due']; today: 
   const height = (places.at(-1)?.y ?? 0) + 60;
   return (
     <Box component="section" aria-label="Coming due" sx={{ pt: 1 }}>
-      <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 18, fontWeight: 600 }}>
+      <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 'plain', fontWeight: 600 }}>
         Coming due
       </Box>
       <Box sx={{ position: 'relative', height }}>
@@ -44,7 +44,7 @@ export function DueRuler({ due, today, times = '' }: { due: Bays['due']; today: 
             />
           ))}
         </svg>
-        <Box sx={{ position: 'absolute', left: 40, top: 0, color: 'primary.main', fontWeight: 600, fontSize: 16 }}>
+        <Box sx={{ position: 'absolute', left: 40, top: 0, color: 'primary.main', fontWeight: 600, fontSize: 'note' }}>
           today, {readDay(today)}
           {times && (
             <Box component="span" sx={{ color: 'quiet', fontWeight: 400 }}>
@@ -54,7 +54,7 @@ export function DueRuler({ due, today, times = '' }: { due: Bays['due']; today: 
           )}
         </Box>
         {places.map((p) => (
-          <Box key={p.on + p.says} sx={{ position: 'absolute', left: 40, top: p.y - 13, fontSize: 16, lineHeight: 1.3 }}>
+          <Box key={p.on + p.says} sx={{ position: 'absolute', left: 40, top: p.y - 13, fontSize: 'note', lineHeight: 1.3 }}>
             <Box sx={{ fontWeight: 600, color: p.overdue ? 'error.main' : 'text.primary' }}>
               {p.overdue ? 'overdue since ' : ''}
               {p.day}

@@ -30,7 +30,7 @@ export function Hits({ find }: { find: string }) {
   if (!asked || !data || find.trim().length < 2) return null;
   return (
     <Box component="section" aria-label="Found" sx={{ bgcolor: 'sheet', border: '2px solid', borderColor: 'text.primary', mb: 2 }}>
-      {data.length === 0 && <Box sx={{ px: 2, py: 1, fontSize: 18 }}>Nothing holds all of these words.</Box>}
+      {data.length === 0 && <Box sx={{ px: 2, py: 1, fontSize: 'plain' }}>Nothing holds all of these words.</Box>}
       {data.map((h, i) => (
         <Box
           component={Link}
@@ -51,8 +51,8 @@ export function Hits({ find }: { find: string }) {
             '&:hover, &:focus': { bgcolor: 'wash' },
           }}
         >
-          <Box sx={{ fontSize: 18, fontWeight: 600 }}>{h.title}</Box>
-          <Box sx={{ fontSize: 16, color: 'quiet' }}>{h.says}</Box>
+          <Box sx={{ fontSize: 'plain', fontWeight: 600 }}>{h.title}</Box>
+          <Box sx={{ fontSize: 'note', color: 'quiet' }}>{h.says}</Box>
         </Box>
       ))}
     </Box>

@@ -26,7 +26,7 @@ export function AnswerView({ worked, children }: { worked: Worked; children?: Re
       <Box sx={{ position: { lg: 'sticky' }, top: 16 }}>
         <Box aria-live="polite">
           {worked.example && (
-            <Box sx={{ fontSize: 16, color: 'quiet', fontStyle: 'italic' }}>An example. Write your own figures into the blanks.</Box>
+            <Box sx={{ fontSize: 'note', color: 'quiet', fontStyle: 'italic' }}>An example. Write your own figures into the blanks.</Box>
           )}
           {answer ? (
             <>
@@ -34,7 +34,7 @@ export function AnswerView({ worked, children }: { worked: Worked; children?: Re
                 sx={{
                   display: 'flex',
                   gap: 1.25,
-                  fontSize: { xs: 25, md: 27 },
+                  fontSize: 'title',
                   fontWeight: 600,
                   lineHeight: 1.2,
                   my: 0.5,
@@ -48,13 +48,13 @@ export function AnswerView({ worked, children }: { worked: Worked; children?: Re
                 <span>{answer.says}</span>
               </Box>
               {answer.also.map((s) => (
-                <Box key={s} sx={{ fontSize: 18, mt: 0.5 }}>
+                <Box key={s} sx={{ fontSize: 'plain', mt: 0.5 }}>
                   {s}
                 </Box>
               ))}
             </>
           ) : (
-            <Box sx={{ fontSize: 22, fontWeight: 500, color: 'quiet' }}>{worked.says}</Box>
+            <Box sx={{ fontSize: 'head', fontWeight: 500, color: 'quiet' }}>{worked.says}</Box>
           )}
         </Box>
         {children}

@@ -92,7 +92,7 @@ export function BlankField({ id, blank, label, value, example, echo, onChange, o
         role={fault ? 'alert' : undefined}
         sx={{
           display: 'block',
-          fontSize: 15,
+          fontSize: 'fine',
           lineHeight: '20px',
           minHeight: 20,
           maxWidth: fault ? 360 : 240,

@@ -32,7 +32,7 @@ export function Finder({ view, find, setFind, shown }: { view: BenchView; find: 
           autoComplete="off"
           sx={{
             font: 'inherit',
-            fontSize: 18,
+            fontSize: 'plain',
             width: '100%',
             minHeight: 48,
             px: 1.25,
@@ -45,7 +45,7 @@ export function Finder({ view, find, setFind, shown }: { view: BenchView; find: 
         />
       </Box>
       {view.found.length === 0 && (
-        <Box sx={{ px: 2.75, py: 1, fontSize: 18 }}>No question is like that. Try one word: slack, turns, bend, tension.</Box>
+        <Box sx={{ px: 2.75, py: 1, fontSize: 'plain' }}>No question is like that. Try one word: slack, turns, bend, tension.</Box>
       )}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {view.found.map((name) => {
@@ -64,7 +64,7 @@ export function Finder({ view, find, setFind, shown }: { view: BenchView; find: 
                     minHeight: 44,
                     px: { xs: 2, md: 2.25 },
                     py: 0.5,
-                    fontSize: 16,
+                    fontSize: 'note',
                     lineHeight: 1.2,
                     textDecoration: 'none',
                     color: 'text.primary',

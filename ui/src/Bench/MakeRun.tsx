@@ -12,7 +12,15 @@ import { Finding } from '../parts/Finding';
 import { Toggle } from '../parts/Toggle';
 import type { Values } from '../api/useBench';
 
-const field = { font: 'inherit', fontSize: 18, minHeight: 48, px: 1, border: '2px solid', borderColor: 'text.primary', bgcolor: 'sheet' };
+const field = {
+  font: 'inherit',
+  fontSize: 'plain',
+  minHeight: 48,
+  px: 1,
+  border: '2px solid',
+  borderColor: 'text.primary',
+  bgcolor: 'sheet',
+};
 
 /** A worked sentence goes to the machine: a run of one setting, led and recorded. */
 export function MakeRun({ name, values, view }: { name: string; values: Values; view: BenchView }) {
@@ -58,7 +66,7 @@ function Form({ name, values, view }: { name: string; values: Values; view: Benc
     <Box component="section" aria-label="Set it, and keep a record" sx={{ mt: 2, display: 'grid', gap: 1.25 }}>
       <Blank label="what is set" value={cable} onChange={setCable} error={at('cable')} />
       <Box>
-        <Box component="label" htmlFor="bench-on" sx={{ display: 'block', fontSize: 16, color: 'quiet' }}>
+        <Box component="label" htmlFor="bench-on" sx={{ display: 'block', fontSize: 'note', color: 'quiet' }}>
           on
         </Box>
         <Box

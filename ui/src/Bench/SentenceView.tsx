@@ -66,7 +66,7 @@ export function SentenceView({ sentence, view }: { sentence: Sentence; view: Ben
     });
   };
   const line = (parts: Part[], row = 0) => parts.map((p, i) => part(p, i, row));
-  const lines = { fontSize: { xs: 19, md: 20 }, lineHeight: '34px', m: 0, mb: 1 } as const;
+  const lines = { fontSize: { xs: 'name', md: 'name' }, lineHeight: '34px', m: 0, mb: 1 } as const;
   return (
     <Box
       component="article"
@@ -80,7 +80,7 @@ export function SentenceView({ sentence, view }: { sentence: Sentence; view: Ben
       }}
     >
       <Box sx={{ gridArea: 'asked', px: { xs: 2, md: 3 }, pt: 2, minWidth: 0 }}>
-        <Box component="h2" sx={{ m: 0, mb: 1.5, fontSize: { xs: 24, md: 28 }, fontWeight: 600, lineHeight: 1.15 }}>
+        <Box component="h2" sx={{ m: 0, mb: 1.5, fontSize: 'title', fontWeight: 600, lineHeight: 1.15 }}>
           {sentence.title}
         </Box>
         {sentence.lines.map((l, i) => (
@@ -92,7 +92,7 @@ export function SentenceView({ sentence, view }: { sentence: Sentence; view: Ben
           <Box key={r.name} sx={{ mb: 1 }}>
             {Array.from({ length: count(r.name) }, (_, i) => (
               <Box key={i} sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
-                <Box aria-hidden="true" sx={{ color: 'quiet', fontSize: 16, lineHeight: '34px', minWidth: 20 }}>
+                <Box aria-hidden="true" sx={{ color: 'quiet', fontSize: 'note', lineHeight: '34px', minWidth: 20 }}>
                   {i + 1}
                 </Box>
                 <Box component="p" sx={{ ...lines, flex: 1 }}>
@@ -136,9 +136,9 @@ export function SentenceView({ sentence, view }: { sentence: Sentence; view: Ben
       <Box sx={{ gridArea: 'more', px: { xs: 2, md: 3 }, pb: 2, minWidth: 0 }}>
         {sentence.more.length > 0 && (
           <Box sx={{ borderLeft: '3px solid', borderColor: 'divider', pl: 2, mb: 1 }}>
-            <Box sx={{ fontSize: 15, color: 'quiet' }}>if you know it</Box>
+            <Box sx={{ fontSize: 'fine', color: 'quiet' }}>if you know it</Box>
             {sentence.more.map((l, i) => (
-              <Box component="p" key={i} sx={{ ...lines, fontSize: { xs: 17, md: 18 }, mb: 0.5 }}>
+              <Box component="p" key={i} sx={{ ...lines, fontSize: { xs: 'text', md: 'plain' }, mb: 0.5 }}>
                 {line(l)}
               </Box>
             ))}

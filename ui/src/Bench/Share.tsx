@@ -18,7 +18,7 @@ export function Share() {
       <Button variant="text" onClick={() => void copy()}>
         copy the link
       </Button>
-      <Box component="span" role="status" sx={{ fontSize: 16 }}>
+      <Box component="span" role="status" sx={{ fontSize: 'note' }}>
         {said === 'copied' && 'Copied: whoever opens it sees these figures.'}
       </Box>
       {said === 'by hand' && (

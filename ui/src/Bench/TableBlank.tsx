@@ -63,7 +63,7 @@ export function TableBlank({ id, label, value, example, echo, onChange, tables }
           role={echo?.fault ? 'alert' : undefined}
           sx={{
             display: 'block',
-            fontSize: 15,
+            fontSize: 'fine',
             lineHeight: '20px',
             minHeight: 20,
             maxWidth: 360,
@@ -88,12 +88,12 @@ export function TableBlank({ id, label, value, example, echo, onChange, tables }
             bgcolor: 'sheet',
             border: '2px solid',
             borderColor: 'text.primary',
-            fontSize: 17,
+            fontSize: 'text',
             lineHeight: 1.4,
           }}
         >
           <Box component="span" sx={{ flex: '1 1 220px' }}>
-            <Box component="label" htmlFor={id} sx={{ display: 'block', fontSize: 16, color: 'quiet' }}>
+            <Box component="label" htmlFor={id} sx={{ display: 'block', fontSize: 'note', color: 'quiet' }}>
               a pair a line, as pasted from a spreadsheet
             </Box>
             <Box
@@ -118,7 +118,7 @@ export function TableBlank({ id, label, value, example, echo, onChange, tables }
             />
           </Box>
           <Box component="span" sx={{ flex: '1 1 260px', display: 'flex', flexDirection: 'column', gap: 0.5, alignItems: 'flex-start' }}>
-            <Box component="span" sx={{ fontSize: 16, color: 'quiet' }}>
+            <Box component="span" sx={{ fontSize: 'note', color: 'quiet' }}>
               kept
             </Box>
             {tables.map((t) => (

@@ -21,7 +21,9 @@ export function HeldScreen() {
         component="main"
         sx={{ flex: 1, px: { xs: 2, md: 5 }, py: 3, width: '100%', maxWidth: 900, mx: 'auto', boxSizing: 'border-box' }}
       >
-        {held.waits + held.refused === 0 && <Box sx={{ fontSize: 22 }}>Nothing is held here: everything that was entered has arrived.</Box>}
+        {held.waits + held.refused === 0 && (
+          <Box sx={{ fontSize: 'head' }}>Nothing is held here: everything that was entered has arrived.</Box>
+        )}
         {runs.map((run) => (
           <OfRun key={run} run={run} />
         ))}
@@ -39,13 +41,13 @@ function OfRun({ run }: { run: string }) {
   const waits = waiting(run);
   return (
     <Box component="section" sx={{ mb: 3 }}>
-      <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 21, fontWeight: 600 }}>
+      <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 'head', fontWeight: 600 }}>
         <Box component={Link} to={`/run/${run}`} sx={{ color: 'text.primary', display: 'inline-block', py: 1 }}>
           {view ? `${view.machine} · ${view.cable}` : `run ${run}`}
         </Box>
       </Box>
       {waits.length > 0 && (
-        <Box sx={{ border: '2px dashed', borderColor: 'text.primary', px: 2, py: 0.75, mb: 2, fontSize: 17 }}>
+        <Box sx={{ border: '2px dashed', borderColor: 'text.primary', px: 2, py: 0.75, mb: 2, fontSize: 'text' }}>
           Waiting to be sent, in order: {waits.map(wordsOf).join('; ')}
         </Box>
       )}

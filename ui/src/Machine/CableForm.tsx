@@ -48,7 +48,7 @@ export function CableForm({
         error={at(`cables[${no}].name`)}
       />
       <Box>
-        <Box component="label" htmlFor={`family-${no}`} sx={{ display: 'block', fontSize: 16, color: 'quiet' }}>
+        <Box component="label" htmlFor={`family-${no}`} sx={{ display: 'block', fontSize: 'note', color: 'quiet' }}>
           kind of rig
         </Box>
         <Box
@@ -60,7 +60,7 @@ export function CableForm({
           }}
           sx={{
             font: 'inherit',
-            fontSize: 18,
+            fontSize: 'plain',
             minHeight: 48,
             px: 1,
             border: '2px solid',
@@ -77,7 +77,7 @@ export function CableForm({
             </option>
           ))}
         </Box>
-        <Box role={at(`cables[${no}].family`) ? 'alert' : undefined} sx={{ fontSize: 16, fontWeight: 500, color: 'error.main' }}>
+        <Box role={at(`cables[${no}].family`) ? 'alert' : undefined} sx={{ fontSize: 'note', fontWeight: 500, color: 'error.main' }}>
           {at(`cables[${no}].family`)}
         </Box>
       </Box>

@@ -60,7 +60,7 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
       }}
       sx={{ maxWidth: 1000 }}
     >
-      <Box component="h1" sx={{ m: 0, mb: 1, fontSize: 30, fontWeight: 600 }}>
+      <Box component="h1" sx={{ m: 0, mb: 1, fontSize: 'large', fontWeight: 600 }}>
         {view ? view.machine.name : 'Another machine'}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2 }}>
@@ -108,7 +108,7 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
           setM({ ...m, unit: changed });
         }}
       />
-      <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, mb: 0.5 }}>
+      <Box component="h2" sx={{ fontSize: 'plain', fontWeight: 600, mb: 0.5 }}>
         Other marks
       </Box>
       {identity.map((x, i) => (
@@ -140,7 +140,7 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
       >
         another mark
       </Button>
-      <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, mb: 0.5 }}>
+      <Box component="h2" sx={{ fontSize: 'plain', fontWeight: 600, mb: 0.5 }}>
         Cables
       </Box>
       {m.cables.map((c, i) => (

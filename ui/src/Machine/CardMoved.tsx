@@ -11,7 +11,7 @@ export function CardMoved({ card, onMine, onTheirs }: { card: CardNow; onMine: (
       }}
       role="alert"
       aria-label="Two cards"
-      sx={{ border: '4px solid', borderColor: 'error.main', px: 2, py: 1.25, my: 2, fontSize: 18 }}
+      sx={{ border: '4px solid', borderColor: 'error.main', px: 2, py: 1.25, my: 2, fontSize: 'plain' }}
     >
       <Box sx={{ fontWeight: 600 }}>Somebody else changed this card while you wrote. Which stands?</Box>
       <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5 }}>

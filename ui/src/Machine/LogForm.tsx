@@ -82,7 +82,7 @@ export function LogForm({ machine }: { machine: Machine }) {
       sx={{ display: 'flex', flexDirection: 'column', gap: 1, bgcolor: 'sheet', p: 2 }}
     >
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
-        <Box sx={{ fontSize: 18, fontWeight: 600 }}>Log</Box>
+        <Box sx={{ fontSize: 'plain', fontWeight: 600 }}>Log</Box>
         <OneOf
           label="what to log"
           options={kinds}
@@ -109,7 +109,7 @@ export function LogForm({ machine }: { machine: Machine }) {
         ))}
       </Box>
       {kind === 'meter' && readings.length > 0 && (
-        <Box component="label" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, fontSize: 16 }}>
+        <Box component="label" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, fontSize: 'note' }}>
           instead of a mistyped one
           <Box
             component="select"

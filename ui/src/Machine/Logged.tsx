@@ -38,15 +38,15 @@ export function OpenThings({ view, work }: { view: MachineView; work: boolean })
             mt: 1,
           }}
         >
-          <Box sx={{ flex: 1, fontSize: 18, fontWeight: 500 }}>
+          <Box sx={{ flex: 1, fontSize: 'plain', fontWeight: 500 }}>
             {t.says}{' '}
-            <Box component="span" sx={{ color: 'quiet', fontSize: 16, fontWeight: 400 }}>
+            <Box component="span" sx={{ color: 'quiet', fontSize: 'note', fontWeight: 400 }}>
               ({t.by})
             </Box>
           </Box>
           {work && (
             <Button
-              sx={{ minHeight: 44, py: 0, px: 2, fontSize: 17 }}
+              sx={{ minHeight: 44, py: 0, px: 2, fontSize: 'text' }}
               onClick={() => void log(m.id, { kind: 'close', id: t.id, on: times.today() })}
             >
               Done
@@ -82,7 +82,7 @@ export function Logged({ view }: { view: MachineView }) {
   return (
     <Box component="section" aria-label="Logged" sx={{ mt: 2 }}>
       {lines.map((l, i) => (
-        <Box key={i} sx={{ display: 'flex', gap: 1.5, py: 0.5, fontSize: 17, borderTop: '1px solid', borderColor: 'divider' }}>
+        <Box key={i} sx={{ display: 'flex', gap: 1.5, py: 0.5, fontSize: 'text', borderTop: '1px solid', borderColor: 'divider' }}>
           <Box sx={{ color: 'quiet', minWidth: 104 }}>{readDay(l.on)}</Box>
           <Box sx={{ flex: 1 }}>
             <Box component="span" sx={'struck' in l && l.struck ? { textDecoration: 'line-through' } : {}}>

@@ -48,11 +48,11 @@ function Card({ view }: { view: MachineView }) {
     <>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'flex-start', gap: 2 }}>
         <Box sx={{ flex: '1 1 360px' }}>
-          <Box component="h1" sx={{ m: 0, fontSize: 30, fontWeight: 600, lineHeight: 1.15 }}>
+          <Box component="h1" sx={{ m: 0, fontSize: 'large', fontWeight: 600, lineHeight: 1.15 }}>
             {m.name}
           </Box>
-          <Box sx={{ fontSize: 18 }}>{[m.craft, m.note, m.owner && `for ${m.owner}`].filter(Boolean).join(' · ')}</Box>
-          <Box sx={{ fontSize: 17, color: 'quiet' }}>
+          <Box sx={{ fontSize: 'plain' }}>{[m.craft, m.note, m.owner && `for ${m.owner}`].filter(Boolean).join(' · ')}</Box>
+          <Box sx={{ fontSize: 'text', color: 'quiet' }}>
             {[
               ...(m.unit ? [`plate ${m.unit.serial}, ${m.unit.hand} hand${m.unit.variant ? `, ${m.unit.variant}` : ''}`] : []),
               ...(m.identity ?? []).map((x) => `${x.name} ${x.value}`),
@@ -60,7 +60,7 @@ function Card({ view }: { view: MachineView }) {
             ].join(' · ')}
           </Box>
         </Box>
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, fontSize: 17, '& a': { color: 'text.primary', py: 1.5 } }}>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, fontSize: 'text', '& a': { color: 'text.primary', py: 1.5 } }}>
           {papers.map((size) => (
             <a key={size} href={`/api/v1/machines/${m.id}/card.pdf?paper=${size}`} target="_blank" rel="noreferrer">
               card, {size}
@@ -70,7 +70,7 @@ function Card({ view }: { view: MachineView }) {
         </Box>
         {session?.manage && (
           <Button
-            sx={{ minHeight: 48, py: 0, px: 2, fontSize: 17 }}
+            sx={{ minHeight: 48, py: 0, px: 2, fontSize: 'text' }}
             onClick={() => {
               setEditing(true);
             }}
@@ -97,12 +97,12 @@ function Card({ view }: { view: MachineView }) {
               sx={{ py: 1.25, borderTop: '1px solid', borderColor: 'divider' }}
             >
               <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 }}>
-                <Box component="h2" sx={{ m: 0, flex: 1, minWidth: 180, fontSize: 20, fontWeight: 600 }}>
+                <Box component="h2" sx={{ m: 0, flex: 1, minWidth: 180, fontSize: 'name', fontWeight: 600 }}>
                   {l.cable.name}
                 </Box>
                 <Start machine={m.id} line={l} work={session?.work ?? false} />
               </Box>
-              <Box sx={{ fontSize: 17 }}>
+              <Box sx={{ fontSize: 'text' }}>
                 {l.sheet ? (
                   <>
                     <Box component={Link} to={`/sheets/${l.sheet}`} sx={{ color: 'text.primary' }}>
@@ -117,18 +117,20 @@ function Card({ view }: { view: MachineView }) {
                 )}
               </Box>
               {l.void && (
-                <Box sx={{ fontSize: 17, fontWeight: 600, mt: 0.5 }}>Prove it again: the {l.void} was turned since its last record.</Box>
+                <Box sx={{ fontSize: 'text', fontWeight: 600, mt: 0.5 }}>
+                  Prove it again: the {l.void} was turned since its last record.
+                </Box>
               )}
               {(l.cable.chain ?? []).length > 0 && <Chain links={l.cable.chain ?? []} />}
               {l.runs.map((r) => (
                 <RunLine key={r.id} run={r} />
               ))}
-              {l.runs.length === 0 && <Box sx={{ fontSize: 16, color: 'quiet' }}>never run here</Box>}
+              {l.runs.length === 0 && <Box sx={{ fontSize: 'note', color: 'quiet' }}>never run here</Box>}
             </Box>
           ))}
           {view.bench.length > 0 && (
             <Box component="section" aria-label="From the Bench" sx={{ py: 1.25, borderTop: '1px solid', borderColor: 'divider' }}>
-              <Box component="h2" sx={{ m: 0, fontSize: 20, fontWeight: 600 }}>
+              <Box component="h2" sx={{ m: 0, fontSize: 'name', fontWeight: 600 }}>
                 From the Bench
               </Box>
               {view.bench.map((r) => (
@@ -152,7 +154,7 @@ function Start({ machine, line, work }: { machine: string; line: MachineView['li
   if (!line.open && !(work && line.led)) return null;
   return (
     <>
-      <Button sx={{ minHeight: 48, py: 0, px: 2, fontSize: 17 }} onClick={() => void start(machine, line.cable.id, line.open)}>
+      <Button sx={{ minHeight: 48, py: 0, px: 2, fontSize: 'text' }} onClick={() => void start(machine, line.cable.id, line.open)}>
         {line.open ? 'Carry on' : line.runs.length > 0 ? 'Set again' : 'Set it'}
       </Button>
       {problem && (
@@ -166,7 +168,7 @@ function Start({ machine, line, work }: { machine: string; line: MachineView['li
 
 function RunLine({ run: r, name = '' }: { run: { id: string; opened: string; says: string; signed: boolean }; name?: string }) {
   return (
-    <Box sx={{ fontSize: 17, display: 'flex', gap: 1.5, minHeight: 40, alignItems: 'center' }}>
+    <Box sx={{ fontSize: 'text', display: 'flex', gap: 1.5, minHeight: 40, alignItems: 'center' }}>
       <Box sx={{ color: 'quiet', minWidth: 100 }}>{r.opened}</Box>
       <Box component={Link} to={r.signed ? `/record/${r.id}` : `/run/${r.id}`} sx={{ color: 'text.primary' }}>
         {name}
@@ -187,7 +189,7 @@ function Chain({ links }: { links: { role: string; name: string; note?: string }
           sx={{
             display: 'flex',
             alignItems: 'center',
-            fontSize: 16,
+            fontSize: 'note',
             '&:not(:last-of-type)::after': { content: '""', width: 26, height: 4, bgcolor: 'text.primary', mx: 0.75 },
           }}
         >

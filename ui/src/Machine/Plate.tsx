@@ -9,7 +9,7 @@ type Unit = NonNullable<Machine['unit']>;
 export function Plate({ unit, error, onChange }: { unit: Unit; error: string; onChange: (unit: Unit) => void }) {
   return (
     <>
-      <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, mb: 0.5 }}>
+      <Box component="h2" sx={{ fontSize: 'plain', fontWeight: 600, mb: 0.5 }}>
         The plate that decides on the sheet
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'center' }}>

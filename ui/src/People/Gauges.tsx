@@ -18,7 +18,7 @@ export function Gauges({ manage }: { manage: boolean }) {
   const [open, setOpen] = useState('');
   return (
     <Box component="section" aria-label="Gauges">
-      <Box component="h1" sx={{ m: 0, mb: 1, fontSize: 26, fontWeight: 600 }}>
+      <Box component="h1" sx={{ m: 0, mb: 1, fontSize: 'title', fontWeight: 600 }}>
         Gauges
       </Box>
       {data?.map((g) => (

@@ -37,7 +37,7 @@ export function OwnSecrets() {
         >
           my password and PIN
         </Button>
-        <Box role="status" sx={{ fontSize: 17 }}>
+        <Box role="status" sx={{ fontSize: 'text' }}>
           {said}
         </Box>
       </Box>

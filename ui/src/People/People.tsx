@@ -37,7 +37,7 @@ export function PeopleScreen() {
         <Box>
           <Gauges manage={manage} />
           <Box component="section" aria-label="Thin things" sx={{ mt: 3 }}>
-            <Box component="h2" sx={{ m: 0, fontSize: 20, fontWeight: 600 }}>
+            <Box component="h2" sx={{ m: 0, fontSize: 'name', fontWeight: 600 }}>
               Thin things that serve as feelers
             </Box>
             {bench && <ThinList things={bench.thin} change={session?.work ?? false} />}

@@ -19,8 +19,8 @@ export function Row({
   return (
     <Box sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 }}>
-        <Box sx={{ fontSize: 20, fontWeight: 600, minWidth: 150 }}>{name}</Box>
-        <Box sx={{ flex: 1, minWidth: 200, fontSize: 17 }}>{says}</Box>
+        <Box sx={{ fontSize: 'name', fontWeight: 600, minWidth: 150 }}>{name}</Box>
+        <Box sx={{ flex: 1, minWidth: 200, fontSize: 'text' }}>{says}</Box>
         {onChange && (
           <Button variant="text" aria-expanded={open} onClick={onChange}>
             change

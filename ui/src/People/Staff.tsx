@@ -15,7 +15,7 @@ export function Staff({ manage }: { manage: boolean }) {
   const [open, setOpen] = useState('');
   return (
     <Box component="section" aria-label="People">
-      <Box component="h1" sx={{ m: 0, mb: 1, fontSize: 26, fontWeight: 600 }}>
+      <Box component="h1" sx={{ m: 0, mb: 1, fontSize: 'title', fontWeight: 600 }}>
         People
       </Box>
       {data?.map((p) => (

@@ -18,11 +18,11 @@ export function Times() {
   };
   return (
     <Box component="section" aria-label="Times" sx={{ mt: 3 }}>
-      <Box component="h2" sx={{ m: 0, fontSize: 20, fontWeight: 600 }}>
+      <Box component="h2" sx={{ m: 0, fontSize: 'name', fontWeight: 600 }}>
         Times
       </Box>
       {zone === null ? (
-        <Box sx={{ fontSize: 17, display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1 }}>
+        <Box sx={{ fontSize: 'text', display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1 }}>
           Days and times are told by the clocks of <b>{session?.times}</b>.
           {session?.manage && (
             <Button

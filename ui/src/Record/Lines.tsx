@@ -19,7 +19,7 @@ export function Lines({ r, who }: { r: RecordData; who: string }) {
   const may = r.signed !== '' && who !== '';
   return (
     <Box component="section" sx={{ mt: 3 }}>
-      <Box component="h2" sx={{ m: 0, fontSize: 18, fontWeight: 600 }}>
+      <Box component="h2" sx={{ m: 0, fontSize: 'plain', fontWeight: 600 }}>
         What was done, in order
       </Box>
       <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0, columns: { md: amending ? 1 : 2 }, columnGap: 5 }}>
@@ -27,7 +27,7 @@ export function Lines({ r, who }: { r: RecordData; who: string }) {
           <Box
             component="li"
             key={e.seq}
-            sx={{ display: 'grid', gridTemplateColumns: '28px 142px 1fr', columnGap: 1, fontSize: 16, py: 0.25, breakInside: 'avoid' }}
+            sx={{ display: 'grid', gridTemplateColumns: '28px 142px 1fr', columnGap: 1, fontSize: 'note', py: 0.25, breakInside: 'avoid' }}
           >
             <Box sx={{ color: 'quiet', textAlign: 'right' }}>{e.seq}</Box>
             <Box sx={{ color: 'quiet' }}>{times.moment(e.at)}</Box>
@@ -49,7 +49,7 @@ export function Lines({ r, who }: { r: RecordData; who: string }) {
                 <Button
                   variant="text"
                   aria-label={`amend entry ${e.seq}`}
-                  sx={{ minHeight: 32, py: 0, px: 0.75, fontSize: 14 }}
+                  sx={{ minHeight: 32, py: 0, px: 0.75, fontSize: 'fine' }}
                   onClick={() => {
                     setAmending(e.event);
                   }}

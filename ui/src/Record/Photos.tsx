@@ -6,7 +6,7 @@ export function Photos({ r }: { r: RecordData }) {
   if (r.photos.length === 0) return null;
   return (
     <Box component="section" aria-label="Photos" sx={{ mt: 3 }}>
-      <Box component="h2" sx={{ m: 0, fontSize: 18, fontWeight: 600 }}>
+      <Box component="h2" sx={{ m: 0, fontSize: 'plain', fontWeight: 600 }}>
         Photos
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 2, mt: 1 }}>
@@ -21,7 +21,7 @@ export function Photos({ r }: { r: RecordData }) {
                 sx={{ display: 'block', width: '100%', maxHeight: 420, objectFit: 'contain', objectPosition: 'left top', bgcolor: 'wash' }}
               />
             </Box>
-            <Box component="figcaption" sx={{ fontSize: 16, mt: 0.5 }}>
+            <Box component="figcaption" sx={{ fontSize: 'note', mt: 0.5 }}>
               {p.seq} · {p.says} · {p.by}
             </Box>
           </Box>

@@ -71,7 +71,7 @@ function Fields({ title, list }: { title: string; list: { name: string; text: st
   if (list.length === 0) return null;
   return (
     <Box component="section" sx={{ mt: 2.5 }}>
-      <Box component="h2" sx={{ m: 0, fontSize: 18, fontWeight: 600 }}>
+      <Box component="h2" sx={{ m: 0, fontSize: 'plain', fontWeight: 600 }}>
         {title}
       </Box>
       <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: '132px 1fr', rowGap: 0.4, columnGap: 1.5, m: 0, mt: 0.5 }}>
@@ -98,7 +98,7 @@ function Paper({ r, who }: { r: RecordData; who: string }) {
   const plain = (list: string[]) => list.map((text) => ({ name: '', text }));
   return (
     <>
-      <Box sx={{ fontSize: 30, fontWeight: 600, lineHeight: 1.15 }}>
+      <Box sx={{ fontSize: 'large', fontWeight: 600, lineHeight: 1.15 }}>
         {r.heading.machine} · {r.heading.cable}
       </Box>
       <Box sx={{ color: 'quiet', mt: 0.5 }}>
@@ -113,11 +113,11 @@ function Paper({ r, who }: { r: RecordData; who: string }) {
       <Box sx={{ mt: 2, py: 1.25, borderTop: '2px solid', borderBottom: '2px solid', borderColor: 'text.primary' }}>
         {r.signed ? (
           <>
-            <Box sx={{ fontSize: 22, fontWeight: 600 }}>Signed: {r.signed}</Box>
+            <Box sx={{ fontSize: 'head', fontWeight: 600 }}>Signed: {r.signed}</Box>
             <Box>{r.statement}</Box>
           </>
         ) : (
-          <Box sx={{ fontSize: 22, fontWeight: 600, color: 'error.main' }}>Not signed: the state after {r.through} events.</Box>
+          <Box sx={{ fontSize: 'head', fontWeight: 600, color: 'error.main' }}>Not signed: the state after {r.through} events.</Box>
         )}
       </Box>
       {r.picture && (
@@ -144,14 +144,14 @@ function Paper({ r, who }: { r: RecordData; who: string }) {
       <Photos r={r} />
       <Voices run={r.heading.run} voices={r.voices} />
       <Lines r={r} who={who} />
-      <Box sx={{ mt: 3, fontSize: 15, color: 'quiet', overflowWrap: 'anywhere' }}>
+      <Box sx={{ mt: 3, fontSize: 'fine', color: 'quiet', overflowWrap: 'anywhere' }}>
         Chain hash of events 1 to {r.through}: {r.hash}
       </Box>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, mt: 1, fontSize: 17, '& a': { color: 'text.primary', py: 1.25 } }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, mt: 1, fontSize: 'text', '& a': { color: 'text.primary', py: 1.25 } }}>
         <a href={`/api/v1/runs/${r.heading.run}/readings.csv`}>readings as a table (CSV)</a>
         <a href={`/api/v1/runs/${r.heading.run}/chain.json`}>events with their chain (JSON)</a>
       </Box>
-      <Box sx={{ mt: 0.5, fontSize: 15, color: 'quiet' }}>{r.foot}</Box>
+      <Box sx={{ mt: 0.5, fontSize: 'fine', color: 'quiet' }}>{r.foot}</Box>
     </>
   );
 }

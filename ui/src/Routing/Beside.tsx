@@ -16,7 +16,7 @@ export function Beside({ view }: { view: RouteView | undefined }) {
     <>
       <Box component="section" aria-label="What it passes" sx={{ mt: 2 }}>
         <Title>Hot, moving or sharp beside it</Title>
-        <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 17 }}>
+        <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 'text' }}>
           {near.map((_, i) => (
             <Row key={i} last={<TakeOut at={['near', i]} name={`part ${i + 1}`} />}>
               <Said says={i + 1}>
@@ -46,7 +46,7 @@ export function Beside({ view }: { view: RouteView | undefined }) {
       <Box component="section" aria-label="Steering" sx={{ mt: 2 }}>
         <Title>An engine that swings</Title>
         {steers ? (
-          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 17 }}>
+          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 'text' }}>
             <Row last={<TakeOut at={['steering']} name="steering" />}>
               <Said says="From the pivot: the last clamp">
                 <W at={['steering', 'behind']} label="clamp from the pivot, along the boat, mm" hint="along" />

@@ -25,12 +25,12 @@ export function Pieces({ view }: { view: RouteView | undefined }) {
   const pieces = (get(['pieces']) ?? []) as { bend?: boolean }[];
   return (
     <Box component="section" aria-label="The path">
-      <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, m: 0, mb: 0.5 }}>
+      <Box component="h2" sx={{ fontSize: 'plain', fontWeight: 600, m: 0, mb: 0.5 }}>
         <Said says="The path, starting">
           <Toward at={['starts']} />
         </Said>
       </Box>
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 17 }}>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 'text' }}>
         {pieces.map((p, i) => {
           const name = `${p.bend ? 'bend' : 'straight'} ${i + 1}`;
           return (
@@ -76,7 +76,7 @@ export function Pieces({ view }: { view: RouteView | undefined }) {
 
 /** What the cable is, and how its maker sells it. */
 export function Cable() {
-  const p = { m: 0, py: 0.5, fontSize: 17, lineHeight: 1.3, borderTop: '1px solid', borderColor: 'divider' } as const;
+  const p = { m: 0, py: 0.5, fontSize: 'text', lineHeight: 1.3, borderTop: '1px solid', borderColor: 'divider' } as const;
   return (
     <Box component="section" aria-label="The cable" sx={{ mt: 2 }}>
       <Title>The cable</Title>

@@ -38,7 +38,7 @@ export function RoutingScreen() {
             />
           ))}
         </Box>
-        <Box sx={{ minHeight: 44, display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap', fontSize: 16, color: 'quiet' }}>
+        <Box sx={{ minHeight: 44, display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap', fontSize: 'note', color: 'quiet' }}>
           {astray ? (
             <Box sx={{ color: 'error.main', fontWeight: 600 }}>✕ {astray.message}</Box>
           ) : (
@@ -103,7 +103,7 @@ function Follows({ view }: { view: RouteView | undefined }) {
   const known = view.order.length > 0;
   return (
     <Box component="section" aria-label="What follows" aria-live="polite">
-      <Box sx={{ fontSize: 26, fontWeight: 600, lineHeight: 1.15, color: ordered?.good === false ? 'error.main' : 'text.primary' }}>
+      <Box sx={{ fontSize: 'title', fontWeight: 600, lineHeight: 1.15, color: ordered?.good === false ? 'error.main' : 'text.primary' }}>
         {ordered ? `${ordered.good ? '' : '✕ '}${ordered.text}` : 'Write the first length, or drag the path.'}
       </Box>
       {known && (
@@ -120,7 +120,7 @@ function Follows({ view }: { view: RouteView | undefined }) {
               {i === 0 ? 'Order slip' : size}
             </Button>
           ))}
-          {!view.ready && <Box sx={{ fontSize: 16 }}>Mend what is marked first.</Box>}
+          {!view.ready && <Box sx={{ fontSize: 'note' }}>Mend what is marked first.</Box>}
         </Box>
       )}
       <List lines={[view.order[0], ...view.order.slice(2), ...view.ends].filter((l) => l !== undefined)} />
@@ -137,7 +137,7 @@ function Follows({ view }: { view: RouteView | undefined }) {
 
 function List({ lines }: { lines: RouteView['path'] }) {
   return lines.length === 0 ? null : (
-    <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, py: 1, borderTop: '1px solid', borderColor: 'divider', fontSize: 17 }}>
+    <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, py: 1, borderTop: '1px solid', borderColor: 'divider', fontSize: 'text' }}>
       {lines.map((l) => (
         <Box
           component="li"

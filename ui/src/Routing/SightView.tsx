@@ -22,7 +22,7 @@ export function SightView({ sight, onDrag }: { sight: Sight; onDrag: (grip: Grip
   const title = sight.view === 'side' ? 'from the side' : 'from above';
   return (
     <Box component="figure" sx={{ m: 0, minWidth: 0 }}>
-      <Box component="figcaption" sx={{ fontSize: 16, color: 'quiet' }}>
+      <Box component="figcaption" sx={{ fontSize: 'note', color: 'quiet' }}>
         {title}
       </Box>
       <svg

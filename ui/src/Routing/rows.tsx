@@ -30,7 +30,7 @@ export function Told({ line }: { line: RouteView['near'][number] | undefined }) 
   return (
     <Box
       component="span"
-      sx={{ display: 'inline-block', fontSize: 16, color: line.good ? 'quiet' : 'error.main', fontWeight: line.good ? 400 : 600 }}
+      sx={{ display: 'inline-block', fontSize: 'note', color: line.good ? 'quiet' : 'error.main', fontWeight: line.good ? 400 : 600 }}
     >
       {line.good ? '' : '✕ '}
       {line.text}
@@ -41,7 +41,7 @@ export function Told({ line }: { line: RouteView['near'][number] | undefined }) 
 /** The head of a part of the page. */
 export function Title({ children }: { children: ReactNode }) {
   return (
-    <Box component="h2" sx={{ fontSize: 18, fontWeight: 600, m: 0 }}>
+    <Box component="h2" sx={{ fontSize: 'plain', fontWeight: 600, m: 0 }}>
       {children}
     </Box>
   );

@@ -28,11 +28,11 @@ export function Pairs({ run, alone, setAlone }: { run: RunView; alone: boolean; 
   if (ends.pairs < 2 || !takes) return null;
   const asks = advice.do === 'read' || advice.do === 'check';
   return (
-    <Box sx={{ mt: 2, fontSize: 17, color: 'quiet' }}>
+    <Box sx={{ mt: 2, fontSize: 'text', color: 'quiet' }}>
       Takes {takes}.{ends.alone && ` Alone: ${ends.alone}. Risk: ${ends.risk ?? ''}.`}
       {asks && (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.75 }}>
-          <Button component={Link} to={`/run/${run.id}/hands`} sx={{ minHeight: 48, py: 0.5, fontSize: 17 }}>
+          <Button component={Link} to={`/run/${run.id}/hands`} sx={{ minHeight: 48, py: 0.5, fontSize: 'text' }}>
             Second hands
           </Button>
           {ends.alone && (

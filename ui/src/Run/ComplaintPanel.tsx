@@ -18,7 +18,7 @@ export function ComplaintPanel({ run, send, fetch }: { run: string; send: Send; 
       <Box sx={{ mt: 2, maxWidth: 620 }}>
         <Blank label="the owner’s words" value={words} onChange={setWords} error={at('words')} lines={2} />
       </Box>
-      <Box sx={{ mt: 2, fontSize: 20, fontWeight: 500 }}>Does it show when you try it?</Box>
+      <Box sx={{ mt: 2, fontSize: 'name', fontWeight: 500 }}>Does it show when you try it?</Box>
       <Row>
         <Button onClick={() => void done('yes')}>It shows</Button>
         <Button onClick={() => void done('no')}>It does not show</Button>
@@ -26,10 +26,10 @@ export function ComplaintPanel({ run, send, fetch }: { run: string; send: Send; 
       </Row>
       {fetch.length > 0 && (
         <Box sx={{ mt: 3.5 }}>
-          <Box sx={{ fontSize: 18, fontWeight: 600 }}>Fetch first, so that you crawl once</Box>
+          <Box sx={{ fontSize: 'plain', fontWeight: 600 }}>Fetch first, so that you crawl once</Box>
           <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 0, listStyle: 'none', columns: { xs: 1, sm: 2 }, maxWidth: 620 }}>
             {fetch.map((f) => (
-              <Box component="li" key={f} sx={{ py: 0.4, fontSize: 18, '&::before': { content: '"▢  "' } }}>
+              <Box component="li" key={f} sx={{ py: 0.4, fontSize: 'plain', '&::before': { content: '"▢  "' } }}>
                 {f}
               </Box>
             ))}

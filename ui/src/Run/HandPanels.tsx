@@ -54,7 +54,7 @@ export function InspectPanel({ advice, send }: { advice: Advice; send: Send }) {
     <Box sx={{ mt: 2, display: 'grid', gap: 1.5 }}>
       {(advice.inspect ?? []).map((i) => (
         <Box key={i.item} sx={{ borderTop: '1px solid', borderColor: 'divider', pt: 1.5 }}>
-          <Box sx={{ fontSize: 19, fontWeight: i.done ? 400 : 600, color: i.done ? 'success.main' : 'text.primary' }}>
+          <Box sx={{ fontSize: 'name', fontWeight: i.done ? 400 : 600, color: i.done ? 'success.main' : 'text.primary' }}>
             {i.done ? '✓ ' : ''}
             {i.says}
           </Box>
@@ -99,7 +99,7 @@ export function Mishaps({ list, send }: { list: RunView['view']['mishaps']; send
   const { ask, problem } = useAsk(send);
   return (
     <Box component="details" sx={{ mt: 2.5 }}>
-      <Box component="summary" sx={{ minHeight: 32, color: 'quiet', fontSize: 16, cursor: 'pointer' }}>
+      <Box component="summary" sx={{ minHeight: 32, color: 'quiet', fontSize: 'note', cursor: 'pointer' }}>
         Something went wrong
       </Box>
       <Row>

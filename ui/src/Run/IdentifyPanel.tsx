@@ -36,7 +36,7 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
           error={at('serial') || (problemIn(which.error)?.detail ?? '')}
         />
         <Box>
-          <Box sx={{ fontSize: 16, color: 'quiet' }}>hand of rotation</Box>
+          <Box sx={{ fontSize: 'note', color: 'quiet' }}>hand of rotation</Box>
           <OneOf
             label="hand of rotation"
             options={[
@@ -49,7 +49,7 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
         </Box>
         {run.variants.length > 0 && (
           <Box>
-            <Box sx={{ fontSize: 16, color: 'quiet' }}>what is fitted</Box>
+            <Box sx={{ fontSize: 'note', color: 'quiet' }}>what is fitted</Box>
             <OneOf
               label="variant"
               options={[{ id: 'none', name: 'the usual' }, ...run.variants.map((v) => ({ id: v, name: v }))]}
@@ -62,13 +62,13 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
       {found &&
         (found.sheet ? (
           <Box sx={{ mt: 2.5 }}>
-            <Box sx={{ fontSize: 22, fontWeight: 600 }}>
+            <Box sx={{ fontSize: 'head', fontWeight: 600 }}>
               Sheet {found.sheet} applies: {found.why}.
             </Box>
             <Box sx={{ color: 'quiet' }}>{found.source}</Box>
             {!found.led && <Finding>No run can be led by this sheet yet: work by it by hand.</Finding>}
             {found.neighbours.length > 0 && (
-              <Box sx={{ mt: 1.5, fontSize: 17 }}>
+              <Box sx={{ mt: 1.5, fontSize: 'text' }}>
                 <Box sx={{ fontWeight: 600 }}>Not yours:</Box>
                 {found.neighbours.map((n) => (
                   <Box key={n.sheet}>
@@ -79,8 +79,8 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
             )}
           </Box>
         ) : found.choices.length > 0 ? (
-          <Box sx={{ mt: 2.5, fontSize: 17 }}>
-            <Box sx={{ fontSize: 22, fontWeight: 600 }}>Several sheets fit: say above which part is fitted.</Box>
+          <Box sx={{ mt: 2.5, fontSize: 'text' }}>
+            <Box sx={{ fontSize: 'head', fontWeight: 600 }}>Several sheets fit: say above which part is fitted.</Box>
             {found.choices.map((n) => (
               <Box key={n.sheet}>
                 sheet {n.sheet}, {n.says}

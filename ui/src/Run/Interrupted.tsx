@@ -30,8 +30,8 @@ export function Interrupted({ view, onGoOn }: { view: View; onGoOn: () => void }
         mb: 1.5,
       }}
     >
-      <Box sx={{ fontSize: 17, lineHeight: 1.35 }}>
-        <Box sx={{ fontSize: 19, fontWeight: 600 }}>Where it stood{view.resume.paused ? `: ${view.resume.paused}` : ''}</Box>
+      <Box sx={{ fontSize: 'text', lineHeight: 1.35 }}>
+        <Box sx={{ fontSize: 'name', fontWeight: 600 }}>Where it stood{view.resume.paused ? `: ${view.resume.paused}` : ''}</Box>
         {lines
           .filter(([, what]) => what !== '')
           .map(([name, what]) => (

@@ -88,7 +88,7 @@ export function MeasureIn({ run, photo, measuring: m }: { run: string; photo: Ph
         <image href={`/api/v1/runs/${run}/photos/${photo.sha256}`} width={photo.width} height={photo.height} />
         {m.on &&
           pairs.map((pair, i) => (
-            <g key={i} stroke={i === 0 ? '#fff' : 'var(--mui-palette-primary-main)'} strokeWidth={mark / 4} fill="none">
+            <g key={i} stroke={i === 0 ? 'white' : 'var(--mui-palette-primary-main)'} strokeWidth={mark / 4} fill="none">
               {pair.length === 2 && <path d={pair.map((p, j) => `${j === 0 ? 'M' : 'L'}${p.x} ${p.y}`).join('')} />}
               {pair.map((p, j) => (
                 <path key={j} d={`M${p.x - mark} ${p.y}h${2 * mark}M${p.x} ${p.y - mark}v${2 * mark}`} />
@@ -108,11 +108,11 @@ export function MeasureIn({ run, photo, measuring: m }: { run: string; photo: Ph
         </Button>
       ) : (
         <Box sx={{ mt: 1, display: 'grid', gap: 1 }}>
-          <Box role="status" sx={{ fontSize: 19, fontWeight: 600 }}>
+          <Box role="status" sx={{ fontSize: 'name', fontWeight: 600 }}>
             {m.data ? `It is ${m.data.length?.toFixed(1) ?? ''} ± ${m.data.doubt?.toFixed(1) ?? ''} mm.` : (asks[m.taps.length] ?? '')}
           </Box>
           <Blank label="the known thing is" value={m.known} onChange={m.setKnown} width={160} error={m.problem?.detail ?? ''} />
-          <Box sx={{ fontSize: 15, color: 'quiet' }}>Both must lie in one plane, square to the camera.</Box>
+          <Box sx={{ fontSize: 'fine', color: 'quiet' }}>Both must lie in one plane, square to the camera.</Box>
         </Box>
       )}
     </>

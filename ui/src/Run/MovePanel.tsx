@@ -28,7 +28,7 @@ export function MovePanel({
 }) {
   const { ask, problem } = useAsk(send);
   const several = plan.length > 1;
-  const size = several ? { px: 2, fontSize: 18 } : {};
+  const size = several ? { px: 2, fontSize: 'plain' } : {};
   const taps = (
     <>
       <Button variant="contained" sx={size} onClick={() => void ask('move', made(turn))}>
@@ -48,7 +48,7 @@ export function MovePanel({
       {several ? (
         <Box component="ul" aria-label="turns" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }}>
           {plan.map((t) => (
-            <Box component="li" key={t.adjuster} sx={{ fontSize: 19, mt: 1 }}>
+            <Box component="li" key={t.adjuster} sx={{ fontSize: 'name', mt: 1 }}>
               {t.adjuster === turn.adjuster ? (
                 <Row>{taps}</Row>
               ) : (
@@ -85,7 +85,7 @@ function ByRequest({ run, rules, send, beside }: { run: string; rules: Rule[]; s
         sx={{
           minHeight: 32,
           color: 'quiet',
-          fontSize: 16,
+          fontSize: 'note',
           cursor: 'pointer',
           ...(beside ? { ml: { md: 'auto' }, width: { md: 'fit-content' } } : {}), // on the line of the last turn
         }}

@@ -38,7 +38,7 @@ export function Now(props: Props) {
         component="h2"
         sx={{
           m: 0,
-          fontSize: advice.plan && advice.plan.length > 1 ? { xs: 24, md: 28 } : { xs: 28, md: 34 },
+          fontSize: advice.plan && advice.plan.length > 1 ? 'title' : { xs: 'title', md: 'large' },
           fontWeight: 600,
           lineHeight: 1.15,
         }}
@@ -60,13 +60,13 @@ export function Now(props: Props) {
         (t) =>
           t &&
           ['read', 'lock', 'restore', 'move'].includes(advice.do) && (
-            <Box key={t} sx={{ mt: 1, fontSize: 19, fontWeight: 500 }}>
+            <Box key={t} sx={{ mt: 1, fontSize: 'name', fontWeight: 500 }}>
               {t}
             </Box>
           ),
       )}
       {advice.more.map((m) => (
-        <Box key={m} sx={{ mt: 0.75, fontSize: 19 }}>
+        <Box key={m} sx={{ mt: 0.75, fontSize: 'name' }}>
           {m}
         </Box>
       ))}
@@ -150,7 +150,7 @@ function LeaveOut({ run, send }: { run: RunView; send: Send }) {
   const { ask, at } = useAsk(send);
   return (
     <Box component="details" sx={{ mt: 2.5 }}>
-      <Box component="summary" sx={{ minHeight: 32, color: 'quiet', fontSize: 16, cursor: 'pointer' }}>
+      <Box component="summary" sx={{ minHeight: 32, color: 'quiet', fontSize: 'note', cursor: 'pointer' }}>
         Leave this step out
       </Box>
       <Row>
@@ -173,5 +173,5 @@ function LeaveOut({ run, send }: { run: RunView; send: Send }) {
 
 /** What keeps hands whole, where no foot of the page says it. */
 function Caution({ children }: { children: string }) {
-  return <Box sx={{ display: { xs: 'block', md: 'none' }, mt: 1, fontSize: 17, fontWeight: 600 }}>⚠ {children}</Box>;
+  return <Box sx={{ display: { xs: 'block', md: 'none' }, mt: 1, fontSize: 'text', fontWeight: 600 }}>⚠ {children}</Box>;
 }

@@ -10,18 +10,18 @@ export function OrderSlip({ run, order, waiting }: { run: string; order: Order; 
   return (
     <>
       {against && (
-        <Box component="section" aria-label="Why no setting serves" sx={{ mt: 2, fontSize: 18 }}>
+        <Box component="section" aria-label="Why no setting serves" sx={{ mt: 2, fontSize: 'plain' }}>
           <Said title={against.windows.length > 1 ? 'These cannot be met together:' : 'No setting meets this:'} list={against.windows} />
           <Said title="One part would allow it:" list={against.cures} />
         </Box>
       )}
       <Box component="details" open={waiting} sx={{ mt: 2.5, borderTop: '1px solid', borderColor: 'divider', pt: 1 }}>
-        <Box component="summary" sx={{ minHeight: 40, fontSize: 18, fontWeight: 600, cursor: 'pointer' }}>
+        <Box component="summary" sx={{ minHeight: 40, fontSize: 'plain', fontWeight: 600, cursor: 'pointer' }}>
           To order: {order.part}
         </Box>
         <Box
           component="dl"
-          sx={{ display: 'grid', gridTemplateColumns: 'minmax(90px, 170px) 1fr', columnGap: 1.5, rowGap: 0.4, m: 0, fontSize: 17 }}
+          sx={{ display: 'grid', gridTemplateColumns: 'minmax(90px, 170px) 1fr', columnGap: 1.5, rowGap: 0.4, m: 0, fontSize: 'text' }}
         >
           {order.lines.map((l, i) => [
             <Box component="dt" key={`${i}t`} sx={{ color: 'quiet' }}>

@@ -54,7 +54,7 @@ export function Pad({ label, value, onChange, onTake, unit, says, error, take, r
       }}
       sx={{ display: 'flex', flexDirection: 'column', gap: 0.75 }}
     >
-      <Box sx={{ display: 'flex', alignItems: 'baseline', flexWrap: 'wrap', columnGap: 1, fontSize: 16 }}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', flexWrap: 'wrap', columnGap: 1, fontSize: 'note' }}>
         <Box component="label" htmlFor={id} sx={{ color: 'quiet' }}>
           {label}
         </Box>
@@ -90,14 +90,14 @@ export function Pad({ label, value, onChange, onTake, unit, says, error, take, r
             autoComplete: 'off',
             spellCheck: false,
           }}
-          sx={{ fontSize: 36, fontWeight: 600, bgcolor: 'transparent', '& input': { p: 0, height: 48 } }}
+          sx={{ fontSize: 'large', fontWeight: 600, bgcolor: 'transparent', '& input': { p: 0, height: 48 } }}
         />
         {unit}
       </Box>
       <Box
         id={`${id}-says`}
         role={error ? 'alert' : 'status'}
-        sx={{ minHeight: 24, fontSize: 16, fontWeight: 500, color: error ? 'error.main' : 'text.primary' }}
+        sx={{ minHeight: 24, fontSize: 'note', fontWeight: 500, color: error ? 'error.main' : 'text.primary' }}
       >
         {error || says}
       </Box>
@@ -114,7 +114,7 @@ export function Pad({ label, value, onChange, onTake, unit, says, error, take, r
               minWidth: 0,
               minHeight: 48,
               p: 0,
-              fontSize: 22,
+              fontSize: 'head',
               borderWidth: 1,
               borderColor: 'divider',
               bgcolor: /[½¼⅛/]/.test(key) ? 'wash' : 'sheet',

@@ -48,14 +48,14 @@ export function PhotoPanel({ run, send, onDone, onVoice }: { run: RunView; send:
   };
   return (
     <Box component="section" aria-label="Photo">
-      <Box component="h2" sx={{ m: 0, fontSize: 22, fontWeight: 600 }}>
+      <Box component="h2" sx={{ m: 0, fontSize: 'head', fontWeight: 600 }}>
         A photo
       </Box>
       {!taken && !local && (
         <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
           <Pick label="Take a photo" accept={images} capture="environment" busy={busy} onFile={(f) => void pick(f)} />
           <Pick label="From a file" accept={images} busy={busy} onFile={(f) => void pick(f)} />
-          <Box sx={{ fontSize: 16, color: 'quiet' }}>JPEG, PNG or WebP, up to 10 MB. Place and time in it are taken off.</Box>
+          <Box sx={{ fontSize: 'note', color: 'quiet' }}>JPEG, PNG or WebP, up to 10 MB. Place and time in it are taken off.</Box>
         </Box>
       )}
       {problem && <Finding>{problem}</Finding>}
@@ -63,15 +63,15 @@ export function PhotoPanel({ run, send, onDone, onVoice }: { run: RunView; send:
         <>
           {taken && <MeasureIn run={run.id} photo={taken} measuring={measuring} />}
           {local && (
-            <Box role="status" sx={{ mt: 1, fontSize: 17, fontWeight: 500 }}>
+            <Box role="status" sx={{ mt: 1, fontSize: 'text', fontWeight: 500 }}>
               The server does not answer: {local.name || 'the photo'} is kept on this device and sent when it is back.
             </Box>
           )}
-          <Box sx={{ mt: 1.5, fontSize: 16, color: 'quiet' }}>it shows</Box>
+          <Box sx={{ mt: 1.5, fontSize: 'note', color: 'quiet' }}>it shows</Box>
           <OneOf label="what it shows" options={stages} value={stage} onChange={setStage} />
           {view.points.length > 0 && (
             <Box sx={{ mt: 1 }}>
-              <Box component="label" htmlFor="photo-of" sx={{ fontSize: 16, color: 'quiet', mr: 1 }}>
+              <Box component="label" htmlFor="photo-of" sx={{ fontSize: 'note', color: 'quiet', mr: 1 }}>
                 of
               </Box>
               <Box
@@ -81,7 +81,7 @@ export function PhotoPanel({ run, send, onDone, onVoice }: { run: RunView; send:
                 onChange={(e: React.ChangeEvent<HTMLSelectElement>) => {
                   setPoint(e.target.value);
                 }}
-                sx={{ font: 'inherit', fontSize: 17, minHeight: 48, maxWidth: '100%', bgcolor: 'sheet', color: 'text.primary' }}
+                sx={{ font: 'inherit', fontSize: 'text', minHeight: 48, maxWidth: '100%', bgcolor: 'sheet', color: 'text.primary' }}
               >
                 <option value="">no point of the sheet</option>
                 {view.points.map((p) => (

@@ -22,11 +22,11 @@ export function Places({ list }: { list: RunView['view']['places'] }) {
             borderColor: p.now ? 'primary.main' : p.done ? 'success.main' : 'divider',
           }}
         >
-          <Box sx={{ fontSize: 18, fontWeight: 600 }}>
+          <Box sx={{ fontSize: 'plain', fontWeight: 600 }}>
             {p.done ? '✓ ' : ''}
             {p.name}
           </Box>
-          <Box sx={{ fontSize: 16, color: p.now ? 'text.primary' : 'quiet' }}>{p.says}</Box>
+          <Box sx={{ fontSize: 'note', color: p.now ? 'text.primary' : 'quiet' }}>{p.says}</Box>
         </Box>
       ))}
     </Box>

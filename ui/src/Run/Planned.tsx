@@ -34,12 +34,12 @@ export function PlanPanel({ run, send }: { run: RunView; send: Send }) {
       aria-label="Planned"
       sx={{ mb: 2, p: 1.5, bgcolor: 'sheet', borderLeft: '8px solid', borderColor: 'primary.main' }}
     >
-      <Box sx={{ fontSize: 18, fontWeight: 600 }}>Planned in What if. Each is read after it is turned.</Box>
+      <Box sx={{ fontSize: 'plain', fontWeight: 600 }}>Planned in What if. Each is read after it is turned.</Box>
       {moves.map((m) => {
         const a = run.view.adjusters.find((one) => one.id === m.adjuster);
         const says = a && `${a.name}: ${m.turns} ${a.unit ?? 'turns'} ${m.way === 'out' ? a.out : a.in}`;
         return (
-          <Box key={m.adjuster} sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, mt: 1, fontSize: 18 }}>
+          <Box key={m.adjuster} sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, mt: 1, fontSize: 'plain' }}>
             <span>{says}</span>
             <Button
               aria-label={`${says ?? ''}: turned`}

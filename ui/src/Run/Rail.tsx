@@ -53,7 +53,7 @@ export function Rail({ steps }: { steps: StepState[] }) {
               {mark[s.status]}
             </Box>
             <Box sx={{ lineHeight: 1.25 }}>
-              <Box sx={{ fontSize: 16.5, fontWeight: current ? 600 : 400, color: current ? 'text.primary' : 'quiet' }}>
+              <Box sx={{ fontSize: 'note', fontWeight: current ? 600 : 400, color: current ? 'text.primary' : 'quiet' }}>
                 {s.title}
                 <Box
                   component="span"
@@ -64,7 +64,7 @@ export function Rail({ steps }: { steps: StepState[] }) {
                 </Box>
               </Box>
               {(s.summary ?? (current ? s.hands : '')) && (
-                <Box sx={{ fontSize: 14.5, color: 'quiet', fontWeight: current ? 500 : 400 }}>{s.summary ? s.summary : s.hands}</Box>
+                <Box sx={{ fontSize: 'fine', color: 'quiet', fontWeight: current ? 500 : 400 }}>{s.summary ? s.summary : s.hands}</Box>
               )}
             </Box>
           </Box>

@@ -83,14 +83,14 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
         units.length > 0 ? (
           <OneOf label="unit" options={units} value={unit} onChange={setUnit} />
         ) : (
-          <Box sx={{ fontSize: 20, color: 'quiet' }}>{want.unit_says}</Box>
+          <Box sx={{ fontSize: 'name', color: 'quiet' }}>{want.unit_says}</Box>
         )
       }
       above={
         <>
           {want.sides && <Sides of={want.sides} value={side} onChange={setSide} />}
           {byMarks && (
-            <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 17 }}>
+            <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 'text' }}>
               <label htmlFor="start-mark">start mark</label>
               <Box
                 component="input"
@@ -102,7 +102,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
                 autoComplete="off"
                 sx={{
                   font: 'inherit',
-                  fontSize: 22,
+                  fontSize: 'head',
                   fontWeight: 600,
                   width: '100%',
                   minHeight: 44,
@@ -122,7 +122,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
         <Box
           role="status"
           sx={{
-            fontSize: 16,
+            fontSize: 'note',
             fontWeight: 500,
             lineHeight: 1.25,
             borderLeft: '4px solid',
@@ -170,7 +170,7 @@ function GaugeBlank({ gauges, value, onChange }: { gauges: Gauge[]; value: strin
       }}
       sx={{
         font: 'inherit',
-        fontSize: 16,
+        fontSize: 'note',
         fontWeight: 500,
         minHeight: 44,
         px: 0.5,

@@ -179,7 +179,9 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
             <Box sx={{ flex: 1, overflowY: 'auto' }} tabIndex={0}>
               <Rail steps={view.steps} />
             </Box>
-            <Box sx={{ px: 2, py: 0.75, fontSize: 14, lineHeight: 1.25, color: 'quiet', borderTop: '1px solid', borderColor: 'divider' }}>
+            <Box
+              sx={{ px: 2, py: 0.75, fontSize: 'fine', lineHeight: 1.25, color: 'quiet', borderTop: '1px solid', borderColor: 'divider' }}
+            >
               {lasting}
             </Box>
           </Box>

@@ -8,7 +8,7 @@ import { canSpeak, useAloud } from '../parts/aloud';
 import { BackTo } from './BackTo';
 import type { Send } from '../api/useRun';
 
-const link = { minHeight: 40, fontSize: 15, py: 0.5, px: 0.5 };
+const link = { minHeight: 40, fontSize: 'fine', py: 0.5, px: 0.5 };
 
 /** The foot of a run: the caution of the moment, the way back to as found, and the way to stop for now. */
 export function RunFoot({

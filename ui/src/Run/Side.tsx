@@ -14,8 +14,8 @@ export function Side({ run, send }: { run: RunView; send: Send }) {
   const { ask, problem } = useAsk(send);
   return (
     <Box>
-      <Box sx={{ fontSize: 16, color: 'quiet' }}>readings so far</Box>
-      {view.earlier > 0 && <Box sx={{ py: 0.5, fontSize: 16 }}>{view.earlier} earlier ones stand on the record.</Box>}
+      <Box sx={{ fontSize: 'note', color: 'quiet' }}>readings so far</Box>
+      {view.earlier > 0 && <Box sx={{ py: 0.5, fontSize: 'note' }}>{view.earlier} earlier ones stand on the record.</Box>}
       {view.readings.length === 0 && <Box sx={{ py: 1 }}>None yet.</Box>}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {view.readings.map((r) => (
@@ -31,14 +31,14 @@ export function Side({ run, send }: { run: RunView; send: Send }) {
               alignItems: 'baseline',
             }}
           >
-            <Box sx={{ flex: 1, fontSize: 16 }}>
+            <Box sx={{ flex: 1, fontSize: 'note' }}>
               {r.name}
               <Box component="span" sx={{ color: 'quiet' }}>
                 {' '}
                 · {r.note ?? r.stage}
               </Box>
             </Box>
-            <Box sx={{ fontSize: 20, fontWeight: 600, whiteSpace: 'nowrap' }}>{r.text}</Box>
+            <Box sx={{ fontSize: 'name', fontWeight: 600, whiteSpace: 'nowrap' }}>{r.text}</Box>
           </Box>
         ))}
       </Box>
@@ -59,7 +59,7 @@ export function Side({ run, send }: { run: RunView; send: Send }) {
       <Voices run={run.id} voices={view.voices} />
       {view.last_event && !view.signed && (
         <Box component="details" sx={{ mt: 1.5 }}>
-          <Box component="summary" sx={{ cursor: 'pointer', minHeight: 32, fontSize: 16 }}>
+          <Box component="summary" sx={{ cursor: 'pointer', minHeight: 32, fontSize: 'note' }}>
             Last entry was wrong: {view.resume.last}
           </Box>
           <Box sx={{ mt: 1, display: 'grid', gap: 1 }}>

@@ -23,7 +23,7 @@ export function SignPanel({ run, who, send, blocked }: { run: RunView; who: stri
     <>
       {data && (
         <Box sx={{ mt: 2 }}>
-          <Box component="label" htmlFor="sign-cause" sx={{ display: 'block', fontSize: 16, color: 'quiet' }}>
+          <Box component="label" htmlFor="sign-cause" sx={{ display: 'block', fontSize: 'note', color: 'quiet' }}>
             what it was
           </Box>
           <Box
@@ -33,7 +33,7 @@ export function SignPanel({ run, who, send, blocked }: { run: RunView; who: stri
             onChange={(e: React.ChangeEvent<HTMLSelectElement>) => {
               setCause(e.target.value);
             }}
-            sx={{ font: 'inherit', fontSize: 18, minHeight: 48, maxWidth: '100%', bgcolor: 'sheet', color: 'text.primary' }}
+            sx={{ font: 'inherit', fontSize: 'plain', minHeight: 48, maxWidth: '100%', bgcolor: 'sheet', color: 'text.primary' }}
           >
             <option value="">nobody knows</option>
             <option value={adjustmentOnly}>{adjustmentOnly}</option>

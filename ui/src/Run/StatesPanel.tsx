@@ -30,7 +30,7 @@ export function StatesPanel({ wanted, states, setStates }: { wanted: Want['state
           >
             {s.name}
           </Toggle>
-          {!confirmed.includes(s.id) && <Box sx={{ fontSize: 17, color: 'quiet', lineHeight: 1.25 }}>{s.how}</Box>}
+          {!confirmed.includes(s.id) && <Box sx={{ fontSize: 'text', color: 'quiet', lineHeight: 1.25 }}>{s.how}</Box>}
         </Box>
       ))}
     </Box>

@@ -41,7 +41,7 @@ export function TurnPad({
   if (safe.length > 0)
     return (
       <Box>
-        <Box sx={{ fontSize: 20, fontWeight: 600 }}>Make it safe before anything is turned.</Box>
+        <Box sx={{ fontSize: 'name', fontWeight: 600 }}>Make it safe before anything is turned.</Box>
         <TodoPanel things={safe} send={send} />
         <Button type="button" variant="text" onClick={onDone}>
           Nothing is to be turned

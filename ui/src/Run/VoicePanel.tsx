@@ -47,7 +47,7 @@ export function VoicePanel({ run, send, onDone }: { run: RunView; send: Send; on
   const there = said ?? local;
   return (
     <Box component="section" aria-label="Voice note">
-      <Box component="h2" sx={{ m: 0, fontSize: 22, fontWeight: 600 }}>
+      <Box component="h2" sx={{ m: 0, fontSize: 'head', fontWeight: 600 }}>
         A voice note
       </Box>
       {!there && (
@@ -71,7 +71,7 @@ export function VoicePanel({ run, send, onDone }: { run: RunView; send: Send; on
               <Pick label="From a file" accept="audio/*" busy={busy} onFile={(f) => void take(f)} />
             </>
           )}
-          <Box sx={{ fontSize: 16, color: 'quiet' }}>Up to two minutes, 2 MB. It is kept as it was recorded.</Box>
+          <Box sx={{ fontSize: 'note', color: 'quiet' }}>Up to two minutes, 2 MB. It is kept as it was recorded.</Box>
         </Box>
       )}
       {(problem || recorder.problem) && <Finding>{problem || recorder.problem}</Finding>}
@@ -87,7 +87,7 @@ export function VoicePanel({ run, send, onDone }: { run: RunView; send: Send; on
         </Box>
       )}
       {local && (
-        <Box role="status" sx={{ mt: 1, fontSize: 17, fontWeight: 500 }}>
+        <Box role="status" sx={{ mt: 1, fontSize: 'text', fontWeight: 500 }}>
           The server does not answer: the recording is kept on this device and sent when it is back.
         </Box>
       )}

@@ -26,7 +26,7 @@ export function StillOn({ run }: { run: RunView }) {
         borderColor: 'text.primary',
         px: 1.5,
         py: 0.5,
-        fontSize: 16,
+        fontSize: 'note',
         fontWeight: 600,
         bgcolor: 'sheet',
         backgroundImage: 'repeating-linear-gradient(45deg, var(--mui-palette-wash) 0 10px, transparent 10px 20px)',
@@ -51,7 +51,7 @@ export function Notice({ text, onClose }: { text: string; onClose?: () => void }
         px: 2,
         py: 0.75,
         mb: 2,
-        fontSize: 17,
+        fontSize: 'text',
         fontWeight: 500,
       }}
     >
@@ -68,9 +68,9 @@ export function Notice({ text, onClose }: { text: string; onClose?: () => void }
 /** Entries kept on this device, in words. */
 export function Kept({ list, why }: { list: Parcel[]; why: string }) {
   return (
-    <Box role="status" sx={{ border: '2px dashed', borderColor: 'text.primary', px: 2, py: 0.75, mb: 2, fontSize: 17 }}>
+    <Box role="status" sx={{ border: '2px dashed', borderColor: 'text.primary', px: 2, py: 0.75, mb: 2, fontSize: 'text' }}>
       <b>Kept here: {list.length}.</b> {why} They are sent, in order, as soon as it can be.
-      <Box component="ol" sx={{ m: 0, pl: 2.5, fontSize: 16 }}>
+      <Box component="ol" sx={{ m: 0, pl: 2.5, fontSize: 'note' }}>
         {list.slice(-5).map((p) => (
           <li key={p.id}>{wordsOf(p)}</li>
         ))}
@@ -86,7 +86,7 @@ export function ClashPanel({ clash, settle }: { clash: Clash; settle: (so: Settl
     <Box
       role="alert"
       aria-label="Two versions"
-      sx={{ border: '4px solid', borderColor: 'error.main', px: 2, py: 1.25, mb: 2, fontSize: 19 }}
+      sx={{ border: '4px solid', borderColor: 'error.main', px: 2, py: 1.25, mb: 2, fontSize: 'name' }}
     >
       <Box sx={{ fontWeight: 600 }}>
         {clash.turned
@@ -137,7 +137,7 @@ export function TheyDid({ told }: { told: Told }) {
   return (
     <Box
       role="status"
-      sx={{ borderLeft: '6px solid', borderColor: 'success.main', bgcolor: 'pale', px: 2, py: 0.75, mb: 1.5, fontSize: 18 }}
+      sx={{ borderLeft: '6px solid', borderColor: 'success.main', bgcolor: 'pale', px: 2, py: 0.75, mb: 1.5, fontSize: 'plain' }}
     >
       <b>{told.by}</b>: {told.says}
     </Box>

@@ -73,7 +73,7 @@ export function TodoPanel({ things, send }: { things: Todo[]; send: Send }) {
           >
             {(verb[t.kind] ?? '') + t.name}
           </Toggle>
-          {(t.why ?? t.side) && <Box sx={{ color: 'quiet', fontSize: 16 }}>{t.why ?? t.side}</Box>}
+          {(t.why ?? t.side) && <Box sx={{ color: 'quiet', fontSize: 'note' }}>{t.why ?? t.side}</Box>}
         </Box>
       ))}
       {problem && <Finding>{problem.detail}</Finding>}

@@ -26,7 +26,7 @@ export function Gate({ hands, children }: { hands: ReactNode; children: ReactNod
       <Head title="Brankel" tab={data?.state === 'locked' ? 'Locked' : 'Sign in'} home={false} />
       <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: { xs: 3, md: 6 } }}>
         {isError && !data && (
-          <Box role="alert" sx={{ fontSize: 22 }}>
+          <Box role="alert" sx={{ fontSize: 'head' }}>
             The server does not answer. This page looks again by itself.
           </Box>
         )}
@@ -34,7 +34,7 @@ export function Gate({ hands, children }: { hands: ReactNode; children: ReactNod
         {data?.state === 'out' && <ByPassword />}
         {data?.state === 'locked' && <ByPin session={data} />}
         {data?.state === 'out' && (
-          <Box component={Link} to="/hands" sx={{ display: 'inline-block', mt: 3, py: 1.5, fontSize: 18, color: 'text.primary' }}>
+          <Box component={Link} to="/hands" sx={{ display: 'inline-block', mt: 3, py: 1.5, fontSize: 'plain', color: 'text.primary' }}>
             second hands at a run, by its code
           </Box>
         )}
@@ -59,7 +59,7 @@ function useLate(ms: number): boolean {
 }
 
 const Title = ({ children }: { children: ReactNode }) => (
-  <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 34, fontWeight: 600, lineHeight: 1.15 }}>
+  <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 'large', fontWeight: 600, lineHeight: 1.15 }}>
     {children}
   </Box>
 );
@@ -116,7 +116,7 @@ function First() {
   return (
     <>
       <Title>The first account is the lead’s.</Title>
-      <Box sx={{ fontSize: 19, maxWidth: 560 }}>The lead lets the others in and looks after sheets, machines and gauges.</Box>
+      <Box sx={{ fontSize: 'name', maxWidth: 560 }}>The lead lets the others in and looks after sheets, machines and gauges.</Box>
       <Form onSubmit={() => void ask(first(name, password, zone))}>
         <Blank label="your name" value={name} onChange={setName} width={320} autoFocus error={at('name')} />
         <Blank

@@ -45,10 +45,10 @@ export function AxisView({ axis }: { axis: Axis }) {
       sx={{ py: 1.5, borderBottom: '1px solid', borderColor: 'divider' }}
     >
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 1.5 }}>
-        <Box component="h3" sx={{ m: 0, fontSize: 19, fontWeight: 600 }}>
+        <Box component="h3" sx={{ m: 0, fontSize: 'name', fontWeight: 600 }}>
           {axis.cable}
         </Box>
-        <Box sx={{ color: 'quiet', fontSize: 16 }}>by {axis.number}</Box>
+        <Box sx={{ color: 'quiet', fontSize: 'note' }}>by {axis.number}</Box>
       </Box>
       <Box ref={ref} sx={{ position: 'relative', height, overflow: 'hidden' }}>
         <svg width={width} height={height} aria-hidden="true" style={{ position: 'absolute', inset: 0 }}>
@@ -135,7 +135,7 @@ export function AxisView({ axis }: { axis: Axis }) {
               bgcolor: 'transparent',
               color: 'text.primary',
               font: 'inherit',
-              fontSize: 17,
+              fontSize: 'text',
               fontWeight: 600,
               cursor: 'pointer',
               textAlign: 'left',
@@ -145,19 +145,19 @@ export function AxisView({ axis }: { axis: Axis }) {
             }}
           >
             {b.sheet}{' '}
-            <Box component="span" sx={{ fontWeight: 400, color: 'quiet', fontSize: 15 }}>
+            <Box component="span" sx={{ fontWeight: 400, color: 'quiet', fontSize: 'fine' }}>
               {places[i]?.says.slice(b.sheet.length + 1)}
             </Box>
           </Box>
         ))}
       </Box>
       {axis.gaps.map((g) => (
-        <Box key={g.from} sx={{ fontSize: 16, color: 'error.main', fontWeight: 500 }}>
+        <Box key={g.from} sx={{ fontSize: 'note', color: 'error.main', fontWeight: 500 }}>
           {g.says}
         </Box>
       ))}
       {axis.overlaps.map((o) => (
-        <Box key={o.says} sx={{ fontSize: 16, color: 'error.main', fontWeight: 500 }}>
+        <Box key={o.says} sx={{ fontSize: 'note', color: 'error.main', fontWeight: 500 }}>
           {o.says}
         </Box>
       ))}

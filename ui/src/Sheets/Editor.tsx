@@ -96,13 +96,13 @@ function Draft({ first }: { first: Value }) {
           gap: 1.5,
         }}
       >
-        <Box component="h1" sx={{ m: 0, fontSize: 22, fontWeight: 600 }}>
+        <Box component="h1" sx={{ m: 0, fontSize: 'head', fontWeight: 600 }}>
           Draft: sheet {(sheet['id'] as string) || '…'}
         </Box>
         <Box
           role="status"
           sx={{
-            fontSize: 17,
+            fontSize: 'text',
             flex: '1 1 100px',
             color: faults.length > 0 ? 'error.main' : 'text.primary',
             fontWeight: 500,
@@ -110,7 +110,7 @@ function Draft({ first }: { first: Value }) {
         >
           {check ? says : ''}
         </Box>
-        <Button sx={{ minHeight: 44, py: 0, px: 2, fontSize: 17 }} disabled={history.past.length === 0} onClick={undo}>
+        <Button sx={{ minHeight: 44, py: 0, px: 2, fontSize: 'text' }} disabled={history.past.length === 0} onClick={undo}>
           Undo
         </Button>
         <Button

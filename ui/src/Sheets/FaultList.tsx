@@ -5,7 +5,10 @@ import type { Problem } from '../api/client';
 export function FaultList({ problem }: { problem: Problem }) {
   const faults = problem.faults ?? [];
   return (
-    <Box role="alert" sx={{ borderLeft: '6px solid', borderColor: 'error.main', bgcolor: 'sheet', px: 2, py: 1, my: 1.5, fontSize: 17 }}>
+    <Box
+      role="alert"
+      sx={{ borderLeft: '6px solid', borderColor: 'error.main', bgcolor: 'sheet', px: 2, py: 1, my: 1.5, fontSize: 'text' }}
+    >
       <Box sx={{ fontWeight: 600 }}>
         {faults.length > 0
           ? `Nothing was kept: ${faults.length === 1 ? 'one thing is' : `${faults.length} things are`} to be put right.`

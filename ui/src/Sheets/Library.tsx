@@ -41,7 +41,7 @@ export function LibraryScreen() {
               mb: 1,
             }}
           >
-            <Box component="h2" sx={{ m: 0, pt: 1.5, fontSize: 21, fontWeight: 600 }}>
+            <Box component="h2" sx={{ m: 0, pt: 1.5, fontSize: 'head', fontWeight: 600 }}>
               {craft}
             </Box>
             <Box>
@@ -54,7 +54,7 @@ export function LibraryScreen() {
           </Box>
         ))}
         {data && axes.length === 0 && (
-          <Box sx={{ fontSize: 20, py: 3 }}>{wanted ? `No sheet is called “${find}”.` : 'There are no sheets yet.'}</Box>
+          <Box sx={{ fontSize: 'name', py: 3 }}>{wanted ? `No sheet is called “${find}”.` : 'There are no sheets yet.'}</Box>
         )}
       </Box>
       <Foot>
@@ -113,7 +113,7 @@ function Begin({ families }: { families: { id: string; name: string; craft: stri
           }}
           sx={{
             font: 'inherit',
-            fontSize: 18,
+            fontSize: 'plain',
             fontWeight: 600,
             minHeight: 48,
             px: 1.5,
@@ -130,7 +130,7 @@ function Begin({ families }: { families: { id: string; name: string; craft: stri
             </option>
           ))}
         </Box>
-        <Button sx={{ minHeight: 48, py: 0, px: 2, fontSize: 18 }} onClick={() => file.current?.click()}>
+        <Button sx={{ minHeight: 48, py: 0, px: 2, fontSize: 'plain' }} onClick={() => file.current?.click()}>
           Import a file
         </Button>
         {keptDraft() !== null && (

@@ -32,15 +32,15 @@ function Page({ page }: { page: SheetPage }) {
   const manage = useSession().data?.manage ?? false;
   const begin = useBegin();
   const [problem, setProblem] = useState<Problem | null>(null);
-  const small = { minHeight: 48, py: 0, px: 2, fontSize: 17 };
+  const small = { minHeight: 48, py: 0, px: 2, fontSize: 'text' };
   return (
     <>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, rowGap: 1 }}>
         <Box sx={{ flex: '1 1 420px' }}>
-          <Box component="h1" sx={{ m: 0, fontSize: 30, fontWeight: 600, lineHeight: 1.15 }}>
+          <Box component="h1" sx={{ m: 0, fontSize: 'large', fontWeight: 600, lineHeight: 1.15 }}>
             Sheet {sheet.id} · {sheet.cable}
           </Box>
-          <Box sx={{ fontSize: 18 }}>
+          <Box sx={{ fontSize: 'plain' }}>
             {sheet.applies.unit} {page.applies} · revision {sheet.revision}
             {sheet.source.assumed ? ' · figures assumed' : ''}
           </Box>
@@ -66,7 +66,7 @@ function Page({ page }: { page: SheetPage }) {
       </Box>
       {problem && <FaultList problem={problem} />}
       {!page.led && (
-        <Box sx={{ fontSize: 17, mt: 1, borderLeft: '6px solid', borderColor: 'divider', pl: 1.5 }}>
+        <Box sx={{ fontSize: 'text', mt: 1, borderLeft: '6px solid', borderColor: 'divider', pl: 1.5 }}>
           This sheet is worked by hand: nobody knows what a turn does here, so no run leads through it.
         </Box>
       )}
@@ -76,7 +76,7 @@ function Page({ page }: { page: SheetPage }) {
       <Paper sheet={sheet} words={page.words} proofs={page.proofs} faults={none} questions={none} />
       {page.revisions.length > 1 && (
         <Box component="section" aria-label="Revisions" sx={{ borderTop: '2px solid', borderColor: 'text.primary', pt: 1.5 }}>
-          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, fontSize: 17 }}>
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, fontSize: 'text' }}>
             <Box sx={{ fontWeight: 600 }}>Revisions</Box>
             {page.revisions.map((r) =>
               r.hash === page.hash ? (
@@ -88,8 +88,8 @@ function Page({ page }: { page: SheetPage }) {
               ),
             )}
           </Box>
-          {page.changed.length > 0 && <Box sx={{ mt: 1, fontSize: 17 }}>Changed against the revision before:</Box>}
-          <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 17 }}>
+          {page.changed.length > 0 && <Box sx={{ mt: 1, fontSize: 'text' }}>Changed against the revision before:</Box>}
+          <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 'text' }}>
             {page.changed.map((c) => (
               <li key={c.path}>
                 {c.path}: <del>{c.was || 'nothing'}</del> → <b>{c.now || 'nothing'}</b>

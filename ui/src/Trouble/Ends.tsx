@@ -47,11 +47,11 @@ export function Ends({ cause, begin, asked }: { cause: Cause; begin: TroubleBegi
   const here = begin.run ?? begin.machine;
   return (
     <Box component="section" aria-label="What follows" sx={{ mt: 2, pt: 1.5, borderTop: '1px solid', borderColor: 'divider' }}>
-      <Box component="h2" sx={{ m: 0, fontSize: 20, fontWeight: 600 }}>
+      <Box component="h2" sx={{ m: 0, fontSize: 'name', fontWeight: 600 }}>
         {head[end.do]}: {cause.says}
       </Box>
-      <Box sx={{ mt: 0.5, fontSize: 17 }}>{end.why}</Box>
-      {end.says && <Box sx={{ mt: 0.5, fontSize: 18, fontWeight: 600, color: 'primary.main' }}>{end.says}</Box>}
+      <Box sx={{ mt: 0.5, fontSize: 'text' }}>{end.why}</Box>
+      {end.says && <Box sx={{ mt: 0.5, fontSize: 'plain', fontWeight: 600, color: 'primary.main' }}>{end.says}</Box>}
       {end.do === 'run' && work && here && (
         <Button variant="contained" disabled={busy} fullWidth sx={{ mt: 1.5 }} onClick={() => void lead(plan)}>
           into a run at: {end.setting ?? end.name ?? 'its setting'}
@@ -68,7 +68,7 @@ export function Ends({ cause, begin, asked }: { cause: Cause; begin: TroubleBegi
           the machine’s other cables
         </Button>
       )}
-      {!here && <Box sx={{ mt: 1, fontSize: 16, color: 'quiet' }}>On a machine of the floor this leads into its run.</Box>}
+      {!here && <Box sx={{ mt: 1, fontSize: 'note', color: 'quiet' }}>On a machine of the floor this leads into its run.</Box>}
       {problem && <Finding>{problem}</Finding>}
     </Box>
   );

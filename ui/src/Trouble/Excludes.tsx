@@ -13,7 +13,7 @@ export function Excludes({ view, answer }: { view: TroubleView; answer: (test: s
             <Mark text="!" sharp />
             exclude first: {e.says}
           </Box>
-          <Box sx={{ fontSize: 17, my: 0.75 }}>
+          <Box sx={{ fontSize: 'text', my: 0.75 }}>
             {e.asks}
             {e.how ? ` – ${e.how}` : ''}
           </Box>

@@ -16,7 +16,11 @@ export function Expects({ next, view }: { next: TroubleNext; view: TroubleView }
   return (
     <>
       {next.window && <Window window={next.window} causes={causes.map((c) => c.id)} />}
-      <Box component="ul" aria-label="what each cause expects" sx={{ listStyle: 'none', m: 0, mt: 1, p: 0, fontSize: 17, lineHeight: 1.5 }}>
+      <Box
+        component="ul"
+        aria-label="what each cause expects"
+        sx={{ listStyle: 'none', m: 0, mt: 1, p: 0, fontSize: 'text', lineHeight: 1.5 }}
+      >
         {lines.map((l) => (
           <li key={l.says}>
             {l.says}: cause {l.of.map((c) => c.n).join(' or ')}

@@ -31,10 +31,10 @@ export function Felt({
   const history = (id: string) => {
     if (!begin.known.history?.[id]) turn('history', id);
   };
-  const hint = { mt: 1.5, mb: 0.75, fontSize: 16, color: 'quiet' } as const;
+  const hint = { mt: 1.5, mb: 0.75, fontSize: 'note', color: 'quiet' } as const;
   return (
     <Box component="section" aria-label="What is felt">
-      <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 26, fontWeight: 600 }}>
+      <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 'title', fontWeight: 600 }}>
         What is wrong?
       </Box>
       <Box sx={{ maxWidth: 520 }}>
@@ -92,7 +92,7 @@ export function Felt({
         </>
       )}
       <Box component="details" sx={{ mt: 1.5 }}>
-        <Box component="summary" sx={{ cursor: 'pointer', minHeight: 40, fontSize: 16, color: 'quiet' }}>
+        <Box component="summary" sx={{ cursor: 'pointer', minHeight: 40, fontSize: 'note', color: 'quiet' }}>
           what else is known of the machine
         </Box>
         <Taps list={histories.filter((h) => !known.includes(h))} on={Object.keys(asked.history)} onTap={history} />

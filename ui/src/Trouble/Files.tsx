@@ -32,14 +32,14 @@ export function Files({ lead }: { lead: boolean }) {
   };
   return (
     <Box component="section" aria-label="Files of this workshop’s own" sx={{ mt: 3 }}>
-      <Box component="h2" sx={{ m: 0, fontSize: 20, fontWeight: 600 }}>
+      <Box component="h2" sx={{ m: 0, fontSize: 'name', fontWeight: 600 }}>
         What this workshop knows beside
       </Box>
       {data?.length === 0 && (
-        <Box sx={{ fontSize: 17 }}>Nothing yet: causes, symptoms and tests of your own are a file of brankel.trouble/1.</Box>
+        <Box sx={{ fontSize: 'text' }}>Nothing yet: causes, symptoms and tests of your own are a file of brankel.trouble/1.</Box>
       )}
       {data?.map((f) => (
-        <Box key={f.name} sx={{ display: 'flex', alignItems: 'center', gap: 2, fontSize: 17, minHeight: 48 }}>
+        <Box key={f.name} sx={{ display: 'flex', alignItems: 'center', gap: 2, fontSize: 'text', minHeight: 48 }}>
           <Box sx={{ flex: 1 }}>
             {f.name}, {f.family}, by {f.by}
           </Box>

@@ -27,7 +27,7 @@ export function Ladder({
       <Box sx={{ display: { xs: 'none', lg: 'block' } }}>
         <Excludes view={view} answer={answer} />
       </Box>
-      <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 16, color: 'quiet' }}>
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 'note', color: 'quiet' }}>
         <span>likeliest first</span>
         <span>one would also notice</span>
       </Box>
@@ -47,17 +47,17 @@ export function Ladder({
         </Button>
       )}
       {[...view.pairs.map((p) => p.says), ...view.aside].map((text) => (
-        <Box key={text} sx={{ mt: 1, fontSize: 16 }}>
+        <Box key={text} sx={{ mt: 1, fontSize: 'note' }}>
           {text}
         </Box>
       ))}
       {view.ruled_out.length > 0 && (
         <Box component="details" sx={{ mt: 1 }}>
-          <Box component="summary" sx={{ cursor: 'pointer', minHeight: 40, fontSize: 16, color: 'quiet' }}>
+          <Box component="summary" sx={{ cursor: 'pointer', minHeight: 40, fontSize: 'note', color: 'quiet' }}>
             ruled out: {view.ruled_out.length}
           </Box>
           {view.ruled_out.map((r) => (
-            <Box key={r.id} sx={{ fontSize: 16, py: 0.25 }}>
+            <Box key={r.id} sx={{ fontSize: 'note', py: 0.25 }}>
               {r.says} <span style={{ color: 'var(--mui-palette-quiet)' }}>by {r.by}</span>
             </Box>
           ))}
@@ -108,7 +108,7 @@ function Rung({
         <Box component="span" sx={{ fontWeight: 600, flex: '1 1 55%', lineHeight: 1.2 }}>
           {cause.says}
         </Box>
-        <Box component="span" sx={{ fontSize: 15, lineHeight: 1.2, color: 'quiet', flex: '1 1 40%', textAlign: 'right' }}>
+        <Box component="span" sx={{ fontSize: 'fine', lineHeight: 1.2, color: 'quiet', flex: '1 1 40%', textAlign: 'right' }}>
           {cause.also[0] ?? ''}
         </Box>
       </Box>
@@ -117,7 +117,7 @@ function Rung({
         sx={{ position: 'absolute', left: 0, top: 50, height: 3, width: `${Math.round(100 * part)}%`, bgcolor: 'text.primary' }}
       />
       {open && (
-        <Box sx={{ px: 1, pt: 1, pb: 1.5, fontSize: 16 }}>
+        <Box sx={{ px: 1, pt: 1, pb: 1.5, fontSize: 'note' }}>
           <Box sx={{ fontWeight: 600 }}>Why it stands here</Box>
           <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
             {cause.why.map((w) => (

@@ -20,8 +20,8 @@ export function Moved({ view }: { view: TroubleView }) {
       aria-label="What the last answer moved"
       sx={{ mt: 2, pt: 1.5, borderTop: '1px solid', borderColor: 'divider' }}
     >
-      <Box sx={{ fontSize: 16, color: 'quiet' }}>what the last answer moved</Box>
-      <Box role="status" sx={{ fontSize: 17 }}>
+      <Box sx={{ fontSize: 'note', color: 'quiet' }}>what the last answer moved</Box>
+      <Box role="status" sx={{ fontSize: 'text' }}>
         {best.says}
       </Box>
       {moved.length > 0 && (

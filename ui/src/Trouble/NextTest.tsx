@@ -13,7 +13,7 @@ export function Answers({ test, answer }: { test: TroubleNext; answer: (test: st
       {test.answers.map((a) => (
         <Button
           key={a.id}
-          sx={{ minHeight: 48, px: 2, py: 0.5, fontSize: 18, flex: '1 1 auto' }}
+          sx={{ minHeight: 48, px: 2, py: 0.5, fontSize: 'plain', flex: '1 1 auto' }}
           onClick={() => {
             answer(test.test, a.id);
           }}
@@ -44,18 +44,18 @@ export function NextTest({
   if (!next)
     return (
       <Box component="section" aria-label="The next test">
-        <Box component="h2" sx={{ m: 0, fontSize: 22, fontWeight: 600 }}>
+        <Box component="h2" sx={{ m: 0, fontSize: 'head', fontWeight: 600 }}>
           {view.done}
         </Box>
       </Box>
     );
   return (
     <Box component="section" aria-label="The next test">
-      <Box sx={{ fontSize: 16, color: 'quiet' }}>the next test</Box>
-      <Box component="h2" sx={{ m: 0, fontSize: 25, lineHeight: 1.2, fontWeight: 600, color: 'primary.main' }}>
+      <Box sx={{ fontSize: 'note', color: 'quiet' }}>the next test</Box>
+      <Box component="h2" sx={{ m: 0, fontSize: 'title', lineHeight: 1.2, fontWeight: 600, color: 'primary.main' }}>
         {next.asks}
       </Box>
-      {next.how && <Box sx={{ mt: 0.5, fontSize: 19, fontWeight: 600 }}>{next.how}</Box>}
+      {next.how && <Box sx={{ mt: 0.5, fontSize: 'name', fontWeight: 600 }}>{next.how}</Box>}
       <Box sx={{ color: 'quiet', mt: 0.75 }}>{next.takes}</Box>
       <Expects next={next} view={view} />
       <Box sx={{ mt: 1.5 }}>

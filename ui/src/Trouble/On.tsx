@@ -21,7 +21,7 @@ export function On({ about, title, start }: { about: About; title: string; start
           : '';
   return (
     <Box sx={{ mb: 1.5, pt: 1, maxWidth: value === '' ? 'none' : 520 }}>
-      <Box component="label" htmlFor={id} sx={{ fontSize: 16, color: 'quiet' }}>
+      <Box component="label" htmlFor={id} sx={{ fontSize: 'note', color: 'quiet' }}>
         on the
       </Box>
       <Box
@@ -34,7 +34,7 @@ export function On({ about, title, start }: { about: About; title: string; start
         sx={{
           display: 'block',
           font: 'inherit',
-          fontSize: 18,
+          fontSize: 'plain',
           fontWeight: 600,
           width: '100%',
           minHeight: 48,
@@ -72,14 +72,14 @@ export function On({ about, title, start }: { about: About; title: string; start
       </Box>
       {value === '' && (
         <>
-          <Box component="p" sx={{ fontSize: 20, mt: 2, mb: 1 }}>
+          <Box component="p" sx={{ fontSize: 'name', mt: 2, mb: 1 }}>
             Choose the cable it is about, or its kind. Then say what is felt: it leads to the cheapest thing that tells causes apart.
           </Box>
           <Box sx={{ display: 'grid', gap: 0.75, gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 260px), 1fr))' }}>
             {families.map((f) => (
               <Button
                 key={f.id}
-                sx={{ minHeight: 48, py: 0.5, px: 1.5, fontSize: 17, justifyContent: 'flex-start', textAlign: 'left' }}
+                sx={{ minHeight: 48, py: 0.5, px: 1.5, fontSize: 'text', justifyContent: 'flex-start', textAlign: 'left' }}
                 onClick={() => {
                   start({ family: f.id });
                 }}

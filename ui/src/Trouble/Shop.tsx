@@ -39,11 +39,11 @@ export function TroubleShop() {
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" tab="This shop’s own numbers" rooms />
       <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 1.5, maxWidth: 860 }}>
-        <Box component="h2" sx={{ m: 0, fontSize: 26, fontWeight: 600 }}>
+        <Box component="h2" sx={{ m: 0, fontSize: 'title', fontWeight: 600 }}>
           What it usually is: {data?.name}
         </Box>
         {data && (
-          <Box sx={{ fontSize: 18, mt: 0.5 }}>
+          <Box sx={{ fontSize: 'plain', mt: 0.5 }}>
             {data.runs === 0
               ? 'No signed run of this family names its cause yet. Where a run is signed, say what it was.'
               : `${data.runs} signed ${data.runs === 1 ? 'run names its' : 'runs name their'} cause. `}
@@ -60,10 +60,10 @@ export function TroubleShop() {
         {data && (
           <Box
             component="table"
-            sx={{ mt: 2, borderCollapse: 'collapse', width: '100%', fontSize: 17, '& td, & th': { py: 0.75, textAlign: 'left' } }}
+            sx={{ mt: 2, borderCollapse: 'collapse', width: '100%', fontSize: 'text', '& td, & th': { py: 0.75, textAlign: 'left' } }}
           >
             <thead>
-              <Box component="tr" sx={{ '& th': { fontWeight: 400, fontSize: 16, color: 'quiet' } }}>
+              <Box component="tr" sx={{ '& th': { fontWeight: 400, fontSize: 'note', color: 'quiet' } }}>
                 <th>cause</th>
                 <th>said</th>
                 <th>signed runs</th>

@@ -103,7 +103,7 @@ export function TroubleScreen() {
         {about.run && (
           <Button
             variant="text"
-            sx={{ minHeight: 40, fontSize: 15 }}
+            sx={{ minHeight: 40, fontSize: 'fine' }}
             onClick={() => {
               if (view) keepPath(about.run, who, asked, {});
               void go(`/run/${about.run}`);
@@ -136,7 +136,7 @@ function Given({
         const test = list.find((t) => t.id === a.test);
         const says = a.value === undefined ? (test?.means.find((w) => w.id === a.answer)?.says ?? a.answer) : a.value.toFixed(1);
         return (
-          <Box component="li" key={a.test} sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 16, minHeight: 34 }}>
+          <Box component="li" key={a.test} sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 'note', minHeight: 34 }}>
             <Box sx={{ flex: 1 }}>
               <span aria-hidden="true">✓ </span>
               {test?.asks ?? a.test}
@@ -149,7 +149,7 @@ function Given({
               <Button
                 variant="text"
                 aria-label={`take back: ${test?.asks ?? a.test}`}
-                sx={{ minHeight: 40, fontSize: 15, py: 0 }}
+                sx={{ minHeight: 40, fontSize: 'fine', py: 0 }}
                 onClick={() => {
                   answer(a.test, '');
                 }}

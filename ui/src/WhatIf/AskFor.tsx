@@ -9,7 +9,7 @@ const shown = (v: number | undefined) => (v === undefined ? '' : String(Math.rou
 const read = (text: string) => Number(text.replace('−', '-').replace(',', '.'));
 const field = {
   font: 'inherit',
-  fontSize: 17,
+  fontSize: 'text',
   fontWeight: 600,
   height: 44,
   boxSizing: 'border-box',
@@ -42,7 +42,7 @@ export function AskFor({
       }}
       sx={{ mt: 1 }}
     >
-      <Box component="summary" sx={{ minHeight: 44, fontSize: 18, fontWeight: 600, cursor: 'pointer' }}>
+      <Box component="summary" sx={{ minHeight: 44, fontSize: 'plain', fontWeight: 600, cursor: 'pointer' }}>
         Ask for something else
       </Box>
       {asked.map((a) => (
@@ -74,7 +74,7 @@ function Line({ asked: a, wrong, set }: { asked: Asked; wrong: string; set: (cha
     />
   );
   return (
-    <Box sx={{ py: 0.5, borderTop: '1px solid', borderColor: 'divider', fontSize: 17 }}>
+    <Box sx={{ py: 0.5, borderTop: '1px solid', borderColor: 'divider', fontSize: 'text' }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1 }}>
         <Box sx={{ flex: '1 1 120px', minWidth: 0, fontWeight: a.other ? 600 : 400 }}>{a.says}</Box>
         {a.answers ? (
@@ -113,7 +113,7 @@ function Line({ asked: a, wrong, set }: { asked: Asked; wrong: string; set: (cha
         )}
       </Box>
       {wrong && (
-        <Box role="alert" sx={{ fontSize: 16, fontWeight: 600, color: 'error.main' }}>
+        <Box role="alert" sx={{ fontSize: 'note', fontWeight: 600, color: 'error.main' }}>
           ✕ {wrong}
         </Box>
       )}

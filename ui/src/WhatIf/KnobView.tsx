@@ -24,7 +24,7 @@ export function KnobView({
     onSet(within(knob, knob.value + n * knob.step));
   };
   const moved = Math.abs(knob.value - then) > 1e-9;
-  const button = { minWidth: 52, minHeight: 52, p: 0, fontSize: 24 };
+  const button = { minWidth: 52, minHeight: 52, p: 0, fontSize: 'title' };
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '52px 92px 52px 1fr', alignItems: 'center', columnGap: 1, py: 0.75 }}>
       <Button
@@ -58,7 +58,7 @@ export function KnobView({
         }}
         sx={{
           font: 'inherit',
-          fontSize: 22,
+          fontSize: 'head',
           fontWeight: 600,
           boxSizing: 'border-box',
           width: '100%',
@@ -80,15 +80,15 @@ export function KnobView({
         +
       </Button>
       <Box sx={{ lineHeight: 1.15, minWidth: 0 }}>
-        <Box sx={{ fontSize: 17, fontWeight: 500 }}>{knob.says}</Box>
-        <Box sx={{ fontSize: 15, color: 'quiet' }}>
+        <Box sx={{ fontSize: 'text', fontWeight: 500 }}>{knob.says}</Box>
+        <Box sx={{ fontSize: 'fine', color: 'quiet' }}>
           {knob.unit === 'turn' ? 'turns' : knob.unit}
           {moved && `, before ${shown(then)}`}
           {knob.out && !moved && `, + ${knob.out}`}
         </Box>
       </Box>
       {wrong && (
-        <Box role="alert" sx={{ gridColumn: '1 / -1', fontSize: 16, fontWeight: 600, color: 'error.main' }}>
+        <Box role="alert" sx={{ gridColumn: '1 / -1', fontSize: 'note', fontWeight: 600, color: 'error.main' }}>
           ✕ {wrong}
         </Box>
       )}

@@ -49,7 +49,7 @@ export function Knobs({
     <Box component="section" aria-label="What is tried">
       {view.schools.length > 1 && (
         <Box sx={{ mt: 1 }}>
-          <Box component="label" htmlFor="school" sx={{ fontSize: 16, color: 'quiet', mr: 1 }}>
+          <Box component="label" htmlFor="school" sx={{ fontSize: 'note', color: 'quiet', mr: 1 }}>
             as set by
           </Box>
           <Box
@@ -59,7 +59,7 @@ export function Knobs({
             onChange={(e: React.ChangeEvent<HTMLSelectElement>) => {
               set({ school: e.target.value });
             }}
-            sx={{ font: 'inherit', fontSize: 17, minHeight: 48, bgcolor: 'sheet', color: 'text.primary' }}
+            sx={{ font: 'inherit', fontSize: 'text', minHeight: 48, bgcolor: 'sheet', color: 'text.primary' }}
           >
             {view.schools.map((s) => (
               <option key={s.id} value={s.id}>
@@ -94,7 +94,7 @@ function Group({ title, open, children }: { title: string; open: boolean; childr
       }}
       sx={{ mt: 1 }}
     >
-      <Box component="summary" sx={{ minHeight: 44, fontSize: 18, fontWeight: 600, cursor: 'pointer' }}>
+      <Box component="summary" sx={{ minHeight: 44, fontSize: 'plain', fontWeight: 600, cursor: 'pointer' }}>
         {title}
       </Box>
       {children}

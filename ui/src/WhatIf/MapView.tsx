@@ -37,7 +37,7 @@ export function MapView({
       onChange={(e: React.ChangeEvent<HTMLSelectElement>) => {
         take(e.target.value);
       }}
-      sx={{ font: 'inherit', fontSize: 17, minHeight: 44, maxWidth: '100%', bgcolor: 'sheet', color: 'text.primary' }}
+      sx={{ font: 'inherit', fontSize: 'text', minHeight: 44, maxWidth: '100%', bgcolor: 'sheet', color: 'text.primary' }}
     >
       {adjusters
         .filter((k) => k.unit !== 'place')
@@ -50,10 +50,10 @@ export function MapView({
   );
   return (
     <Box component="section" aria-label="Which settings serve" sx={{ mt: 2 }}>
-      <Box component="h2" sx={{ m: 0, fontSize: 18, fontWeight: 600 }}>
+      <Box component="h2" sx={{ m: 0, fontSize: 'plain', fontWeight: 600 }}>
         Which settings serve
       </Box>
-      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'center', fontSize: 16, color: 'quiet' }}>
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'center', fontSize: 'note', color: 'quiet' }}>
         across{' '}
         {choose(map.x.name, 'adjuster across', (to) => {
           if (to !== map.y.name) onPair(to, map.y.name);
@@ -108,7 +108,7 @@ export function MapView({
           </text>
         </g>
       </svg>
-      <Box sx={{ fontSize: 17 }}>{map.says}</Box>
+      <Box sx={{ fontSize: 'text' }}>{map.says}</Box>
     </Box>
   );
 }

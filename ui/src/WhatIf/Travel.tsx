@@ -17,7 +17,7 @@ export function Travel({ plot, place, onMove }: { plot: Plot; place: number; onM
   const text = `${over} at ${shown(at)} ${unit}: ${says.join(', ')} ${of}`;
   return (
     <Box sx={{ mt: 1 }}>
-      <Box sx={{ fontSize: 18 }} aria-live="off">
+      <Box sx={{ fontSize: 'plain' }} aria-live="off">
         {over} at <b>{`${shown(at)} ${unit}`}</b>: {reads} <b>{`${says.join(', ')} ${of}`}</b>
       </Box>
       <Box sx={{ px: 2 }}>

@@ -7,7 +7,7 @@ import { Travel } from './Travel';
 
 const PlotView = lazy(() => import('../parts/drawings/PlotView').then((m) => ({ default: m.PlotView })));
 
-const title = { m: 0, mt: 2, fontSize: 18, fontWeight: 600 } as const;
+const title = { m: 0, mt: 2, fontSize: 'plain', fontWeight: 600 } as const;
 
 /** What hand, eye and ear would tell. */
 export function Felt({ view }: { view: WhatIfView }) {
@@ -16,7 +16,7 @@ export function Felt({ view }: { view: WhatIfView }) {
       <Box component="h2" sx={title}>
         What would be felt and seen
       </Box>
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 17 }}>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 'text' }}>
         {view.senses.map((s) => (
           <Box component="li" key={s.name} sx={{ color: s.good ? 'text.primary' : 'error.main', fontWeight: s.good ? 400 : 600 }}>
             {s.good ? '✓' : '✕'} {s.name}: {s.says}
@@ -52,11 +52,14 @@ export function Would({
 }) {
   return (
     <>
-      <Box aria-live="polite" sx={{ fontSize: 26, fontWeight: 600, lineHeight: 1.2, color: view.inside ? 'success.main' : 'error.main' }}>
+      <Box
+        aria-live="polite"
+        sx={{ fontSize: 'title', fontWeight: 600, lineHeight: 1.2, color: view.inside ? 'success.main' : 'error.main' }}
+      >
         {view.inside ? '✓ Everything is inside.' : '✕ Not everything is inside.'}
       </Box>
       {view.differs.length > 0 && (
-        <Box component="ul" aria-label="What differs" sx={{ m: 0, mt: 0.5, pl: 3, fontSize: 17 }}>
+        <Box component="ul" aria-label="What differs" sx={{ m: 0, mt: 0.5, pl: 3, fontSize: 'text' }}>
           {view.differs.map((d) => (
             <li key={d}>{d}</li>
           ))}
@@ -64,7 +67,7 @@ export function Would({
       )}
       {view.plan.length > 0 && (
         <Box component="section" aria-label="What would put it right" sx={{ mt: 1.5 }}>
-          <Box sx={{ fontSize: 18 }}>
+          <Box sx={{ fontSize: 'plain' }}>
             The least that puts it right: <b>{view.plan.map((m) => m.says).join('; ')}</b>
           </Box>
           <Button
@@ -78,7 +81,7 @@ export function Would({
         </Box>
       )}
       {view.against && (
-        <Box component="section" aria-label="Why not" sx={{ mt: 1.5, fontSize: 18 }}>
+        <Box component="section" aria-label="Why not" sx={{ mt: 1.5, fontSize: 'plain' }}>
           <b>No setting puts it right.</b> Cannot be met: {view.against.windows.join('; ')}.
           {view.against.cures.length > 0 && ` One part would allow it: ${view.against.cures.join('; or ')}.`}
         </Box>

@@ -29,7 +29,7 @@ export function Blank({
   const id = useId();
   return (
     <Box sx={{ width, maxWidth: '100%' }}>
-      <Box component="label" htmlFor={id} sx={{ display: 'block', fontSize: 16, color: 'quiet' }}>
+      <Box component="label" htmlFor={id} sx={{ display: 'block', fontSize: 'note', color: 'quiet' }}>
         {label}
       </Box>
       <InputBase
@@ -52,7 +52,7 @@ export function Blank({
         }}
         sx={{ px: 1.25, minHeight: 48, border: '2px solid', borderColor: error ? 'error.main' : 'text.primary' }}
       />
-      <Box id={`${id}-error`} role={error ? 'alert' : undefined} sx={{ fontSize: 16, fontWeight: 500, color: 'error.main' }}>
+      <Box id={`${id}-error`} role={error ? 'alert' : undefined} sx={{ fontSize: 'note', fontWeight: 500, color: 'error.main' }}>
         {error}
       </Box>
     </Box>

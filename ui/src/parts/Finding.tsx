@@ -13,7 +13,7 @@ export function Finding({ children }: { children: ReactNode }) {
         px: 2,
         py: 1.25,
         my: 1.5,
-        fontSize: 19,
+        fontSize: 'name',
         fontWeight: 500,
       }}
     >

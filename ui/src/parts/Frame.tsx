@@ -46,7 +46,7 @@ function Rooms() {
         '& a': {
           color: 'quiet',
           textDecoration: 'none',
-          fontSize: { xs: 17, sm: 18 },
+          fontSize: { xs: 'text', sm: 'plain' },
           fontWeight: 500,
           minHeight: 44,
           px: { xs: 0.6, md: 1 },
@@ -118,7 +118,7 @@ export function Head({
             Bays
           </Button>
         )}
-        <Box component="h1" sx={{ fontSize: 21, fontWeight: 600, m: 0 }}>
+        <Box component="h1" sx={{ fontSize: 'head', fontWeight: 600, m: 0 }}>
           {title}
         </Box>
         {between && <Rooms />}
@@ -126,7 +126,7 @@ export function Head({
           <Box
             sx={{
               color: 'quiet',
-              fontSize: 16,
+              fontSize: 'note',
               lineHeight: 1.2,
               flex: between ? '0 1 auto' : '1 1 260px',
               display: { xs: 'none', md: 'block' },
@@ -138,7 +138,7 @@ export function Head({
         <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
           {children}
           <LampSwitch />
-          {guest && <Box sx={{ fontSize: 17, fontWeight: 600 }}>{who}</Box>}
+          {guest && <Box sx={{ fontSize: 'text', fontWeight: 600 }}>{who}</Box>}
           {who && !guest && (
             <Button
               variant="text"
@@ -193,12 +193,12 @@ export function Foot({ children, elsewhere = false }: { children?: ReactNode; el
         minHeight: 34,
         borderTop: '1px solid',
         borderColor: 'divider',
-        fontSize: 15,
+        fontSize: 'fine',
       }}
     >
       <HeldCount />
       {children}
-      <Box sx={{ ml: 'auto', color: 'quiet', py: 0.5, fontSize: 14, display: elsewhere ? { lg: 'none' } : 'block' }}>{lasting}</Box>
+      <Box sx={{ ml: 'auto', color: 'quiet', py: 0.5, fontSize: 'fine', display: elsewhere ? { lg: 'none' } : 'block' }}>{lasting}</Box>
     </Box>
   );
 }

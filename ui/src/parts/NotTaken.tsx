@@ -15,13 +15,13 @@ export function NotTaken({ run, list, who, newest = false }: { run: string; list
       component="section"
       role="alert"
       aria-label="Not taken"
-      sx={{ border: '4px solid', borderColor: 'error.main', px: 2, py: 1, mb: 2, fontSize: 18 }}
+      sx={{ border: '4px solid', borderColor: 'error.main', px: 2, py: 1, mb: 2, fontSize: 'plain' }}
     >
       {(more > 0 ? list.slice(-1) : list).map((p) => (
         <One key={p.id} run={run} parcel={p} who={who} />
       ))}
       {more > 0 && (
-        <Box component={Link} to="/held" sx={{ color: 'text.primary', display: 'inline-block', py: 1.25, fontSize: 16 }}>
+        <Box component={Link} to="/held" sx={{ color: 'text.primary', display: 'inline-block', py: 1.25, fontSize: 'note' }}>
           {more} more {more === 1 ? 'was' : 'were'} not taken
         </Box>
       )}
@@ -29,7 +29,7 @@ export function NotTaken({ run, list, who, newest = false }: { run: string; list
   );
 }
 
-const small = { minHeight: 48, py: 0.5, px: 1.5, fontSize: 17 };
+const small = { minHeight: 48, py: 0.5, px: 1.5, fontSize: 'text' };
 
 function One({ run, parcel, who }: { run: string; parcel: Parcel; who: string }) {
   const says = wordsOf(parcel);
@@ -41,7 +41,7 @@ function One({ run, parcel, who }: { run: string; parcel: Parcel; who: string })
     <Box sx={{ '& + &': { mt: 1, pt: 1, borderTop: '1px solid', borderColor: 'divider' } }}>
       <Box sx={{ overflowWrap: 'anywhere' }}>
         Not taken: <b>{says}</b>{' '}
-        <Box component="span" sx={{ color: 'quiet', fontSize: 16 }}>
+        <Box component="span" sx={{ color: 'quiet', fontSize: 'note' }}>
           {parcel.by}, {made}
         </Box>
       </Box>

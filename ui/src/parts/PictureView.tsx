@@ -61,7 +61,7 @@ export function PictureView({
         </svg>
       ))}
       {beside.length > 0 && (
-        <Box aria-hidden="true" sx={{ px: 2, pb: 1, fontSize: 16, color: 'quiet' }}>
+        <Box aria-hidden="true" sx={{ px: 2, pb: 1, fontSize: 'note', color: 'quiet' }}>
           {beside.join(' · ')}
         </Box>
       )}

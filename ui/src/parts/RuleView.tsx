@@ -63,7 +63,7 @@ export function RuleView({ rule, small = false }: { rule: Rule; small?: boolean 
   const every = [1, 2, 5, 10, 20, 50].find((n) => ((width - 2 * pad) / (rule.to - rule.from)) * n * rule.tick >= 58) ?? 100;
   return (
     <Box ref={ref} sx={{ mt: small ? 1 : 2, minWidth: 0, overflow: 'hidden' }}>
-      {small && <Box sx={{ fontSize: 16, fontWeight: 600 }}>{rule.name}</Box>}
+      {small && <Box sx={{ fontSize: 'note', fontWeight: 600 }}>{rule.name}</Box>}
       <svg width={width} height={base + 26} role="img" aria-label={rule.words} style={{ display: 'block' }}>
         <rect
           x={x(rule.min)}
@@ -120,7 +120,7 @@ export function RuleView({ rule, small = false }: { rule: Rule; small?: boolean 
           );
         })}
       </svg>
-      <Box sx={{ fontSize: 15, color: 'quiet' }}>
+      <Box sx={{ fontSize: 'fine', color: 'quiet' }}>
         {rule.margins ? `${rule.margins} · ` : ''}
         {rule.tick_say}
         {rule.says ? ` · ${rule.says}` : ''}

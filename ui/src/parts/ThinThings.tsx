@@ -29,7 +29,7 @@ export function ThinThings({ things, blank, onTake }: { things: Things; blank: s
       sx={{ flexBasis: '100%', bgcolor: 'sheet', border: '2px solid', borderColor: 'text.primary', p: 1.5 }}
     >
       <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center' }}>
-        <Box sx={{ fontSize: 17 }}>
+        <Box sx={{ fontSize: 'text' }}>
           {blank ? (
             <>
               A tap writes it into <b>{blank}</b>.
@@ -73,7 +73,7 @@ export function ThinList({ things, change, onTake }: { things: Things; change: b
           <Box key={t.name} sx={{ display: 'flex', alignItems: 'center' }}>
             {onTake ? (
               <Button
-                sx={{ minHeight: 48, px: 1.5, py: 0.5, fontSize: 17 }}
+                sx={{ minHeight: 48, px: 1.5, py: 0.5, fontSize: 'text' }}
                 onClick={() => {
                   onTake(`${t.thickness} mm`);
                 }}
@@ -81,7 +81,7 @@ export function ThinList({ things, change, onTake }: { things: Things; change: b
                 {t.name} · {t.thickness} mm
               </Button>
             ) : (
-              <Box sx={{ fontSize: 17, pr: 1 }}>
+              <Box sx={{ fontSize: 'text', pr: 1 }}>
                 {t.name} · <b>{t.thickness} mm</b>
               </Box>
             )}

@@ -42,7 +42,7 @@ export function UsePlan({ plan, run, sheet }: { plan: string; run: string; sheet
         </Button>
       )}
       {data && (
-        <Box sx={{ fontSize: 19 }}>
+        <Box sx={{ fontSize: 'name' }}>
           {data.length > 0 ? 'On which cable? Each move is read after it is turned.' : 'No cable on the floor is worked by this sheet.'}
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1.5 }}>
             {data.map((u) => (

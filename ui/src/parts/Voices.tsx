@@ -8,7 +8,7 @@ export function Voices({ run, voices }: { run: string; voices: RecordData['voice
     <Box component="section" aria-label="Voice notes" sx={{ mt: 2, display: 'grid', gap: 1 }}>
       {voices.map((v) => (
         <Box key={v.seq}>
-          <Box sx={{ fontSize: 16 }}>
+          <Box sx={{ fontSize: 'note' }}>
             {v.seq} · {v.says} · {v.by}
           </Box>
           <Box

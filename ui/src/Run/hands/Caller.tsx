@@ -37,14 +37,16 @@ export function Caller({ handle, run, partner, says, say }: Mine) {
           fontWeight: 700,
           lineHeight: 1,
           letterSpacing: '-0.01em',
-          fontSize: { xs: call.word.length > 6 ? 72 : 118, sm: call.word.length > 6 ? 110 : 160 },
+          fontSize: call.word.length > 6 ? { xs: 'cry', sm: 'call' } : { xs: 'call', sm: 'afar' },
           color: call.hold ? 'primary.main' : 'text.primary',
         }}
       >
         {call.word}
       </Box>
-      <Box sx={{ fontSize: 24, fontWeight: 600, mt: 0.5 }}>{call.says}</Box>
-      {holds && call.hold && <Box sx={{ fontSize: 18, color: 'primary.main', fontWeight: 600 }}>keep it there until the word changes</Box>}
+      <Box sx={{ fontSize: 'title', fontWeight: 600, mt: 0.5 }}>{call.says}</Box>
+      {holds && call.hold && (
+        <Box sx={{ fontSize: 'plain', color: 'primary.main', fontWeight: 600 }}>keep it there until the word changes</Box>
+      )}
       {view.line && call.hold && (
         <Box component="svg" viewBox="0 0 360 170" aria-hidden="true" sx={{ display: 'block', width: '100%', maxWidth: 420, mt: 1 }}>
           <Control line={view.line} x={180} y={135} r={92} beside={false} />
@@ -54,12 +56,12 @@ export function Caller({ handle, run, partner, says, say }: Mine) {
         <Tap call={call} view={view} says={says} say={say} handle={handle} />
       </Box>
       <Box component="section" aria-label="The other end" sx={{ mt: 2, pt: 1.5, borderTop: '1px solid', borderColor: 'divider' }}>
-        <Box sx={{ fontSize: 20, fontWeight: 600 }}>{otherEnd(partner, view)}</Box>
-        {handle.told && <Box sx={{ fontSize: 18 }}>{`${handle.told.by}: ${handle.told.says}`}</Box>}
+        <Box sx={{ fontSize: 'name', fontWeight: 600 }}>{otherEnd(partner, view)}</Box>
+        {handle.told && <Box sx={{ fontSize: 'plain' }}>{`${handle.told.by}: ${handle.told.says}`}</Box>}
         {last && (
           <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mt: 0.5 }}>
-            <Box sx={{ flex: 1, fontSize: 17, color: 'quiet' }}>last reading, {last.name}</Box>
-            <Box sx={{ fontSize: 36, fontWeight: 600, whiteSpace: 'nowrap' }}>{last.text}</Box>
+            <Box sx={{ flex: 1, fontSize: 'text', color: 'quiet' }}>last reading, {last.name}</Box>
+            <Box sx={{ fontSize: 'large', fontWeight: 600, whiteSpace: 'nowrap' }}>{last.text}</Box>
           </Box>
         )}
         {rule && <RuleView rule={rule} small />}
@@ -91,7 +93,7 @@ function Tap({
   handle: RunHandle;
 }) {
   const { ask, problem } = useAsk(handle.send);
-  const big = { width: '100%', minHeight: 72, fontSize: 24 };
+  const big = { width: '100%', minHeight: 72, fontSize: 'title' };
   const press = usePressed(() => {
     say('released');
   });
@@ -125,7 +127,7 @@ function Tap({
         I hold it
       </Button>
     );
-  if (says === 'done') return <Box sx={{ fontSize: 20, fontWeight: 600, color: 'success.main' }}>✓ hands off</Box>;
+  if (says === 'done') return <Box sx={{ fontSize: 'name', fontWeight: 600, color: 'success.main' }}>✓ hands off</Box>;
   return (
     <Button
       variant="contained"

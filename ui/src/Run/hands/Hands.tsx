@@ -69,7 +69,7 @@ export function HandsScreen() {
           <>
             <Button
               variant="text"
-              sx={{ minHeight: 48, fontSize: 15, px: 0.75 }}
+              sx={{ minHeight: 48, fontSize: 'fine', px: 0.75 }}
               onClick={() => {
                 setPlace(other(place));
               }}
@@ -78,7 +78,7 @@ export function HandsScreen() {
             </Button>
             <Button
               variant="text"
-              sx={{ minHeight: 48, fontSize: 15, px: 0.75 }}
+              sx={{ minHeight: 48, fontSize: 'fine', px: 0.75 }}
               onClick={() => {
                 setPlace('');
               }}

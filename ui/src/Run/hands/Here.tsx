@@ -10,7 +10,7 @@ export function Here({ run, seq }: { run: string; seq: number }) {
   const others = useHands(run).here.filter((h) => h.device !== deviceID() && !h.left && h.place !== '');
   if (others.length === 0) return null;
   return (
-    <Box component="section" aria-label="Who is here" sx={{ mb: 1.5, fontSize: 17 }}>
+    <Box component="section" aria-label="Who is here" sx={{ mb: 1.5, fontSize: 'text' }}>
       {others.map((h) => (
         <Box key={h.device}>
           <span aria-hidden="true">{h.away ? '■' : '✓'} </span>

@@ -31,10 +31,10 @@ export function JoinScreen() {
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" tab="Second hands" home={signedIn} />
       <Box component="main" sx={{ flex: 1, px: { xs: 2, md: 5 }, py: { xs: 3, md: 6 } }}>
-        <Box component="h2" sx={{ m: 0, fontSize: 34, fontWeight: 600, lineHeight: 1.15 }}>
+        <Box component="h2" sx={{ m: 0, fontSize: 'large', fontWeight: 600, lineHeight: 1.15 }}>
           Second hands
         </Box>
-        <Box sx={{ fontSize: 19, maxWidth: 560, mt: 1 }}>
+        <Box sx={{ fontSize: 'name', maxWidth: 560, mt: 1 }}>
           {token ? 'One more thing before you take the other end.' : 'The code stands on the phone at the other end of the cable.'}
         </Box>
         <Box
@@ -55,7 +55,7 @@ export function JoinScreen() {
           {token && at('code') !== '' && <Finding>{at('code')}</Finding>}
         </Box>
         {!signedIn && (
-          <Box sx={{ mt: 2, fontSize: 17, color: 'quiet', maxWidth: 560 }}>
+          <Box sx={{ mt: 2, fontSize: 'text', color: 'quiet', maxWidth: 560 }}>
             What you read and turn stands on the record under this name. You can do nothing else here.
           </Box>
         )}

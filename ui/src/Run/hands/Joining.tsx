@@ -17,17 +17,17 @@ export function Joining({ run, hands, guest, setPlace }: { run: RunView; hands: 
   return (
     <>
       {guest ? (
-        <Box component="h2" sx={{ m: 0, fontSize: 26, fontWeight: 600 }}>
+        <Box component="h2" sx={{ m: 0, fontSize: 'title', fontWeight: 600 }}>
           You are at the other end
         </Box>
       ) : (
         <Code run={run.id} />
       )}
       <Box component="section" aria-label="Who is here" sx={{ mt: 2, pt: 1.5, borderTop: '1px solid', borderColor: 'divider' }}>
-        <Box sx={{ fontSize: 16, color: 'quiet' }}>who is here{ask.where ? `; this step is worked at ${ask.where}` : ''}</Box>
-        {others.length === 0 && <Box sx={{ fontSize: 19, py: 0.5 }}>Nobody else yet.</Box>}
+        <Box sx={{ fontSize: 'note', color: 'quiet' }}>who is here{ask.where ? `; this step is worked at ${ask.where}` : ''}</Box>
+        {others.length === 0 && <Box sx={{ fontSize: 'name', py: 0.5 }}>Nobody else yet.</Box>}
         {others.map((h) => (
-          <Box key={h.device} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', py: 0.5, fontSize: 20 }}>
+          <Box key={h.device} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', py: 0.5, fontSize: 'name' }}>
             <Box component="span" sx={{ color: h.away ? 'error.main' : 'success.main', fontWeight: 600 }}>
               {h.away ? '■' : '✓'}
             </Box>
@@ -58,7 +58,7 @@ export function Joining({ run, hands, guest, setPlace }: { run: RunView; hands: 
         </Button>
       </Box>
       {!guest && (
-        <Box sx={{ mt: 0.5, fontSize: 17 }}>
+        <Box sx={{ mt: 0.5, fontSize: 'text' }}>
           <Box component={Link} to={`/run/${run.id}`} sx={{ color: 'text.primary', display: 'block', py: 1.5, fontWeight: 600 }}>
             back to the run
           </Box>
@@ -89,10 +89,10 @@ function Code({ run }: { run: string }) {
   const until = times.clock(data.until);
   return (
     <Box component="section" aria-label="Second hands">
-      <Box component="h2" sx={{ m: 0, fontSize: 22, fontWeight: 600, lineHeight: 1.25 }}>
+      <Box component="h2" sx={{ m: 0, fontSize: 'head', fontWeight: 600, lineHeight: 1.25 }}>
         On the other phone open {data.link.replace(/^https?:\/\//, '').replace(/#.*$/, '')} and write
       </Box>
-      <Box aria-label={`code ${data.code}`} sx={{ fontSize: { xs: 76, sm: 96 }, fontWeight: 700, lineHeight: 1.1, whiteSpace: 'nowrap' }}>
+      <Box aria-label={`code ${data.code}`} sx={{ fontSize: 'cry', fontWeight: 700, lineHeight: 1.1, whiteSpace: 'nowrap' }}>
         {data.code.slice(0, 3)} {data.code.slice(3)}
       </Box>
       <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
@@ -101,18 +101,18 @@ function Code({ run }: { run: string }) {
           viewBox={`0 0 ${data.qr.size} ${data.qr.size}`}
           role="img"
           aria-label="the same as a square to point a camera at"
-          sx={{ width: 208, height: 208, bgcolor: '#fff', flexShrink: 0 }}
+          sx={{ width: 208, height: 208, bgcolor: 'common.white', flexShrink: 0 }}
           shapeRendering="crispEdges"
         >
-          <path d={data.qr.path} fill="#000" />
+          <path d={data.qr.path} fill="black" />
         </Box>
-        <Box sx={{ flex: '1 1 110px', fontSize: 17, display: 'flex', flexDirection: 'column', justifyContent: 'space-between' }}>
+        <Box sx={{ flex: '1 1 110px', fontSize: 'text', display: 'flex', flexDirection: 'column', justifyContent: 'space-between' }}>
           <span>or point its camera here</span>
           <Box sx={{ color: 'quiet', display: 'flex', flexDirection: 'column', alignItems: 'flex-start' }}>
             good for this run, until {until}
             <Button
               variant="text"
-              sx={{ ml: -1.25, minHeight: 48, textAlign: 'left', fontSize: 17 }}
+              sx={{ ml: -1.25, minHeight: 48, textAlign: 'left', fontSize: 'text' }}
               onClick={() =>
                 void api
                   .POST('/api/v1/runs/{run}/invite/end', { params: { path: { run } } })

@@ -26,7 +26,7 @@ export function Reader({ handle, run, partner, seq }: Mine) {
     <>
       <Held partner={partner} said={said} call={call} free={free === seq} />
       {handle.told && handle.told.by !== partner?.name && (
-        <Box role="status" sx={{ mt: 1, fontSize: 17 }}>{`${handle.told.by}: ${handle.told.says}`}</Box>
+        <Box role="status" sx={{ mt: 1, fontSize: 'text' }}>{`${handle.told.by}: ${handle.told.says}`}</Box>
       )}
       {dead && (
         <Button
@@ -113,13 +113,13 @@ function Held({
         border: loud ? '4px solid' : '2px solid',
         borderColor: loud ? 'error.main' : holds ? 'success.main' : 'text.primary',
         bgcolor: holds ? 'pale' : 'sheet',
-        fontSize: loud ? 26 : 21,
+        fontSize: loud ? 'title' : 'head',
         fontWeight: 600,
       }}
     >
       <span aria-hidden="true">{loud ? '■' : holds ? '✓' : '○'}</span>
       <Box sx={{ flex: 1 }}>{words}</Box>
-      {partner && <Box sx={{ fontSize: 15, fontWeight: 400, color: 'quiet' }}>heard {partner.heard} s ago</Box>}
+      {partner && <Box sx={{ fontSize: 'fine', fontWeight: 400, color: 'quiet' }}>heard {partner.heard} s ago</Box>}
     </Box>
   );
 }

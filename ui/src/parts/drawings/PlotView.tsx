@@ -19,7 +19,7 @@ const stroke = (look: string) =>
 
 /** Values over an axis; the limits are dotted, what is aimed for is in the accent colour. */
 export function PlotView({ plot, says }: { plot: Plot; says: string }) {
-  const text = { fontSize: 15, fontFamily: 'Barlow, sans-serif', fill: v('text-primary') };
+  const text = { fontSize: 'fine', fontFamily: 'Barlow, sans-serif', fill: v('text-primary') };
   return (
     <Box
       role="img"

@@ -44,7 +44,7 @@ export function Elsewhere() {
   const shown = hidden.filter((path) => faults.has(path));
   if (shown.length === 0) return null;
   return (
-    <Box component="ul" role="alert" sx={{ m: 0, my: 1, pl: 2.5, fontSize: 17, color: 'error.main', fontWeight: 500 }}>
+    <Box component="ul" role="alert" sx={{ m: 0, my: 1, pl: 2.5, fontSize: 'text', color: 'error.main', fontWeight: 500 }}>
       {shown.map((path) => (
         <li key={path}>
           {placeOf(sheet as unknown as Value, path)}: {faults.get(path)}

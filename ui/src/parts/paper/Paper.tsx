@@ -35,7 +35,7 @@ export function Paper(of: PaperOf) {
       </Box>
       <Box
         component="h2"
-        sx={{ m: 0, mt: 1, mb: 1.5, fontSize: 24, fontWeight: 600, borderTop: '2px solid', borderColor: 'text.primary', pt: 1 }}
+        sx={{ m: 0, mt: 1, mb: 1.5, fontSize: 'title', fontWeight: 600, borderTop: '2px solid', borderColor: 'text.primary', pt: 1 }}
       >
         Settings, in their order
       </Box>

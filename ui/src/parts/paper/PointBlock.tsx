@@ -95,7 +95,7 @@ export function Shown({ path }: { path: string }) {
     <Box
       component="span"
       id={wrong[0] && `tell-${wrong[0].field}`}
-      sx={{ display: 'block', fontSize: 16, color: wrong.length > 0 ? 'error.main' : 'success.main', fontWeight: 500 }}
+      sx={{ display: 'block', fontSize: 'note', color: wrong.length > 0 ? 'error.main' : 'success.main', fontWeight: 500 }}
     >
       {wrong.length > 0
         ? `✕ its rig shows ${[...new Set(wrong.map(say))].join(', ')}; wanted ${wrong[0]?.wants ?? ''}`

@@ -58,7 +58,7 @@ function Figure({ at, field }: { at: Path; field: Field }) {
       <Box sx={{ breakInside: 'avoid' }}>
         <Row head={label}>
           {edit && (
-            <Button variant="text" sx={{ minHeight: 36, py: 0, fontSize: 15 }} onClick={() => set?.(at, undefined)}>
+            <Button variant="text" sx={{ minHeight: 36, py: 0, fontSize: 'fine' }} onClick={() => set?.(at, undefined)}>
               leave it out
             </Button>
           )}
@@ -77,7 +77,7 @@ function Figure({ at, field }: { at: Path; field: Field }) {
       sx={{
         display: 'flex',
         gap: 1,
-        fontSize: 17,
+        fontSize: 'text',
         py: 0.25,
         justifyContent: 'space-between',
         alignItems: 'baseline',
@@ -128,7 +128,7 @@ export function RigBlock() {
           It can be left out.
         </Row>
         <Button
-          sx={{ minHeight: 44, py: 0, px: 2, fontSize: 17 }}
+          sx={{ minHeight: 44, py: 0, px: 2, fontSize: 'text' }}
           onClick={() => set?.(['rig'], { format: 'brankel.rig/1', family: s.family, geometry: empty(geometry), settings: {} })}
         >
           Write down the rig
@@ -151,7 +151,7 @@ export function RigBlock() {
       </Box>
       <Nominal />
       {edit && (
-        <Button variant="text" sx={{ minHeight: 40, py: 0, fontSize: 16 }} onClick={() => set?.(['rig'], undefined)}>
+        <Button variant="text" sx={{ minHeight: 40, py: 0, fontSize: 'note' }} onClick={() => set?.(['rig'], undefined)}>
           leave the rig out
         </Button>
       )}

@@ -34,12 +34,12 @@ export function SettingBlock({ i, shown }: { i: number; shown: (kind: 'adjusters
       aria-label={`${i + 1}. ${one.title}`}
       sx={{ breakInside: 'avoid', mb: 2.5, borderLeft: '4px solid', borderColor: 'text.primary', pl: 1.75 }}
     >
-      <Box component="h3" sx={{ m: 0, fontSize: 20, fontWeight: 600 }}>
+      <Box component="h3" sx={{ m: 0, fontSize: 'name', fontWeight: 600 }}>
         {i + 1}. <W at={[...at, 'title']} label={`what setting ${i + 1} is called`} />
         <Up at={at} name={one.title} />
         <TakeOut at={at} name={one.title} />
       </Box>
-      <Box sx={{ fontSize: 17, color: 'text.primary' }}>
+      <Box sx={{ fontSize: 'text', color: 'text.primary' }}>
         <Pick at={[...at, 'method']} label={`how ${one.title} is set`} options={methods} />
         <When at={[...at, 'school']}>
           {list(s.schools).length > 0 && (
@@ -81,7 +81,7 @@ export function SettingBlock({ i, shown }: { i: number; shown: (kind: 'adjusters
       {again.length > 0 && <Row head="As above:">{again.join(', ')}</Row>}
       <SettleAndLock at={at} one={one} />
       {edit && (
-        <Box sx={{ fontSize: 16, color: 'quiet', display: 'grid', gap: 0.5 }}>
+        <Box sx={{ fontSize: 'note', color: 'quiet', display: 'grid', gap: 0.5 }}>
           <span>
             turns <Any at={[...at, 'adjusters']} label={`what ${one.title} turns`} options={list(s.adjusters)} />
           </span>

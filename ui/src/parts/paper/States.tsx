@@ -44,7 +44,7 @@ function Made({ at, head, label, add }: { at: Path; head: string; label: string;
   if (get(at) === undefined) return edit && s.rig ? <Add at={at} what={add} make={() => ({})} whole /> : null;
   const turned = list(s.adjusters).flatMap((a) => (a.works && !a.each ? [[a.works, { type: 'number', title: a.name }] as const] : []));
   return (
-    <Box component="span" sx={{ display: 'block', fontSize: 16, color: 'quiet' }}>
+    <Box component="span" sx={{ display: 'block', fontSize: 'note', color: 'quiet' }}>
       {head} <Sets at={[...at, 'at']} of={fields(of.at)} label={`control ${label}`} more="control" />{' '}
       <Sets at={[...at, 'condition']} of={fields(of.condition)} label={`condition ${label}`} more="condition" />{' '}
       <Sets at={[...at, 'settings']} of={turned.map(([k, f]) => [k, f])} label={`setting ${label}`} more="setting" />

@@ -17,7 +17,7 @@ export function Told({ at }: { at: Path }) {
       component="span"
       id={`tell-${path}`}
       role="alert"
-      sx={{ display: 'block', fontSize: 16, fontWeight: 500, color: fault ? 'error.main' : 'primary.main' }}
+      sx={{ display: 'block', fontSize: 'note', fontWeight: 500, color: fault ? 'error.main' : 'primary.main' }}
     >
       {fault ? '✕ ' : '! '}
       {fault ?? question}

@@ -7,7 +7,7 @@ export function Part({ title, children }: { title: string; children: ReactNode }
     <Box component="section" aria-label={title} sx={{ breakInside: 'avoid', mb: 2.5 }}>
       <Box
         component="h2"
-        sx={{ m: 0, mb: 0.5, fontSize: 16, fontWeight: 500, color: 'quiet', borderBottom: '1px solid', borderColor: 'divider' }}
+        sx={{ m: 0, mb: 0.5, fontSize: 'note', fontWeight: 500, color: 'quiet', borderBottom: '1px solid', borderColor: 'divider' }}
       >
         {title}
       </Box>
@@ -18,7 +18,7 @@ export function Part({ title, children }: { title: string; children: ReactNode }
 
 /** One line of it. */
 export const Row = ({ head, children }: { head?: ReactNode; children?: ReactNode }) => (
-  <Box sx={{ py: 0.5, fontSize: 17, lineHeight: 1.4 }}>
+  <Box sx={{ py: 0.5, fontSize: 'text', lineHeight: 1.4 }}>
     {head !== undefined && (
       <Box component="span" sx={{ fontWeight: 600, mr: 0.75 }}>
         {head}

@@ -1,9 +1,9 @@
 /** How small buttons and blanks look within a text. */
-export const small = { minWidth: 0, maxWidth: '100%', whiteSpace: 'normal', minHeight: 40, py: 0, px: 1, fontSize: 16 } as const;
+export const small = { minWidth: 0, maxWidth: '100%', whiteSpace: 'normal', minHeight: 40, py: 0, px: 1, fontSize: 'note' } as const;
 
 export const field = {
   font: 'inherit',
-  fontSize: 17,
+  fontSize: 'text',
   fontWeight: 600,
   minHeight: 40,
   px: 0.75,
