@@ -1,15 +1,15 @@
 import Box from '@mui/material/Box';
 import type { RouteView } from '../api/client';
-import { Pick, W } from '../parts/paper/blanks';
-import { usePaper } from '../parts/paper/paper';
-import { Add, TakeOut } from '../parts/paper/rows';
+import { Pick, W } from '../parts/form/blanks';
+import { useForm } from '../parts/form/form';
+import { Add, TakeOut } from '../parts/form/rows';
 import { Row, Said, Title, Told } from './rows';
 
 const kinds = ['hot', 'moving', 'sharp'].map((id) => ({ id, name: id }));
 
 /** What the path passes, and the engine that pulls at its end. */
 export function Beside({ view }: { view: RouteView | undefined }) {
-  const { get } = usePaper();
+  const { get } = useForm();
   const near = (get(['near']) ?? []) as object[];
   const steers = typeof get(['steering']) === 'object';
   return (

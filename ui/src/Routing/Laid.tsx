@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import type { RouteView } from '../api/client';
-import { Pick, W } from '../parts/paper/blanks';
-import { usePaper, type Path } from '../parts/paper/paper';
-import { Add, TakeOut, Up } from '../parts/paper/rows';
+import { Pick, W } from '../parts/form/blanks';
+import { useForm, type Path } from '../parts/form/form';
+import { Add, TakeOut, Up } from '../parts/form/rows';
 import { Row, Said, Title, Told } from './rows';
 
 const ways = ['ahead', 'back', 'left', 'right', 'up', 'down'].map((id) => ({ id, name: id }));
@@ -13,7 +13,7 @@ const sold = [
 
 /** Where a bend goes; one that was dragged may go between the words. */
 function Toward({ at }: { at: Path }) {
-  const { get } = usePaper();
+  const { get } = useForm();
   const now = get(at);
   const dragged = typeof now === 'string' && now !== '' && !ways.some((w) => w.id === now);
   return <Pick at={at} label="toward" options={dragged ? [{ id: now, name: 'as dragged' }, ...ways] : ways} />;
@@ -21,7 +21,7 @@ function Toward({ at }: { at: Path }) {
 
 /** The pieces of the path, one a line, in their order. */
 export function Pieces({ view }: { view: RouteView | undefined }) {
-  const { get } = usePaper();
+  const { get } = useForm();
   const pieces = (get(['pieces']) ?? []) as { bend?: boolean }[];
   return (
     <Box component="section" aria-label="The path">

@@ -4,9 +4,9 @@ import { Link } from 'react-router';
 import { problemIn, type RouteView } from '../api/client';
 import { Finding } from '../parts/Finding';
 import { Foot, Head } from '../parts/Frame';
-import type { Sheet } from '../api/client';
+import type { Value } from '../parts/form/draft';
 import { papers } from '../parts/papers';
-import { PaperContext } from '../parts/paper/paper';
+import { FormContext } from '../parts/form/form';
 import { Beside } from './Beside';
 import { Cable, Pieces } from './Laid';
 import { SightView } from './SightView';
@@ -50,13 +50,7 @@ export function RoutingScreen() {
             </Button>
           )}
         </Box>
-        <PaperContext.Provider
-          value={
-            { sheet: draft as unknown as Sheet, words: {}, proofs: [], faults, questions: new Map(), set } as unknown as React.ContextType<
-              typeof PaperContext
-            >
-          }
-        >
+        <FormContext.Provider value={{ value: draft as unknown as Value, faults, questions: new Map(), set }}>
           <Box
             sx={{
               display: 'grid',
@@ -82,7 +76,7 @@ export function RoutingScreen() {
               </Box>
             </Box>
           </Box>
-        </PaperContext.Provider>
+        </FormContext.Provider>
       </Box>
       <Foot>
         {draft.run && (

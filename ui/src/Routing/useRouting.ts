@@ -2,8 +2,8 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { api, answered, type RouteDraft, type RouteView } from '../api/client';
-import { put, type Value } from '../parts/paper/draft';
-import type { Path } from '../parts/paper/paper';
+import { put, type Value } from '../parts/form/draft';
+import type { Path } from '../parts/form/form';
 import { useDelayed } from '../useDelayed';
 import { keys } from '../api/keys';
 

@@ -6,7 +6,7 @@ import { Navigate, useNavigate } from 'react-router';
 import { api, answered, type Problem, type Sheet } from '../api/client';
 import { Foot, Head } from '../parts/Frame';
 import { useDelayed } from '../useDelayed';
-import { put, type Value } from '../parts/paper/draft';
+import { put, type Value } from '../parts/form/draft';
 import { Drawn } from './Drawn';
 import { FaultList } from './FaultList';
 import { Paper } from '../parts/paper/Paper';

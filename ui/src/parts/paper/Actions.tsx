@@ -1,8 +1,8 @@
-import { Told, W } from './blanks';
-import { Any, When, Yes } from './choices';
+import { Told, W } from '../form/blanks';
+import { Any, When, Yes } from '../form/choices';
 import { Part, Row } from './layout';
 import { idOf, list, usePaper } from './paper';
-import { Add, TakeOut } from './rows';
+import { Add, TakeOut } from '../form/rows';
 
 /** What the hand does that is neither a turn nor a reading, and what it makes or unmakes. */
 export function Actions() {

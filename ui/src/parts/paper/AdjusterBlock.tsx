@@ -1,6 +1,7 @@
-import { Pick, Told, W } from './blanks';
-import { OfRig, When, Yes } from './choices';
-import { Add, Many, TakeOut } from './rows';
+import { Pick, Told, W } from '../form/blanks';
+import { When, Yes } from '../form/choices';
+import { OfRig } from './OfRig';
+import { Add, Many, TakeOut } from '../form/rows';
 import { Row } from './layout';
 import { LockBlanks } from './LockBlanks';
 import { list, usePaper } from './paper';

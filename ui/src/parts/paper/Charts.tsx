@@ -1,8 +1,8 @@
-import { Pick, Told, W } from './blanks';
+import { Pick, Told, W } from '../form/blanks';
 import { fields, useRigFields } from './fields';
 import { Part, Row } from './layout';
 import { idOf, ids, list, usePaper } from './paper';
-import { Add, TakeOut } from './rows';
+import { Add, TakeOut } from '../form/rows';
 
 /** Values over something, such as tension over the temperature of the air. */
 export function Charts() {

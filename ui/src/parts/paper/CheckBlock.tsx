@@ -1,8 +1,9 @@
 import Box from '@mui/material/Box';
-import { Pick, Told, W } from './blanks';
-import { Any, OfRig, When, Yes } from './choices';
+import { Pick, Told, W } from '../form/blanks';
+import { Any, When, Yes } from '../form/choices';
+import { OfRig } from './OfRig';
 import { fields, useRigFields } from './fields';
-import { Add, Many, TakeOut } from './rows';
+import { Add, Many, TakeOut } from '../form/rows';
 import { Row } from './layout';
 import { list, usePaper } from './paper';
 import { Shown } from './PointBlock';

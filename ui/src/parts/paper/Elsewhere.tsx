@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import { useEffect, useState } from 'react';
-import type { Value } from './draft';
-import { usePaper, valueAt } from './paper';
+import type { Value } from '../form/draft';
+import { valueAt } from '../form/form';
+import { usePaper } from './paper';
 
 const what: Record<string, string> = {
   adjusters: 'what is turned',

@@ -1,9 +1,9 @@
 import { Actions } from './Actions';
-import { Told, W } from './blanks';
-import { When } from './choices';
+import { Told, W } from '../form/blanks';
+import { When } from '../form/choices';
 import { Part, Row } from './layout';
 import { idOf, list, usePaper } from './paper';
-import { Add, TakeOut } from './rows';
+import { Add, TakeOut } from '../form/rows';
 import { States } from './States';
 import { Worn } from './Worn';
 

@@ -1,10 +1,10 @@
 import { readDay } from '../../days';
-import { Pick, Told, W } from './blanks';
-import { Any, When, Yes } from './choices';
+import { Pick, Told, W } from '../form/blanks';
+import { Any, When, Yes } from '../form/choices';
 import { Charts } from './Charts';
 import { Part, Row } from './layout';
 import { idOf, list, usePaper } from './paper';
-import { Add, Many, TakeOut } from './rows';
+import { Add, Many, TakeOut } from '../form/rows';
 import { Steps } from './Steps';
 
 /** What follows: what voids what, the steps of the work, the source. */

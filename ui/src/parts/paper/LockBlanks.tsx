@@ -1,5 +1,5 @@
-import { Told, W } from './blanks';
-import { Add, Many, TakeOut } from './rows';
+import { Told, W } from '../form/blanks';
+import { Add, Many, TakeOut } from '../form/rows';
 import { usePaper, type Path } from './paper';
 
 /** How something is kept where it was set: every word of it, while a sheet is written. */

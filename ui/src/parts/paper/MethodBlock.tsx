@@ -1,11 +1,11 @@
-import { Pick, Told, W } from './blanks';
+import { Pick, Told, W } from '../form/blanks';
 import { CheckBlock } from './CheckBlock';
-import { Yes } from './choices';
+import { Yes } from '../form/choices';
 import { figures, useRigFields } from './fields';
 import { Row } from './layout';
 import { idOf, list, usePaper, type Path } from './paper';
 import { PointBlock } from './PointBlock';
-import { Add, TakeOut } from './rows';
+import { Add, TakeOut } from '../form/rows';
 import { Sets } from './Sets';
 
 const ways = [

@@ -1,6 +1,6 @@
 import { Part } from './layout';
 import { idOf, ids, list, usePaper } from './paper';
-import { Add } from './rows';
+import { Add } from '../form/rows';
 
 /** New things to read, turn and try; a setting then names them. */
 export function More() {

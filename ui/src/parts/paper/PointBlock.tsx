@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
-import { Pick, Told, W } from './blanks';
-import { Any, OfRig, When, Yes } from './choices';
-import { TakeOut } from './rows';
+import { Pick, Told, W } from '../form/blanks';
+import { Any, When, Yes } from '../form/choices';
+import { OfRig } from './OfRig';
+import { TakeOut } from '../form/rows';
 import { Row } from './layout';
 import { PointMore } from './PointMore';
 import { list, usePaper } from './paper';

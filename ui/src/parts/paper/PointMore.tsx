@@ -1,7 +1,7 @@
-import { Pick, Told, W } from './blanks';
+import { Pick, Told, W } from '../form/blanks';
 import { fields, useRigFields } from './fields';
 import { list, usePaper } from './paper';
-import { Add, TakeOut } from './rows';
+import { Add, TakeOut } from '../form/rows';
 import { Sets } from './Sets';
 import { SettleBlanks } from './SettingMore';
 

@@ -1,10 +1,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { pathOf, type Value } from './draft';
-import { Pick, Told, W } from './blanks';
-import { Yes } from './choices';
+import { pathOf, type Value } from '../form/draft';
+import { Pick, Told, W } from '../form/blanks';
+import { Yes } from '../form/choices';
 import { fields, useRigFields, type Field } from './fields';
-import { Add, TakeOut } from './rows';
+import { Add, TakeOut } from '../form/rows';
 import { Part, Row } from './layout';
 import { Sets } from './Sets';
 import { list, usePaper, type Path } from './paper';

@@ -1,10 +1,10 @@
 import Box from '@mui/material/Box';
-import { Pick, Told, W } from './blanks';
-import { Any, Yes } from './choices';
+import { Pick, Told, W } from '../form/blanks';
+import { Any, Yes } from '../form/choices';
 import type { Field } from './fields';
-import { field, small } from './looks';
+import { field, small } from '../form/looks';
 import { usePaper, type Path } from './paper';
-import { TakeOut } from './rows';
+import { TakeOut } from '../form/rows';
 
 /** What of a rig is otherwise here: each that is named with its blank, the others to choose from. */
 export function Sets({ at, of, label, more }: { at: Path; of: [string, Field][]; label: string; more: string }) {

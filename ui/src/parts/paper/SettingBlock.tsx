@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
-import { Pick, Told, W } from './blanks';
-import { Any, When } from './choices';
+import { Pick, Told, W } from '../form/blanks';
+import { Any, When } from '../form/choices';
 import { MethodBlock } from './MethodBlock';
-import { TakeOut, Up } from './rows';
+import { TakeOut, Up } from '../form/rows';
 import { SameAs, SettleAndLock } from './SettingMore';
 import { AdjusterBlock } from './AdjusterBlock';
 import { CheckBlock } from './CheckBlock';

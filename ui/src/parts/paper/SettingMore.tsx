@@ -1,9 +1,9 @@
-import { Pick, Told, W } from './blanks';
-import { Any, When } from './choices';
+import { Pick, Told, W } from '../form/blanks';
+import { Any, When } from '../form/choices';
 import { Row } from './layout';
 import { LockBlanks } from './LockBlanks';
 import { list, usePaper, type Path } from './paper';
-import { Add, TakeOut } from './rows';
+import { Add, TakeOut } from '../form/rows';
 import type { Sheet } from '../../api/client';
 
 type Setting = Sheet['settings'][number];

@@ -1,9 +1,9 @@
 import Box from '@mui/material/Box';
-import { Told, W } from './blanks';
+import { Told, W } from '../form/blanks';
 import { fields, useRigFields } from './fields';
 import { Part, Row } from './layout';
 import { idOf, list, usePaper, type Path } from './paper';
-import { Add, TakeOut } from './rows';
+import { Add, TakeOut } from '../form/rows';
 import { Sets } from './Sets';
 
 /** What must be so before a reading means anything, how it is made, and what the rig is then. */

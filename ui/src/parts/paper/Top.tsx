@@ -1,8 +1,8 @@
-import { Pick, Told, W } from './blanks';
-import { When, Yes } from './choices';
+import { Pick, Told, W } from '../form/blanks';
+import { When, Yes } from '../form/choices';
 import { Part, Row } from './layout';
 import { idOf, list, usePaper } from './paper';
-import { Add, TakeOut } from './rows';
+import { Add, TakeOut } from '../form/rows';
 import { Applies, LineBlanks, PartRules, Places } from './TopMore';
 
 const hands = ['standard', 'counter', 'either'].map((id) => ({ id, name: id }));

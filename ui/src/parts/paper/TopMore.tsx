@@ -1,8 +1,8 @@
-import { Pick, Told, W } from './blanks';
-import { When } from './choices';
+import { Pick, Told, W } from '../form/blanks';
+import { When } from '../form/choices';
 import { Part, Row } from './layout';
 import { idOf, list, usePaper } from './paper';
-import { Add, Many, TakeOut } from './rows';
+import { Add, Many, TakeOut } from '../form/rows';
 
 const numbers = ['serial', 'year', 'hull number', 'engine number'].map((id) => ({ id, name: id }));
 

@@ -1,7 +1,7 @@
-import { Pick, Told, W } from './blanks';
+import { Pick, Told, W } from '../form/blanks';
 import { Part, Row } from './layout';
 import { idOf, ids, list, usePaper } from './paper';
-import { Add, TakeOut } from './rows';
+import { Add, TakeOut } from '../form/rows';
 
 /** Lost motion: one thing read twice, pushed home and eased out, with what is too much of it. */
 export function Worn() {

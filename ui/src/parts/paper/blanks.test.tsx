@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { expect, test } from 'vitest';
 import type { Sheet } from '../../api/client';
-import { pathOf, resolve, type Schema, type Value } from './draft';
+import { pathOf, resolve, type Schema, type Value } from '../form/draft';
 import { methods } from './methods';
 import { Paper } from './Paper';
 import type { Path } from './paper';

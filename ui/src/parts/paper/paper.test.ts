@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import { placeOf } from './Elsewhere';
-import { idOf, valueAt } from './paper';
+import { valueAt } from '../form/form';
+import { idOf } from './paper';
 
 test('ids are made from names and stand once', () => {
   expect(idOf('Slack at the cam, pedal cable', [])).toBe('slack-at-the-cam-pedal-cable');

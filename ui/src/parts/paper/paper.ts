@@ -1,9 +1,9 @@
 import { createContext, useContext } from 'react';
 import type { Sheet, SheetPage } from '../../api/client';
-import type { Value } from './draft';
+import type { Value } from '../form/draft';
+import { useForm, type FormOf } from '../form/form';
 
-export type Step = string | number;
-export type Path = Step[];
+export type { Path, Step } from '../form/form';
 
 interface RigNames {
   adjusters: string[];
@@ -13,31 +13,39 @@ interface RigNames {
 }
 
 /** What a sheet's page is drawn from. Without `set` it is read only. */
-export interface PaperOf {
+export interface PaperOf extends Pick<FormOf, 'set' | 'faults' | 'questions' | 'confirm'> {
   sheet: Sheet;
   words: SheetPage['words'];
   proofs: SheetPage['proofs'];
   names?: RigNames | undefined; // what its rig has, for who writes
-  set?: (path: Path, value: Value | undefined) => void;
-  faults: Map<string, string>;
-  questions: Map<string, string>;
-  confirm?: (path: string) => void;
 }
 
 export const PaperContext = createContext<PaperOf | null>(null);
 
-export function usePaper(): PaperOf & { edit: boolean; get: (path: Path) => Value | undefined } {
+/** The sheet, and the form that its blanks are in. */
+export function usePaper(): PaperOf & ReturnType<typeof useForm> {
   const p = useContext(PaperContext);
+  const form = useForm();
   if (!p) throw new Error('outside of a sheet');
-  return { ...p, edit: p.set !== undefined, get: (path) => valueAt(p.sheet, path) };
+  return { ...p, ...form };
 }
 
-/** What stands at a path, undefined where nothing does. */
-export function valueAt(value: Value | undefined, path: Path): Value | undefined {
-  return path.reduce<Value | undefined>(
-    (v, step) => (v !== null && typeof v === 'object' ? (v as Record<string, Value>)[step] : undefined),
-    value,
-  );
+/** The form of a sheet: it keeps by itself what of it is assumed. */
+export function formOf(p: PaperOf): FormOf {
+  const assumed = p.sheet.assumed ?? [];
+  return {
+    value: p.sheet,
+    set: p.set,
+    faults: p.faults,
+    questions: p.questions,
+    confirm: p.confirm,
+    assumed,
+    sure: (path) =>
+      p.set?.(
+        ['assumed'],
+        assumed.filter((one) => one !== path),
+      ),
+  };
 }
 
 /** A draft may lack a list, or hold something else there. */

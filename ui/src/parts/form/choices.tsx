@@ -2,13 +2,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { pathOf } from './draft';
-import { Pick, Told } from './blanks';
+import { Told } from './blanks';
 import { small } from './looks';
-import { usePaper, type Path } from './paper';
+import { useForm, type Path } from './form';
 
 /** Any of several, by their names; each a button that is in or out. */
 export function Any({ at, label, options }: { at: Path; label: string; options: { id: string; name: string }[] }) {
-  const { get, set, edit } = usePaper();
+  const { get, set, edit } = useForm();
   const value = get(at);
   const chosen = Array.isArray(value) ? (value as string[]) : [];
   if (!edit) return <>{chosen.map((id) => options.find((o) => o.id === id)?.name ?? id).join(', ')}</>;
@@ -45,7 +45,7 @@ export function Any({ at, label, options }: { at: Path; label: string; options: 
 
 /** Something that is so or not; a plain one says no too, where nothing would mean something else. */
 export function Yes({ at, says, plain = false }: { at: Path; says: string; plain?: boolean }) {
-  const { get, set, edit } = usePaper();
+  const { get, set, edit } = useForm();
   const on = get(at) === true;
   if (!edit) return on ? <>{says}</> : null;
   return (
@@ -61,25 +61,10 @@ export function Yes({ at, says, plain = false }: { at: Path; says: string; plain
   );
 }
 
-/** A sentence around blanks: shown when something stands there, and always on a draft. */
+/** A sentence around blanks: shown when something stands there, and always where it is written. */
 export function When({ at, children }: { at: Path; children: ReactNode }) {
-  const { get, edit } = usePaper();
+  const { get, edit } = useForm();
   const v = get(at);
   const there = v !== undefined && v !== '' && v !== null && !(Array.isArray(v) && v.length === 0);
   return edit || there ? <>{children}</> : null;
-}
-
-/** What of the rig it is: offered while a sheet with a rig is written. */
-export function OfRig({ at, kind, says }: { at: Path; kind: 'adjusters' | 'readings' | 'senses'; says: string }) {
-  const { edit, names, get } = usePaper();
-  const here = get(at);
-  const of = [...new Set([...(names?.[kind] ?? []), ...(typeof here === 'string' ? [here] : [])])];
-  if (!edit || of.length === 0) return null;
-  const options = of.map((id) => ({ id, name: id.replace('.{place}', ', each').replace('_{place}', ', each').replaceAll(/[._]/g, ' ') }));
-  return (
-    <>
-      {' of the rig: '}
-      <Pick at={at} label={says} options={options} none="none of it" />
-    </>
-  );
 }

@@ -4,11 +4,11 @@ import { useState } from 'react';
 import type { Value } from './draft';
 import { W } from './blanks';
 import { field, small } from './looks';
-import { usePaper, type Path } from './paper';
+import { useForm, type Path } from './form';
 
 /** Takes an entry out of a list of the draft. */
 export function TakeOut({ at, name }: { at: Path; name: string }) {
-  const { set, edit } = usePaper();
+  const { set, edit } = useForm();
   if (!edit) return null;
   return (
     <Button variant="text" aria-label={`take out ${name}`} sx={{ ...small, minWidth: 40 }} onClick={() => set?.(at, undefined)}>
@@ -31,7 +31,7 @@ export function Add({
   named?: boolean;
   whole?: boolean; // it stands at the place itself, which is no list
 }) {
-  const { get, set, edit } = usePaper();
+  const { get, set, edit } = useForm();
   const [name, setName] = useState<string | null>(null);
   if (!edit) return null;
   const here = get(at);
@@ -82,7 +82,7 @@ export function Add({
 
 /** Moves an entry before the one above it. */
 export function Up({ at, name }: { at: Path; name: string }) {
-  const { get, set, edit } = usePaper();
+  const { get, set, edit } = useForm();
   const i = Number(at.at(-1));
   const list = get(at.slice(0, -1));
   if (!edit || i === 0 || !Array.isArray(list)) return null;
@@ -103,7 +103,7 @@ export function Up({ at, name }: { at: Path; name: string }) {
 
 /** Several words in a row, each with a blank of its own. */
 export function Many({ at, label, what }: { at: Path; label: string; what: string }) {
-  const { get, edit } = usePaper();
+  const { get, edit } = useForm();
   const here = get(at);
   const all = Array.isArray(here) ? here : [];
   return (

@@ -3,11 +3,11 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { pathOf, typed } from './draft';
 import { field, inText, small } from './looks';
-import { usePaper, type Path } from './paper';
+import { useForm, type Path } from './form';
 
 /** What is wrong or questioned at a place, beside its blank. */
 export function Told({ at }: { at: Path }) {
-  const { faults, questions, confirm, edit } = usePaper();
+  const { faults, questions, confirm, edit } = useForm();
   const path = pathOf(at);
   const fault = faults.get(path);
   const question = questions.get(path);
@@ -30,21 +30,7 @@ export function Told({ at }: { at: Path }) {
   );
 }
 
-function useAssumed(at: Path) {
-  const { sheet, set } = usePaper();
-  const path = pathOf(at);
-  const all = sheet.assumed ?? [];
-  return {
-    assumed: all.includes(path),
-    confirm: () =>
-      set?.(
-        ['assumed'],
-        all.filter((p) => p !== path),
-      ),
-  };
-}
-
-/** A word or a figure where it is read: text on a sheet, a blank on a draft. */
+/** A word or a figure where it is read: text, or a blank where it is written. */
 export function W({
   at,
   label,
@@ -60,8 +46,8 @@ export function W({
   hint?: string;
   silent?: boolean; // what is wrong with it is told at the end of its line
 }) {
-  const { get, set, edit, faults, questions } = usePaper();
-  const { assumed, confirm } = useAssumed(at);
+  const { get, set, edit, faults, questions, assumed: all, sure } = useForm();
+  const assumed = all?.includes(pathOf(at));
   const [text, setText] = useState<string | null>(null);
   const value = get(at);
   const plain = typeof value === 'string' || typeof value === 'number' ? String(value) : '';
@@ -109,7 +95,7 @@ export function W({
         {tail && <span>{tail}</span>}
       </span>
       {assumed && (
-        <Button variant="text" sx={{ ...small, color: 'primary.main' }} onClick={confirm}>
+        <Button variant="text" sx={{ ...small, color: 'primary.main' }} onClick={() => sure?.(pathOf(at))}>
           assumed: confirm
         </Button>
       )}
@@ -130,7 +116,7 @@ export function Pick({
   options: { id: string; name: string }[];
   none?: string;
 }) {
-  const { get, set, edit, faults } = usePaper();
+  const { get, set, edit, faults } = useForm();
   const value = get(at);
   const id = typeof value === 'string' ? value : '';
   if (!edit) return <>{options.find((o) => o.id === id)?.name ?? id}</>;
