@@ -1,6 +1,5 @@
 import { createContext, useContext } from 'react';
 import type { Sheet, SheetPage } from '../../api/client';
-import type { Value } from '../form/draft';
 import { useForm, type FormOf } from '../form/form';
 
 export type { Path, Step } from '../form/form';
