@@ -153,11 +153,16 @@ func short(text, field string, most int) error {
 	return nil
 }
 
+// oneOf is the fault of a text that is none of the words; the first of them may be "", for nothing.
 func oneOf(text, field string, words ...string) error {
-	if !slices.Contains(words, text) {
-		return fault.At("body."+field, "choose %s or %s", strings.Join(words[:len(words)-1], ", "), words[len(words)-1])
+	if slices.Contains(words, text) {
+		return nil
 	}
-	return nil
+	more := ""
+	if words[0] == "" {
+		words, more = words[1:], ", or leave it out"
+	}
+	return fault.At("body."+field, "choose %s or %s%s", strings.Join(words[:len(words)-1], ", "), words[len(words)-1], more)
 }
 
 // withSheet is the fault of work before a sheet was chosen.
