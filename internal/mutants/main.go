@@ -3,6 +3,7 @@
 //
 //	mutants -n 40 -seed 1 PACKAGE TESTS...
 //
+// TESTS are packages, each with :NAME for those of its tests that are called so; the quick ones first spare time.
 // A change is killed when the tests fail or take ten times as long as they did without it.
 package main
 
@@ -155,7 +156,11 @@ func run(tests []string, overlay string, patience time.Duration) (out []byte, er
 		if overlay != "" {
 			args = append(args, "-overlay="+overlay)
 		}
-		out, err = exec.Command("bash", append(args, one)...).CombinedOutput()
+		pkg, name, some := strings.Cut(one, ":")
+		if some {
+			args = append(args, "-run="+name)
+		}
+		out, err = exec.Command("bash", append(args, pkg)...).CombinedOutput()
 		if err != nil {
 			return out, err
 		}
