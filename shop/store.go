@@ -14,12 +14,12 @@ import (
 
 // What the store gives.
 type (
-	Account   = postgres.Account
-	Conflict  = postgres.Conflict
-	Twin      = postgres.Twin
-	Knowledge = postgres.Knowledge
-	Hit       = postgres.Hit
-	Verified  = postgres.Verified
+	Account   = postgres.Account   // somebody who can sign in
+	Conflict  = postgres.Conflict  // the error of an entry whose maker had not seen others
+	Twin      = postgres.Twin      // the error of an entry whose id another one has
+	Knowledge = postgres.Knowledge // a file of troubles of the workshop's own
+	Hit       = postgres.Hit       // something found by words
+	Verified  = postgres.Verified  // what a walk of every chain found
 )
 
 // The errors of what is not there, and of what was changed by hand.

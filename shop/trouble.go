@@ -49,9 +49,9 @@ type TroubleBegin struct {
 // troubled is what is asked about: a bench, the workshop's own odds, and the run it began from.
 type troubled struct {
 	finder *trouble.Finder
-	sheet *sheet.Sheet
-	odds  trouble.Odds
-	begin TroubleBegin
+	sheet  *sheet.Sheet
+	odds   trouble.Odds
+	begin  TroubleBegin
 }
 
 // Trouble ranks what could be wrong. The error is a *fault.Fault or postgres.ErrNotFound.

@@ -62,7 +62,7 @@ type Scene struct {
 	Middle []Text      `json:"middle"`
 	Halves []Text      `json:"halves"`
 	Beside Beside      `json:"beside"`
-	Marks  []Placed      `json:"marks,omitempty"`
+	Marks  []Placed    `json:"marks,omitempty"`
 	Drawn  []Dimension `json:"-"`    // what is drawn as large as it was read
 	Says   string      `json:"says"` // the picture in words
 }

@@ -66,7 +66,7 @@ type Stands struct {
 // hand is the one who works.
 type hand struct {
 	q      Question
-	shop  record.Around
+	shop   record.Around
 	led    *lead.Lead
 	events []record.Event
 	out    Outcome
@@ -114,7 +114,7 @@ func newHand(q Question) (*hand, error) {
 	}
 	h := &hand{
 		q:         q,
-		shop:     record.Around{Family: q.Sheet.Family, Cable: q.Sheet.Cable, Sheets: sheet.Heads([]*sheet.Sheet{q.Sheet}), Gauges: q.Gauges},
+		shop:      record.Around{Family: q.Sheet.Family, Cable: q.Sheet.Cable, Sheets: sheet.Heads([]*sheet.Sheet{q.Sheet}), Gauges: q.Gauges},
 		led:       lead.Of(record.Fold(q.Sheet, nil)),
 		settings:  maps.Clone(q.Sheet.For(q.School).Rig.Settings),
 		condition: maps.Clone(q.Condition),

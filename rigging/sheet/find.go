@@ -22,6 +22,7 @@ func (s *Sheet) Point(id string) *Point {
 	return find(s.Points, id, func(p Point) string { return p.ID })
 }
 
+// Adjuster is the adjuster of that id, nil where there is none.
 func (s *Sheet) Adjuster(id string) *Adjuster {
 	if s == nil {
 		return nil
@@ -29,6 +30,7 @@ func (s *Sheet) Adjuster(id string) *Adjuster {
 	return find(s.Adjusters, id, func(a Adjuster) string { return a.ID })
 }
 
+// Check is the check of that id, nil where there is none.
 func (s *Sheet) Check(id string) *Check {
 	if s == nil {
 		return nil
@@ -36,6 +38,7 @@ func (s *Sheet) Check(id string) *Check {
 	return find(s.Checks, id, func(c Check) string { return c.ID })
 }
 
+// State is the state of that id, nil where there is none.
 func (s *Sheet) State(id string) *State {
 	if s == nil {
 		return nil
@@ -43,6 +46,7 @@ func (s *Sheet) State(id string) *State {
 	return find(s.States, id, func(t State) string { return t.ID })
 }
 
+// Position is the position of the control of that id, nil where there is none.
 func (s *Sheet) Position(id string) *Position {
 	if s == nil {
 		return nil

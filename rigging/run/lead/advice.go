@@ -166,8 +166,10 @@ type Todo struct {
 // whyGoOn asks for the reason of whoever goes on against what is argued.
 const whyGoOn = "why, if you go on"
 
+// Say is a sentence of pieces.
 func Say(parts ...Piece) []Piece { return parts }
 
+// Plain is a piece of a sentence without emphasis.
 func Plain(text string) Piece { return Piece{Text: text} }
 
 // seen says how a turn looks: seen from the tail, clockwise. What is slid turns no way.

@@ -77,15 +77,15 @@ type trial struct {
 	Felt string
 }
 
-// tries is what was tried of a felt setting, and where it stands.
-type tries struct {
+// Trials is what was tried of a felt setting, and where it stands.
+type Trials struct {
 	List []trial // the newest last, one a mark
 	At   float64
 	Step float64
 	Way  string // that makes it tighter
 }
 
-func (t tries) felt(at float64) string {
+func (t Trials) felt(at float64) string {
 	for _, one := range t.List {
 		if one.At == at {
 			return one.Felt
@@ -94,10 +94,10 @@ func (t tries) felt(at float64) string {
 	return feltUnknown
 }
 
-func (t tries) here() string { return t.felt(t.At) }
+func (t Trials) here() string { return t.felt(t.At) }
 
 // least tells whether the next looser mark is known not to serve.
-func (t tries) least() bool {
+func (t Trials) least() bool {
 	loose := math.Inf(-1)
 	for _, one := range t.List {
 		if one.Felt == FeltLoose {
@@ -120,8 +120,9 @@ func (run *Lead) since(s *Setting) int {
 	return since
 }
 
-func (run *Lead) Tries(s *Setting) tries {
-	t := tries{Step: s.Adjuster.LeastTurn(), Way: tighter(run.Sheet, s)}
+// Tries is what was tried of a setting that is judged by feel, in whole steps from as found, with where it stands now.
+func (run *Lead) Tries(s *Setting) Trials {
+	t := Trials{Step: s.Adjuster.LeastTurn(), Way: tighter(run.Sheet, s)}
 	mark := func(epoch int) float64 {
 		net := run.StoodAt(s.Adjuster.ID, epoch)
 		if t.Way == "in" {
@@ -252,7 +253,7 @@ func other(way string) string {
 	return "in"
 }
 
-func (run *Lead) askHere(s *Setting, t tries) Advice {
+func (run *Lead) askHere(s *Setting, t Trials) Advice {
 	since := run.since(s)
 	if m := run.MovedIn(s.Of); m != nil {
 		since = max(since, m.Epoch)

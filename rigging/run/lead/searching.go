@@ -46,7 +46,7 @@ func (run *Lead) try(s *Setting) Advice {
 
 // byReading is the mark at which what was read here would come to the middle of its window: a
 // reading says how far, a feeling only which way. ok is false where all that is read lies inside.
-func (run *Lead) byReading(s *Setting, t tries) (at float64, ok bool) {
+func (run *Lead) byReading(s *Setting, t Trials) (at float64, ok bool) {
 	for _, a := range s.Aims {
 		_, left := run.Deviations[a.Point.ID]
 		in := run.Sheet.InfluenceOf(s.Adjuster.ID, a.Point.ID)
@@ -69,7 +69,7 @@ func between(known calc.BracketOutput, at float64) bool {
 
 // stride is how far the next try goes while only one end is known: first as the sheet says,
 // then half of what the range leaves beyond it; where nobody knows that, twice as far each time.
-func (run *Lead) stride(s *Setting, t tries, asked []calc.Try) float64 {
+func (run *Lead) stride(s *Setting, t Trials, asked []calc.Try) float64 {
 	first := math.Max(1, math.Round(s.Of.Stride/t.Step))
 	if len(asked) == 0 {
 		return first
@@ -91,7 +91,7 @@ func (run *Lead) stride(s *Setting, t tries, asked []calc.Try) float64 {
 
 // beyond is how many steps a mark can lie from the first one known to serve, on the side that is too loose or too
 // tight, by the range and the nominal rig; 0 where nobody knows.
-func (run *Lead) beyond(s *Setting, loose bool, t tries) float64 {
+func (run *Lead) beyond(s *Setting, loose bool, t Trials) float64 {
 	from, to, within, ok := run.Sheet.Serves(s.Adjuster, s.Of.Checks)
 	if !ok {
 		return 0
@@ -111,13 +111,13 @@ func (run *Lead) beyond(s *Setting, loose bool, t tries) float64 {
 // mostStride is the farthest that is ever gone to a try, in steps.
 const mostStride = 64
 
-func (t tries) good() bool {
+func (t Trials) good() bool {
 	return slices.ContainsFunc(t.List, func(one trial) bool { return one.Felt == FeltGood })
 }
 
 // asked are the tries as the search wants them. For the least that serves, what serves is
 // an upper end like what is too tight.
-func (t tries) asked(least bool) (out []calc.Try) {
+func (t Trials) asked(least bool) (out []calc.Try) {
 	for _, one := range t.List {
 		switch {
 		case one.Felt == feltUnknown || one.Felt == feltAstray:
@@ -130,7 +130,7 @@ func (t tries) asked(least bool) (out []calc.Try) {
 	return out
 }
 
-func (run *Lead) turnTo(s *Setting, t tries, at float64) Advice {
+func (run *Lead) turnTo(s *Setting, t Trials, at float64) Advice {
 	by, direction := (at-t.At)*t.Step, t.Way
 	if by < 0 {
 		by, direction = -by, other(t.Way)

@@ -96,6 +96,7 @@ type Move struct {
 	Unit     string  `json:"unit,omitempty"` // notch, click; turns where there is none
 }
 
+// Signed is how far it was turned in the adjuster's own steps, outward positive; 0 where that was not counted.
 func (m Move) Signed() float64 {
 	if m.Way == "in" {
 		return -m.Value

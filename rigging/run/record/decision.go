@@ -43,6 +43,7 @@ type About struct {
 	ID       string
 }
 
+// String is it as one text, "question" or "question:id".
 func (a About) String() string {
 	if a.ID == "" {
 		return string(a.Question)

@@ -214,6 +214,7 @@ func saysIdentified(i Identified) string {
 	return "sheet " + i.Name + " chosen for serial " + i.Serial
 }
 
+// SaysMove is a move in words.
 func SaysMove(m Move) string {
 	if m.Until {
 		return m.Name + " turned " + m.Says + " until it locked"

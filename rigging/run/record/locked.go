@@ -42,6 +42,7 @@ func (st State) NutCalled(l Lockable) string {
 	return nut
 }
 
+// LocksOf are the locks that a setting ends with, in the order of its adjusters; none for no setting.
 func (st State) LocksOf(one *sheet.Setting) (out []Lockable) {
 	if one == nil {
 		return nil

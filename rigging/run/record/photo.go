@@ -44,8 +44,8 @@ var PhotoStages = []string{"as found", "as left", "released", "applied"}
 type Measured struct {
 	Scale [2]Pixel `json:"scale"` // the ends of the known thing
 	Of    [2]Pixel `json:"of"`    // the ends of what is measured
-	Text  string  `json:"text"`  // how long the known thing is, such as "20 mm"
-	Known float64 `json:"known,omitempty"`
+	Text  string   `json:"text"`  // how long the known thing is, such as "20 mm"
+	Known float64  `json:"known,omitempty"`
 
 	Length float64 `json:"length,omitempty"`
 	Doubt  float64 `json:"doubt,omitempty"`

@@ -19,7 +19,7 @@ func (st State) SettingOf(point string) *sheet.Setting {
 	return nil
 }
 
-// settle is how a setting is settled before its readings count, nil when nothing is done.
+// SettleOf is how a setting is settled before its readings count, nil when nothing is done.
 func (st State) SettleOf(one *sheet.Setting, point string) *sheet.Settle {
 	if one == nil {
 		return nil

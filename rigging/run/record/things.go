@@ -8,6 +8,7 @@ import (
 	"brankel/rigging/run/spell"
 )
 
+// Has tells whether a thing of the sheet is on a list.
 func Has(list []Thing, id string) bool {
 	return slices.ContainsFunc(list, func(t Thing) bool { return t.ID == id })
 }

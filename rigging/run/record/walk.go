@@ -21,6 +21,7 @@ func (st State) handsOnChecks() bool {
 	return functions >= 0 && functions < restore
 }
 
+// Place is where the first step of a kind stands in a list, -1 where there is none.
 func Place(steps []sheet.Step, kind sheet.StepKind) int {
 	return slices.IndexFunc(steps, func(s sheet.Step) bool { return s.Kind == kind })
 }

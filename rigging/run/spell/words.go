@@ -20,8 +20,10 @@ func MoveSays(a *sheet.Adjuster, by float64) string {
 	return a.Name + " " + Steps(a, math.Abs(by)) + " " + way
 }
 
+// Upper begins a text with a large letter.
 func Upper(s string) string { return firstLetter(s, unicode.ToUpper) }
 
+// Lower begins a text with a small letter.
 func Lower(s string) string { return firstLetter(s, unicode.ToLower) }
 
 func firstLetter(s string, change func(rune) rune) string {
@@ -32,6 +34,7 @@ func firstLetter(s string, change func(rune) rune) string {
 	return string(change(r)) + s[size:]
 }
 
+// Figure is a value with the unit of its kind, in which it is given, as an instrument shows it: 143.0 mm.
 func Figure(k quantity.Kind, v float64) string { return quantity.Quantity{Kind: k, Value: v}.Text() }
 
 // Reading is a value of a point as it is read: on which side of nothing it lies, never a minus.
@@ -53,8 +56,10 @@ func Side(p *sheet.Point, v float64) string {
 	return p.Signed.Positive
 }
 
+// OnSide is a size with the side on which it lies, "" for none: 0.6 mm past the pin.
 func OnSide(size, side string) string { return strings.TrimSpace(size + " " + side) }
 
+// Way is how an adjuster is turned in a direction, "in" or "out".
 func Way(a *sheet.Adjuster, direction string) sheet.Way {
 	if direction == "in" {
 		return a.In
@@ -62,6 +67,7 @@ func Way(a *sheet.Adjuster, direction string) sheet.Way {
 	return a.Out
 }
 
+// Turns is a number of turns in words, at or over 0: 3½ turns, ¼ turn.
 func Turns(turns float64) string {
 	s := quantity.Turns(turns)
 	if turns <= 1 && turns > 0 {
@@ -113,6 +119,7 @@ func WithUnit(figure, unit string) string {
 	return strings.TrimSpace(figure + " " + unit)
 }
 
+// List is a list that is never nil, so that it is written as one.
 func List[T any](list []T) []T {
 	if list == nil {
 		return []T{}
