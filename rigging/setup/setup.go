@@ -1,0 +1,124 @@
+package setup
+
+import (
+	"encoding/json"
+	"slices"
+)
+
+// Way is one way in which a thing stands, and what a change into it takes. Its zero value but for ID takes nothing.
+type Way struct {
+	ID       string   `json:"id"`
+	Says     string   `json:"says,omitempty"`
+	Why      string   `json:"why,omitempty"`
+	Cautions []string `json:"cautions,omitempty"` // asked at each change into it
+	Minutes  float64  `json:"minutes,omitempty"`
+	Access   string   `json:"access,omitempty"`
+	Torque   float64  `json:"torque,omitempty"` // Nm
+	Needs    Needs    `json:"needs,omitempty"`  // before it is changed so
+	Left     bool     `json:"left,omitempty"`   // it may stand so under way
+}
+
+// Thing is something of the machine or of the work that stands one way or another.
+type Thing struct {
+	ID   string `json:"id"`
+	Kind Kind   `json:"kind"`
+	Name string `json:"name"`
+	Rest string `json:"rest,omitempty"` // "" is the first of its ways
+	Ways []Way  `json:"ways"`
+}
+
+// rest is how the thing stands when nobody works.
+func (t *Thing) rest() string {
+	if t.Rest != "" || len(t.Ways) == 0 {
+		return t.Rest
+	}
+	return t.Ways[0].ID
+}
+
+func (t *Thing) way(id string) *Way {
+	if i := slices.IndexFunc(t.Ways, func(w Way) bool { return w.ID == id }); i >= 0 {
+		return &t.Ways[i]
+	}
+	return nil
+}
+
+// Needs are the ways in which things must stand, any of several, by the id of the thing; "hands" is clear or in.
+type Needs map[string]AnyOf
+
+// AnyOf is one of several ways. In JSON one alone is a text.
+type AnyOf []string
+
+// UnmarshalJSON reads a text or a list of them.
+func (a *AnyOf) UnmarshalJSON(raw []byte) error {
+	var one string
+	if json.Unmarshal(raw, &one) == nil {
+		*a = AnyOf{one}
+		return nil
+	}
+	return json.Unmarshal(raw, (*[]string)(a))
+}
+
+// MarshalJSON writes one alone as a text.
+func (a AnyOf) MarshalJSON() ([]byte, error) {
+	if len(a) == 1 {
+		return json.Marshal(a[0])
+	}
+	return json.Marshal([]string(a))
+}
+
+// Together are things that stand so at once, by their ids, and hands: what must never be, or what is allowed.
+type Together map[string]string
+
+// Setup is the things of a machine and of the work, and what of them must never be together beside what the core
+// forbids.
+type Setup struct {
+	Things []Thing    `json:"setup"`
+	Never  []Together `json:"never,omitempty"`
+}
+
+// Thing is the thing of that id, nil where there is none.
+func (s *Setup) Thing(id string) *Thing {
+	if i := slices.IndexFunc(s.Things, func(t Thing) bool { return t.ID == id }); i >= 0 {
+		return &s.Things[i]
+	}
+	return nil
+}
+
+// Hands is the name by which needs and nevers speak of hands in the linkage.
+const (
+	Hands = "hands"
+	Clear = "clear"
+)
+
+// Stand is how everything stands at a moment: the way of each thing, hands in the linkage or clear of it, and whether
+// anything is only finger tight. A thing that is not named stands at its rest.
+type Stand struct {
+	Ways    map[string]string
+	HandsIn bool
+	Loose   bool
+}
+
+// Way is how a thing stands.
+func (s *Setup) Way(now Stand, id string) string {
+	if way, ok := now.Ways[id]; ok {
+		return way
+	}
+	if t := s.Thing(id); t != nil {
+		return t.rest()
+	}
+	return ""
+}
+
+// Missing are the things that do not stand as needed, in the order of the set-up, hands last.
+func (s *Setup) Missing(now Stand, needs Needs) (out []string) {
+	for i := range s.Things {
+		id := s.Things[i].ID
+		if any, there := needs[id]; there && !slices.Contains(any, s.Way(now, id)) {
+			out = append(out, id)
+		}
+	}
+	if any, there := needs[Hands]; there && !slices.Contains(any, map[bool]string{true: In, false: Clear}[now.HandsIn]) {
+		out = append(out, Hands)
+	}
+	return out
+}
