@@ -1,6 +1,8 @@
 package run_test
 
 import (
+	"fmt"
+	"math"
 	"slices"
 	"testing"
 
@@ -114,4 +116,28 @@ func TestARepairForgetsHowOftenACureWasTried(t *testing.T) {
 	assert.False(t, repair(a))
 	r.do(record.KindPutOn, record.Thing{ID: "propeller-chock"}).do(record.KindPartOff, record.Thing{ID: "linkage-cover"})
 	assert.NotNil(t, r.wants(lead.DoCheck).Cure)
+}
+
+// What was not read leaves the fit to what was, wherever it stands on the sheet.
+func TestARigIsFittedToWhatWasRead(t *testing.T) {
+	s := follow(t, "402").sheets[0]
+	s = s.For(s.Manual())
+	last := -1
+	for i, p := range s.Points {
+		if p.Measures != "" {
+			last = i
+		}
+	}
+	require.Positive(t, last, "something stands before it")
+	p := s.Points[last]
+	read := record.Event{ID: "one", Seq: 1, Kind: record.KindReading, Body: fmt.Appendf(nil, `{"point":%q,"value":%g}`, p.ID, *p.Target+p.Plus)}
+	fit, ok := lead.Of(record.Fold(s, []record.Event{read})).Fitted()
+	require.True(t, ok)
+	moved := false
+	for name, v := range fit.Settings {
+		moved = moved || math.Abs(v-s.Rig.Settings[name]) > 0.05
+	}
+	assert.True(t, moved, "it does not stand as all is right: %v", fit.Settings)
+	_, ok = lead.Of(record.Fold(s, nil)).Fitted()
+	assert.False(t, ok, "nothing was read")
 }

@@ -99,6 +99,8 @@ func TestPinnedBarrelIsMeasureOnly(t *testing.T) {
 	a := r.wants(lead.DoDecide)
 	assert.Equal(t, "Replace the cable.", said(a))
 	require.ErrorContains(t, r.try(record.KindMove, record.Move{Adjuster: "barrel", Turns: "1", Way: "out"}), "pinned to its cable")
+	done, _, _ := r.led().SettingDone(r.led().Setting())
+	assert.False(t, done, "it is not right")
 	pinned := record.AboutPinned.Of("")
 	r.do(record.KindDecided, record.Decided{About: pinned, Choice: record.ChoiceRepair}).do(record.KindDecided, record.Decided{About: pinned, Choice: record.ChoiceRepaired})
 	r.wants(lead.DoIdentify) // the new cable may have a threaded barrel
@@ -107,6 +109,9 @@ func TestPinnedBarrelIsMeasureOnly(t *testing.T) {
 
 	good := newRig(t).safe("1907", "pinned barrel").lost("71 mm", "66 mm").length("143.0 mm")
 	good.wants(lead.DoRestore)
+	done, says, _ := good.led().SettingDone(good.led().Setting())
+	assert.True(t, done)
+	assert.Equal(t, "not adjustable", says)
 }
 
 func TestWhetherItRespondedAsTheTurnsSay(t *testing.T) {
