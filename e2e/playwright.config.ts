@@ -1,9 +1,10 @@
+import { cpus } from 'node:os';
 import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: '.',
   globalSetup: './server.ts',
-  workers: 2,
+  workers: Math.max(2, cpus().length),
   fullyParallel: true,
   timeout: 300_000, // a busy machine is slow, and slowness alone is no fault
   expect: { timeout: 60_000 },

@@ -10,6 +10,7 @@ import (
 	"path/filepath"
 	"slices"
 	"strings"
+	"sync"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -104,7 +105,8 @@ func (q Question) where() string {
 func TestTheAdviceSetsRigs(t *testing.T) {
 	signed, stopped, moved, looked := 0, 0, 0, 0
 	turns := turning{by: map[string]map[int]int{}}
-	for _, w := range led(t) {
+	var mu sync.Mutex
+	each(t, func(t *testing.T, w way) {
 		for seed := range uint64(seeds(t)) {
 			q := asked(rand.New(rand.NewPCG(seed, 9)), w, seed)
 			out, err := Rehearse(q)
@@ -116,32 +118,50 @@ func TestTheAdviceSetsRigs(t *testing.T) {
 			require.NotContains(t, out.Why, "circle", q.where())
 			require.Less(t, len(out.Events), mostEvents, q.where())
 			if out.Outcome == "stopped" {
-				stopped++
 				require.NotEmpty(t, out.Why, q.where())
 				wrong := q.Condition["slips"] != nil || q.Condition["seized"] != nil || w.Adjusters[0].MeasureOnly
 				require.True(t, wrong, "%s: stopped for nothing: %s", q.where(), out.Why)
-				if q.Condition["seized"] != nil && strings.Contains(out.Why, "at best") && seed < 60 { // it says that no setting serves
-					looked++
+				look := q.Condition["seized"] != nil && strings.Contains(out.Why, "at best") && seed < 60 // it says that no setting serves
+				if look {
 					require.Nil(t, elsewhere(t, w, q, out, 120), "%s: stopped though this serves: %s", q.where(), out.Why)
 				}
+				mu.Lock()
+				if stopped++; look {
+					looked++
+				}
+				mu.Unlock()
 				continue
 			}
-			signed++
-			if out.Moves > 0 {
+			require.Empty(t, untrue(t, w, q, out, true), q.where())
+			mu.Lock()
+			if signed++; out.Moves > 0 {
 				moved++
 			}
-			require.Empty(t, untrue(t, w, q, out, true), q.where())
 			if q.Condition["slips"] == nil {
 				turns.count(record.Fold(w.Sheet, out.Events), q)
 			}
+			mu.Unlock()
 		}
-	}
+	})
 	turns.within(t)
 	assert.Greater(t, signed, 20*seeds(t))
 	assert.Greater(t, moved, 15*seeds(t))
 	assert.Greater(t, stopped, 2*seeds(t))
 	assert.Greater(t, looked, seeds(t)/10)
 	t.Logf("%d signed, %d of them turned; %d stopped for cause, %d of these looked into", signed, moved, stopped, looked)
+}
+
+// each does something with every sheet and school, side by side, and waits for all.
+func each(t *testing.T, do func(t *testing.T, w way)) {
+	ways := led(t)
+	t.Run("each", func(t *testing.T) {
+		for _, w := range ways {
+			t.Run(w.ID+" "+w.school, func(t *testing.T) {
+				t.Parallel()
+				do(t, w)
+			})
+		}
+	})
 }
 
 // turning is how often each method turned one of its adjusters: how many settings took so many
