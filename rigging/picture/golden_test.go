@@ -1,23 +1,18 @@
 package picture_test
 
 import (
-	"flag"
 	"fmt"
 	"maps"
-	"os"
-	"path/filepath"
 	"slices"
 	"strings"
 	"testing"
 
-	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"brankel/internal/golden"
 	"brankel/rigging/picture"
 	"brankel/rigging/rig"
 )
-
-var update = flag.Bool("update", false, "write the pictures as they are drawn now")
 
 // Nothing is drawn otherwise than it was without anybody having looked: go test ./rigging/picture -update writes the
 // pictures anew, and what changed is in the diff. Each family is drawn as its usual sheet has it, with everything read
@@ -62,14 +57,7 @@ func TestPicturesAreDrawnAsTheyWere(t *testing.T) {
 				fmt.Fprintf(&out, "along %s, shape %d: %v\n", sweep.Over, one.Shape, one.At)
 			}
 		}
-		file := filepath.Join("testdata", family+".txt")
-		if *update {
-			require.NoError(t, os.MkdirAll("testdata", 0o755))
-			require.NoError(t, os.WriteFile(file, []byte(out.String()), 0o600))
-		}
-		was, err := os.ReadFile(file)
-		require.NoError(t, err)
-		assert.Equal(t, strings.Split(string(was), "\n"), strings.Split(out.String(), "\n"), family)
+		golden.Same(t, family, out.String())
 	}
 }
 

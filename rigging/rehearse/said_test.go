@@ -1,17 +1,14 @@
 package rehearse
 
 import (
-	"flag"
 	"fmt"
 	"math/rand/v2"
-	"os"
-	"path/filepath"
 	"strings"
 	"testing"
 
-	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"brankel/internal/golden"
 	"brankel/rigging/rig"
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
@@ -19,8 +16,6 @@ import (
 	"brankel/rigging/sheet"
 	"brankel/rigging/sheet/usual"
 )
-
-var update = flag.Bool("update", false, "write what is said as it is said now")
 
 // Nothing is said otherwise than it was without anybody having read it: go test ./rigging/rehearse -run Said -update
 // writes what a run of each usual sheet says, by every school and both hands, and what changed is in the diff.
@@ -49,14 +44,7 @@ func TestWhatIsSaidIsSaidAsItWas(t *testing.T) {
 				told(&out, s, played.Events)
 			}
 		}
-		file := filepath.Join("testdata", family+".txt")
-		if *update {
-			require.NoError(t, os.MkdirAll("testdata", 0o755))
-			require.NoError(t, os.WriteFile(file, []byte(out.String()), 0o644))
-		}
-		was, err := os.ReadFile(file)
-		require.NoError(t, err)
-		assert.Equal(t, strings.Split(string(was), "\n"), strings.Split(out.String(), "\n"), family)
+		golden.Same(t, family, out.String())
 	}
 }
 

@@ -1,21 +1,14 @@
 package trouble_test
 
 import (
-	"flag"
 	"fmt"
-	"os"
-	"path/filepath"
 	"strings"
 	"testing"
 
-	"github.com/stretchr/testify/assert"
-	"github.com/stretchr/testify/require"
-
+	"brankel/internal/golden"
 	"brankel/rigging/rig"
 	"brankel/rigging/trouble"
 )
-
-var update = flag.Bool("update", false, "write what is said as it is said now")
 
 // Nothing is ranked or said otherwise than it was without anybody having read it: go test ./rigging/trouble -update writes
 // what is said anew, and what changed is in the diff. In each family every symptom begins a path with something known of
@@ -55,14 +48,7 @@ func TestWhatIsSaidOfTroubleIsSaidAsItWas(t *testing.T) {
 		for _, l := range b.AgainstCount(counted) {
 			fmt.Fprintf(&out, "odds %+v\n", l)
 		}
-		file := filepath.Join("testdata", family+".txt")
-		if *update {
-			require.NoError(t, os.MkdirAll("testdata", 0o755))
-			require.NoError(t, os.WriteFile(file, []byte(out.String()), 0o644))
-		}
-		was, err := os.ReadFile(file)
-		require.NoError(t, err)
-		assert.Equal(t, strings.Split(string(was), "\n"), strings.Split(out.String(), "\n"), family)
+		golden.Same(t, family, out.String())
 	}
 }
 
