@@ -322,3 +322,44 @@ func BenchmarkOrder(b *testing.B) {
 		}
 	}
 }
+
+// What cannot be is refused where it is written, and a task that needs what must never be shows both demands.
+func TestASetUpThatCannotBeIsRefused(t *testing.T) {
+	whole := func() *Setup { return things(t, "key key", "propeller propeller", "ground ground") }
+	require.Empty(t, whole().Faults(true, []Task{{ID: "locks", Needs: needs("key", Pocket, "propeller", Free), HandsIn: true}}))
+	for field, spoil := range map[string]func(s *Setup) []Task{
+		"setup[1].id":         func(s *Setup) []Task { s.Things[1].ID = "key"; return nil },
+		"setup[0].id":         func(s *Setup) []Task { s.Things[0].ID = Hands; return nil },
+		"setup[0].kind":       func(s *Setup) []Task { s.Things[0].Kind = "button"; return nil },
+		"setup[0].ways":       func(s *Setup) []Task { s.Things[0].Ways = s.Things[0].Ways[:1]; return nil },
+		"setup[1].ways[0].id": func(s *Setup) []Task { s.Things[1].Ways[0].ID = Running; return nil },
+		"setup[1].ways[1].id": func(s *Setup) []Task { s.Things[1].Ways[1].ID = Free; return nil },
+		"setup[0].rest":       func(s *Setup) []Task { s.Things[0].Rest = "gone"; return nil },
+		"setup[2].ways": func(s *Setup) []Task {
+			s.Things[2].Ways = s.Things[2].Ways[6:]
+			s.Things[2].Rest = Afloat
+			s.Things[2].Ways = append(s.Things[2].Ways, Way{ID: Road})
+			return nil
+		},
+		"setup[1].ways[1].needs.x": func(s *Setup) []Task { s.Things[1].Ways[1].Needs = needs("x", In); return nil },
+		"never[0].key":             func(s *Setup) []Task { s.Never = []Together{{"key": "lost", "propeller": Chocked}}; return nil },
+		"never[0]":                 func(s *Setup) []Task { s.Never = []Together{{"key": Running}}; return nil },
+		"needs of a.hands":         func(*Setup) []Task { return []Task{{ID: "a", Needs: needs(Hands, On)}} },
+		"needs of a.key":           func(*Setup) []Task { return []Task{{ID: "a", Needs: Needs{"key": nil}}} },
+		"needs of a":               func(*Setup) []Task { return []Task{{ID: "a", Needs: needs("key", Running, "propeller", Chocked)}} },
+		"needs of b":               func(*Setup) []Task { return []Task{{ID: "b", Needs: needs("key", Running), HandsIn: true}} },
+	} {
+		s := whole()
+		tasks := spoil(s)
+		var fields []string
+		for _, f := range s.Faults(true, tasks) {
+			fields = append(fields, f.Field)
+		}
+		assert.Contains(t, fields, field)
+	}
+	f := whole().Faults(true, []Task{{ID: "reverse locks", Needs: needs("key", Running, "propeller", Chocked)}})
+	require.Len(t, f, 1)
+	assert.Equal(t, "it needs key running and propeller chocked, and that must never be: the engine would turn a chocked propeller", f[0].Message)
+	allowed := []Task{{ID: "hot", Needs: needs("key", Warm), HandsIn: true, Allows: []Together{{"key": Warm, Hands: In}}}}
+	assert.Empty(t, whole().Faults(false, allowed))
+}
