@@ -4,6 +4,7 @@ import (
 	"strings"
 	"testing"
 	"testing/fstest"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -111,6 +112,19 @@ func TestTheCardSaysWhatIsKnownBeforehand(t *testing.T) {
 	log(workshop.Entry{Kind: "defect", Says: "Oil on the right shoes"})
 	h := known("mussel", "parking")
 	assert.True(t, h["swapped-lately"] && h["oil-on-shoes"] && h["open-fault"], "%v", h)
+
+	later := func(day string) map[string]bool {
+		s.Now = func() time.Time {
+			at, err := time.Parse(time.DateOnly, day)
+			require.NoError(t, err)
+			return at.Add(9 * time.Hour)
+		}
+		return known("mussel", "parking")
+	}
+	assert.True(t, later("2027-01-19")["swapped-lately"], "sixty days ago")
+	h = later("2027-01-20")
+	assert.False(t, h["swapped-lately"], "that bears on it no more")
+	assert.True(t, h["oil-on-shoes"], "oil stays until it was wiped off")
 	assert.NotContains(t, known("mussel", "clutch"), "oil-on-shoes", "a clutch has no shoes")
 	assert.True(t, known("knot", "throttle")["twin-behaves"], "the shift beside it was signed")
 	assert.NotContains(t, known("plover", "shift"), "twin-behaves", "it has no twin")

@@ -39,3 +39,41 @@ func TestALeftOpenProofDoesNotOutliveAMove(t *testing.T) {
 	assert.False(t, leftOpen())
 	assert.Empty(t, r.state().Decisions)
 }
+
+// A lock voids what was felt of its own setting alone, and holds until something of that setting is turned.
+func TestALockIsOfItsOwnSetting(t *testing.T) {
+	yes := []sheet.Answer{{ID: "yes", Says: "yes"}, {ID: "no", Says: "no"}}
+	nut := &sheet.Lock{Nut: "jam nut", BackOffMax: 1}
+	one := &sheet.Sheet{
+		Adjusters: []sheet.Adjuster{{ID: "a", Name: "sleeve"}, {ID: "b", Name: "screw", Lock: nut}},
+		Settings: []sheet.Setting{{ID: "first", Adjusters: []string{"a"}, Checks: []string{"felt"}, Lock: nut},
+			{ID: "second", Adjusters: []string{"b"}, Checks: []string{"heard"}}},
+		Checks: []sheet.Check{{ID: "felt", Answers: yes}, {ID: "heard", Answers: yes}},
+	}
+	var events []record.Event
+	add := func(kind record.Kind, body string) record.State {
+		events = append(events, record.Event{ID: body, Seq: len(events) + 1, Kind: kind, Body: []byte(body)})
+		return record.Fold(one, events)
+	}
+	add(record.KindCheck, `{"check":"felt","answer":"yes","good":true}`)
+	st := add(record.KindCheck, `{"check":"heard","answer":"yes","good":true}`)
+	require.False(t, st.Checks["felt"].Void || st.Checks["heard"].Void)
+	st = add(record.KindLocked, `{"setting":"first","back_off":"0"}`)
+	assert.True(t, st.Checks["felt"].Void, "locking moves what was set")
+	assert.False(t, st.Checks["heard"].Void, "that is another setting's")
+	locked := func(st record.State) (out []bool) {
+		for i := range one.Settings {
+			all, _ := st.AllLocked(&one.Settings[i])
+			out = append(out, all)
+		}
+		return out
+	}
+	assert.Equal(t, []bool{true, false}, locked(st))
+	st = add(record.KindLocked, `{"adjuster":"b","back_off":"0"}`)
+	assert.True(t, st.Checks["heard"].Void)
+	assert.Equal(t, []bool{true, true}, locked(st))
+	st = add(record.KindMove, `{"adjuster":"b","way":"out","turns":"1","value":1}`)
+	assert.Equal(t, []bool{true, false}, locked(st), "the other one stays locked")
+	st = add(record.KindMove, `{"adjuster":"a","way":"out","turns":"1","value":1}`)
+	assert.Equal(t, []bool{false, false}, locked(st))
+}
