@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"path"
 	"reflect"
+	"slices"
 	"strings"
 
 	"github.com/invopop/jsonschema"
@@ -23,6 +24,9 @@ func closed(t reflect.Type) *jsonschema.Schema {
 	if t.Kind() == reflect.Struct && t.PkgPath() != "time" && t.Implements(reflect.TypeFor[encoding.TextMarshaler]()) {
 		return &jsonschema.Schema{Type: "string"}
 	}
+	if t.Kind() == reflect.Struct {
+		ruled(t)
+	}
 	if t.Kind() != reflect.String {
 		return nil
 	}
@@ -30,6 +34,21 @@ func closed(t reflect.Type) *jsonschema.Schema {
 		return &jsonschema.Schema{Type: "string", Enum: words(of.Words())}
 	}
 	return nil
+}
+
+// rules are those that tags of fields may hold: whatever else stands there would be passed over in silence.
+var rules = []string{"enum", "exclusiveMinimum", "format", "maximum", "maxItems", "minimum", "minItems", "minLength"}
+
+// ruled panics where a field of a type has a rule that is none: as input.Plan does with rules of its own.
+func ruled(t reflect.Type) {
+	for i := range t.NumField() {
+		tag := t.Field(i).Tag.Get("jsonschema")
+		for _, rule := range strings.Split(tag, ",") {
+			if key, _, _ := strings.Cut(rule, "="); tag != "" && !slices.Contains(rules, key) {
+				panic(fmt.Sprintf("%s.%s: there is no rule %q", t, t.Field(i).Name, key))
+			}
+		}
+	}
 }
 
 // name keeps types of the same name in different packages apart: RunLine, SheetLine. The parts of a run are one
