@@ -152,3 +152,48 @@ func TestTheFileOfARunHasItsPartsInOrder(t *testing.T) {
 	assert.ErrorContains(t, prove(strings.Replace(whole, record.ChainFormat, "brankel.chain/9", 1)), "its format is")
 	assert.Error(t, prove(whole[:len(whole)/2]))
 }
+
+// A path says where it leads, a signature which cause it names, and nobody else's entry says either.
+func TestWhatAPathAndASignatureSay(t *testing.T) {
+	e := func(kind record.Kind, body string) record.Event { return record.Event{Kind: kind, Body: []byte(body)} }
+	for leads, says := range map[string]string{"run": ", into the setting", "leave": ", do not adjust", "repair": ", repair first",
+		"other": ", look at the other cable", "": ""} {
+		assert.Equal(t, "looked for the trouble: stiff; taken to be worn clevis"+says,
+			e(record.KindTrouble, `{"known":["stiff"],"says":"worn clevis","leads":"`+leads+`"}`).Says())
+	}
+	assert.Equal(t, "looked for the trouble: stiff; likeliest a, then b", e(record.KindTrouble, `{"known":["stiff"],"likeliest":["a","b"]}`).Says())
+	assert.Equal(t, "clevis", record.CauseOf(e(record.KindSigned, `{"name":"Ines","cause":"clevis"}`)))
+	assert.Empty(t, record.CauseOf(e(record.KindTrouble, `{"cause":"clevis"}`)))
+	said, is := record.TroubleOf(e(record.KindTrouble, `{"cause":"clevis"}`))
+	assert.True(t, is)
+	assert.Equal(t, "clevis", said.Cause)
+	_, is = record.TroubleOf(e(record.KindSigned, `{"cause":"clevis"}`))
+	assert.False(t, is)
+	assert.Equal(t, "signed by Ines; cause: worn clevis", e(record.KindSigned, `{"name":"Ines","cause_says":"worn clevis"}`).Says())
+}
+
+// What is left out by request is a point that has limits.
+func TestWhatIsLeftOutHasLimits(t *testing.T) {
+	r := newRig(t).safe("2207", "")
+	left := func(point string) error {
+		return r.try(record.KindDeviation, record.Deviation{Point: point, AskedBy: "the owner", Why: "softer"})
+	}
+	require.ErrorContains(t, left("mast"), "no such point with limits")
+	require.ErrorContains(t, left("inner-home"), "no such point with limits", "it is only read")
+	require.NoError(t, left("barrel-to-eye"))
+	assert.Equal(t, "barrel to eye", r.state().Deviations["barrel-to-eye"].Name)
+}
+
+// One state that was not confirmed is enough for a reading not to be judged, and it says which.
+func TestAReadingThatLacksOneState(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm")
+	r.do(record.KindReading, record.Reading{Point: "barrel-to-eye", Text: "139.4 mm", States: allStates[1:]})
+	a := r.wants(lead.DoRead)
+	assert.Contains(t, a.Finding, "139.4 mm was kept, but cannot be compared: dogs home not confirmed.")
+	assert.Contains(t, a.Read.Last, "not judged")
+	assert.False(t, r.state().AnyMoved())
+	r.length("139.4 mm")
+	assert.Empty(t, r.led().Advice().Finding)
+	r.do(record.KindReading, record.Reading{Point: "barrel-threads", Text: "12½"}).turn("3½", "out")
+	assert.True(t, r.state().AnyMoved())
+}

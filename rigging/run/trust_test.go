@@ -72,6 +72,9 @@ func TestTimeSaidAndTimeOfReceiptLieCloseTogether(t *testing.T) {
 		var f *fault.Fault
 		if assert.ErrorAs(t, err, &f, "%s", c.at) {
 			assert.Equal(t, "at", f.Field)
+			if c.at.Before(now) {
+				assert.Contains(t, f.Message, "more than 31 days back")
+			}
 		}
 	}
 	r := atLock(t)
