@@ -267,6 +267,20 @@ func TestAFileOfTheWorkshopsOwn(t *testing.T) {
 		}
 		assert.ErrorContains(t, err, says)
 	}
+	whole := own(`[{"geometry": "need_reverse", "by": [1.12, 1.2]}]`, "ratchets-reverse")
+	for _, one := range []struct {
+		from, to string
+		good     bool
+	}{
+		{`"hands": 1`, `"hands": 4`, true}, {`"hands": 1`, `"hands": 5`, false}, {`"hands": 1`, `"hands": 0`, false},
+		{`"usual": 4`, `"usual": 10`, true}, {`"usual": 4`, `"usual": 10.5`, false}, {`"usual": 4`, `"usual": 0.05`, false},
+		{`"minutes": 1`, `"minutes": 600`, true}, {`"minutes": 1`, `"minutes": 601`, false},
+	} {
+		changed := strings.Replace(whole, one.from, one.to, 1)
+		require.NotEqual(t, changed, strings.Replace(whole, one.from, "", 1))
+		_, err := trouble.Read([]byte(changed))
+		assert.Equal(t, one.good, err == nil, "%s: %v", one.to, err)
+	}
 	for says, raw := range map[string]string{
 		"write brankel.trouble/1": `{"format": "x", "family": "clutch"}`,
 		"no family of this name":  `{"format": "brankel.trouble/1", "family": "sofa"}`,
