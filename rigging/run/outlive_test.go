@@ -77,3 +77,40 @@ func TestALockIsOfItsOwnSetting(t *testing.T) {
 	st = add(record.KindMove, `{"adjuster":"a","way":"out","turns":"1","value":1}`)
 	assert.Equal(t, []bool{false, false}, locked(st))
 }
+
+// A turn may have changed what its adjuster moves, and what is read, proved or felt in the settings that it turns.
+func TestWhatATurnTouches(t *testing.T) {
+	one := &sheet.Sheet{
+		Adjusters: []sheet.Adjuster{{ID: "a"}, {ID: "b"}},
+		Settings: []sheet.Setting{
+			{ID: "first", Adjusters: []string{"a"}, Points: []string{"gap"}, Checks: []string{"felt"}, Keeps: []string{"kept"},
+				Supersedes: []string{"rough"}, Counted: sheet.Counted{Then: "proof"}},
+			{ID: "second", Adjusters: []string{"b"}, Points: []string{"kept", "rough"}},
+		},
+		Points: []sheet.Point{{ID: "gap"}, {ID: "proof"}, {ID: "kept"}, {ID: "rough"}, {ID: "far"}},
+	}
+	st := record.Fold(one, nil)
+	touched := func(adjuster, setting string) (out []string) {
+		for _, id := range []string{"gap", "proof", "felt", "kept", "rough", "far"} {
+			if st.Touches(record.Moved{Move: record.Move{Adjuster: adjuster, Setting: setting}}, id) {
+				out = append(out, id)
+			}
+		}
+		return out
+	}
+	assert.Equal(t, []string{"gap", "proof", "felt"}, touched("a", ""))
+	assert.Equal(t, []string{"gap", "proof", "felt"}, touched("a", "first"), "what its own purpose moves stays")
+	assert.Equal(t, []string{"kept", "rough"}, touched("b", ""))
+	assert.Equal(t, []string{"kept", "rough"}, touched("", "second"), "a part that was fitted turns nothing and touches its setting")
+	assert.Empty(t, touched("c", ""))
+}
+
+// What was folded already is passed over, and what comes after it is not.
+func TestCarryingOnPassesOverWhatIsThere(t *testing.T) {
+	r := newRig(t).safe("2207", "")
+	st := record.Fold(r.sheet(), r.events)
+	r.lost("71 mm", "66 mm")
+	require.True(t, st.Carry(r.events...), "all of them once more, and two that are new")
+	assert.Equal(t, r.state().Readings, st.Readings)
+	assert.Equal(t, r.state().Seq, st.Seq)
+}

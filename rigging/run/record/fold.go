@@ -79,13 +79,16 @@ func (st *State) touchedBy(e Event) {
 // is another one) and all has to be folded anew.
 func (st *State) Carry(events ...Event) bool {
 	for _, e := range events {
+		if e.Seq <= st.Seq {
+			continue
+		}
 		if e.Kind == KindCorrected || e.Kind == KindIdentified || e.Kind == KindDecided && BodyOf[Decided](e).About.Question == AboutSchool {
 			return false
 		}
 	}
 	for _, e := range events {
 		if e.Seq <= st.Seq {
-			continue
+			continue // there already, or twice among these
 		}
 		if st.done.after(e) {
 			return false
