@@ -151,6 +151,29 @@ func TestTheFileOfARunHasItsPartsInOrder(t *testing.T) {
 	}
 	assert.ErrorContains(t, prove(strings.Replace(whole, record.ChainFormat, "brankel.chain/9", 1)), "its format is")
 	assert.Error(t, prove(whole[:len(whole)/2]))
+	seal := strings.LastIndex(whole, `"seal": "`) + len(`"seal": "`)
+	other := "0"
+	if whole[seal:seal+1] == other {
+		other = "1"
+	}
+	assert.ErrorContains(t, prove(whole[:seal]+other+whole[seal+1:]), "not as it was written", "one thing that does not fit is enough")
+	r.events[3].Hash = strings.Repeat("0", 64)
+	out.Reset()
+	require.NoError(t, record.Export(&out, record.Heading{Run: "r"}, r.sheet(), r.events, nil))
+	assert.ErrorContains(t, prove(out.String()), "event 4 was changed")
+}
+
+// Figures of a run's own come as the shop opens it at the Bench, with a sheet that leads.
+func TestFiguresComeFromTheBenchAlone(t *testing.T) {
+	r := newRig(t)
+	led := r.sheets[0]
+	require.ErrorContains(t, r.try(record.KindFigures, record.Figures{Sheet: led}), "open a new one there")
+	r.bench.Opens = true
+	require.ErrorContains(t, r.try(record.KindFigures, record.Figures{}), "no run can be led by these figures")
+	require.NoError(t, r.try(record.KindFigures, record.Figures{Sheet: led}))
+	assert.Equal(t, led.Hash(), record.Carried(r.events).Hash())
+	assert.True(t, record.Fold(record.Carried(r.events), r.events).Own)
+	require.ErrorContains(t, r.try(record.KindFigures, record.Figures{Sheet: led}), "open a new one there", "once")
 }
 
 // A path says where it leads, a signature which cause it names, and nobody else's entry says either.

@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"brankel/rigging/run/record"
+	"brankel/rigging/sheet"
 )
 
 func TestWhatSpeaksOfTheSameThingClashes(t *testing.T) {
@@ -41,4 +42,29 @@ func TestWhatSpeaksOfTheSameThingClashes(t *testing.T) {
 		got, _ := st.Clashes(e("a", one.kind, one.mine), []record.Event{e("b", one.kind, one.theirs)})
 		assert.Equal(t, one.clash, len(got) == 1, "%s %s %s", one.kind, one.mine, one.theirs)
 	}
+}
+
+// A part that was fitted meanwhile moved what its setting reads; a turn of something else in its course did not.
+func TestAFittedPartClashesWithWhatItMoves(t *testing.T) {
+	s := &sheet.Sheet{
+		Adjusters: []sheet.Adjuster{{ID: "hook"}, {ID: "nut"}},
+		Settings:  []sheet.Setting{{ID: "first", Method: sheet.MethodChosen, Adjusters: []string{"hook"}, Points: []string{"play"}}},
+		Points:    []sheet.Point{{ID: "play"}, {ID: "far"}},
+	}
+	st := record.Fold(s, nil)
+	e := func(kind record.Kind, body string) record.Event {
+		return record.Event{ID: body, Kind: kind, Body: []byte(body)}
+	}
+	fitted := e(record.KindChosen, `{"setting":"first","option":"lower"}`)
+	got, turned := st.Clashes(e(record.KindReading, `{"point":"play"}`), []record.Event{fitted})
+	assert.Equal(t, []record.Event{fitted}, got)
+	assert.True(t, turned)
+	got, turned = st.Clashes(e(record.KindReading, `{"point":"far"}`), []record.Event{fitted})
+	assert.Empty(t, got)
+	assert.False(t, turned)
+	got, _ = st.Clashes(e(record.KindReading, `{"point":"play"}`), []record.Event{e(record.KindMove, `{"adjuster":"nut"}`)})
+	assert.Empty(t, got)
+	got, turned = st.Clashes(e(record.KindLocked, `{"adjuster":"nut"}`), []record.Event{e(record.KindMove, `{"adjuster":"nut"}`)})
+	assert.Len(t, got, 1)
+	assert.True(t, turned, "what is locked was turned")
 }
