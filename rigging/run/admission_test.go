@@ -77,6 +77,8 @@ func TestHowTheControlWasHeldIsNotTakenOnTrust(t *testing.T) {
 	assert.Empty(t, said("Maud", "Olle", "").HeldBy, "somebody else holds it")
 	assert.Empty(t, said("", "Maud", "").HeldBy, "nobody holds it")
 	assert.Empty(t, said("Maud", "", "").HeldBy, "it was not said")
+	assert.Equal(t, "Maud", record.HeldBy(record.Event{Kind: record.KindReading, Body: []byte(`{"point":"eye","held_by":"Maud"}`)}))
+	assert.Empty(t, record.HeldBy(record.Event{Kind: record.KindReading, Body: []byte(`{"point":"eye"}`)}))
 	way := newRig(t).safe("2207", "").lost("71 mm", "66 mm").led().StepNow().Alone
 	require.NotNil(t, way, "there is a way of one alone at this step")
 	assert.Equal(t, way.How, said("", "", "yes").Alone)

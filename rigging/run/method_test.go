@@ -322,6 +322,10 @@ func TestASecondInspectorDidNoneOfTheWork(t *testing.T) {
 	require.NoError(t, look(record.Inspected{Item: a.Inspect[0].Item, Verdict: "right"}))
 	require.NoError(t, look(record.Inspected{Item: a.Inspect[1].Item, Verdict: "refused", Note: "the left aileron falls"}))
 	assert.Contains(t, f.state().Stands(), "signed, then refused at the second inspection: ")
+	require.NotEmpty(t, f.state().Checks)
+	for id, answer := range f.state().Checks {
+		assert.True(t, answer.Void, "%s is proved again after a refusal", id)
+	}
 	st := f.state()
 	assert.Nil(t, st.Signed, "a refusal takes the signature back")
 	assert.Empty(t, st.Looked, "all of it is looked at again")
