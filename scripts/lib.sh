@@ -81,6 +81,10 @@ To begin anew and keep what is there, move it away: mv $dir/data $dir/data.aside
   fi
 }
 
+# DB_FOR_TESTS are options of a server whose data nobody misses: nothing waits for the disk, and nothing looks through
+# the hundreds of databases that tests make.
+DB_FOR_TESTS='-c fsync=off -c synchronous_commit=off -c autovacuum=off -c max_connections=300'
+
 # start_db FOLDER: a server on loopback and a free port with its data in FOLDER;
 # sets DB_URL, and DB_STARTED when it was not running already.
 start_db() {
