@@ -28,13 +28,12 @@ type StandingRow struct {
 // carried is what whoever carries on is told.
 type carried struct {
 	Resume tell.Resume `json:"resume"`
-	On     []string    `json:"on"`
-	Off    []string    `json:"off"`
+	Stands []string    `json:"stands"`
 }
 
 func standingOf(sheet string, st tell.Standing) StandingRow {
 	row := StandingRow{Sheet: sheet, Sign: string(st.Sign), Part: st.Part, Says: st.Says, Signed: st.Signed, Due: st.Due,
-		Resume: text(carried{st.Resume, st.On, st.Off}), Cause: st.Cause}
+		Resume: text(carried{st.Resume, st.Stands}), Cause: st.Cause}
 	if len(st.Voids) > 0 {
 		row.Voids = text(st.Voids)
 	}
@@ -52,7 +51,7 @@ func (r StandingRow) standing() tell.Standing {
 	_ = json.Unmarshal([]byte(r.Voids), &st.Voids) // its own writing, or nothing
 	var c carried
 	_ = json.Unmarshal([]byte(r.Resume), &c) // its own writing, or nothing yet
-	st.Resume, st.On, st.Off = c.Resume, c.On, c.Off
+	st.Resume, st.Stands = c.Resume, c.Stands
 	return st
 }
 

@@ -52,8 +52,7 @@ type Carry struct {
 	Run    string      `json:"run"`
 	Title  string      `json:"title"`
 	Resume tell.Resume `json:"resume"`
-	On     []string    `json:"on"`
-	Off    []string    `json:"off"`
+	Stands []string    `json:"stands"` // what stands otherwise than at rest
 }
 
 // Due is something that comes due.
@@ -155,7 +154,7 @@ func (s *Shop) Bays(ctx context.Context) (Bays, error) {
 			return b, err
 		}
 		st := touched.Standing
-		b.Open = &Carry{Run: touched.ID, Title: title, Resume: st.Resume, On: nonNil(st.On), Off: nonNil(st.Off)}
+		b.Open = &Carry{Run: touched.ID, Title: title, Resume: st.Resume, Stands: nonNil(st.Stands)}
 	}
 	return b, nil
 }

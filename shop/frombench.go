@@ -107,9 +107,11 @@ func (s *Shop) benchEvents(id, by string, one *sheet.Sheet, found map[string]str
 	if err := log(record.KindSkipped, record.Skipped{Step: "complaint", Reason: "worked out at the Bench"}); err != nil {
 		return nil, err
 	}
-	for _, c := range one.Cautions {
-		if err := log(record.KindCaution, record.Named{ID: c.ID}); err != nil {
-			return nil, err
+	for i := range one.Things { // it was said to stand so, before anything was measured
+		if any := one.Points[0].Needs[one.Things[i].ID]; len(any) > 0 {
+			if err := log(record.KindSetUp, record.SetUp{Thing: one.Things[i].ID, Way: any[0]}); err != nil {
+				return nil, err
+			}
 		}
 	}
 	for _, p := range one.Points {

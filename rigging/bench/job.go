@@ -10,6 +10,7 @@ import (
 
 	"brankel/rigging/calc"
 	"brankel/rigging/fault"
+	"brankel/rigging/setup"
 	"brankel/rigging/sheet"
 )
 
@@ -66,6 +67,12 @@ func (s Sentence) Sheet(values Values, job Job) (*sheet.Sheet, map[string]string
 	}
 	one := job.sheet()
 	found := s.rig(one, in, say)
+	for i := range one.Points {
+		one.Points[i].Needs = safe(job.Craft)
+	}
+	for i := range one.Adjusters {
+		one.Adjusters[i].Needs = safe(job.Craft)
+	}
 	if job.Assumed {
 		one.Assumed = one.Figures()
 	}
@@ -119,9 +126,7 @@ func (j Job) sheet() *sheet.Sheet {
 		LostMotion: []sheet.LostMotion{},
 		Checks:     []sheet.Check{},
 		Voids:      []sheet.Void{},
-		Temporary:  []sheet.Temporary{},
-		Off:        []sheet.Off{},
-		Cautions:   []sheet.Caution{{ID: "safe", Says: cautions[j.Craft]}},
+		Setup:      setup.Setup{Things: standing(j.Craft)},
 		Points: []sheet.Point{{
 			ID:       benchLength,
 			Name:     "length",
@@ -131,7 +136,7 @@ func (j Job) sheet() *sheet.Sheet {
 		Steps: []sheet.Step{
 			{ID: "complaint", Kind: sheet.StepComplaint, Title: "The complaint"},
 			{ID: "identify", Kind: sheet.StepIdentify, Title: "Figures from the Bench"},
-			{ID: "safe", Kind: sheet.StepSafe, Title: "Make it safe"},
+			{ID: "stands", Kind: sheet.StepStands, Title: "How it stands"},
 			{ID: "found", Kind: sheet.StepFound, Title: "As found"},
 			{ID: "set", Kind: sheet.StepSet, Title: "Set it"},
 			{ID: "settle", Kind: sheet.StepSettle, Title: "Read again"},
@@ -152,6 +157,23 @@ func (j Job) sheet() *sheet.Sheet {
 		}
 	}
 	return one
+}
+
+// standing is what stands one way or another on each kind of machine, whatever its cable moves.
+func standing(craft sheet.Craft) []setup.Thing {
+	if craft == sheet.Trailer {
+		return []setup.Thing{{ID: "chocks", Kind: setup.Chocks, Name: "wheel chocks", Ways: []setup.Way{{ID: setup.Off}, {ID: setup.On, Says: "under"}}}}
+	}
+	return []setup.Thing{{ID: "key", Kind: setup.Key, Name: "key", Ways: []setup.Way{
+		{ID: setup.In, Says: "in, engine off"}, {ID: setup.Pocket, Says: "out, in your pocket"}}}}
+}
+
+// safe is how that stands while hands are in the linkage.
+func safe(craft sheet.Craft) setup.Needs {
+	if craft == sheet.Trailer {
+		return setup.Needs{"chocks": {setup.On}}
+	}
+	return setup.Needs{"key": {setup.Pocket}}
 }
 
 // cautions of work on each kind of machine.

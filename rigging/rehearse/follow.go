@@ -51,8 +51,8 @@ func (h *hand) follow(a lead.Advice) error {
 	case lead.DoIdentify:
 		u := h.q.Sheet.Applies.One()
 		return h.log(record.KindIdentified, record.Identified{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant})
-	case lead.DoSafe, lead.DoRestore:
-		return h.confirm(a.Things)
+	case lead.DoSetUp:
+		return h.setUp(a.Stop)
 	case lead.DoRead:
 		return h.read(a.Read)
 	case lead.DoMove:
@@ -95,22 +95,16 @@ func (h *hand) mayLeaveOut(step string) bool {
 	})
 }
 
-// confirm taps the first that is open.
-func (h *hand) confirm(things []lead.Todo) error {
-	for _, t := range things {
-		if t.Done {
-			continue
+// setUp makes the changes of a stop, one after the other.
+func (h *hand) setUp(stop *lead.Stop) error {
+	for _, c := range stop.Changes {
+		h.givenBack(c.Thing, c.Way)
+		if err := h.log(record.KindSetUp, record.SetUp{Thing: c.Thing, Way: c.Way}); err != nil {
+			return err
 		}
-		var body any = record.Thing{ID: t.ID, Name: t.Name, Side: t.Side}
-		if t.Kind == record.KindCaution {
-			body = record.Named{ID: t.ID}
-		}
-		if t.Kind == record.KindTakenOff {
-			h.givenBack(t.ID)
-		}
-		return h.log(t.Kind, body) // one tap, then look again
+		h.out.Changes++
 	}
-	return fault.At("sheet", "nothing is left to confirm and the advice still asks for it")
+	return nil
 }
 
 // decide takes what Brankel argues for. A repair or another part ends the rehearsal, and

@@ -14,6 +14,7 @@ import (
 	"brankel/rigging/rig"
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
+	"brankel/rigging/setup"
 	"brankel/rigging/sheet"
 )
 
@@ -50,6 +51,8 @@ type Outcome struct {
 	Rounds   int            `json:"rounds"`
 	Turns    float64        `json:"turns"`
 	Readings int            `json:"readings"`
+	Changes  int            `json:"changes"` // of how it stands
+	Fewest   int            `json:"fewest"`  // that would have done for the same work
 	Seconds  float64        `json:"seconds"` // of computing, where somebody has a clock
 	Events   []record.Event `json:"events"`
 
@@ -145,24 +148,34 @@ func newHand(q Question) (*hand, error) {
 	for _, g := range q.Gauges { // in their order, so that a seed means one thing
 		h.bias[g.ID] = (2*h.rand.Float64() - 1) * max(0, g.Doubt-g.Resolution/2)
 	}
-	_, _, err := h.model(nil, nil, nil)
+	_, _, err := h.model(nil, nil, nil, nil)
 	return h, err
 }
 
-// model is the rig as it stands, with what some states make of it and others do not, its
-// control at at.
-func (h *hand) model(made, unmade []string, at map[string]any) (*rig.Model, rig.At, error) {
+// model is the rig as it stands, with what some states make of it and others do not, and what things make of it as they
+// stand – those last that whoever looks at it needs so – its control at at.
+func (h *hand) model(made, unmade []string, needs setup.Needs, at map[string]any) (*rig.Model, rig.At, error) {
 	r := *h.q.Sheet.Rig
 	r.Geometry, r.Settings, r.Condition = h.geometry, maps.Clone(h.settings), maps.Clone(h.condition)
 	place := maps.Clone(h.q.At)
 	if place == nil {
 		place = map[string]any{}
 	}
-	patch := func(p *sheet.Patch) {
+	patch := func(p *setup.Patch) {
 		if p != nil {
 			maps.Copy(place, p.At)
 			maps.Copy(r.Condition, p.Condition)
 			maps.Copy(r.Settings, p.Settings)
+		}
+	}
+	for _, named := range []bool{false, true} {
+		for i := range h.led.State.Things() {
+			t := &h.led.State.Things()[i]
+			if _, is := needs[t.ID]; is == named {
+				if w := t.Way(h.led.Stood.Way(h.led.Now(), t.ID)); w != nil {
+					patch(w.Made)
+				}
+			}
 		}
 	}
 	for _, id := range made {

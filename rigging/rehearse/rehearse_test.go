@@ -22,6 +22,7 @@ import (
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/tell"
+	"brankel/rigging/setup"
 	"brankel/rigging/sheet"
 )
 
@@ -373,8 +374,11 @@ func TestAHastyHandSignsNothingDangerous(t *testing.T) {
 				continue
 			}
 			st := record.Fold(w.Sheet, out.Events)
-			require.Empty(t, st.On, q.where())
-			require.Empty(t, st.Off, q.where())
+			for _, thing := range st.Things() {
+				way := st.Stood.Way(st.Now(), thing.ID)
+				require.True(t, way == thing.AtRest() || thing.Kind == setup.Ground, "%s: %s stays %s", q.where(), thing.Name, way)
+			}
+			require.Empty(t, st.Loose(), q.where())
 			for id, a := range st.Checks {
 				require.True(t, a.Void || a.Good || st.Skipped["functions"] != "", "%s: %s stands as %s", q.where(), id, a.Answer)
 			}

@@ -72,8 +72,11 @@ func told(out *strings.Builder, s *sheet.Sheet, events []record.Event) {
 		for _, c := range a.Choices {
 			text += fmt.Sprintf(" | or %s (%s %s, argued %t, %s)", c.Label, c.About, c.Choice, c.Argued, c.Reason)
 		}
-		for _, one := range a.Things {
-			text += fmt.Sprintf(" | %s %s %s %t", one.Kind, one.Name, one.Side, one.Done)
+		if a.Stop != nil {
+			text += " | then " + a.Stop.Then
+			for _, one := range a.Stop.Changes {
+				text += fmt.Sprintf(" | %s %s %v", one.Thing, one.Way, one.Cautions)
+			}
 		}
 		fmt.Fprintf(out, "%d %s\n", i+1, text)
 		say("ends", fmt.Sprintf("%d, %s %s / %s %s", v.Ends.Pairs, v.Ends.Caller.Word, v.Ends.Caller.Says, v.Ends.Reader.Word, v.Ends.Reader.Says))

@@ -32,7 +32,7 @@ func (h *hand) read(w *lead.Want) error {
 		r.Text = strconv.FormatFloat(math.Round(v*10)/10, 'f', -1, 64)
 	}
 	if p.Measures != "" {
-		m, at, err := h.model(made, unmade, p.At)
+		m, at, err := h.model(made, unmade, p.Needs, p.At)
 		if err != nil {
 			return err
 		}
@@ -158,7 +158,7 @@ func (h *hand) untilLocked(t *lead.Turn, a *sheet.Adjuster) (float64, error) {
 		if span, ok := h.led.Sheet.RangeOf(a, ""); ok && (h.settings[a.Works] < span.Min || h.settings[a.Works] > span.Max) {
 			return 0, nil
 		}
-		m, at, err := h.model(nil, nil, c.At)
+		m, at, err := h.model(nil, nil, c.Needs, c.At)
 		if err != nil {
 			return 0, err
 		}
@@ -197,10 +197,10 @@ func (h *hand) fit(c *lead.Choose) error {
 }
 
 // givenBack lets what was held back take up its slack by itself.
-func (h *hand) givenBack(thing string) {
+func (h *hand) givenBack(thing, way string) {
 	nominal := h.led.Sheet.Rig.Settings
 	for _, one := range h.led.Sheet.Settings {
-		if one.Temporary != thing || one.Method != sheet.MethodLockedOut {
+		if one.Held != thing || one.Method != sheet.MethodLockedOut || way != h.led.Stood.Thing(thing).AtRest() {
 			continue
 		}
 		for _, id := range one.Adjusters {
@@ -241,7 +241,7 @@ func (h *hand) try(ask *lead.Ask) error {
 	c := h.led.Sheet.Check(ask.Check)
 	body := record.Checked{Check: c.ID, Answer: ask.Answers[0].ID}
 	if c.Proves != "" {
-		m, at, err := h.model(nil, nil, c.At)
+		m, at, err := h.model(nil, nil, c.Needs, c.At)
 		if err != nil {
 			return err
 		}

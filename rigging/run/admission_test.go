@@ -97,7 +97,7 @@ func TestAnEntryIsAmendedOnceItIsSigned(t *testing.T) {
 	amended := record.Amended{Event: entry.ID, Text: "read twice", Reason: "the second was not written down"}
 	r.bench.Amends = &entry
 	require.ErrorContains(t, r.try(record.KindAmended, amended), "strike the entry out")
-	r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen}).do(record.KindSigned, record.Signed{})
+	r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen}).rest().do(record.KindSigned, record.Signed{})
 	r.do(record.KindAmended, amended)
 	says := record.Amendments(r.events, nil)[entry.ID]
 	require.Len(t, says, 1)

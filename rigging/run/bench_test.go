@@ -105,10 +105,37 @@ func (r *rig) safe(serial, variant string) *rig {
 	r.t.Helper()
 	r.do(record.KindComplaint, record.Complaint{Words: "hard to get into forward", Shows: "yes"})
 	r.do(record.KindIdentified, record.Identified{Serial: serial, Hand: "standard", Variant: variant})
-	for _, c := range []string{"key-out", "propeller-clear", "hands-out"} {
-		r.do(record.KindCaution, record.Named{ID: c})
+	return r.open()
+}
+
+// stands has a thing stand another way.
+func (r *rig) stands(thing, way string) *rig {
+	r.t.Helper()
+	return r.do(record.KindSetUp, record.SetUp{Thing: thing, Way: way})
+}
+
+// open has hands in the linkage: the key in a pocket, the cover off.
+func (r *rig) open() *rig {
+	r.t.Helper()
+	return r.stands("key", "pocket").stands("linkage-cover", "off")
+}
+
+// stop makes the changes that are asked for just now.
+func (r *rig) stop() *rig {
+	r.t.Helper()
+	for _, c := range r.wants(lead.DoSetUp).Stop.Changes {
+		r.stands(c.Thing, c.Way)
 	}
-	return r.do(record.KindPutOn, record.Thing{ID: "propeller-chock"}).do(record.KindPartOff, record.Thing{ID: "linkage-cover"})
+	return r
+}
+
+// rest makes changes until something else is asked for.
+func (r *rig) rest() *rig {
+	r.t.Helper()
+	for r.led().Advice().Do == lead.DoSetUp {
+		r.stop()
+	}
+	return r
 }
 
 func (r *rig) lost(pushed, eased string) *rig {
@@ -143,7 +170,7 @@ func (r *rig) lockAndRead(length string) *rig {
 
 func (r *rig) proved() *rig {
 	r.t.Helper()
-	r.do(record.KindTakenOff, record.Thing{ID: "propeller-chock"}).do(record.KindPartBack, record.Thing{ID: "linkage-cover"})
+	r.stands("linkage-cover", "on")
 	for _, c := range []string{"neutral-free", "forward-locks", "reverse-locks"} {
 		r.do(record.KindCheck, record.Checked{Check: c, Answer: r.sheet().Check(c).Good().Says})
 	}

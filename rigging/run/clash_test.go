@@ -37,7 +37,8 @@ func TestWhatSpeaksOfTheSameThingClashes(t *testing.T) {
 		{record.KindDecided, `{"about":"lost"}`, `{"about":"again"}`, false},
 		{record.KindSigned, `{}`, `{}`, true},
 		{record.KindNote, `{"text":"a"}`, `{"text":"a"}`, false},
-		{record.KindCaution, `{"id":"key-out"}`, `{"id":"key-out"}`, false},
+		{record.KindSetUp, `{"thing":"key","way":"pocket"}`, `{"thing":"key","way":"running"}`, true},
+		{record.KindSetUp, `{"thing":"key","way":"pocket"}`, `{"thing":"cover","way":"off"}`, false},
 	} {
 		got, _ := st.Clashes(e("a", one.kind, one.mine), []record.Event{e("b", one.kind, one.theirs)})
 		assert.Equal(t, one.clash, len(got) == 1, "%s %s %s", one.kind, one.mine, one.theirs)

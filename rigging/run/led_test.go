@@ -63,17 +63,8 @@ func (d *driver) step(a lead.Advice) bool {
 			prefix += "-"
 		}
 		d.do(record.KindIdentified, record.Identified{Serial: prefix + number, Hand: hand, Variant: u.Variant})
-	case lead.DoSafe, lead.DoRestore:
-		for _, t := range a.Things {
-			if t.Done {
-				continue
-			}
-			if t.Kind == record.KindCaution {
-				d.do(t.Kind, record.Named{ID: t.ID})
-			} else {
-				d.do(t.Kind, record.Thing{ID: t.ID, Name: t.Name, Side: t.Side})
-			}
-		}
+	case lead.DoSetUp:
+		d.stop()
 	case lead.DoRead:
 		d.do(record.KindReading, d.reading(a.Read))
 	case lead.DoMove:

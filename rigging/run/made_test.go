@@ -47,7 +47,7 @@ func TestAProofAndALockMadeBeforeATurnProveNothing(t *testing.T) {
 
 	r = newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½").turn("3½", "out").settle().length("142.9 mm")
 	r.lockAndRead("143.0 mm").do(record.KindMove, record.Move{Adjuster: "barrel", Turns: "½", Way: "in"})
-	r.do(record.KindTakenOff, record.Thing{ID: "propeller-chock"}).made(3, 0).do(record.KindCheck, record.Checked{Check: "forward-locks", Answer: "locks"})
+	r.made(3, 0).do(record.KindCheck, record.Checked{Check: "forward-locks", Answer: "locks"})
 	a, ok := r.state().Checks["forward-locks"]
 	require.True(t, ok, "it is kept")
 	assert.True(t, a.Void, "and proves nothing of after the turn")
@@ -139,9 +139,11 @@ func TestWhatWasMovedMeanwhileIsAClash(t *testing.T) {
 func TestTheDayOfASignatureIsThatOfItsReceipt(t *testing.T) {
 	r := newRig(t)
 	r.bench.Gauges[1].Due = "2026-11-23" // the calliper, a day before
-	r.safe("2207", "").lost("71 mm", "66 mm").made(48*60, 0).found("143.0 mm", "12½")
+	r.do(record.KindComplaint, record.Complaint{Words: "stiff", Shows: "yes"}).do(record.KindIdentified, record.Identified{Serial: "2207", Hand: "standard"})
+	r.made(49*60, 0).stands("key", "pocket").made(49*60, 0).stands("linkage-cover", "off")
+	r.lost("71 mm", "66 mm").made(48*60, 0).found("143.0 mm", "12½")
 	assert.NotEmpty(t, r.state().Readings[2].Overdue, "dated before it ran out, received after")
-	r.lockAndRead("143.0 mm").proved().do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen})
+	r.lockAndRead("143.0 mm").proved().do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen}).rest()
 	r.bench.Called = record.Called{Machine: "Launch Teal", Cable: "lower drive cable", Owner: "the ferry"}
 	r.made(60, 0).do(record.KindSigned, record.Signed{Name: "somebody else"})
 	st := r.led()

@@ -60,14 +60,8 @@ func (f *follower) step(a lead.Advice) {
 		f.do(record.KindIdentified, record.Identified{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant})
 	case lead.DoDecide, lead.DoTrial:
 		f.do(record.KindDecided, record.Decided{About: a.Choices[0].About, Choice: a.Choices[0].Choice, Reason: "for this test"})
-	case lead.DoSafe, lead.DoRestore:
-		for _, one := range a.Things {
-			if one.Kind == record.KindCaution && !one.Done {
-				f.do(one.Kind, record.Named{ID: one.ID})
-			} else if !one.Done {
-				f.do(one.Kind, record.Thing{ID: one.ID, Name: one.Name, Side: one.Side})
-			}
-		}
+	case lead.DoSetUp:
+		f.stop()
 	case lead.DoRead:
 		f.read(a.Read)
 	case lead.DoMove:
@@ -131,7 +125,7 @@ func TestTurnbucklesAreTurnedTogetherAndTickedOffOneByOne(t *testing.T) {
 		assert.Equal(t, a.Plan[i].Adjuster, a.Move.Adjuster)
 		f.step(a)
 	}
-	assert.Contains(t, said(f.wants(lead.DoRead)), "Read the tension again.")
+	assert.Contains(t, said(f.stop().wants(lead.DoRead)), "Read the tension again.")
 	v := tell.Show(f.led())
 	assert.Len(t, v.Back, n, "each has its own way back")
 	assert.GreaterOrEqual(t, len(v.Rules), 3, "all of the setting in one look")
@@ -240,17 +234,19 @@ func TestASpringIsChosenUntilNoneIsLeft(t *testing.T) {
 
 func TestWhatWasHeldBackIsGivenBack(t *testing.T) {
 	f := follow(t, "502")
-	a := f.until(func(a lead.Advice) bool { return a.Do == lead.DoRestore })
-	assert.Contains(t, said(a), "Give it back")
-	assert.Equal(t, "locking-pin", a.Things[0].ID)
-	f.step(a)
+	gives := func(a lead.Advice) bool {
+		return a.Do == lead.DoSetUp && len(a.Stop.Changes) == 1 && a.Stop.Changes[0].Thing == "locking-pin" && a.Stop.Changes[0].Way == "off"
+	}
+	f.step(f.until(gives))
 	assert.Equal(t, "given-back", f.wants(lead.DoCheck).Check.Check)
-	require.NoError(t, f.led().Unsafe(""), "it need not go on again")
-	f.answers["given-back"] = "it hangs"
+	f.answers["given-back"] = "it-hangs"
 	f.step(f.led().Advice())
 	assert.Contains(t, f.wants(lead.DoCheck).Finding, "it hangs")
 	f.do(record.KindMove, record.Move{Adjuster: "star.left", Turns: "3", Way: "in"})
-	assert.ErrorContains(t, f.led().Unsafe("it is turned"), "locking pin", "the shoes are open again, and so is what they want held back")
+	delete(f.answers, "given-back")
+	held := f.untilDo(lead.DoSetUp).Stop.Changes
+	assert.Equal(t, "locking-pin", held[0].Thing, "the shoes are open again, and so is what they want held back: %+v", held)
+	assert.Equal(t, "on", held[0].Way)
 }
 
 func TestAMoveBelongsToASettingThatTurnsIt(t *testing.T) {
@@ -287,7 +283,7 @@ func TestAWrongAnswerOffersItsCureInOneTap(t *testing.T) {
 	require.NotNil(t, a.Cure)
 	assert.Equal(t, "slot", a.Cure.Adjuster)
 	assert.Equal(t, "slot", a.Cure.Setting)
-	f.safeAgain()
+	assert.Equal(t, "off", f.state().Ways["hatch"], "it lies open for the turn")
 	f.do(record.KindMove, record.Move{Adjuster: a.Cure.Adjuster, Setting: a.Cure.Setting, Turns: a.Cure.TurnsSay, Way: a.Cure.Way})
 	st := f.led()
 	assert.True(t, st.Checks["on-the-water"].Void)
@@ -296,18 +292,6 @@ func TestAWrongAnswerOffersItsCureInOneTap(t *testing.T) {
 	for _, id := range []string{"lower", "upper", "preload", "switch"} {
 		done, _, _ := st.SettingDone(st.Known(id))
 		assert.True(t, done, id)
-	}
-}
-
-// safeAgain puts on what has to be on for a turn.
-func (f *follower) safeAgain() {
-	for _, one := range tell.Show(f.led()).Safe {
-		if one.Done {
-			continue
-		}
-		if one.Kind == record.KindPutOn {
-			f.do(record.KindPutOn, record.Thing{ID: one.ID, Name: one.Name})
-		}
 	}
 }
 
@@ -333,7 +317,7 @@ func TestASecondInspectorDidNoneOfTheWork(t *testing.T) {
 	for _, one := range f.wants(lead.DoInspect).Inspect {
 		require.NoError(t, look(record.Inspected{Item: one.Item, Verdict: "right"}))
 	}
-	assert.Equal(t, "in-flight", f.wants(lead.DoCheck).Check.Check, "only then is it proved in the air")
+	assert.Equal(t, "in-flight", f.stop().wants(lead.DoCheck).Check.Check, "only then is it proved in the air")
 	r := tell.MakeRecord(record.Heading{}, f.led(), f.events, "")
 	assert.Contains(t, r.Checks, tell.Field{Name: "second inspection refused", Text: f.state().Refused[0]})
 }

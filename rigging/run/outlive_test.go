@@ -9,23 +9,23 @@ import (
 
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
+	"brankel/rigging/setup"
 	"brankel/rigging/sheet"
 )
 
 // What was given back for good is proved again once it was held and given back anew.
 func TestGivingBackVoidsItsProof(t *testing.T) {
-	one := &sheet.Sheet{Settings: []sheet.Setting{{ID: "give", Method: sheet.MethodLockedOut, LockedOut: sheet.LockedOut{Temporary: "held", Check: "takes-up"}}},
+	one := &sheet.Sheet{Settings: []sheet.Setting{{ID: "give", Method: sheet.MethodLockedOut, LockedOut: sheet.LockedOut{Held: "held", Check: "takes-up"}}},
+		Setup:  setup.Setup{Things: []setup.Thing{{ID: "held", Kind: setup.Held, Name: "tensioner", Ways: []setup.Way{{ID: "off"}, {ID: "on"}}}}},
 		Checks: []sheet.Check{{ID: "takes-up", Name: "takes up", Answers: []sheet.Answer{{ID: "yes", Says: "yes"}, {ID: "no", Says: "no"}}}}}
 	at := func(seq int, kind record.Kind, body string) record.Event {
 		return record.Event{ID: string(kind) + body, Seq: seq, Kind: kind, Body: []byte(body)}
 	}
-	events := []record.Event{at(1, record.KindPutOn, `{"id":"held","name":"tensioner held"}`),
+	events := []record.Event{at(1, record.KindSetUp, `{"thing":"held","way":"on","name":"tensioner","says":"on"}`),
 		at(2, record.KindCheck, `{"check":"takes-up","answer":"yes","says":"yes","good":true,"name":"takes up"}`)}
-	require.False(t, record.Fold(one, events).Checks["takes-up"].Void)
-	events = append(events, at(3, record.KindTakenOff, `{"id":"held","name":"tensioner held"}`))
-	st := record.Fold(one, events)
-	assert.True(t, st.Checks["takes-up"].Void, "it was answered while the thing was held")
-	assert.True(t, st.GivenBack["held"])
+	require.Equal(t, []string{"held=on"}, record.Fold(one, events).Checks["takes-up"].Unmet, "it does not stand as it is proved")
+	events = append(events, at(3, record.KindSetUp, `{"thing":"held","way":"off","name":"tensioner","says":"off"}`))
+	assert.True(t, record.Fold(one, events).Checks["takes-up"].Void, "it was answered while the thing was held")
 }
 
 // A proof under load that was left open is asked for again when something is turned after that.
@@ -35,7 +35,7 @@ func TestALeftOpenProofDoesNotOutliveAMove(t *testing.T) {
 		return slices.ContainsFunc(r.led().Steps(), func(s lead.StepState) bool { return s.Status == lead.StatusOpen })
 	}
 	require.True(t, leftOpen())
-	r.do(record.KindPutOn, record.Thing{ID: "propeller-chock"}).do(record.KindPartOff, record.Thing{ID: "linkage-cover"}).turn("½", "out")
+	r.stands("linkage-cover", "off").turn("½", "out")
 	assert.False(t, leftOpen())
 	assert.Empty(t, r.state().Decisions)
 }

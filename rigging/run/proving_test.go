@@ -19,7 +19,7 @@ func TestAReadingThatNothingSetsIsReadBeforeHandsComeOut(t *testing.T) {
 		return a.Do == lead.DoDecide && a.Choices[0].About.Question != record.AboutSchool
 	})
 	assert.Contains(t, a.Finding, "Travel up, left: 17°, wanted")
-	assert.NotEmpty(t, f.state().On, "the pin and the lock are still on")
+	assert.Equal(t, "off", f.state().Ways["floor"], "what was opened is still open")
 	ids := []string{}
 	for _, r := range tell.Show(f.led()).Rules {
 		ids = append(ids, r.ID)

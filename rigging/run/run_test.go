@@ -47,15 +47,17 @@ func TestOneBarrelFromComplaintToSignature(t *testing.T) {
 	assert.Equal(t, "Locking moved it by +0.2 mm.", v.Drift)
 	assert.Empty(t, v.Resume.FingerTight)
 
-	assert.Len(t, r.wants(lead.DoRestore).Things, 2)
+	assert.Equal(t, "neutral-free", r.wants(lead.DoCheck).Check.Check, "nothing has to be closed for it")
 	r.proved()
-	r.wants(lead.DoCheck)
+	water := r.wants(lead.DoSetUp)
+	assert.Equal(t, "Boat afloat, made fast, then key engine running, in neutral, then boat under way.", said(water))
 	r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen})
-	r.wants(lead.DoSign)
+	assert.Equal(t, "Key in, engine off.", said(r.wants(lead.DoSetUp)), "in the end everything stands as it does at rest")
+	r.stop().wants(lead.DoSign)
 	r.do(record.KindSigned, record.Signed{Name: "Ines"})
-	assert.Equal(t, "on-the-water", r.wants(lead.DoCheck).Check.Check, "the proof left open can still be recorded")
+	assert.Equal(t, "on-the-water", r.stop().wants(lead.DoCheck).Check.Check, "the proof left open can still be recorded")
 	r.do(record.KindCheck, record.Checked{Check: "on-the-water", Answer: "clean both ways"})
-	r.wants(lead.DoNothing)
+	r.stop().wants(lead.DoNothing)
 	require.NoError(t, record.Verify(r.events))
 	require.Error(t, r.try(record.KindMove, record.Move{Adjuster: "barrel", Turns: "1", Way: "in"}), "a signed run stays as it is")
 }
@@ -70,7 +72,7 @@ func TestSerialOutsideEveryRangeOffersNoFigures(t *testing.T) {
 	assert.Nil(t, v.Line)
 	require.ErrorContains(t, r.try(record.KindReading, record.Reading{Point: "barrel-to-eye", Text: "143 mm"}), "read the serial first")
 	r.do(record.KindIdentified, record.Identified{Serial: "2207", Hand: "standard"})
-	r.wants(lead.DoSafe)
+	r.wants(lead.DoSetUp)
 }
 
 func TestTooMuchLostMotionArguesForRepair(t *testing.T) {
@@ -108,7 +110,7 @@ func TestPinnedBarrelIsMeasureOnly(t *testing.T) {
 	assert.Equal(t, "inner-home", r.wants(lead.DoRead).Read.Point)
 
 	good := newRig(t).safe("1907", "pinned barrel").lost("71 mm", "66 mm").length("143.0 mm")
-	good.wants(lead.DoRestore)
+	good.wants(lead.DoCheck)
 	done, says, _ := good.led().SettingDone(good.led().Setting())
 	assert.True(t, done)
 	assert.Equal(t, "not adjustable", says)
@@ -153,46 +155,43 @@ func TestAMoveVoidsWhatWasProved(t *testing.T) {
 		length("142.9 mm").
 		lockAndRead("142.9 mm").
 		proved()
-	r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen}).wants(lead.DoSign)
-	r.do(record.KindPutOn, record.Thing{ID: "propeller-chock"}).turn("½", "out")
-	require.ErrorContains(t, r.try(record.KindSigned, record.Signed{Name: "Ines"}), "cannot be signed yet")
-	r.do(record.KindPartOff, record.Thing{ID: "linkage-cover"}).wants(lead.DoSettle)
+	r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen}).rest().wants(lead.DoSign)
+	r.open().turn("½", "out")
+	require.ErrorContains(t, r.try(record.KindSigned, record.Signed{Name: "Ines"}), "barrel is finger tight")
+	r.wants(lead.DoSettle)
 	r.settle().length("143.4 mm").lockAndRead("143.4 mm")
-	r.do(record.KindTakenOff, record.Thing{ID: "propeller-chock"}).do(record.KindPartBack, record.Thing{ID: "linkage-cover"})
 	a := r.wants(lead.DoCheck)
 	assert.Contains(t, a.More, "It was proved before the last move: prove it again.")
 }
 
 func TestNothingThatIsOnOrOffCanBeSigned(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12").lockAndRead("143.0 mm").proved()
-	r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen}).do(record.KindPutOn, record.Thing{Name: "lever lashing"})
-	require.ErrorContains(t, r.try(record.KindSigned, record.Signed{Name: "Ines"}), "lever lashing is still on")
-	r.do(record.KindTakenOff, record.Thing{Name: "lever lashing"}).do(record.KindSigned, record.Signed{Name: "Ines"})
+	r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen}).rest()
+	r.do(record.KindSetUp, record.SetUp{Thing: "lashing", Way: "on", Kind: "held", Name: "lever lashing", Why: "it holds the lever in neutral"})
+	require.ErrorContains(t, r.try(record.KindSigned, record.Signed{Name: "Ines"}), "lever lashing: on")
+	r.stands("lashing", "off").do(record.KindSigned, record.Signed{Name: "Ines"})
 }
 
 func TestAFailedCheckSaysWhereToLookAndLeadsBackToTheSetting(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12").lockAndRead("143.0 mm")
-	r.do(record.KindTakenOff, record.Thing{ID: "propeller-chock"}).do(record.KindPartBack, record.Thing{ID: "linkage-cover"})
+	r.stands("linkage-cover", "on")
 	r.do(record.KindCheck, record.Checked{Check: "neutral-free", Answer: "turns free"}).do(record.KindCheck, record.Checked{Check: "forward-locks",
 		Answer: "slips or ratchets"})
-	a := r.wants(lead.DoSafe)
+	a := r.wants(lead.DoCheck)
 	assert.Contains(t, a.Finding, "barrel stands too near the eye")
-	require.ErrorContains(t, r.try(record.KindMove, record.Move{Adjuster: "barrel", Turns: "½", Way: "out"}),
-		"make it safe before anything is turned: propeller chock on")
-	r.do(record.KindPutOn, record.Thing{ID: "propeller-chock"}).do(record.KindPartOff, record.Thing{ID: "linkage-cover"})
+	assert.Nil(t, a.Cure, "it would take the length out")
+	r.stands("linkage-cover", "off")
 	assert.Contains(t, r.wants(lead.DoCheck).Finding, "barrel stands too near the eye", "what failed stays in sight")
 	r.turn("½", "out").wants(lead.DoSettle)
 }
 
 func TestACheckThatWasMisreadIsAnsweredAgain(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12").lockAndRead("143.0 mm")
-	r.do(record.KindTakenOff, record.Thing{ID: "propeller-chock"}).do(record.KindPartBack, record.Thing{ID: "linkage-cover"})
-	r.do(record.KindCheck, record.Checked{Check: "neutral-free", Answer: "drags or clicks"})
-	r.do(record.KindDecided, record.Decided{About: record.AboutCheck.Of("neutral-free"), Choice: record.ChoiceAgain})
+	r.stands("linkage-cover", "on").do(record.KindCheck, record.Checked{Check: "neutral-free", Answer: "drags or clicks"})
 	a := r.wants(lead.DoCheck)
 	assert.Equal(t, "neutral-free", a.Check.Check)
-	assert.Empty(t, a.Finding)
-	assert.NotContains(t, a.More, "It was proved before the last move: prove it again.")
+	assert.NotEmpty(t, a.Finding)
+	assert.Equal(t, "forward-locks", r.do(record.KindCheck, record.Checked{Check: "neutral-free", Answer: "turns free"}).wants(lead.DoCheck).Check.Check)
 }
 
 func TestRepeatedReadingsThatDisagreeAreAFinding(t *testing.T) {
@@ -260,7 +259,7 @@ func TestBodiesAreRefusedWithTheirField(t *testing.T) {
 		{"body.point", record.KindSettled, record.Settled{Point: "nose", Times: 3}},
 		{"body.step", record.KindSkipped, record.Skipped{Step: "safe", Reason: "in a hurry"}},
 		{"body.conditions.wind", record.KindCheck, record.Checked{Check: "neutral-free", Answer: "turns free", Conditions: map[string]string{"wind": "4"}}},
-		{"body.name", record.KindPutOn, record.Thing{Name: long}},
+		{"body.name", record.KindSetUp, record.SetUp{Thing: "tape", Way: "on", Kind: "held", Name: long, Why: "it holds the lever"}},
 		{"kind", "wish", record.Note{Text: "x"}},
 		{"body.about", record.KindDecided, record.Decided{About: record.AboutLost.Of("inner-play"), Choice: record.ChoiceGoOn, Reason: "x"}},
 		{"body", record.KindSigned, record.Signed{Name: "Ines"}},
@@ -272,15 +271,13 @@ func TestBodiesAreRefusedWithTheirField(t *testing.T) {
 			assert.Equal(t, c.field, f.Field, f.Message)
 		}
 	}
-	unsafe := newRig(t).do(record.KindIdentified, record.Identified{Serial: "2207", Hand: "standard"})
-	require.ErrorContains(t, unsafe.try(record.KindMove, record.Move{Adjuster: "barrel", Turns: "1", Way: "in"}), "make it safe")
 }
 
 func TestTheChainShowsWhatWasChanged(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm")
 	require.NoError(t, record.Verify(r.events))
 	changed := append([]record.Event(nil), r.events...)
-	changed[3].Body = json.RawMessage(`{"id":"hands-out"}`)
+	changed[3].Body = json.RawMessage(`{"thing":"linkage-cover","way":"on"}`)
 	require.ErrorContains(t, record.Verify(changed), "event 4 was changed")
 	require.ErrorContains(t, record.Verify(append(append([]record.Event(nil), r.events[:3]...), r.events[4:]...)), "event 4 is missing")
 }

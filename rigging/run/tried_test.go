@@ -1,6 +1,8 @@
 package run_test
 
 import (
+	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -45,19 +47,16 @@ func TestPlacesStandSideBySideAndAMishapTakesOneBack(t *testing.T) {
 
 func TestPartsGoBackWithTheirTorque(t *testing.T) {
 	f := follow(t, "501")
-	a := f.untilDo(lead.DoRestore)
-	names := ""
-	for _, one := range a.Things {
-		names += one.Name + "; "
-	}
-	assert.Contains(t, names, "rear wheels, 110 Nm")
-	f.step(a)
+	f.until(func(lead.Advice) bool { return f.state().Ways["ground"] == "stands" })
+	f.stands("wheel.left", "off").stands("wheel.left", "snug")
+	require.ErrorContains(t, f.try(record.KindSetUp, record.SetUp{Thing: "wheel.left", Way: "on"}), "first: vehicle wheels", "its bolts are tightened on the ground")
+	a := f.until(func(a lead.Advice) bool { return slices.Contains(a.More, "Wheel, left: 110 Nm.") })
+	assert.Contains(t, said(a), "wheel, left on, bolts by torque")
+	f.stop()
 	r := tell.MakeRecord(record.Heading{}, f.led(), f.events, "")
-	said := ""
-	for _, line := range r.Lines {
-		said += line.Says + "; "
-	}
-	assert.Contains(t, said, "rear wheels back on, 110 Nm")
+	assert.Equal(t, "wheel, left: on, bolts by torque, 110 Nm", r.Lines[slices.IndexFunc(r.Lines, func(l tell.Entry) bool {
+		return strings.HasPrefix(l.Says, "wheel, left: on")
+	})].Says)
 }
 
 func TestWhatToOrderComesFromTheReadings(t *testing.T) {

@@ -46,7 +46,7 @@ func TestASerialThatWasStruckOutCountsNowhere(t *testing.T) {
 }
 
 func TestASignatureIsOfWhoIsSignedIn(t *testing.T) {
-	r := atLock(t).proved().do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen})
+	r := atLock(t).proved().do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen}).rest()
 	r.do(record.KindSigned, record.Signed{Name: "Maud the Inspector", Statement: "fit to fly"})
 	st := r.state()
 	assert.Equal(t, "Ines", st.Signed.Name)
@@ -101,50 +101,29 @@ func TestDoubtComesFromTheGauge(t *testing.T) {
 	}
 }
 
-func TestWhatMakesItSafeMustBeOnNotHaveBeenOn(t *testing.T) {
+func TestHowItStandsIsWhatItIsNowNotWhatItWas(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139.4 mm", "12½")
 	r.wants(lead.DoMove)
-	r.do(record.KindTakenOff, record.Thing{ID: "propeller-chock"})
-	a := r.wants(lead.DoSafe)
-	assert.Equal(t, []bool{true, true, true, false, true}, done(a.Things))
+	r.stands("key", "in")
+	a := r.wants(lead.DoSetUp)
+	assert.Equal(t, "Key out, in your pocket.", said(a))
+	assert.Equal(t, "Turn the barrel 3½ turns away from the eye.", a.Stop.Then)
+	r.stop().wants(lead.DoMove)
+	r.stands("linkage-cover", "on").stands("ground", "afloat").stands("key", "running")
 	for _, c := range []struct {
 		kind record.Kind
 		body any
 	}{
 		{record.KindMove, record.Move{Adjuster: "barrel", Turns: "1", Way: "out"}},
-		{record.KindReading, record.Reading{Point: "barrel-to-eye", Text: "139.4", States: allStates}},
-		{record.KindSettled, record.Settled{Point: "barrel-to-eye", Times: 3}},
 		{record.KindLocked, record.Locked{Adjuster: "barrel", BackOff: "¼", Pin: true}},
+		{record.KindSetUp, record.SetUp{Thing: "linkage-cover", Way: "off"}},
 	} {
-		assert.ErrorContains(t, r.try(c.kind, c.body), "propeller chock on", c.kind)
+		assert.Error(t, r.try(c.kind, c.body), c.kind)
 	}
-	r.do(record.KindPutOn, record.Thing{ID: "propeller-chock"}).wants(lead.DoMove)
-}
-
-func done(list []lead.Todo) (out []bool) {
-	for _, t := range list {
-		out = append(out, t.Done)
-	}
-	return out
-}
-
-// A check that the sheet has before things are taken off needs them on.
-func TestChecksBeforeRestoringNeedWhatMakesItSafe(t *testing.T) {
-	r := atLock(t)
-	s := *r.sheet()
-	var steps []sheet.Step
-	for _, kind := range []sheet.StepKind{"complaint", "identify", "safe", "worn", "found", "set", "settle", "lock", "functions",
-		"restore", "again", "loaded", "sign"} {
-		steps = append(steps, s.Steps[record.Place(s.Steps, kind)])
-	}
-	s.Steps = steps
-	st := record.Fold(&s, r.events)
-	check := record.Event{By: "Ines", Kind: record.KindCheck, Body: json.RawMessage(`{"check":"neutral-free","answer":"turns free"}`)}
-	_, err := lead.Of(st).Admit(r.bench, check)
-	require.NoError(t, err)
-	st.On = nil
-	_, err = lead.Of(st).Admit(r.bench, check)
-	assert.ErrorContains(t, err, "make it safe before it is tried")
+	r.do(record.KindReading, record.Reading{Point: "barrel-to-eye", Text: "139.4", States: allStates})
+	v := tell.Show(r.led())
+	assert.Equal(t, "not judged: key engine running, in neutral, linkage cover on, hands are in while the engine runs",
+		v.Readings[len(v.Readings)-1].Note)
 }
 
 func TestNoOrderOfTurningAndReadingIsADeadEnd(t *testing.T) {
@@ -176,14 +155,14 @@ func TestReadingsThatDisagreeAreNeverSigned(t *testing.T) {
 	a = r.wants(lead.DoRead)
 	assert.NotContains(t, a.Finding, "do not agree", "its cause was found")
 	assert.Empty(t, a.Choices)
-	r.length("143 mm").wants(lead.DoRestore)
+	r.length("143 mm").wants(lead.DoCheck)
 }
 
 func TestALoadedProofAnsweredBadStandsSoOnTheRecord(t *testing.T) {
-	r := atLock(t).proved().do(record.KindCheck, record.Checked{Check: "on-the-water", Answer: "jumps out of reverse"})
-	a := r.wants(lead.DoSafe)
+	r := atLock(t).proved().stop().do(record.KindCheck, record.Checked{Check: "on-the-water", Answer: "jumps out of reverse"})
+	a := r.wants(lead.DoSetUp)
 	assert.NotEmpty(t, a.Finding)
-	r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen}).do(record.KindSigned, record.Signed{})
+	r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen}).rest().do(record.KindSigned, record.Signed{})
 	rec := tell.MakeRecord(record.Heading{}, r.led(), r.events, "")
 	require.Len(t, rec.Open, 1)
 	assert.Contains(t, rec.Open[0], "answered “jumps out of reverse”")
@@ -297,7 +276,7 @@ func TestWhoStruckOutTheirWorkDoesNotInspectIt(t *testing.T) {
 // After the signature second hands add words and pictures, and prove nothing.
 func TestSecondHandsProveNothingAfterTheSignature(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12½").lockAndRead("143.0 mm").proved()
-	r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen}).do(record.KindSigned, record.Signed{})
+	r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen}).rest().do(record.KindSigned, record.Signed{})
 	r.bench.Guest = true
 	r.bench.Photo = &record.PhotoKept{Width: 100, Height: 100}
 	require.ErrorContains(t, r.tryBy("Bo, guest", record.KindCheck, record.Checked{Check: "on-the-water", Answer: "clean both ways"}), "prove nothing")
@@ -305,5 +284,5 @@ func TestSecondHandsProveNothingAfterTheSignature(t *testing.T) {
 	require.NoError(t, r.tryBy("Bo, guest", record.KindPhoto, record.Photo{SHA256: "x"}))
 	require.NoError(t, r.tryBy("Bo, guest", record.KindNote, record.Note{Text: "it sat well"}))
 	r.bench.Guest = false
-	require.NoError(t, r.try(record.KindCheck, record.Checked{Check: "on-the-water", Answer: "clean both ways"}))
+	require.NoError(t, r.rest().try(record.KindCheck, record.Checked{Check: "on-the-water", Answer: "clean both ways"}))
 }

@@ -55,8 +55,8 @@ func TestWhatIsStruckOutIsAsIfItHadNotBeen(t *testing.T) {
 		body any
 	}{
 		{record.KindReading, record.Reading{Point: "inner-home", Text: "71 mm"}},
-		{record.KindPutOn, record.Thing{Name: "lever lashing"}},
-		{record.KindPartOff, record.Thing{Name: "boot"}},
+		{record.KindSetUp, record.SetUp{Thing: "lashing", Way: "on", Kind: "held", Name: "lever lashing", Why: "it holds the lever"}},
+		{record.KindSetUp, record.SetUp{Thing: "propeller", Way: "chocked"}},
 	} {
 		r.do(one.kind, one.body)
 		assert.NotEqual(t, plainOf(before), plainOf(tell.Show(r.led())), "%s is seen", one.kind)
@@ -79,15 +79,13 @@ func TestThingsOfTwoSidesAreToldApart(t *testing.T) {
 	r := newRig(t)
 	r.do(record.KindIdentified, record.Identified{Serial: "2207", Hand: "standard"})
 	for _, side := range []string{"port", "starboard"} {
-		r.do(record.KindPutOn, record.Thing{Name: "wheel chock", Side: side})
+		r.do(record.KindSetUp, record.SetUp{Thing: "chock-" + side, Way: "on", Kind: "chocks", Name: "chock, " + side, Why: "the trailer stands on a slope"})
 	}
-	r.do(record.KindTakenOff, record.Thing{Name: "wheel chock", Side: "port"})
-	on := tell.Show(r.led()).On
-	require.Len(t, on, 1)
-	assert.Equal(t, "starboard", on[0].Side)
-	require.Error(t, r.try(record.KindTakenOff, record.Thing{Name: "wheel chock", Side: "port"}), "it is off already")
-	r.do(record.KindTakenOff, record.Thing{Name: "wheel chock", Side: "starboard"})
-	assert.Empty(t, tell.Show(r.led()).On)
+	r.stands("chock-port", "off")
+	assert.Equal(t, []string{"chock, starboard: on"}, tell.Stand(r.led()).Stands)
+	require.ErrorContains(t, r.try(record.KindSetUp, record.SetUp{Thing: "chock-port", Way: "off"}), "stands so already")
+	r.stands("chock-starboard", "off")
+	assert.Empty(t, tell.Stand(r.led()).Stands)
 }
 
 func TestComingBackTellsWhereTheWorkStood(t *testing.T) {

@@ -11,8 +11,8 @@ import (
 
 // Faults is what of a set-up cannot be, each at its place, nil for nothing: a way that its kind has not, a rest or a need
 // that names nothing, ways that are not reached from rest and back, and tasks that need what must never be together,
-// with the two demands side by side. boat is whether the engine is cooled by the water it floats in.
-func (s *Setup) Faults(boat bool, tasks []Task) (out fault.List) {
+// with the two demands side by side.
+func (s *Setup) Faults(tasks []Task) (out fault.List) {
 	for i := range s.Things {
 		out = append(out, s.thingFaults(i)...)
 	}
@@ -29,9 +29,9 @@ func (s *Setup) Faults(boat bool, tasks []Task) (out fault.List) {
 		t := &tasks[i]
 		path := "needs of " + t.ID
 		before := len(out)
-		out = append(out, s.needFaults(path, t.Needs)...)
+		out = append(out, s.NeedFaults(path, t.Needs)...)
 		if len(out) == before {
-			out = append(out, s.contradiction(path, boat, t)...)
+			out = append(out, s.contradiction(path, t)...)
 		}
 	}
 	return out
@@ -39,7 +39,7 @@ func (s *Setup) Faults(boat bool, tasks []Task) (out fault.List) {
 
 func (s *Setup) thingFaults(i int) (out fault.List) {
 	t, path := &s.Things[i], fmt.Sprintf("setup[%d]", i)
-	has := func(way string) bool { return t.way(way) != nil }
+	has := func(way string) bool { return t.Way(way) != nil }
 	switch {
 	case t.ID == "" || t.ID == Hands:
 		out.Add(path+".id", "give it a name of its own; hands are always there")
@@ -62,19 +62,19 @@ func (s *Setup) thingFaults(i int) (out fault.List) {
 		if slices.ContainsFunc(t.Ways[:j], func(o Way) bool { return o.ID == w.ID }) {
 			out.Add(at+".id", "this way stands here twice")
 		}
-		out = append(out, s.needFaults(at+".needs", w.Needs)...)
+		out = append(out, s.NeedFaults(at+".needs", w.Needs)...)
 	}
-	if !has(t.rest()) {
+	if !has(t.AtRest()) {
 		out.Add(path+".rest", "it has no way %q", t.Rest)
 	} else if lost := t.unreached(); len(out) == 0 && lost != "" {
-		out.Add(path+".ways", "%q is not reached from %q: write the ways between", lost, t.rest())
+		out.Add(path+".ways", "%q is not reached from %q: write the ways between", lost, t.AtRest())
 	}
 	return out
 }
 
 // unreached is the first way that no changes lead to from rest, "" where all are reached; what leads there leads back.
 func (t *Thing) unreached() string {
-	reached := []string{t.rest()}
+	reached := []string{t.AtRest()}
 	for i := 0; i < len(reached); i++ {
 		for _, w := range t.Ways {
 			if t.Kind.reaches(reached[i], w.ID) && !slices.Contains(reached, w.ID) {
@@ -90,13 +90,30 @@ func (t *Thing) unreached() string {
 	return ""
 }
 
-func (s *Setup) needFaults(path string, needs Needs) (out fault.List) {
+// NeedFaults are needs that name no thing, or no way that it has, below path.
+func (s *Setup) NeedFaults(path string, needs Needs) (out fault.List) {
 	for _, id := range slices.Sorted(maps.Keys(needs)) {
 		if len(needs[id]) == 0 {
 			out.Add(path+"."+id, "write how it must stand, or leave it out")
 		}
 		for _, way := range needs[id] {
 			out = append(out, s.wayFaults(path, id, way)...)
+		}
+	}
+	return out
+}
+
+// AllowFaults are what is allowed that names no thing, or no way that it has, below path, and what says no caution.
+func (s *Setup) AllowFaults(path string, allows []Together) (out fault.List) {
+	for i, one := range allows {
+		at := fmt.Sprintf("%s[%d]", path, i)
+		if one[Caution] == "" {
+			out.Add(at+"."+Caution, "say what to beware of: it is else never so")
+		}
+		for _, id := range slices.Sorted(maps.Keys(one)) {
+			if id != Caution {
+				out = append(out, s.wayFaults(at, id, one[id])...)
+			}
 		}
 	}
 	return out
@@ -111,15 +128,15 @@ func (s *Setup) wayFaults(path, id, way string) (out fault.List) {
 	case id == Hands:
 	case t == nil:
 		out.Add(path+"."+id, "there is no thing %q in the set-up", id)
-	case t.way(way) == nil:
+	case t.Way(way) == nil:
 		out.Add(path+"."+id, "the %s has no way %q", t.Name, way)
 	}
 	return out
 }
 
 // contradiction is the fault of a task all of whose ways break something.
-func (s *Setup) contradiction(path string, boat bool, t *Task) (out fault.List) {
-	for _, never := range s.nevers(boat, t) {
+func (s *Setup) contradiction(path string, t *Task) (out fault.List) {
+	for _, never := range s.nevers(t) {
 		demanded := []string{}
 		for _, id := range slices.Sorted(maps.Keys(never.Things)) {
 			way := never.Things[id]

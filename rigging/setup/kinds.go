@@ -108,3 +108,6 @@ func (k Kind) reaches(from, to string) bool {
 	}
 	return from != to
 }
+
+// UnderWay tells whether the machine moves under its own power at a place on the ground.
+func UnderWay(ground string) bool { return slices.Contains(moving, ground) }

@@ -28,7 +28,6 @@ type rule struct {
 // look is what a rule asks, by kind: everything that could stand so.
 type look struct {
 	s    *Setup
-	boat bool
 	task *Task
 }
 
@@ -45,11 +44,11 @@ func (l look) so(kind Kind, any ...string) (out []Together) {
 	return out
 }
 
-// loose is the name by which a break speaks of what is only finger tight.
-const loose = "finger tight"
+// Loose is the name by which a break speaks of what is only finger tight.
+const Loose = "finger tight"
 
 func (look) hands() []Together { return []Together{{Hands: In}} }
-func (look) loose() []Together { return []Together{{loose: In}} }
+func (look) loose() []Together { return []Together{{Loose: In}} }
 
 // both are all pairs of two lists.
 func both(a, b []Together) (out []Together) {
@@ -87,7 +86,7 @@ func (l look) underWay() (out []Together) {
 	}
 	for _, one := range l.so(Part, Off) {
 		for id := range one {
-			if w := l.s.Thing(id).way(Off); w == nil || !w.Left {
+			if w := l.s.Thing(id).Way(Off); w == nil || !w.Left {
 				out = append(out, one)
 			}
 		}
@@ -105,10 +104,14 @@ var core = []rule{
 	{"hands are in while the power is on", func(l look) []Together { return both(l.so(Power, On), l.hands()) }},
 	{"the engine runs with something finger tight", func(l look) []Together { return both(l.running(), l.loose()) }},
 	{"the engine of a boat runs ashore without water", func(l look) []Together {
-		if !l.boat {
+		if !l.s.Boat {
 			return nil
 		}
-		return both(both(l.running(), l.so(Ground, OnWheels, Stands, Slip)), l.so(Cooling, Off))
+		ashore := both(l.running(), l.so(Ground, OnWheels, Stands, Slip))
+		if !slices.ContainsFunc(l.s.Things, func(t Thing) bool { return t.Kind == Cooling }) {
+			return ashore // nothing brings it water
+		}
+		return both(ashore, l.so(Cooling, Off))
 	}},
 	{"a gear is in on stands while the engine runs", func(l look) []Together {
 		return both(both(l.so(Ground, Stands), l.running()), l.so(Gear, In))
@@ -126,15 +129,15 @@ var core = []rule{
 }
 
 // nevers is everything that must never be together while a task is done, nil for none: the core's own rules and the
-// set-up's, without what the task allows. boat is whether the engine is cooled by the water it floats in.
-func (s *Setup) nevers(boat bool, task *Task) (out []Break) {
+// set-up's, without what the task allows.
+func (s *Setup) nevers(task *Task) (out []Break) {
 	add := func(says string, things Together) {
 		if task == nil || !slices.ContainsFunc(task.Allows, func(a Together) bool { return covers(a, things) }) {
 			out = append(out, Break{says, things})
 		}
 	}
 	for _, r := range core {
-		for _, things := range r.broken(look{s, boat, task}) {
+		for _, things := range r.broken(look{s, task}) {
 			add(r.says, things)
 		}
 	}
@@ -147,24 +150,77 @@ func (s *Setup) nevers(boat bool, task *Task) (out []Break) {
 }
 
 // Broken is what must never be and is so as things stand while a task is done (nil for none), nil where nothing is.
-func (s *Setup) Broken(now Stand, boat bool, task *Task) (out []Break) {
-	for _, never := range s.nevers(boat, task) {
-		if s.stands(now, never.Things) {
-			out = append(out, never)
+func (s *Setup) Broken(now Stand, task *Task) (out []Break) { return s.Rules().Broken(now, task) }
+
+// Rules are what must never be of a set-up, worked out once for whoever asks often. They hold while nothing is added to
+// its things. Its zero value forbids nothing.
+type Rules struct {
+	of     *Setup
+	breaks []Break
+	pairs  []pairs // in the order of breaks
+}
+
+// Rules works them out.
+func (s *Setup) Rules() *Rules {
+	all := s.nevers(nil)
+	return &Rules{s, all, s.pairsOf(all)}
+}
+
+// Broken is as that of the set-up.
+func (r *Rules) Broken(now Stand, task *Task) (out []Break) {
+	if r == nil || r.of == nil {
+		return nil
+	}
+	ways := r.of.places(now)
+	breaks, pairs := r.breaks, r.pairs
+	if task != nil && (len(task.Allows) > 0 || r.of.holds(task)) {
+		breaks = r.of.nevers(task)
+		pairs = r.of.pairsOf(breaks)
+	}
+	for i := range pairs {
+		if pairs[i].there && pairs[i].so(&ways, now.HandsIn, now.Loose) {
+			out = append(out, breaks[i])
 		}
 	}
 	return out
 }
 
-// pairs are the nevers by the places of things and ways.
-func (s *Setup) pairs(boat bool, task *Task) (out []pairs) {
-	for _, never := range s.nevers(boat, task) {
+// holds tells whether a task needs chocks that may stay under way for it.
+func (s *Setup) holds(task *Task) bool {
+	for id, any := range task.Needs {
+		if t := s.Thing(id); t != nil && t.Kind == Chocks && slices.Contains(any, On) {
+			return true
+		}
+	}
+	return false
+}
+
+// places is how everything stands, each by the place of its way; what stands in a way that it has not is at none.
+func (s *Setup) places(now Stand) (out [mostThings]uint8) {
+	for i := range min(len(s.Things), mostThings) {
+		t := &s.Things[i]
+		way, said := now.Ways[t.ID]
+		if !said {
+			way = t.AtRest()
+		}
+		out[i] = uint8(slices.IndexFunc(t.Ways, func(w Way) bool { return w.ID == way }))
+	}
+	return out
+}
+
+// pairs are the nevers of a task by the places of things and ways, without those of things that are not there.
+func (s *Setup) pairs(task *Task) []pairs {
+	return slices.DeleteFunc(s.pairsOf(s.nevers(task)), func(p pairs) bool { return !p.there })
+}
+
+func (s *Setup) pairsOf(breaks []Break) (out []pairs) {
+	for _, never := range breaks {
 		p, there := pairs{}, true
 		for id, way := range never.Things {
 			switch id {
 			case Hands:
 				p.hands = way == In
-			case loose:
+			case Loose:
 				p.loose = true
 			default:
 				i := slices.IndexFunc(s.Things, func(t Thing) bool { return t.ID == id })
@@ -172,14 +228,13 @@ func (s *Setup) pairs(boat bool, task *Task) (out []pairs) {
 				if i >= 0 {
 					w = slices.IndexFunc(s.Things[i].Ways, func(w Way) bool { return w.ID == way })
 				}
-				if there = there && w >= 0; there {
+				if there = there && w >= 0 && i < mostThings; there {
 					p.of = append(p.of, struct{ thing, way uint8 }{uint8(i), uint8(w)})
 				}
 			}
 		}
-		if there {
-			out = append(out, p)
-		}
+		p.there = there
+		out = append(out, p)
 	}
 	return out
 }
@@ -194,19 +249,12 @@ func covers(allowed, things Together) bool {
 	return true
 }
 
-// stands tells whether all of it stands so.
-func (s *Setup) stands(now Stand, all Together) bool {
-	for id, way := range all {
-		is := s.Way(now, id) == way
-		switch id {
-		case Hands:
-			is = now.HandsIn == (way == In)
-		case loose:
-			is = now.Loose
-		}
-		if !is {
-			return false
+// Says is everything that they forbid and could be, in words.
+func (r *Rules) Says() (out []string) {
+	for i := range r.pairs {
+		if r.pairs[i].there {
+			out = append(out, r.breaks[i].Says)
 		}
 	}
-	return true
+	return out
 }

@@ -17,20 +17,20 @@ type Stop struct {
 
 // What a search is bounded by: things and tasks of one work, ways of standing that are looked at before it is given up.
 const (
-	mostThings = 24
+	mostThings = 32
 	mostTasks  = 128
 	mostLooked = 200_000
 )
 
 // Order is the way through all tasks and back to rest with the fewest changes, then the fewest stops, then the fewest
 // minutes. What may be done as things stand is done first; so the first stop has no changes where something may. ok is
-// false where no way leads through: a task needs what never may be, or what no change reaches, or there are more than 24
+// false where no way leads through: a task needs what never may be, or what no change reaches, or there are more than 32
 // things or 128 tasks.
-func (s *Setup) Order(from Stand, boat bool, tasks []Task) (stops []Stop, ok bool) {
+func (s *Setup) Order(from Stand, tasks []Task) (stops []Stop, ok bool) {
 	if len(s.Things) > mostThings || len(tasks) > mostTasks {
 		return nil, false
 	}
-	return newSearch(s, boat, tasks).find(from)
+	return newSearch(s, tasks).find(from)
 }
 
 // cost is compared by changes, then stops, then minutes.
@@ -83,11 +83,12 @@ type pairs struct {
 	of    []struct{ thing, way uint8 }
 	hands bool
 	loose bool
+	there bool // all the things are
 }
 
 // so tells whether all of it stands so.
-func (p *pairs) so(ways *[mostThings]uint8, hands bool) bool {
-	if p.loose || p.hands && !hands { // what is loose is no matter of the order
+func (p *pairs) so(ways *[mostThings]uint8, hands, loose bool) bool {
+	if p.loose && !loose || p.hands && !hands {
 		return false
 	}
 	for _, one := range p.of {
@@ -109,10 +110,10 @@ type search struct {
 	within [][]pairs // and while a task is
 }
 
-func newSearch(s *Setup, boat bool, tasks []Task) *search {
-	f := &search{s: s, tasks: tasks, breaks: s.pairs(boat, nil)}
+func newSearch(s *Setup, tasks []Task) *search {
+	f := &search{s: s, tasks: tasks, breaks: s.pairs(nil)}
 	for i := range s.Things {
-		f.rest[i] = f.at(i, s.Things[i].rest())
+		f.rest[i] = f.at(i, s.Things[i].AtRest())
 	}
 	for k := range tasks {
 		t := &tasks[k]
@@ -122,7 +123,7 @@ func newSearch(s *Setup, boat bool, tasks []Task) *search {
 			thing := &s.Things[i]
 			any, named := t.Needs[thing.ID]
 			if !named && (thing.Kind == Held || thing.Kind == Lock) {
-				any = AnyOf{thing.rest()} // what is held is held for what says so alone
+				any = AnyOf{thing.AtRest()} // what is held is held for what says so alone
 			}
 			for _, way := range any {
 				if w := f.at(i, way); w != noWay {
@@ -138,7 +139,7 @@ func newSearch(s *Setup, boat bool, tasks []Task) *search {
 			}
 		}
 		f.serve, f.impos, f.after = append(f.serve, serve), append(f.impos, impossible), append(f.after, after)
-		f.within = append(f.within, s.pairs(boat, t))
+		f.within = append(f.within, s.pairs(t))
 	}
 	return f
 }
@@ -152,9 +153,10 @@ func (f *search) at(thing int, way string) uint8 {
 	return uint8(i) // −1 is noWay
 }
 
+// broken tells whether any is so; what is loose is no matter of the order.
 func broken(breaks []pairs, ways *[mostThings]uint8, hands bool) bool {
 	for i := range breaks {
-		if breaks[i].so(ways, hands) {
+		if breaks[i].so(ways, hands, false) {
 			return true
 		}
 	}
@@ -276,7 +278,7 @@ func (f *search) find(from Stand) ([]Stop, bool) {
 			continue
 		}
 		if n.left == 0 && n.place.done.count() == len(f.tasks) {
-			return f.stops(n), true
+			return f.later(first.ways, f.stops(n)), true
 		}
 		for i := range f.s.Things {
 			for w := range f.s.Things[i].Ways {
@@ -318,6 +320,58 @@ func (f *search) stops(n *node) (out []Stop) {
 		out = append(out, now)
 	}
 	return out
+}
+
+// later puts off each change that a stop's own tasks can do without to the next one, as long as all stays as it must be:
+// what is cheap is not held up by what opens something for later.
+func (f *search) later(ways [mostThings]uint8, stops []Stop) []Stop {
+	for i := 0; i+1 < len(stops); i++ {
+		for k := len(stops[i].Changes) - 1; k >= 0; k-- {
+			c := stops[i].Changes[k]
+			if slices.ContainsFunc(stops[i+1].Changes, func(o Change) bool { return o.Thing == c.Thing }) {
+				continue
+			}
+			tried := slices.Clone(stops)
+			tried[i].Changes = slices.Delete(slices.Clone(stops[i].Changes), k, k+1)
+			tried[i+1].Changes = append([]Change{c}, stops[i+1].Changes...)
+			if f.walks(ways, tried[i:i+2]) {
+				stops = tried
+			}
+		}
+		for _, c := range stops[i].Changes {
+			ways[f.thing(c.Thing)] = f.at(f.thing(c.Thing), c.Way)
+		}
+	}
+	return slices.DeleteFunc(stops, func(s Stop) bool { return len(s.Changes)+len(s.Tasks) == 0 })
+}
+
+func (f *search) thing(id string) int {
+	return slices.IndexFunc(f.s.Things, func(t Thing) bool { return t.ID == id })
+}
+
+// walks tells whether stops can be made one after the other from how things stand, and their tasks be done.
+func (f *search) walks(ways [mostThings]uint8, stops []Stop) bool {
+	n := &node{place: place{ways: ways}}
+	for _, stop := range stops {
+		for _, c := range stop.Changes {
+			thing := f.thing(c.Thing)
+			if n = f.changed(n, thing, f.at(thing, c.Way)); n == nil {
+				return false
+			}
+		}
+		for _, id := range stop.Tasks {
+			k := slices.IndexFunc(f.tasks, func(t Task) bool { return t.ID == id })
+			for i := range f.s.Things {
+				if serve := f.serve[k][i]; serve != 0 && serve>>n.ways[i]&1 == 0 {
+					return false
+				}
+			}
+			if broken(f.within[k], &n.ways, f.tasks[k].HandsIn) {
+				return false
+			}
+		}
+	}
+	return true
 }
 
 // queue is the open nodes, the cheapest first.

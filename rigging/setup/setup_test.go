@@ -57,7 +57,7 @@ func TestAParkingBrakeTakesSevenChanges(t *testing.T) {
 		{ID: "slope", Needs: needs("ground", Slope), After: []string{"drag again", "spring"}},
 		{ID: "sign", After: []string{"slope"}},
 	}
-	stops, ok := s.Order(Stand{}, false, tasks)
+	stops, ok := s.Order(Stand{}, tasks)
 	require.True(t, ok)
 	assert.Equal(t, 7, changes(stops))
 	assert.Equal(t, Stop{[]Change{{"chocks", On}, {"ground", Stands}}, []string{"drag", "notches"}}, stops[0], "chocks before stands")
@@ -86,7 +86,7 @@ func TestAnAileronLoopTakesFifteenChanges(t *testing.T) {
 		{ID: "sign", After: []string{"sense", "travels"}}, {ID: "inspection", After: []string{"sign"}},
 		{ID: "flight", Needs: needs("ground", Air, "key", Running), After: []string{"inspection"}},
 	}
-	stops, ok := s.Order(Stand{}, false, tasks)
+	stops, ok := s.Order(Stand{}, tasks)
 	require.True(t, ok)
 	assert.Equal(t, 15, changes(stops))
 	last := stops[len(stops)-1]
@@ -126,7 +126,8 @@ func TestWhatMustNeverBe(t *testing.T) {
 		{"the sheet's own", Stand{Ways: map[string]string{"cover": Off}}, false, "the sheet forbids it"},
 	} {
 		var says []string
-		for _, b := range s.Broken(one.now, one.boat, nil) {
+		s.Boat = one.boat
+		for _, b := range s.Broken(one.now, nil) {
 			says = append(says, b.Says)
 		}
 		if one.says == "" {
@@ -139,7 +140,7 @@ func TestWhatMustNeverBe(t *testing.T) {
 	under := func(way string, more Stand, task *Task) int {
 		more.Ways["ground"] = way
 		n := 0
-		for _, b := range s.Broken(more, false, task) {
+		for _, b := range s.Broken(more, task) {
 			if b.Says == core[len(core)-1].says {
 				n++
 			}
@@ -156,7 +157,7 @@ func TestWhatMustNeverBe(t *testing.T) {
 	}
 	assert.Equal(t, 1, under(Road, Stand{Ways: map[string]string{}, Loose: true}, nil))
 	assert.Zero(t, under(Slope, Stand{Ways: map[string]string{"chocks": On}}, &Task{Needs: needs("chocks", On)}), "the proof itself needs them")
-	s.Thing("cover").way(Off).Left = true
+	s.Thing("cover").Way(Off).Left = true
 	assert.Zero(t, under(Road, Stand{Ways: map[string]string{"cover": Off}}, nil), "it may be left off")
 }
 
@@ -164,21 +165,21 @@ func TestWhatMustNeverBe(t *testing.T) {
 func TestWhatIsAllowed(t *testing.T) {
 	s := things(t, "key key", "propeller propeller")
 	hot := &Task{Allows: []Together{{"key": Warm, Hands: In}}}
-	assert.Empty(t, s.Broken(Stand{Ways: map[string]string{"key": Warm}, HandsIn: true}, false, hot))
-	assert.Len(t, s.Broken(Stand{Ways: map[string]string{"key": Running}, HandsIn: true}, false, hot), 1)
-	assert.Len(t, s.Broken(Stand{Ways: map[string]string{"key": Warm, "propeller": Chocked}, HandsIn: true}, false, hot), 1)
+	assert.Empty(t, s.Broken(Stand{Ways: map[string]string{"key": Warm}, HandsIn: true}, hot))
+	assert.Len(t, s.Broken(Stand{Ways: map[string]string{"key": Running}, HandsIn: true}, hot), 1)
+	assert.Len(t, s.Broken(Stand{Ways: map[string]string{"key": Warm, "propeller": Chocked}, HandsIn: true}, hot), 1)
 }
 
 func TestThereMayBeNoWay(t *testing.T) {
 	s := things(t, "key key", "propeller propeller")
-	_, ok := s.Order(Stand{}, false, []Task{{ID: "locks", Needs: needs("key", Running, "propeller", Chocked)}})
+	_, ok := s.Order(Stand{}, []Task{{ID: "locks", Needs: needs("key", Running, "propeller", Chocked)}})
 	assert.False(t, ok, "it must never be")
-	_, ok = s.Order(Stand{}, false, []Task{{ID: "flies", Needs: needs("key", "gone")}})
+	_, ok = s.Order(Stand{}, []Task{{ID: "flies", Needs: needs("key", "gone")}})
 	assert.False(t, ok, "there is no such way")
-	_, ok = s.Order(Stand{}, false, []Task{{ID: "a", After: []string{"b"}}, {ID: "b", After: []string{"a"}}})
+	_, ok = s.Order(Stand{}, []Task{{ID: "a", After: []string{"b"}}, {ID: "b", After: []string{"a"}}})
 	assert.False(t, ok, "they wait for each other")
-	s.Thing("propeller").way(Chocked).Needs = needs("key", Pocket)
-	stops, ok := s.Order(Stand{}, false, []Task{{ID: "turned", Needs: needs("propeller", Chocked), HandsIn: true}})
+	s.Thing("propeller").Way(Chocked).Needs = needs("key", Pocket)
+	stops, ok := s.Order(Stand{}, []Task{{ID: "turned", Needs: needs("propeller", Chocked), HandsIn: true}})
 	require.True(t, ok)
 	assert.Equal(t, []Change{{"key", Pocket}, {"propeller", Chocked}}, stops[0].Changes, "the key first")
 }
@@ -198,7 +199,7 @@ func TestNeedsAreOneWayOrSeveral(t *testing.T) {
 
 // fewest tries every way by breadth, without a bound and without doing several things at once.
 func fewest(s *Setup, tasks []Task) int {
-	f := newSearch(s, false, tasks)
+	f := newSearch(s, tasks)
 	seen := map[place]bool{}
 	level := []*node{{place: place{ways: f.rest}}}
 	for n := 0; len(level) > 0; n++ {
@@ -262,7 +263,7 @@ func TestTheOrderHasTheFewestChanges(t *testing.T) {
 			tasks = append(tasks, task)
 		}
 		want := fewest(s, tasks)
-		stops, ok := s.Order(Stand{}, false, tasks)
+		stops, ok := s.Order(Stand{}, tasks)
 		if (want >= 0) != ok {
 			rt.Fatalf("by trying all %d, found %t: %+v", want, ok, tasks)
 		}
@@ -278,14 +279,14 @@ func TestTheOrderHasTheFewestChanges(t *testing.T) {
 			for _, c := range stop.Changes {
 				now.Ways[c.Thing] = c.Way
 				now.HandsIn = false
-				if b := s.Broken(now, false, nil); len(b) > 0 && s.Thing(c.Thing).Kind != Chocks && now.Ways["chocks"] != On {
+				if b := s.Broken(now, nil); len(b) > 0 && s.Thing(c.Thing).Kind != Chocks && now.Ways["chocks"] != On {
 					rt.Fatalf("%v breaks %v", c, b)
 				}
 			}
 			for _, id := range stop.Tasks {
 				i := slices.IndexFunc(tasks, func(o Task) bool { return o.ID == id })
 				now.HandsIn = tasks[i].HandsIn
-				if len(s.Missing(now, tasks[i].Needs)) > 0 || len(s.Broken(now, false, &tasks[i])) > 0 || slices.Contains(done, id) {
+				if len(s.Missing(now, tasks[i].Needs)) > 0 || len(s.Broken(now, &tasks[i])) > 0 || slices.Contains(done, id) {
 					rt.Fatalf("%s is done as it cannot be: %v", id, now)
 				}
 				for _, before := range tasks[i].After {
@@ -312,12 +313,12 @@ func BenchmarkOrder(b *testing.B) {
 		way := map[Kind]string{Part: Off, Pin: In}[s.Thing(thing).Kind]
 		tasks = append(tasks, Task{ID: thing, Needs: needs(thing, way), HandsIn: true})
 		if i > 0 {
-			tasks = append(tasks, Task{ID: thing + " again", Needs: needs(thing, s.Thing(thing).rest()), After: []string{thing}})
+			tasks = append(tasks, Task{ID: thing + " again", Needs: needs(thing, s.Thing(thing).AtRest()), After: []string{thing}})
 		}
 	}
 	tasks = append(tasks, Task{ID: "flight", Needs: needs("ground", Air, "key", Running), After: []string{"pin.right again"}})
 	for b.Loop() {
-		if _, ok := s.Order(Stand{}, false, tasks); !ok {
+		if _, ok := s.Order(Stand{}, tasks); !ok {
 			b.Fatal("no way")
 		}
 	}
@@ -326,7 +327,7 @@ func BenchmarkOrder(b *testing.B) {
 // What cannot be is refused where it is written, and a task that needs what must never be shows both demands.
 func TestASetUpThatCannotBeIsRefused(t *testing.T) {
 	whole := func() *Setup { return things(t, "key key", "propeller propeller", "ground ground") }
-	require.Empty(t, whole().Faults(true, []Task{{ID: "locks", Needs: needs("key", Pocket, "propeller", Free), HandsIn: true}}))
+	require.Empty(t, whole().Faults([]Task{{ID: "locks", Needs: needs("key", Pocket, "propeller", Free), HandsIn: true}}))
 	for field, spoil := range map[string]func(s *Setup) []Task{
 		"setup[1].id":         func(s *Setup) []Task { s.Things[1].ID = "key"; return nil },
 		"setup[0].id":         func(s *Setup) []Task { s.Things[0].ID = Hands; return nil },
@@ -352,14 +353,14 @@ func TestASetUpThatCannotBeIsRefused(t *testing.T) {
 		s := whole()
 		tasks := spoil(s)
 		var fields []string
-		for _, f := range s.Faults(true, tasks) {
+		for _, f := range s.Faults(tasks) {
 			fields = append(fields, f.Field)
 		}
 		assert.Contains(t, fields, field)
 	}
-	f := whole().Faults(true, []Task{{ID: "reverse locks", Needs: needs("key", Running, "propeller", Chocked)}})
+	f := whole().Faults([]Task{{ID: "reverse locks", Needs: needs("key", Running, "propeller", Chocked)}})
 	require.Len(t, f, 1)
 	assert.Equal(t, "it needs key running and propeller chocked, and that must never be: the engine would turn a chocked propeller", f[0].Message)
 	allowed := []Task{{ID: "hot", Needs: needs("key", Warm), HandsIn: true, Allows: []Together{{"key": Warm, Hands: In}}}}
-	assert.Empty(t, whole().Faults(false, allowed))
+	assert.Empty(t, whole().Faults(allowed))
 }

@@ -69,13 +69,13 @@ type StepKind string
 const (
 	StepComplaint StepKind = "complaint"
 	StepIdentify  StepKind = "identify"
-	StepSafe      StepKind = "safe"
+	StepStands    StepKind = "stands" // how it stands as it came
 	StepWorn      StepKind = "worn"
 	StepFound     StepKind = "found"
 	StepSet       StepKind = "set"
 	StepSettle    StepKind = "settle"
 	StepLock      StepKind = "lock"
-	StepRestore   StepKind = "restore"
+	StepRestore   StepKind = "restore" // everything at rest
 	StepFunctions StepKind = "functions"
 	StepAgain     StepKind = "again"
 	StepLoaded    StepKind = "loaded"
@@ -85,7 +85,7 @@ const (
 )
 
 // StepKinds are all of them.
-var StepKinds = []StepKind{StepComplaint, StepIdentify, StepSafe, StepWorn, StepFound, StepSet, StepSettle, StepLock, StepRestore,
+var StepKinds = []StepKind{StepComplaint, StepIdentify, StepStands, StepWorn, StepFound, StepSet, StepSettle, StepLock, StepRestore,
 	StepFunctions, StepAgain, StepLoaded, StepSign, StepSetting, StepInspect}
 
 // Words lists the kinds of step.

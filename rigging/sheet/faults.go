@@ -57,6 +57,7 @@ func (s *Sheet) Faults() (f fault.List) {
 		}
 	}
 	f = append(f, s.Applies.faults()...)
+	f = append(f, s.setupFaults()...)
 	if len(f) > 0 {
 		return f // it is held against its rig when it is whole in itself
 	}
@@ -87,9 +88,6 @@ func (s *Sheet) nameFaults() (f fault.List) {
 	list("points", shared, len(s.Points), func(i int) string { return s.Points[i].ID })
 	list("lost_motion", shared, len(s.LostMotion), func(i int) string { return s.LostMotion[i].ID })
 	list("checks", shared, len(s.Checks), func(i int) string { return s.Checks[i].ID })
-	list("temporary", nil, len(s.Temporary), func(i int) string { return s.Temporary[i].ID })
-	list("off", nil, len(s.Off), func(i int) string { return s.Off[i].ID })
-	list("cautions", nil, len(s.Cautions), func(i int) string { return s.Cautions[i].ID })
 	list("steps", nil, len(s.Steps), func(i int) string { return s.Steps[i].ID })
 	list("schools", nil, len(s.Schools), func(i int) string { return s.Schools[i].ID })
 	list("places", nil, len(s.Places), func(i int) string { return s.Places[i].ID })

@@ -9,6 +9,7 @@ import (
 	"brankel/rigging/lattice"
 	"brankel/rigging/quantity"
 	"brankel/rigging/rig"
+	"brankel/rigging/setup"
 )
 
 // Fitted is a sheet's rig set so that it shows what was read, as near as it can: Settings in
@@ -91,7 +92,7 @@ func (f *fitting) off(at []float64) (out []float64, ok bool) {
 
 // showsAt is what the rig shows of a point, its states made.
 func (s *Sheet) showsAt(p *Point, settings map[string]float64) (float64, bool) {
-	m, where, err := s.model(settings, p.States, p.At)
+	m, where, err := s.model(settings, p.States, p.Needs, p.At)
 	if err != nil {
 		return 0, false
 	}
@@ -272,10 +273,10 @@ func (s *Sheet) asked(f Fitted) (limits []rig.Limit, says []string) {
 	for i := range s.Points {
 		p := &s.Points[i]
 		band, ok := p.Limits()
-		if !ok || p.Measures == "" || p.Stop != "" || s.Superseded(p.ID) || s.patched(p.States) {
+		if !ok || p.Measures == "" || p.Stop != "" || s.Superseded(p.ID) || s.patched(p) {
 			continue
 		}
-		_, at, err := s.model(f.Settings, p.States, p.At)
+		_, at, err := s.model(f.Settings, p.States, p.Needs, p.At)
 		if err != nil {
 			continue
 		}
@@ -289,7 +290,7 @@ func (s *Sheet) asked(f Fitted) (limits []rig.Limit, says []string) {
 		if c.Proves == "" {
 			continue
 		}
-		m, at, err := s.model(f.Settings, nil, c.At)
+		m, at, err := s.model(f.Settings, nil, c.Needs, c.At)
 		if err != nil {
 			continue
 		}
@@ -308,11 +309,10 @@ func (s *Sheet) Superseded(point string) bool {
 	return slices.ContainsFunc(s.Settings, func(one Setting) bool { return contains(one.Supersedes, point) })
 }
 
-// patched tells whether a state sets an adjuster otherwise: what is read then says nothing of
+// patched tells whether a state or a thing sets an adjuster otherwise: what is read then says nothing of
 // how it stands.
-func (s *Sheet) patched(states []string) bool {
-	return slices.ContainsFunc(states, func(id string) bool {
-		st := s.State(id)
-		return st != nil && st.Made != nil && len(st.Made.Settings)+len(st.Made.Condition) > 0
+func (s *Sheet) patched(p *Point) bool {
+	return slices.ContainsFunc(s.made(p.States, p.Needs), func(made *setup.Patch) bool {
+		return len(made.Settings)+len(made.Condition) > 0
 	})
 }

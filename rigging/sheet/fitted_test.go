@@ -21,7 +21,7 @@ func shows(t testing.TB, s *Sheet, settings map[string]float64) map[string]float
 		if p.Measures == "" {
 			continue
 		}
-		m, where, err := at.Model("", p.States, p.At)
+		m, where, err := at.Model("", p.States, p.Needs, p.At)
 		require.NoError(t, err)
 		answer, err := m.Answer(where)
 		require.NoError(t, err)

@@ -10,6 +10,7 @@ import (
 	"brankel/rigging/calc"
 	"brankel/rigging/quantity"
 	"brankel/rigging/rig"
+	"brankel/rigging/setup"
 )
 
 // fill puts a place into a name of the rig.
@@ -40,25 +41,23 @@ func (s *Sheet) nominal(school string) map[string]float64 {
 	return merged(s.Rig.Settings, s.Nominal[school])
 }
 
-// Model is the sheet's rig set for a school, in the states that are made, its control
+// Model is the sheet's rig set for a school, in the states that are made, everything standing as needed, its control
 // where at says. The error is a *fault.Fault with its path from the sheet.
-func (s *Sheet) Model(school string, states []string, at map[string]any) (*rig.Model, rig.At, error) {
-	return s.model(s.nominal(school), states, at)
+func (s *Sheet) Model(school string, states []string, needs setup.Needs, at map[string]any) (*rig.Model, rig.At, error) {
+	return s.model(s.nominal(school), states, needs, at)
 }
 
-func (s *Sheet) model(settings map[string]float64, states []string, at map[string]any) (*rig.Model, rig.At, error) {
+func (s *Sheet) model(settings map[string]float64, states []string, needs setup.Needs, at map[string]any) (*rig.Model, rig.At, error) {
 	r := *s.Rig
 	r.Settings, r.Condition = maps.Clone(settings), maps.Clone(r.Condition)
 	if r.Condition == nil {
 		r.Condition = map[string]any{}
 	}
 	place := map[string]any{}
-	for _, id := range states {
-		if st := s.State(id); st != nil && st.Made != nil {
-			maps.Copy(place, st.Made.At)
-			maps.Copy(r.Condition, st.Made.Condition)
-			maps.Copy(r.Settings, st.Made.Settings)
-		}
+	for _, made := range s.made(states, needs) {
+		maps.Copy(place, made.At)
+		maps.Copy(r.Condition, made.Condition)
+		maps.Copy(r.Settings, made.Settings)
 	}
 	maps.Copy(place, at)
 	m, err := r.Model()
@@ -90,7 +89,7 @@ func (p *Point) shown(v float64) float64 {
 func (s *Sheet) RangeOf(a *Adjuster, school string) (r Range, ok bool) {
 	if t := a.Threads; t != nil && s.Rig != nil && a.Works != "" {
 		p := s.Point(t.Point)
-		m, where, err := s.Model(school, nil, nil)
+		m, where, err := s.Model(school, nil, nil, nil)
 		if p != nil && p.Measures != "" && err == nil {
 			answer, err := m.Answer(where)
 			for _, place := range s.at(a.Each) {
@@ -115,6 +114,7 @@ func (s *Sheet) Influences() []Influence { return s.influences }
 // WorkOut works out what follows from the rig. It is done once, before the sheet is used.
 func (s *Sheet) WorkOut() {
 	s.nameAnswers()
+	s.Boat = s.Craft == Boat
 	s.worked = &asWorked{by: map[string]*Sheet{}}
 	s.workOut(s.Manual())
 }
@@ -125,14 +125,14 @@ func (s *Sheet) workOut(school string) {
 		return
 	}
 	s.nominals = map[string]float64{}
-	if m, where, err := s.Model(school, nil, nil); err == nil {
+	if m, where, err := s.Model(school, nil, nil, nil); err == nil {
 		if answer, err := m.Answer(where); err == nil {
 			maps.Copy(s.nominals, answer.Readings)
 		}
 	}
 	for i := range s.Points {
 		p := &s.Points[i]
-		m, where, err := s.Model(school, p.States, p.At)
+		m, where, err := s.Model(school, p.States, p.Needs, p.At)
 		if p.Measures == "" || err != nil {
 			continue
 		}
@@ -264,7 +264,7 @@ func (s *Sheet) provePoint(path string, p *Point, school string) (out []Proof) {
 func (s *Sheet) readings(
 	path string, p *Point, school string, settings map[string]float64, at map[string]any, band calc.Band, wants string,
 ) (out []Proof) {
-	m, where, err := s.model(settings, p.States, at)
+	m, where, err := s.model(settings, p.States, p.Needs, at)
 	if err != nil {
 		return nil
 	}
@@ -285,7 +285,7 @@ func (s *Sheet) readings(
 }
 
 func (s *Sheet) proveCheck(path string, c *Check, school string) (out []Proof) {
-	m, where, err := s.Model(school, nil, c.At)
+	m, where, err := s.Model(school, nil, c.Needs, c.At)
 	if err != nil {
 		return nil
 	}

@@ -8,14 +8,14 @@ import (
 )
 
 // before are the pairs of steps of which the first comes before the second, or the
-// run cannot be walked: nothing is turned before it is safe, nothing is signed that
-// comes after.
+// run cannot be walked: how it stands is asked before anything is turned, nothing is
+// signed that comes after.
 var before = [][2]StepKind{
-	{StepComplaint, StepIdentify}, {StepIdentify, StepSafe}, {StepSafe, StepWorn}, {StepSafe, StepFound}, {StepSafe, StepSet},
+	{StepComplaint, StepIdentify}, {StepIdentify, StepStands}, {StepStands, StepWorn}, {StepStands, StepFound}, {StepStands, StepSet},
 	{StepWorn, StepSet},
-	{StepFound, StepSet}, {StepSet, StepSettle}, {StepSettle, StepLock}, {StepSet, StepLock}, {StepLock, StepRestore}, {StepSet, StepRestore},
-	{StepSafe, StepSetting}, {StepWorn, StepSetting}, {StepSetting, StepRestore}, {StepSetting, StepFunctions}, {StepSet, StepFunctions},
-	{StepLock, StepFunctions}, {StepFunctions, StepLoaded}, {StepRestore, StepLoaded}, {StepFunctions, StepAgain},
+	{StepFound, StepSet}, {StepSet, StepSettle}, {StepSettle, StepLock}, {StepSet, StepLock},
+	{StepStands, StepSetting}, {StepWorn, StepSetting}, {StepSetting, StepFunctions}, {StepSet, StepFunctions},
+	{StepLock, StepFunctions}, {StepFunctions, StepLoaded}, {StepFunctions, StepAgain},
 	{StepSign, StepInspect},
 }
 
@@ -110,7 +110,7 @@ type neededStep struct {
 }
 
 func (s *Sheet) neededSteps() (out []neededStep) {
-	for _, kind := range []StepKind{StepComplaint, StepIdentify, StepSafe, StepSign} {
+	for _, kind := range []StepKind{StepComplaint, StepIdentify, StepStands, StepSign} {
 		out = append(out, neededStep{kind, ""})
 	}
 	add := func(needed bool, kind StepKind, why string) {
@@ -128,7 +128,7 @@ func (s *Sheet) neededSteps() (out []neededStep) {
 	add(len(s.Inspect) > 0, StepInspect, "a second inspector looks at it after the signature")
 	add(len(s.LostMotion) > 0, StepWorn, "lost motion is read here")
 	add(slices.ContainsFunc(s.Checks, Check.first), StepWorn, "there is a condition to look at before anything is turned")
-	add(len(s.Temporary)+len(s.Off) > 0, StepRestore, "what goes on comes off, what comes off goes back")
+	add(len(s.Things) > 0, StepRestore, "in the end everything stands at rest")
 	add(slices.ContainsFunc(s.Checks, func(c Check) bool { return !c.Loaded && !c.first() }), StepFunctions, "there are checks to answer")
 	add(slices.ContainsFunc(s.Checks, func(c Check) bool { return c.Loaded }), StepLoaded, "there is a proof under load")
 	return out

@@ -10,6 +10,7 @@ import (
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
 	"brankel/rigging/rig"
+	"brankel/rigging/setup"
 )
 
 func contains(list []string, one string) bool { return slices.Contains(list, one) }
@@ -37,11 +38,11 @@ func (s *Sheet) rigFaults() (f fault.List) {
 		}
 	}
 	for _, school := range s.schools() {
-		if _, _, err := s.Model(school, nil, nil); err != nil {
+		if _, _, err := s.Model(school, nil, nil, nil); err != nil {
 			return append(f, *s.placed(school, err))
 		}
 	}
-	m, _, _ := s.Model(s.schools()[0], nil, nil) // read without a fault above
+	m, _, _ := s.Model(s.schools()[0], nil, nil, nil) // read without a fault above
 	f = append(f, s.adjustersOf(m)...)
 	f = append(f, s.pointsOf(m)...)
 	f = append(f, s.checksOf(m)...)
@@ -152,7 +153,7 @@ func (s *Sheet) pointsOf(m *rig.Model) (f fault.List) {
 				break
 			}
 		}
-		if _, _, err := s.Model(s.schools()[0], p.States, p.At); err != nil {
+		if _, _, err := s.Model(s.schools()[0], p.States, p.Needs, p.At); err != nil {
 			f = append(f, *fault.Below(path+".at", err).(*fault.Fault))
 		}
 	}
@@ -203,7 +204,7 @@ func (s *Sheet) checksOf(m *rig.Model) (f fault.List) {
 				f.Add(path+".answers", "no answer stands for %q: write it into the sense of one", word)
 			}
 		}
-		if _, _, err := s.Model(s.schools()[0], nil, c.At); err != nil {
+		if _, _, err := s.Model(s.schools()[0], nil, c.Needs, c.At); err != nil {
 			f = append(f, *fault.Below(path+".at", err).(*fault.Fault))
 		}
 	}
@@ -222,7 +223,7 @@ func (s *Sheet) statesOf(m *rig.Model) (f fault.List) {
 	for i, st := range s.States {
 		for _, one := range []struct {
 			field string
-			patch *Patch
+			patch *setup.Patch
 		}{{"made", st.Made}, {"unmade", st.Unmade}} {
 			if one.patch == nil {
 				continue
@@ -250,7 +251,7 @@ func (s *Sheet) writtenInfluences() (f fault.List) {
 		if a == nil || p == nil || a.Works == "" || p.Measures == "" {
 			continue
 		}
-		m, where, err := s.Model(s.schools()[0], p.States, p.At)
+		m, where, err := s.Model(s.schools()[0], p.States, p.Needs, p.At)
 		if err != nil {
 			continue // told where the point stands
 		}

@@ -21,7 +21,7 @@ func (s *Sheet) RigNames() RigNames {
 	if s.Rig == nil {
 		return out
 	}
-	m, _, err := s.Model(s.schools()[0], nil, nil)
+	m, _, err := s.Model(s.schools()[0], nil, nil, nil)
 	if err != nil {
 		return out
 	}

@@ -22,7 +22,7 @@ func (s *Sheet) Serves(a *Adjuster, checks []string) (from, to float64, within R
 			if c == nil || c.Proves == "" {
 				return false
 			}
-			m, where, err := s.model(settings, nil, c.At)
+			m, where, err := s.model(settings, nil, c.Needs, c.At)
 			if err != nil {
 				return true
 			}

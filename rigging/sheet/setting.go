@@ -1,6 +1,10 @@
 package sheet
 
-import "strings"
+import (
+	"strings"
+
+	"brankel/rigging/setup"
+)
 
 // Action is what the hand does that is neither a turn nor a reading: strokes that settle,
 // a protractor zeroed, a wheel turned backwards.
@@ -13,6 +17,8 @@ type Action struct {
 	Unmakes []string `json:"unmakes,omitempty"` // states
 	Each    bool     `json:"each,omitempty"`    // at a place
 	Spoils  bool     `json:"spoils,omitempty"`  // a mishap: that place starts again
+
+	Needs setup.Needs `json:"needs,omitempty"`
 }
 
 // Setting is one thing that is set, in the sheet's order, by its method.
@@ -37,6 +43,8 @@ type Setting struct {
 
 	Keeps      []string `json:"keeps,omitempty"`      // what its own purpose moves and therefore does not void
 	Supersedes []string `json:"supersedes,omitempty"` // points whose limits it replaces by its own
+
+	Needs setup.Needs `json:"needs,omitempty"` // of all it reads, tries and turns, in the place of their own
 
 	// What each method asks for; of these it has its own, and what methodFields lets it share.
 	Felt
@@ -85,8 +93,8 @@ type Chosen struct {
 
 // LockedOut is what holds itself, and is held back for the work.
 type LockedOut struct {
-	Temporary string `json:"temporary,omitempty"` // what holds it back
-	Check     string `json:"check,omitempty"`     // what proves it is given back
+	Held  string `json:"held,omitempty"`  // the thing of the set-up that holds it back
+	Check string `json:"check,omitempty"` // what proves it is given back
 }
 
 // Trial is tried by hand; PointsTo is where to look when it does not come right so.

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"brankel/rigging/fault"
+	"brankel/rigging/setup"
 )
 
 // settingFaults: what each setting names is there, it stands on settings that come
@@ -73,7 +74,7 @@ func (s *Sheet) settingNames(path string, one *Setting) (f fault.List) {
 		{"from", one.From, "point", s.Point(one.From) != nil},
 		{"then", one.Then, "point", s.Point(one.Then) != nil},
 		{"check", one.Check, "check", s.Check(one.Check) != nil},
-		{"temporary", one.Temporary, "thing that goes on", s.temporary(one.Temporary)},
+		{"held", one.Held, "thing of kind held", s.heldBack(one.Held)},
 	} {
 		if named.id != "" && !named.there {
 			f.Add(path+"."+named.field, "there is no %s %q", named.what, named.id)
@@ -82,8 +83,9 @@ func (s *Sheet) settingNames(path string, one *Setting) (f fault.List) {
 	return f
 }
 
-func (s *Sheet) temporary(id string) bool {
-	return slices.ContainsFunc(s.Temporary, func(t Temporary) bool { return t.ID == id })
+func (s *Sheet) heldBack(id string) bool {
+	t := s.Thing(id)
+	return t != nil && t.Kind == setup.Held
 }
 
 // methodFields are the fields that only some methods have, and why they are needed.
@@ -111,7 +113,7 @@ var methodFields = []struct {
 	{MethodCounted, "then", "", false, func(s *Setting) bool { return s.Then != "" }},
 	{MethodChosen, "options", "write what there is to choose from", true, func(s *Setting) bool { return len(s.Options) > 1 }},
 	{MethodChosen, "by", "", false, func(s *Setting) bool { return s.By != "" }},
-	{MethodLockedOut, "temporary", "name what holds it back", true, func(s *Setting) bool { return s.Temporary != "" }},
+	{MethodLockedOut, "held", "name what holds it back", true, func(s *Setting) bool { return s.Held != "" }},
 	{MethodLockedOut, "check", "name the check that proves it is given back", true, func(s *Setting) bool { return s.Check != "" }},
 }
 

@@ -11,6 +11,7 @@ import (
 
 	"brankel/rigging/quantity"
 	"brankel/rigging/rig"
+	"brankel/rigging/setup"
 )
 
 // Format is the name of the open format and its version.
@@ -18,29 +19,27 @@ const Format = "brankel.rig-sheet/1"
 
 // Sheet is one revision of one rig sheet.
 type Sheet struct {
-	Format     string       `json:"format" jsonschema:"enum=brankel.rig-sheet/1"`
-	ID         string       `json:"id" jsonschema:"minLength=1"`
-	Revision   int          `json:"revision" jsonschema:"minimum=1,maximum=100000"`
-	Craft      Craft        `json:"craft"`
-	Family     string       `json:"family" jsonschema:"minLength=1"` // the kind of rig, such as stern-drive-shift
-	Cable      string       `json:"cable" jsonschema:"minLength=1"`
-	Commands   string       `json:"commands" jsonschema:"minLength=1"` // what the cable does
-	Source     Source       `json:"source"`
-	Applies    Effectivity  `json:"applies"`
-	Chain      []Part       `json:"chain" jsonschema:"minItems=1"`
-	Line       Line         `json:"line"`
-	States     []State      `json:"states"`
-	Adjusters  []Adjuster   `json:"adjusters"`
-	Points     []Point      `json:"points" jsonschema:"minItems=1"`
-	LostMotion []LostMotion `json:"lost_motion"`
-	Checks     []Check      `json:"checks"`
-	Influence  []Influence  `json:"influence,omitempty"` // only where there is no rig
-	Voids      []Void       `json:"voids"`
-	Temporary  []Temporary  `json:"temporary"`
-	Off        []Off        `json:"off"`
-	Cautions   []Caution    `json:"cautions" jsonschema:"minItems=1"`
-	Steps      []Step       `json:"steps" jsonschema:"minItems=1"`
-	Recheck    Recheck      `json:"recheck"`
+	Format      string       `json:"format" jsonschema:"enum=brankel.rig-sheet/1"`
+	ID          string       `json:"id" jsonschema:"minLength=1"`
+	Revision    int          `json:"revision" jsonschema:"minimum=1,maximum=100000"`
+	Craft       Craft        `json:"craft"`
+	Family      string       `json:"family" jsonschema:"minLength=1"` // the kind of rig, such as stern-drive-shift
+	Cable       string       `json:"cable" jsonschema:"minLength=1"`
+	Commands    string       `json:"commands" jsonschema:"minLength=1"` // what the cable does
+	Source      Source       `json:"source"`
+	Applies     Effectivity  `json:"applies"`
+	Chain       []Part       `json:"chain" jsonschema:"minItems=1"`
+	Line        Line         `json:"line"`
+	States      []State      `json:"states"`
+	Adjusters   []Adjuster   `json:"adjusters"`
+	Points      []Point      `json:"points" jsonschema:"minItems=1"`
+	LostMotion  []LostMotion `json:"lost_motion"`
+	Checks      []Check      `json:"checks"`
+	Influence   []Influence  `json:"influence,omitempty"` // only where there is no rig
+	Voids       []Void       `json:"voids"`
+	setup.Setup              // how the machine stands while somebody works at it
+	Steps       []Step       `json:"steps" jsonschema:"minItems=1"`
+	Recheck     Recheck      `json:"recheck"`
 
 	Rig         *rig.Rig                      `json:"rig,omitempty"`     // all right as it is set; nil where nobody knows it
 	Nominal     map[string]map[string]float64 `json:"nominal,omitempty"` // settings by school, where a school ends elsewhere
@@ -93,8 +92,9 @@ type PartRule struct {
 
 // Item is one thing an inspector looks at who did none of the work.
 type Item struct {
-	ID   string `json:"id" jsonschema:"minLength=1"`
-	Says string `json:"says" jsonschema:"minLength=1"`
+	ID    string      `json:"id" jsonschema:"minLength=1"`
+	Says  string      `json:"says" jsonschema:"minLength=1"`
+	Needs setup.Needs `json:"needs,omitempty"`
 }
 
 // Forbidden is a proof that must not be made, and why.
@@ -142,15 +142,10 @@ type State struct {
 	Name string `json:"name" jsonschema:"minLength=1"`
 	How  string `json:"how" jsonschema:"minLength=1"` // how it is proved
 
-	Made   *Patch `json:"made,omitempty"`   // what the rig is when it is so
-	Unmade *Patch `json:"unmade,omitempty"` // and when it is not
-}
+	Made   *setup.Patch `json:"made,omitempty"`   // what the rig is when it is so
+	Unmade *setup.Patch `json:"unmade,omitempty"` // and when it is not
 
-// Patch is what a state does to a rig and to where its control stands.
-type Patch struct {
-	At        map[string]any     `json:"at,omitempty"`
-	Condition map[string]any     `json:"condition,omitempty"`
-	Settings  map[string]float64 `json:"settings,omitempty"`
+	Needs setup.Needs `json:"needs,omitempty"` // while it is made, not while it is read
 }
 
 // Place is one of several alike, such as left and right.
@@ -183,6 +178,9 @@ type Adjuster struct {
 	Works string `json:"works,omitempty"` // what the rig calls it; {place} stands for the place
 	Each  bool   `json:"each,omitempty"`  // one at each place
 	Range *Range `json:"range,omitempty"` // what it can be set to at all, in the rig's unit; by its threads where it has a budget
+
+	Needs  setup.Needs      `json:"needs,omitempty"`  // how it stands while it is turned
+	Allows []setup.Together `json:"allows,omitempty"` // as of a check
 }
 
 // Range is the least and the most an adjuster can be set to.
@@ -216,6 +214,8 @@ type Lock struct {
 	Torque  *float64 `json:"torque,omitempty" jsonschema:"minimum=0,maximum=500"` // Nm
 	Witness string   `json:"witness,omitempty"`                                   // mark or hole that shows it is safe
 	Choice  []string `json:"choice,omitempty"`                                    // ways that are allowed
+
+	Needs setup.Needs `json:"needs,omitempty"` // how it stands while it is locked; else as while it is turned
 }
 
 // Point is something that is read. Limits are a target with minus and plus, or
@@ -242,6 +242,8 @@ type Point struct {
 	Each     bool           `json:"each,omitempty"`     // at each place
 	Signed   *Signed        `json:"signed,omitempty"`   // it may lie on either side of nothing
 	Stop     string         `json:"stop,omitempty"`     // out of its limits it argues for this repair
+
+	Needs setup.Needs `json:"needs,omitempty"` // how it stands while it is read; hands are in unless they are to be clear
 }
 
 // Signed are the words for the two sides of nothing.
@@ -285,6 +287,9 @@ type Check struct {
 	Proves string         `json:"proves,omitempty"` // what the rig calls it; {place} stands for the place
 	At     map[string]any `json:"at,omitempty"`     // where the rig's control stands when it is asked
 	Each   bool           `json:"each,omitempty"`   // at each place
+
+	Needs  setup.Needs      `json:"needs,omitempty"`  // how it stands while it is tried
+	Allows []setup.Together `json:"allows,omitempty"` // what is else never so, each with its caution
 }
 
 // Cure is what to turn when an answer is given, and how many steps.
@@ -309,28 +314,6 @@ type Influence struct {
 type Void struct {
 	Moving  string   `json:"moving" jsonschema:"minLength=1"`
 	Reopens []string `json:"reopens" jsonschema:"minItems=1"`
-}
-
-// Temporary is put on for the work and must come off.
-type Temporary struct {
-	ID   string `json:"id" jsonschema:"minLength=1"`
-	Name string `json:"name" jsonschema:"minLength=1"`
-	Why  string `json:"why" jsonschema:"minLength=1"`
-}
-
-// Off is taken off for the work and must come back.
-type Off struct {
-	ID   string `json:"id" jsonschema:"minLength=1"`
-	Name string `json:"name" jsonschema:"minLength=1"`
-	Side string `json:"side,omitempty"`
-
-	Torque *float64 `json:"torque,omitempty" jsonschema:"minimum=0,maximum=1000"` // Nm, when it goes back
-}
-
-// Caution is said at the moment of harm and confirmed with one tap.
-type Caution struct {
-	ID   string `json:"id" jsonschema:"minLength=1"`
-	Says string `json:"says" jsonschema:"minLength=1"`
 }
 
 // Step is one place in the order of the work.

@@ -6,6 +6,7 @@ import (
 	"sync"
 
 	"brankel/rigging/rig"
+	"brankel/rigging/setup"
 )
 
 // asWorked keeps the sheet as each school works it, once it was asked for.
@@ -116,8 +117,107 @@ func spread(from *Sheet, school string) *Sheet {
 			s.Influence = append(s.Influence, Influence{sp.id(in.Adjuster, p), sp.id(in.Point, p), in.PerTurn})
 		}
 	}
+	sp.standing(&s)
 	s.workOut("")
 	return &s
+}
+
+// standing writes out the things of each place, and whoever names them.
+func (sp spreader) standing(s *Sheet) {
+	from := sp.from
+	s.Things, s.Never = nil, nil
+	for _, t := range from.Things {
+		for _, p := range from.at(t.Each) {
+			one := t
+			one.ID, one.Name, one.Place, one.Each = placed(t.ID, t.Each, p), named(t.Name, p), p.ID, false
+			one.Stops = s.known(sp.list(t.Stops, p))
+			one.Ways = slices.Clone(t.Ways)
+			for i := range one.Ways {
+				one.Ways[i].Needs = sp.needs(one.Ways[i].Needs, p.ID)
+			}
+			s.Things = append(s.Things, one)
+		}
+	}
+	for _, never := range from.Never {
+		s.Never = append(s.Never, sp.together(never)...)
+	}
+	for i := range s.Points {
+		s.Points[i].Needs = sp.needs(s.Points[i].Needs, at(s.Points[i].ID))
+	}
+	for i := range s.Checks {
+		c := &s.Checks[i]
+		c.Needs, c.Allows = sp.needs(c.Needs, at(c.ID)), sp.allowed(c.Allows)
+	}
+	for i := range s.Actions {
+		s.Actions[i].Needs = sp.needs(s.Actions[i].Needs, at(s.Actions[i].ID))
+	}
+	for i := range s.Adjusters {
+		a := &s.Adjusters[i]
+		a.Needs, a.Allows, a.Lock = sp.needs(a.Needs, at(a.ID)), sp.allowed(a.Allows), sp.lock(a.Lock, at(a.ID))
+	}
+	for i := range s.Settings {
+		one := &s.Settings[i]
+		one.Needs, one.Lock = sp.needs(one.Needs, at(one.ID)), sp.lock(one.Lock, at(one.ID))
+	}
+	s.Inspect = slices.Clone(from.Inspect)
+	for i := range s.Inspect {
+		s.Inspect[i].Needs = sp.needs(s.Inspect[i].Needs, "")
+	}
+}
+
+// needs are written out: a thing of each place is needed at all of them, one of {place} at the place of what needs it.
+func (sp spreader) needs(needs setup.Needs, place string) setup.Needs {
+	if needs == nil {
+		return nil
+	}
+	out := setup.Needs{}
+	for id, any := range needs {
+		if t := sp.from.Thing(id); t != nil && t.Each {
+			for _, p := range sp.from.Places {
+				out[id+"."+p.ID] = any
+			}
+		}
+	}
+	for id, any := range needs { // what is said of one place stands over what is said of all
+		if t := sp.from.Thing(id); t == nil || !t.Each {
+			out[fill(id, place)] = any
+		}
+	}
+	return out
+}
+
+func (sp spreader) lock(l *Lock, place string) *Lock {
+	if l == nil || l.Needs == nil {
+		return l
+	}
+	own := *l
+	own.Needs = sp.needs(l.Needs, place)
+	return &own
+}
+
+// together is written out at every place that it names a thing of.
+func (sp spreader) together(one setup.Together) (out []setup.Together) {
+	each := false
+	for id := range one {
+		t := sp.from.Thing(id)
+		each = each || t != nil && t.Each
+	}
+	for _, p := range sp.from.at(each) {
+		at := setup.Together{}
+		for id, way := range one {
+			t := sp.from.Thing(id)
+			at[placed(id, t != nil && t.Each, p)] = way
+		}
+		out = append(out, at)
+	}
+	return out
+}
+
+func (sp spreader) allowed(list []setup.Together) (out []setup.Together) {
+	for _, one := range list {
+		out = append(out, sp.together(one)...)
+	}
+	return out
 }
 
 // placed is an id at a place.

@@ -39,7 +39,7 @@ func (t *test) words() string {
 
 // layTests finds the answers and windows of every test on the good rig.
 func (b *Finder) layTests(places []string, l *fault.List) {
-	good, _, err := b.sheet.Model(b.sheet.Manual(), nil, nil)
+	good, _, err := b.sheet.Model(b.sheet.Manual(), nil, nil, nil)
 	if err != nil {
 		l.Add("sheet", "its rig cannot be asked: %s", err)
 		return
@@ -100,7 +100,7 @@ func (b *Finder) limits(t *test) *calc.Band {
 
 // standsAt tells whether the control stands for a test where it does with these states, at this place.
 func (b *Finder) standsAt(t *test, states []string, at map[string]any) bool {
-	_, where, err := b.sheet.Model(b.sheet.Manual(), states, at)
+	_, where, err := b.sheet.Model(b.sheet.Manual(), states, nil, at)
 	return err == nil && where.Same(t.where)
 }
 

@@ -247,7 +247,7 @@ func put(condition map[string]any, name string, v float64) {
 }
 
 func (s standing) reads(p *sheet.Point) (float64, error) {
-	m, where, err := s.Model("", p.States, p.At)
+	m, where, err := s.Model("", p.States, p.Needs, p.At)
 	if err != nil {
 		return 0, err
 	}
@@ -284,7 +284,7 @@ func (a *Answer) told(s *sheet.Sheet, now, then standing, senses map[rig.Sense]s
 }
 
 func (s standing) tells(c *sheet.Check) (string, error) {
-	m, where, err := s.Model("", nil, c.At)
+	m, where, err := s.Model("", nil, c.Needs, c.At)
 	if err != nil {
 		return "", err
 	}

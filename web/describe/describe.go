@@ -12,6 +12,8 @@ import (
 	"strings"
 
 	"github.com/invopop/jsonschema"
+
+	"brankel/rigging/setup"
 )
 
 func reflector() *jsonschema.Reflector {
@@ -26,6 +28,10 @@ func closed(t reflect.Type) *jsonschema.Schema {
 	}
 	if t.Kind() == reflect.Struct {
 		ruled(t)
+	}
+	if t == reflect.TypeFor[setup.AnyOf]() {
+		one := &jsonschema.Schema{Type: "string"}
+		return &jsonschema.Schema{AnyOf: []*jsonschema.Schema{one, {Type: "array", Items: one}}}
 	}
 	if t.Kind() != reflect.String {
 		return nil

@@ -39,6 +39,9 @@ func bound(of, field string, s *jsonschema.Schema) {
 }
 
 func limit(s *jsonschema.Schema) {
+	for _, one := range s.AnyOf {
+		limit(one)
+	}
 	switch {
 	case s.Type == "array":
 		if s.MaxItems == nil {
@@ -49,6 +52,9 @@ func limit(s *jsonschema.Schema) {
 		}
 	case s.Type == "object" && s.Properties == nil && s.Ref == "":
 		s.MaxProperties = ptr(longestList)
+		if s.AdditionalProperties != nil {
+			limit(s.AdditionalProperties)
+		}
 	case s.Type == "string" && len(s.Enum) == 0 && s.Format == "" && s.Pattern == "":
 		s.MaxLength = ptr(longestText)
 	}

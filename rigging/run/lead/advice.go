@@ -13,15 +13,14 @@ type Do string
 const (
 	DoComplaint Do = "complaint"
 	DoIdentify  Do = "identify"
-	DoSafe      Do = "safe"    // Things
-	DoRead      Do = "read"    // Read
-	DoMove      Do = "move"    // Move
-	DoSettle    Do = "settle"  // Settle
-	DoAction    Do = "action"  // Action
-	DoChoose    Do = "choose"  // Choose
-	DoLock      Do = "lock"    // Lock
-	DoRestore   Do = "restore" // Things
-	DoCheck     Do = "check"   // Check
+	DoSetUp     Do = "set-up" // Stop
+	DoRead      Do = "read"   // Read
+	DoMove      Do = "move"   // Move
+	DoSettle    Do = "settle" // Settle
+	DoAction    Do = "action" // Action
+	DoChoose    Do = "choose" // Choose
+	DoLock      Do = "lock"   // Lock
+	DoCheck     Do = "check"  // Check
 	DoAgain     Do = "again"
 	DoDecide    Do = "decide" // Choices: Brankel argues, the mechanic chooses
 	DoTrial     Do = "trial"  // Choices: what the hand found
@@ -32,7 +31,7 @@ const (
 
 // Words lists what there is to do.
 func (Do) Words() []string {
-	return closed.Words(DoComplaint, DoIdentify, DoSafe, DoRead, DoMove, DoSettle, DoAction, DoChoose, DoLock, DoRestore, DoCheck, DoAgain,
+	return closed.Words(DoComplaint, DoIdentify, DoSetUp, DoRead, DoMove, DoSettle, DoAction, DoChoose, DoLock, DoCheck, DoAgain,
 		DoDecide, DoTrial, DoSign, DoInspect, DoNothing)
 }
 
@@ -63,7 +62,7 @@ type Advice struct {
 	Check   *Ask            `json:"check,omitempty"`
 	Lock    *LockAsk        `json:"lock,omitempty"`
 	Settle  *record.Settled `json:"settle,omitempty"`
-	Things  []Todo          `json:"things"` // to confirm, to put on, to take off
+	Stop    *Stop           `json:"stop,omitempty"`
 	Choices []record.Choice `json:"choices"`
 	Caution string          `json:"caution,omitempty"` // said at the moment of harm
 }
@@ -151,16 +150,6 @@ type Choose struct {
 type ChooseOption struct {
 	ID   string `json:"id"`
 	Name string `json:"name"`
-}
-
-// Todo is one tap: a caution to confirm, a thing to put on or take off.
-type Todo struct {
-	Kind record.Kind `json:"kind"`
-	ID   string      `json:"id,omitempty"`
-	Name string      `json:"name"`
-	Side string      `json:"side,omitempty"`
-	Why  string      `json:"why,omitempty"`
-	Done bool        `json:"done"`
 }
 
 // whyGoOn asks for the reason of whoever goes on against what is argued.

@@ -66,21 +66,21 @@ func (run *Lead) goFarther(s *Setting, p *Plan, values map[string]Judgement) {
 	}
 }
 
-// round is the newest reading of every point with limits, when no move came between them,
-// and the moves made since; ok is false when there is nothing to put right, or when they tell
+// round is the newest reading of every point with limits, when no move came between them that
+// changes one read before it, and the moves made since; ok is false when there is nothing to put right, or when they tell
 // nothing together.
 func (run *Lead) round(s *Setting) (values map[string]Judgement, after []record.Moved, ok bool) {
 	values = map[string]Judgement{}
-	from, to, wrong := math.MaxInt, 0, false
+	from, to, wrong, read := math.MaxInt, 0, false, map[string]int{}
 	for _, a := range s.Aims {
 		if !a.Limited {
 			continue
 		}
 		t := run.Latest(a.Point.ID, "")
-		if t == nil || t.Stage == record.First {
+		if t == nil || t.Stage == record.First || run.Outlived(t) {
 			return nil, nil, false
 		}
-		from, to = min(from, t.Epoch), max(to, t.Epoch)
+		from, to, read[a.Point.ID] = min(from, t.Epoch), max(to, t.Epoch), t.Epoch
 		j := run.judge(a.Point, t)
 		_, left := run.Deviations[a.Point.ID]
 		wrong = wrong || j.Wrong() && !left
@@ -88,7 +88,9 @@ func (run *Lead) round(s *Setting) (values map[string]Judgement, after []record.
 	}
 	for i := len(run.Moves) - 1; i >= 0 && run.Moves[i].Epoch > from; i-- {
 		m := run.Moves[i]
-		touched := slices.ContainsFunc(s.Aims, func(a *Aim) bool { return a.Limited && run.Touches(m, a.Point.ID) })
+		touched := slices.ContainsFunc(s.Aims, func(a *Aim) bool {
+			return a.Limited && read[a.Point.ID] < m.Epoch && run.Touches(m, a.Point.ID)
+		})
 		switch {
 		case !touched:
 		case m.Epoch <= to || !slices.Contains(s.Of.Adjusters, m.Adjuster):

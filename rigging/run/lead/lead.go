@@ -15,6 +15,8 @@ type Lead struct {
 	done     map[string]progressed // by setting
 	steps    []StepState
 	advice   Advice
+	working  *Setting // that the advice is about, nil for none
+	handsIn  bool     // for what is done now
 }
 
 var _ record.Guide = (*Lead)(nil)
@@ -32,16 +34,24 @@ func Of(st record.State) *Lead {
 	}
 	run.steps = run.workOutSteps()
 	a := run.next()
-	a.More, a.Things, a.Choices = spell.List(a.More), spell.List(a.Things), spell.List(a.Choices)
+	a.More, a.Choices = spell.List(a.More), spell.List(a.Choices)
 	run.advice = a
+	for i := range run.steps {
+		if s := &run.steps[i]; s.ID == a.Step && s.Status != StatusDone && s.Status != StatusOpen {
+			s.Status = StatusNow // there is one at most
+		}
+	}
 	return run
 }
 
 // Advice says the one thing to do now.
 func (run *Lead) Advice() Advice { return run.advice }
 
-// Steps is the rail: the first step that is not done is the one to do now.
+// Steps is the rail: the step of the advice is the one to do now.
 func (run *Lead) Steps() []StepState { return run.steps }
+
+// HandsIn tells whether hands are in the linkage for what is done now.
+func (run *Lead) HandsIn() bool { return run.handsIn }
 
 // Settings are all of the sheet, in its order, as they stand.
 func (run *Lead) Settings() []*Setting { return run.settings }

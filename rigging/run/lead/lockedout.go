@@ -1,8 +1,6 @@
 package lead
 
-import (
-	"brankel/rigging/run/record"
-)
+import "brankel/rigging/setup"
 
 // lockedOut is something that holds itself: it was held back for the work, is given back, and
 // shows that it is. Nothing is set by it.
@@ -13,7 +11,7 @@ func (lockedOut) progress(run *Lead, s *Setting, p Phase) (done bool, summary st
 		return true, "", false
 	}
 	a, ok := run.Checks[s.Of.Check]
-	if record.Has(run.On, s.Of.Temporary) {
+	if run.heldBack(s.Of.Held) {
 		return false, "held back", ok
 	}
 	if ok && !a.Void && a.Good {
@@ -23,14 +21,19 @@ func (lockedOut) progress(run *Lead, s *Setting, p Phase) (done bool, summary st
 }
 
 func (lockedOut) advise(run *Lead, s *Setting, _ Phase) Advice {
-	for _, t := range run.On {
-		if t.ID == s.Of.Temporary {
-			return Advice{Do: DoRestore, Say: Say(Plain("Give it back: take the " + t.Name + " off.")),
-				More:   []string{"It takes up the slack by itself; it does not adjust what it pulls."},
-				Things: []Todo{{Kind: record.KindTakenOff, ID: t.ID, Name: t.Name, Side: t.Side}}}
-		}
+	if t := run.Stood.Thing(s.Of.Held); run.heldBack(s.Of.Held) {
+		a := run.stop([]setup.Change{{Thing: t.ID, Way: t.AtRest()}}, nil)
+		a.Say = Say(Plain("Give it back: take the " + t.Name + " off."))
+		a.More = []string{"It takes up the slack by itself; it does not adjust what it pulls."}
+		return a
 	}
 	c := run.Sheet.Check(s.Of.Check)
 	answer, ok := run.Checks[c.ID]
 	return run.ask(c, answer, ok)
+}
+
+// heldBack tells whether a thing that holds something back is on.
+func (run *Lead) heldBack(thing string) bool {
+	t := run.Stood.Thing(thing)
+	return t != nil && run.Stood.Way(run.Now(), thing) != t.AtRest()
 }

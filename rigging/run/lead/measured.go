@@ -195,7 +195,7 @@ func (run *Lead) lockDone(s *Setting) (done bool, summary string, again bool) {
 	locked, since := run.AllLocked(s.Of)
 	done = (locked || len(run.LocksOf(s.Of)) == 0) && !run.wrong(s)
 	for _, a := range s.Aims {
-		if a.Limited && (a.Now == nil || a.Now.Epoch < since) {
+		if a.Limited && (a.Now == nil || a.Now.Epoch < since && run.readsLocked(s, a.Point)) {
 			done = false
 		}
 	}

@@ -166,11 +166,16 @@ func (run *Lead) settle(s *Setting) Advice {
 			Settle:  &record.Settled{Point: stale.Point.ID, Setting: s.Of.ID, Times: how.Times},
 			Caution: run.hands()}
 	}
-	a := run.read(stale.Point)
-	a.Say = Say(Plain("Read the " + stale.Point.Name + " again."))
-	if t := run.before(stale.Point.ID, &record.Taken{Epoch: run.Epoch}); t != nil {
+	return run.readAgain(s, stale.Point)
+}
+
+// readAgain asks for a reading that tells no more how it stands.
+func (run *Lead) readAgain(s *Setting, p *sheet.Point) Advice {
+	a := run.read(p)
+	a.Say = Say(Plain("Read the " + p.Name + " again."))
+	if t := run.before(p.ID, &record.Taken{Epoch: run.Epoch}); t != nil {
 		a.More = append([]string{fmt.Sprintf("It was %s; after the turns it should be %s.",
-			spell.Reading(stale.Point, t.Value), spell.Reading(stale.Point, run.expected(s, stale.Point, t)))}, a.More...)
+			spell.Reading(p, t.Value), spell.Reading(p, run.expected(s, p, t)))}, a.More...)
 	}
 	return a
 }
@@ -227,7 +232,7 @@ func (run *Lead) lock(s *Setting) Advice {
 	}
 	_, since := run.AllLocked(s.Of)
 	for _, aim := range s.Aims {
-		if !aim.Limited || aim.Now != nil && aim.Now.Epoch >= since {
+		if !aim.Limited || aim.Now != nil && (aim.Now.Epoch >= since || !run.readsLocked(s, aim.Point)) {
 			continue
 		}
 		a := run.read(aim.Point)

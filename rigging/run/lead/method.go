@@ -75,11 +75,3 @@ func (run *Lead) PhaseNow(s *Setting) Phase {
 	}
 	return ""
 }
-
-// adviseSetting is what to do in the first phase that is not done.
-func (run *Lead) adviseSetting(s *Setting) Advice {
-	if p := run.PhaseNow(s); p != "" {
-		return methodOf(s).advise(run, s, p)
-	}
-	return Advice{Do: DoNothing}
-}

@@ -2,6 +2,7 @@ package lead
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"brankel/rigging/quantity"
@@ -9,81 +10,6 @@ import (
 	"brankel/rigging/run/spell"
 	"brankel/rigging/sheet"
 )
-
-// next is the one thing to do now.
-func (run *Lead) next() Advice {
-	if run.Signed != nil {
-		return run.afterSigning()
-	}
-	for _, step := range run.Steps() {
-		if step.Status != StatusNow {
-			continue
-		}
-		a := run.adviceFor(step)
-		a.Step = step.ID
-		return a
-	}
-	return Advice{Do: DoNothing, Say: Say(Plain("Nothing is left to do."))}
-}
-
-func (run *Lead) adviceFor(step StepState) Advice {
-	switch step.Kind {
-	case sheet.StepComplaint:
-		return Advice{Do: DoComplaint, Say: Say(Plain("What does the owner say?")),
-			More: []string{"In the owner's words. Then try it, before anything is touched."}}
-	case sheet.StepIdentify:
-		return run.identify()
-	case sheet.StepSafe:
-		return run.safe()
-	case sheet.StepWorn:
-		return run.worn()
-	case sheet.StepFound, sheet.StepSet, sheet.StepSettle, sheet.StepLock:
-		for _, s := range run.about(step.ID) {
-			if done, _, _ := methodOf(s).progress(run, s, step.Kind); !done {
-				return methodOf(s).advise(run, s, step.Kind)
-			}
-		}
-		return Advice{Do: DoNothing}
-	case sheet.StepSetting:
-		for _, s := range run.about(step.ID) {
-			if done, _, _ := run.SettingDone(s); !done {
-				return run.adviseSetting(s)
-			}
-		}
-		return Advice{Do: DoNothing}
-	case sheet.StepRestore:
-		return run.restore()
-	case sheet.StepFunctions:
-		if a := run.Unstood(); a != nil {
-			return run.readStanding(a)
-		}
-		return run.checks(false)
-	case sheet.StepAgain:
-		return Advice{Do: DoAgain, Say: Say(Plain("Try the complaint again.")),
-			More: []string{"The owner said: “" + run.complaintWords() + "”"}}
-	case sheet.StepLoaded:
-		return run.checks(true)
-	}
-	return run.sign()
-}
-
-// safe asks for what makes it safe; after a check that failed it says why hands are
-// wanted again.
-func (run *Lead) safe() Advice {
-	a := Advice{Do: DoSafe, Say: Say(Plain("Make it safe.")), Things: run.Todos(), More: []string{"Tap each when it is so."}}
-	if c, answer := run.failed(); c != nil {
-		if run.Decisions[record.AboutCheck.Of(c.ID)].Choice == record.ChoiceRepair {
-			return run.arguedRepair(record.AboutCheck.Of(c.ID), failure(c, answer), "")
-		}
-		a.Say = Say(Plain("Make it safe again, then go back to the setting."))
-		a.Finding = failure(c, answer)
-		a.Choices = ways(c)
-		if run.repairs(c, run.Checks[c.ID]) {
-			a.Choices = append(a.Choices, record.Choice{About: record.AboutCheck.Of(c.ID), Choice: record.ChoiceRepair, Label: "Repair first", Argued: true})
-		}
-	}
-	return a
-}
 
 // failure says what a bad answer points to.
 func failure(c *sheet.Check, answer record.Checked) string {
@@ -209,45 +135,15 @@ func (run *Lead) read(p *sheet.Point) Advice {
 	if len(w.States) > 0 {
 		a.More = append(a.More, "Tap what you have proved. Without all of it the reading is kept, but not judged.")
 	}
-	if old := run.Pending(p.ID); old != nil {
+	if old := run.Pending(p.ID); old != nil && len(old.Unmet) > 0 {
+		w.Last = spell.Reading(p, old.Value) + ", not judged"
+		a.Finding = fmt.Sprintf("%s was kept, but cannot be judged: %s.", spell.Reading(p, old.Value), run.UnmetSays(old.Unmet))
+	} else if old != nil {
 		w.Last = spell.Reading(p, old.Value) + ", not judged"
 		a.Finding = fmt.Sprintf("%s was kept, but cannot be compared: %s not confirmed. Read it again with all states so.",
 			spell.Reading(p, old.Value), strings.Join(old.Missing, ", "))
 	}
 	return a
-}
-
-func (run *Lead) restore() Advice {
-	if a := run.Unstood(); a != nil {
-		return run.readStanding(a)
-	}
-	if p := run.alsoRead(); p != nil {
-		a := run.read(p)
-		a.Say = Say(Plain("Before you close this, also read the " + p.Name + "."))
-		a.Choices = []record.Choice{{About: record.AboutAlso.Of(p.ID), Choice: record.ChoiceLeaveOut, Label: "Leave it out"}}
-		return a
-	}
-	a := Advice{Do: DoRestore, Say: Say(Plain("What went on comes off, what came off goes back."))}
-	for _, t := range run.On {
-		a.Things = append(a.Things, Todo{Kind: record.KindTakenOff, ID: t.ID, Name: t.Name, Side: t.Side})
-	}
-	for _, t := range run.Off {
-		a.Things = append(a.Things, Todo{Kind: record.KindPartBack, ID: t.ID, Name: t.Name + t.TorqueSays(), Side: t.Side})
-	}
-	return a
-}
-
-// checks asks for the first check that is not answered well; loaded ones apart.
-func (run *Lead) checks(loaded bool) Advice {
-	for i := range run.Sheet.Checks {
-		c := &run.Sheet.Checks[i]
-		answer, ok := run.Checks[c.ID]
-		if c.Loaded != loaded || c.Kind == sheet.CheckCondition || ok && !answer.Void && answer.Good {
-			continue
-		}
-		return run.ask(c, answer, ok)
-	}
-	return Advice{Do: DoNothing}
 }
 
 func (run *Lead) ask(c *sheet.Check, answer record.Answered, answered bool) Advice {
@@ -263,6 +159,8 @@ func (run *Lead) ask(c *sheet.Check, answer record.Answered, answered bool) Advi
 		a.More = append(a.More, spell.Upper(run.Sheet.Line.Control)+" in "+p.Name+".")
 	}
 	switch {
+	case answered && len(answer.Unmet) > 0:
+		a.Finding = fmt.Sprintf("“%s” was kept, and proves nothing: %s.", answer.Says, run.UnmetSays(answer.Unmet))
 	case answered && answer.Void && run.voidedByMove(answer):
 		a.More = append(a.More, "It was proved before the last move: prove it again.")
 	case answered && answer.Void:
@@ -308,38 +206,22 @@ func (run *Lead) sign() Advice {
 	return a
 }
 
-// afterSigning keeps a loaded proof open that was left for later.
-func (run *Lead) afterSigning() Advice {
-	if !run.Inspected() {
-		a := run.inspect()
-		a.Step = run.StepOf(sheet.StepInspect)
-		return a
-	}
-	if done, _, _ := run.checksDone(true); !done {
-		a := run.checks(true)
-		a.Choices = nil
-		a.Step = run.StepOf(sheet.StepLoaded)
-		return a
-	}
-	return Advice{
-		Do:   DoNothing,
-		Say:  Say(Plain("Signed and proved.")),
-		More: []string{"The record stands as it is; it can be printed at any time."},
-	}
-}
+// noGate are steps that keep nothing from being signed: the signature and what comes after it, and how it stands, which
+// is asked thing by thing.
+var noGate = []sheet.StepKind{sheet.StepSign, sheet.StepInspect, sheet.StepStands, sheet.StepRestore}
 
 // Blockers says what keeps the run from being signed: only what was voided, is
 // still on or off, or stands out of its limits without anyone having asked for it.
 func (run *Lead) Blockers() (out []string) {
-	for _, t := range run.On {
-		out = append(out, t.Name+" is still on")
+	if run.Stood != nil {
+		out = append(out, run.apart(run.signing())...)
 	}
-	for _, t := range run.Off {
-		out = append(out, t.Name+" is still off")
+	for _, a := range run.Loose() {
+		out = append(out, a.Name+" is finger tight")
 	}
 	for _, step := range run.Steps() {
 		open := step.Status == StatusNow || step.Status == StatusLater || step.Status == StatusAgain
-		if open && step.Kind != sheet.StepSign && step.Kind != sheet.StepInspect {
+		if open && !slices.Contains(noGate, step.Kind) {
 			out = append(out, spell.Lower(step.Title)+" is not done")
 		}
 	}

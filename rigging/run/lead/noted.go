@@ -3,26 +3,42 @@ package lead
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"brankel/rigging/quantity"
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/spell"
+	"brankel/rigging/setup"
 	"brankel/rigging/sheet"
 )
 
 // alsoRead is the first reading that nothing asked for and that is out of reach once all is
 // closed; nil when there is none, or when it was left out.
 func (run *Lead) alsoRead() *sheet.Point {
-	if run.Sheet == nil || len(run.Off) == 0 {
+	if run.Sheet == nil || len(run.Stood.Apart(run.Now())) == 0 {
 		return nil
 	}
 	for i := range run.Sheet.Points {
 		p := &run.Sheet.Points[i]
-		if run.Latest(p.ID, "") == nil && run.Decisions[record.AboutAlso.Of(p.ID)].Choice == "" && !run.Sheet.Superseded(p.ID) {
+		if run.Latest(p.ID, "") == nil && run.openedFor(p) && run.Decisions[record.AboutAlso.Of(p.ID)].Choice == "" && !run.Sheet.Superseded(p.ID) {
 			return p
 		}
 	}
 	return nil
+}
+
+// openedFor tells whether something that a reading needs so stands otherwise than at rest just now.
+func (run *Lead) openedFor(p *sheet.Point) bool {
+	now := run.Now()
+	opened := false
+	for id, any := range p.Needs {
+		t := run.Stood.Thing(id)
+		if t == nil || !slices.Contains(any, run.Stood.Way(now, id)) {
+			return false
+		}
+		opened = opened || t.Kind == setup.Part && run.Stood.Way(now, id) != t.AtRest()
+	}
+	return opened
 }
 
 // byHand asks what the hand can tell before anything is turned; ok is false when there is

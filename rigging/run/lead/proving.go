@@ -24,19 +24,27 @@ func (run *Lead) wornPoints() (out []*Aim) {
 	return out
 }
 
-// Unstood is the first reading with limits that no setting puts right and that does not stand
-// inside them as read; nil when there is none. They are read before hands come out.
+// unstood is a reading with limits that no setting puts right and that does not stand inside them as read; nil when it
+// does, or is another's matter.
+func (run *Lead) unstood(p *sheet.Point) *Aim {
+	if p.Stop != "" || run.SettingOf(p.ID) != nil || run.LeftOut(sheet.StepFunctions) {
+		return nil
+	}
+	a := run.Aim(p.ID)
+	_, left := run.Deviations[p.ID]
+	if a.Limited && !left && (a.Now == nil || a.Wrong() && run.Decisions[record.AboutStands.Of(p.ID)].Choice != record.ChoiceGoOn) {
+		return a
+	}
+	return nil
+}
+
+// Unstood is the first of them, nil when there is none.
 func (run *Lead) Unstood() *Aim {
 	if run.Sheet == nil {
 		return nil
 	}
-	for _, p := range run.Sheet.Points {
-		if p.Stop != "" || run.SettingOf(p.ID) != nil || run.LeftOut(sheet.StepFunctions) {
-			continue
-		}
-		a := run.Aim(p.ID)
-		_, left := run.Deviations[p.ID]
-		if a.Limited && !left && (a.Now == nil || a.Wrong() && run.Decisions[record.AboutStands.Of(p.ID)].Choice != record.ChoiceGoOn) {
+	for i := range run.Sheet.Points {
+		if a := run.unstood(&run.Sheet.Points[i]); a != nil {
 			return a
 		}
 	}

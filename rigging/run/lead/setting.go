@@ -73,8 +73,12 @@ func (s *Setting) Single() bool {
 	return len(s.Turned) == 1 && limited == 1 && s.Point != nil
 }
 
-// Setting is the one that is worked now, else the last; nil where the sheet sets nothing.
+// Setting is the one that is worked now, else the first that is not done, else the last; nil where the sheet sets
+// nothing.
 func (run *Lead) Setting() *Setting {
+	if run.working != nil {
+		return run.working
+	}
 	all := run.Settings()
 	for _, s := range all {
 		if done, _, _ := run.SettingDone(s); !done {

@@ -2,6 +2,8 @@ package lead
 
 import (
 	"fmt"
+	"slices"
+	"strings"
 
 	"brankel/rigging/closed"
 	"brankel/rigging/quantity"
@@ -41,8 +43,6 @@ type StepState struct {
 
 func (run *Lead) workOutSteps() []StepState {
 	var out []StepState
-	c, _ := run.failed()
-	found, failed := false, c != nil
 	for _, step := range run.Walk() {
 		s := StepState{ID: step.ID, Kind: step.Kind, Title: step.Title, Access: step.Access, Status: StatusLater}
 		if step.Hands != nil {
@@ -57,10 +57,6 @@ func (run *Lead) workOutSteps() []StepState {
 			s.Status = StatusOpen
 		case done:
 			s.Status = StatusDone
-		case step.Kind == sheet.StepRestore && failed:
-			s.Status = StatusAgain // first back to the setting
-		case !found:
-			s.Status, found = StatusNow, true
 		case again:
 			s.Status = StatusAgain
 		}
@@ -96,8 +92,8 @@ func (run *Lead) step(of sheet.Step) (done bool, summary string, again bool) {
 			}
 			return len(run.openSchools()) == 0, says, false
 		}
-	case sheet.StepSafe:
-		return run.Identity != nil && (len(run.undone()) == 0 || !run.handsWanted()), count(len(run.On), "still on"), false
+	case sheet.StepStands:
+		return run.Identity != nil && (run.Worked || len(run.Changes) > 0), run.cameSays(), false
 	case sheet.StepWorn:
 		return run.wornDone()
 	case sheet.StepFound, sheet.StepSet, sheet.StepSettle, sheet.StepLock:
@@ -105,8 +101,8 @@ func (run *Lead) step(of sheet.Step) (done bool, summary string, again bool) {
 	case sheet.StepSetting:
 		return run.allDone(of, run.SettingDone)
 	case sheet.StepRestore:
-		open := len(run.On) + len(run.Off)
-		return open == 0 && !run.handsWanted() && run.Unstood() == nil && run.alsoRead() == nil, count(open, "to put right"), false
+		open := len(run.apart(run.signing()))
+		return open == 0 && run.settled(), count(open, "to put right"), false
 	case sheet.StepFunctions:
 		done, summary, again = run.checksDone(false)
 		return done && run.Unstood() == nil, summary, again
@@ -131,6 +127,25 @@ func (run *Lead) step(of sheet.Step) (done bool, summary string, again bool) {
 		}
 	}
 	return false, "", false
+}
+
+// settled tells whether every setting is done.
+func (run *Lead) settled() bool {
+	return !slices.ContainsFunc(run.Settings(), func(s *Setting) bool {
+		done, _, _ := run.SettingDone(s)
+		return !done
+	})
+}
+
+// cameSays is how it came where that was not at rest.
+func (run *Lead) cameSays() string {
+	var out []string
+	for _, c := range run.Changes {
+		if c.Found {
+			out = append(out, c.Name+" "+c.Says)
+		}
+	}
+	return strings.Join(out, ", ")
 }
 
 // lookedSays is how much the second inspector has looked at.
@@ -248,6 +263,17 @@ func (run *Lead) checksDone(loaded bool) (done bool, summary string, again bool)
 		summary = fmt.Sprintf("%d of %d", good, all)
 	}
 	return done, summary, again
+}
+
+// Owed is the first proof under load that does not stand good, nil where all do.
+func (run *Lead) Owed() *sheet.Check {
+	for i := range run.Sheet.Checks {
+		c := &run.Sheet.Checks[i]
+		if a, ok := run.Checks[c.ID]; c.Loaded && !(ok && !a.Void && a.Good) {
+			return c
+		}
+	}
+	return nil
 }
 
 func (run *Lead) loadedOpen() bool {

@@ -33,10 +33,9 @@ type Around struct {
 // Guide is what leads the work, as far as admission asks it: what is offered, open and unsafe just now follows from
 // the methods of setting, of which the record knows nothing.
 type Guide interface {
-	Choices() []Choice          // that are offered just now
-	Blockers() []string         // what keeps it from being signed, in words
-	Unsafe(before string) error // a *fault.Fault while hands in the linkage could be hurt, nil when they could not
-	StepNow() *sheet.Step       // that is worked just now, nil for none
+	Choices() []Choice    // that are offered just now
+	Blockers() []string   // what keeps it from being signed, in words
+	StepNow() *sheet.Step // that is worked just now, nil for none
 	// Option is one of several parts or places to choose from, with the title of what it is chosen for; ok is false
 	// where there is none of that name.
 	Option(setting, id string) (title, name string, ok bool)

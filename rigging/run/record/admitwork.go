@@ -11,28 +11,6 @@ import (
 	"brankel/rigging/sheet"
 )
 
-// hands is the fault of hands in the linkage before a sheet was chosen or while what
-// makes it safe is not on.
-func (in Incoming) hands(before string) error {
-	if err := in.withSheet(); err != nil {
-		return err
-	}
-	return in.lead.Unsafe(before)
-}
-
-func admitCaution(in Incoming, n Named) (Named, error) {
-	if err := in.withSheet(); err != nil {
-		return n, err
-	}
-	for _, c := range in.Sheet.Cautions {
-		if c.ID == n.ID {
-			n.Says = c.Says
-			return n, nil
-		}
-	}
-	return n, fault.At("body.id", "the sheet has no such caution")
-}
-
 func admitReading(in Incoming, r Reading) (Reading, error) {
 	heldBy, alone := r.HeldBy, r.Alone
 	r, err := Understand(in.Around, in.State, r)
@@ -41,7 +19,7 @@ func admitReading(in Incoming, r Reading) (Reading, error) {
 	}
 	in.withHands(&heldBy, &alone)
 	r.HeldBy, r.Alone = heldBy, alone
-	return r, in.lead.Unsafe("anything is read")
+	return r, nil
 }
 
 func admitMove(in Incoming, m Move) (Move, error) {
@@ -55,10 +33,10 @@ func admitMove(in Incoming, m Move) (Move, error) {
 	case a.MeasureOnly:
 		return m, fault.At("body.adjuster", "this barrel is pinned to its cable: it can be measured, not turned. Replace the cable")
 	}
-	if err := in.lead.Unsafe("anything is turned"); err != nil {
+	one := in.Sheet.Setting(m.Setting)
+	if err := in.never(in.Sheet.Turning(a, one)); err != nil {
 		return m, err
 	}
-	one := in.Sheet.Setting(m.Setting)
 	switch {
 	case m.Setting != "" && (one == nil || !slices.Contains(one.Adjusters, m.Adjuster)):
 		return m, fault.At("body.setting", "that setting does not turn the %s: leave it out", a.Name)
@@ -121,7 +99,7 @@ func admitStuck(in Incoming, s Stuck) (Stuck, error) {
 const mostStrokes = 1000
 
 func admitSettled(in Incoming, s Settled) (Settled, error) {
-	if err := in.hands("it is worked"); err != nil {
+	if err := in.withSheet(); err != nil {
 		return s, err
 	}
 	switch {
@@ -145,7 +123,7 @@ func admitLocked(in Incoming, l Locked) (Locked, error) {
 		return l, fault.At("body.adjuster", "the sheet has no such adjuster to lock")
 	}
 	l.Name = in.lockName(l)
-	if err := in.lead.Unsafe("anything is locked"); err != nil {
+	if err := in.never(in.Sheet.Locking(lock, in.Sheet.Adjuster(l.Adjuster), in.Sheet.Setting(l.Setting))); err != nil {
 		return l, err
 	}
 	var err error
@@ -184,7 +162,7 @@ func (st State) lockName(l Locked) string {
 }
 
 func admitAction(in Incoming, a Acting) (Acting, error) {
-	if err := in.hands("anything is worked"); err != nil {
+	if err := in.withSheet(); err != nil {
 		return a, err
 	}
 	one := in.Sheet.Action(a.Action)
@@ -199,11 +177,15 @@ func admitAction(in Incoming, a Acting) (Acting, error) {
 }
 
 func admitChosen(in Incoming, c Choosing) (Choosing, error) {
-	if err := in.hands("anything is fitted"); err != nil {
+	if err := in.withSheet(); err != nil {
 		return c, err
 	}
-	if s := in.Sheet.Setting(c.Setting); s == nil || s.Method != sheet.MethodChosen {
+	s := in.Sheet.Setting(c.Setting)
+	if s == nil || s.Method != sheet.MethodChosen {
 		return c, fault.At("body.setting", "nothing is chosen there")
+	}
+	if err := in.never(in.Sheet.Fitting(s)); err != nil {
+		return c, err
 	}
 	var ok bool
 	if c.Title, c.Name, ok = in.lead.Option(c.Setting, c.Option); !ok {
@@ -222,11 +204,6 @@ func admitCheck(in Incoming, c Checked) (Checked, error) {
 		return c, fault.At("body.check", "the sheet has no such check")
 	case in.Signed != nil && !check.Loaded:
 		return c, fault.At("kind", "this run is signed: only a loaded proof can still be added")
-	}
-	if !check.Loaded && in.handsOnChecks() {
-		if err := in.lead.Unsafe("it is tried"); err != nil {
-			return c, err
-		}
 	}
 	for _, name := range slices.Sorted(maps.Keys(c.Conditions)) {
 		at := "conditions." + shorten(name)

@@ -5,6 +5,7 @@ import (
 
 	"brankel/rigging/closed"
 	"brankel/rigging/quantity"
+	"brankel/rigging/setup"
 )
 
 // Bodies carry what the sender says and what Admit filled in from the sheet: names
@@ -43,20 +44,20 @@ type Identified struct {
 	Why     string `json:"why,omitempty"`
 }
 
-// Named points to a caution of the sheet; Says is filled in here.
-type Named struct {
-	ID   string `json:"id"`
-	Says string `json:"says,omitempty"`
-}
+// SetUp is how something of the machine stands from then on. What is on no sheet – a prop, a brick, a tie – says
+// what kind of thing it is, what it is called and why it is there, the first time it is spoken of. Name and all after
+// Why are filled in here.
+type SetUp struct {
+	Thing string     `json:"thing"`
+	Way   string     `json:"way"`
+	Found bool       `json:"found,omitempty"` // it stood so on arrival, before anybody touched anything
+	Kind  setup.Kind `json:"kind,omitempty"`
+	Name  string     `json:"name,omitempty"`
+	Why   string     `json:"why,omitempty"`
 
-// Thing is something that went on or came off: of the sheet by its ID, or any
-// other by its name.
-type Thing struct {
-	ID   string `json:"id,omitempty"`
-	Name string `json:"name,omitempty"`
-	Side string `json:"side,omitempty"`
-
-	Torque float64 `json:"torque,omitempty"` // Nm, when it goes back; filled in from the sheet
+	Says     string   `json:"says,omitempty"`     // the way in words
+	Torque   float64  `json:"torque,omitempty"`   // Nm
+	Cautions []string `json:"cautions,omitempty"` // that were asked with it
 }
 
 // Reading is one reading of a point: as one text, or as start and end marks on

@@ -17,7 +17,8 @@ func Fold(s *sheet.Sheet, events []Event) State {
 		Sheet:      s.For(school),
 		Pinned:     s,
 		School:     school,
-		Cautions:   map[string]bool{},
+		Ways:       map[string]string{},
+		parted:     map[string]int{},
 		Checks:     map[string]Answered{},
 		Decisions:  map[About]Decided{},
 		Deviations: map[string]Deviation{},
@@ -26,11 +27,13 @@ func Fold(s *sheet.Sheet, events []Event) State {
 		Settles:    map[string]int{},
 		Locks:      map[string]Fastened{},
 		Chosen:     map[string]string{},
-		GivenBack:  map[string]bool{},
 		Looked:     map[string]Looked{},
 		Workers:    map[string]bool{},
 		Afresh:     map[string]int{},
 		ByPoint:    map[string][]int{},
+	}
+	if st.Sheet != nil {
+		st.stands(st.Sheet.Setup)
 	}
 	once := inOrder(events)
 	live := live(once)
@@ -126,12 +129,6 @@ func foldComplaint(st *State, _ Event, c Complaint) { st.Complaint = &c }
 
 func foldIdentified(st *State, _ Event, i Identified) { st.Identity = &i }
 
-func foldCaution(st *State, _ Event, n Named) { st.Cautions[n.ID] = true }
-
-func foldOff(st *State, _ Event, t Thing) { st.Off = append(st.Off, t) }
-
-func foldPartBack(st *State, _ Event, t Thing) { st.Off = without(st.Off, t) }
-
 func foldSkipped(st *State, _ Event, s Skipped) { st.Skipped[s.Step] = s.Reason }
 
 func foldNote(st *State, _ Event, n Note) { st.Notes = append(st.Notes, n.Text) }
@@ -140,39 +137,11 @@ func foldPaused(st *State, _ Event, n Note) { st.Paused = n.Text }
 
 func foldCorrected(*State, Event, Corrected) {}
 
-func foldOn(st *State, _ Event, t Thing) {
-	st.On = append(st.On, t)
-	delete(st.GivenBack, t.ID)
-}
-
-// foldTakenOff remembers what a setting held back: it needs not go on again to be safe.
-func foldTakenOff(st *State, _ Event, t Thing) {
-	st.On = without(st.On, t)
-	if st.Sheet == nil {
-		return
-	}
-	for i := range st.Sheet.Settings {
-		if one := &st.Sheet.Settings[i]; t.ID != "" && one.Temporary == t.ID {
-			st.GivenBack[t.ID] = true
-			st.void(one.Check)
-		}
-	}
-}
-
-func same(a, b Thing) bool { return a.ID == b.ID && a.Name == b.Name && a.Side == b.Side }
-
-func without(list []Thing, t Thing) []Thing {
-	i := slices.IndexFunc(list, func(o Thing) bool { return same(o, t) })
-	if i < 0 {
-		return list
-	}
-	return slices.Delete(slices.Clone(list), i, i+1)
-}
-
 func foldReading(st *State, e Event, r Reading) {
 	st.Worked = true
 	st.ByPoint[r.Point] = append(st.ByPoint[r.Point], len(st.Readings))
-	st.Readings = append(st.Readings, Taken{Reading: r, Event: e.ID, By: e.By, At: e.At, Stage: st.stage(r.Point), Epoch: st.Epoch})
+	st.Readings = append(st.Readings, Taken{Reading: r, Event: e.ID, By: e.By, At: e.At, Stage: st.stage(r.Point), Epoch: st.Epoch,
+		Unmet: st.unmetBy(st.reading(r.Point))})
 }
 
 // stage is which of the four readings a reading taken now would be.
@@ -242,9 +211,12 @@ func foldLocked(st *State, e Event, l Locked) {
 // foldAction keeps what was done by hand. A mishap has the settings of what it spoils
 // begin again.
 func foldAction(st *State, e Event, a Acting) {
+	one := st.Sheet.Action(a.Action)
+	if one != nil && len(st.unmetBy(st.Sheet.Acting(one, st.Sheet.Setting(a.Setting)))) > 0 {
+		return // it was done as it is not to be: it is asked again
+	}
 	st.work()
 	st.Done = append(st.Done, Acted{a.Action, st.Epoch, e.Seq})
-	one := st.Sheet.Action(a.Action)
 	if one == nil || !one.Spoils {
 		return
 	}
@@ -269,6 +241,10 @@ func foldChosen(st *State, e Event, c Choosing) {
 func foldCheck(st *State, e Event, c Checked) {
 	st.Worked = true
 	a := Answered{Checked: c, By: e.By, At: e.At, Seq: e.Seq, Epoch: st.Epoch}
+	if check := st.Sheet.Check(c.Check); check != nil {
+		a.Unmet = st.unmetBy(st.Sheet.Trying(check, st.asks(c.Check)))
+		a.Void = len(a.Unmet) > 0
+	}
 	st.Checks[c.Check] = a
 	st.Answers = append(st.Answers, a)
 	delete(st.Decisions, AboutCheck.Of(c.Check))

@@ -22,11 +22,7 @@ const (
 	KindComplaint  Kind = "complaint"
 	KindIdentified Kind = "identified"
 	KindFigures    Kind = "figures" // of a run from the Bench, instead of a serial
-	KindCaution    Kind = "caution"
-	KindPutOn      Kind = "put_on" // temporary things
-	KindTakenOff   Kind = "taken_off"
-	KindPartOff    Kind = "part_off" // covers, clips, plugs
-	KindPartBack   Kind = "part_back"
+	KindSetUp      Kind = "set_up"  // how something of the machine stands
 	KindReading    Kind = "reading"
 	KindMove       Kind = "move"
 	KindStuck      Kind = "stuck"
@@ -75,8 +71,8 @@ type kind struct {
 
 // named is what an event may speak of.
 type named struct {
-	Point, Adjuster, Setting, Check, Step, Item, Action string
-	About                                               About
+	Point, Adjuster, Setting, Check, Step, Item, Action, Thing string
+	About                                                      About
 }
 
 // row makes a kind from functions on the type of its body.
@@ -150,11 +146,8 @@ func init() {
 			func(c Complaint) string { return "complaint: “" + c.Words + "”" }).about(alone),
 		KindIdentified: row(admitIdentified, foldIdentified, saysIdentified).about(alone),
 		KindFigures:    row(admitFigures, foldFigures, saysFigures).keptQuiet(),
-		KindCaution:    row(admitCaution, foldCaution, func(n Named) string { return "confirmed: " + n.Says }),
-		KindPutOn:      row(admitOn, foldOn, func(t Thing) string { return t.Name + " put on" }),
-		KindTakenOff:   row(admitTakenOff, foldTakenOff, func(t Thing) string { return t.Name + " taken off" }),
-		KindPartOff:    row(admitOff, foldOff, func(t Thing) string { return t.Name + " taken off" }),
-		KindPartBack:   row(admitPartBack, foldPartBack, func(t Thing) string { return t.Name + " back on" + t.TorqueSays() }),
+		KindSetUp: row(admitSetUp, foldSetUp, SaysSetUp).afterSign().byGuest().
+			observing().changing().about(func(of named) string { return of.Thing }),
 		KindReading: row(admitReading, foldReading, saysReading).byGuest().
 			observing().about(func(of named) string { return of.Point }),
 		KindMove: row(admitMove, foldMove, SaysMove).byGuest().

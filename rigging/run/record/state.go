@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"brankel/rigging/closed"
+	"brankel/rigging/setup"
 	"brankel/rigging/sheet"
 )
 
@@ -52,10 +53,12 @@ type Taken struct {
 	Old   bool
 
 	Passed bool // the cause why it agreed with no other was found: it was read afresh
+
+	Unmet []string // what did not stand as it needs, as thing=way, and what must never be, in words
 }
 
 // Judged tells whether the reading can be compared at all.
-func (t Taken) Judged() bool { return len(t.Missing) == 0 && !t.Old && !t.Passed }
+func (t Taken) Judged() bool { return len(t.Missing)+len(t.Unmet) == 0 && !t.Old && !t.Passed }
 
 // Moved is a move on the record.
 type Moved struct {
@@ -66,7 +69,7 @@ type Moved struct {
 	Epoch int
 }
 
-// Answered is a check on the record; Void when a later move or repair reopened it.
+// Answered is a check on the record; Void when a later move or repair reopened it, or when it did not stand as it needs.
 type Answered struct {
 	Checked
 	By    string
@@ -74,6 +77,7 @@ type Answered struct {
 	Seq   int
 	Epoch int
 	Void  bool
+	Unmet []string // as of a reading
 }
 
 // Acted is something done by hand, on the record.
@@ -96,10 +100,10 @@ type State struct {
 	LastHash    string
 	Complaint   *Complaint
 	Identity    *Identified
-	Own         bool // it is led by figures it brought along from the Bench
-	Cautions    map[string]bool
-	On          []Thing // temporary things still on
-	Off         []Thing // parts still off
+	Own         bool              // it is led by figures it brought along from the Bench
+	Stood       *setup.Setup      // the things of the sheet and those of this run alone; nil before a sheet is known
+	Ways        map[string]string // in which they stand; at rest where nothing is said
+	Changes     []Change          // of how they stand, in order
 	Readings    []Taken
 	Moves       []Moved
 	Repaired    int                 // how many of Moves were made before a repair
@@ -111,7 +115,6 @@ type State struct {
 	Answers     []Answered          // all of them, in order
 	Done        []Acted             // by hand, in order
 	Chosen      map[string]string   // option by setting
-	GivenBack   map[string]bool     // what a setting held back for the work
 	Looked      map[string]Looked   // verdicts of the second inspector since the signature, by item
 	Refused     []string            // what was refused before
 	Workers     map[string]bool     // who did something
@@ -142,6 +145,8 @@ type State struct {
 	SignedHash  string
 	SignedSeq   int
 
+	rules    *setup.Rules   // of Stood
+	parted   map[string]int // when what holds or is held left its rest last, by thing
 	done     changed
 	lastDone Event
 	ByPoint  map[string][]int // places in Readings, in order
@@ -204,7 +209,7 @@ func (st State) Pending(point string) *Taken {
 	if len(of) == 0 {
 		return nil
 	}
-	if t := &st.Readings[of[len(of)-1]]; len(t.Missing) > 0 && !t.Old && t.Epoch == st.Epoch {
+	if t := &st.Readings[of[len(of)-1]]; len(t.Missing)+len(t.Unmet) > 0 && !t.Old && t.Epoch == st.Epoch {
 		return t
 	}
 	return nil

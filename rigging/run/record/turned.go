@@ -39,6 +39,9 @@ func (st State) Touches(m Moved, id string) bool {
 
 // TouchedSince tells whether something was turned after the reading that may have changed it.
 func (st State) TouchedSince(t *Taken) bool {
+	if st.Outlived(t) {
+		return true
+	}
 	for i := len(st.Moves) - 1; i >= 0 && st.Moves[i].Epoch > t.Epoch; i-- {
 		if st.Touches(st.Moves[i], t.Point) {
 			return true

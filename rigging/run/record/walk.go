@@ -14,13 +14,6 @@ func (st State) StepOf(kind sheet.StepKind) string {
 	return ""
 }
 
-// handsOnChecks tells whether the sheet has its functions tried with the temporary
-// things still on: before they are taken off.
-func (st State) handsOnChecks() bool {
-	functions, restore := Place(st.Sheet.Steps, sheet.StepFunctions), Place(st.Sheet.Steps, sheet.StepRestore)
-	return functions >= 0 && functions < restore
-}
-
 // Place is where the first step of a kind stands in a list, -1 where there is none.
 func Place(steps []sheet.Step, kind sheet.StepKind) int {
 	return slices.IndexFunc(steps, func(s sheet.Step) bool { return s.Kind == kind })

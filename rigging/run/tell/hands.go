@@ -58,11 +58,9 @@ func (run page) ends(a lead.Advice) Ends {
 	case lead.DoLock:
 		e.Caller = Call{Word: "RELEASE", Says: "hands off: it is being locked"}
 		e.Reader.Word = "LOCK"
-	case lead.DoSafe, lead.DoRestore:
-		e.Reader.Word = "MAKE SAFE"
-		if a.Do == lead.DoRestore {
-			e.Reader.Word = "PUT BACK"
-		}
+	case lead.DoSetUp:
+		e.Caller = Call{Word: "STEP AWAY", Says: "it is made to stand otherwise: " + run.sentence(a)}
+		e.Reader.Word = "SET UP"
 	case lead.DoAction, lead.DoChoose:
 		e.Reader.Word = "FIT"
 		if a.Do == lead.DoAction {

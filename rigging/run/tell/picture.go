@@ -8,6 +8,7 @@ import (
 	"brankel/rigging/rig"
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/spell"
+	"brankel/rigging/setup"
 	"brankel/rigging/sheet"
 )
 
@@ -58,8 +59,10 @@ func (run page) picture(shown func(*sheet.Point) bool, turned []*lead.Turned, a 
 			drawn.Senses[rig.Sense(c.Proves)] = answer.Says
 		}
 	}
-	for _, t := range run.On {
-		drawn.On = append(drawn.On, t.Name)
+	for _, t := range run.Things() {
+		if t.Kind != setup.Ground && run.Stood.Way(run.Now(), t.ID) != t.AtRest() {
+			drawn.On = append(drawn.On, t.Name+" "+run.Stood.Way(run.Now(), t.ID))
+		}
 	}
 	if a.Read != nil {
 		latest := run.Latest(a.Read.Point, "")

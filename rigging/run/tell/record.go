@@ -85,6 +85,9 @@ func MakeRecord(h record.Heading, led *lead.Lead, events []record.Event, broken 
 		r.Complaint = append(r.Complaint, Field{"complaint", "“" + run.Complaint.Words + "”"},
 			Field{"shows when tried", run.Complaint.Shows.Says()})
 	}
+	if came := run.came(); len(came) > 0 {
+		r.Complaint = append(r.Complaint, Field{"as it came", strings.Join(came, "; ")})
+	}
 	if run.Retried != nil {
 		r.Complaint = append(r.Complaint, Field{"tried again", string(run.Retried.Outcome)})
 	}

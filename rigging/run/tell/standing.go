@@ -38,9 +38,8 @@ type Standing struct {
 	Due     string    `json:"due"`             // the day to look again, 2006-01-02; "" for none
 	Voids   []string  `json:"voids,omitempty"` // other cables of the machine to be proved again: something was turned here
 	Resume  Resume    `json:"resume"`
-	On      []string  `json:"on"`
-	Off     []string  `json:"off"`
-	Cause   string    `json:"-"` // what was wrong, of a signed one
+	Stands  []string  `json:"stands"` // what stands otherwise than at rest
+	Cause   string    `json:"-"`      // what was wrong, of a signed one
 }
 
 // Stand says where a run stands.
@@ -50,7 +49,7 @@ func Stand(led *lead.Lead) Standing {
 	}
 	run := page{led}
 	a := run.Advice()
-	out := Standing{Signed: run.Signed != nil, Touched: run.LastAt, Resume: run.resume(a), On: names(run.On), Off: names(run.Off)}
+	out := Standing{Signed: run.Signed != nil, Touched: run.LastAt, Resume: run.resume(a), Stands: run.apart()}
 	if run.Signed != nil {
 		out.Cause = run.Signed.Cause
 	}
@@ -81,8 +80,8 @@ func (run page) standing(a lead.Advice) (sign Sign, part float64, says string) {
 	switch {
 	case run.Signed != nil && a.Do == lead.DoInspect:
 		return SignLook, 1, "waits for a second inspector"
-	case run.Signed != nil && a.Do == lead.DoCheck:
-		return SignProof, 1, run.owed(a.Check.Check)
+	case run.Signed != nil && run.Owed() != nil:
+		return SignProof, 1, run.owed(run.Owed().ID)
 	case run.Signed != nil:
 		return SignSigned, 1, "signed " + run.Local(run.SignedAt).Format(record.Day)
 	case a.Do == lead.DoDecide || a.Finding != "" && a.Do == lead.DoIdentify:
@@ -107,12 +106,4 @@ func spoken(say []lead.Piece) (text string) {
 		text += p.Text
 	}
 	return text
-}
-
-func names(list []record.Thing) []string {
-	out := []string{}
-	for _, t := range list {
-		out = append(out, t.Name)
-	}
-	return out
 }

@@ -13,6 +13,7 @@ import (
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/spell"
+	"brankel/rigging/setup"
 	"brankel/rigging/sheet"
 )
 
@@ -32,11 +33,12 @@ type View struct {
 	Rules     []Rule             `json:"rules"`
 	Readings  []ReadLine         `json:"readings"` // the newest, at most mostLines
 	Earlier   int                `json:"earlier"`  // readings before those: they stand on the record
-	On        []record.Thing     `json:"on"`
-	Off       []record.Thing     `json:"off"`
-	Safe      []lead.Todo        `json:"safe"`   // what makes it safe, done or not
-	Unsafe    bool               `json:"unsafe"` // some of it is not so: nothing is turned or read
-	Back      []Undo             `json:"back"`   // each adjuster that does not stand as found
+	Stands    []How              `json:"stands"`   // how everything stands now
+	Arriving  bool               `json:"arriving"` // nothing was touched yet: what stands otherwise came so
+	Hands     string             `json:"hands"`    // in the linkage or clear of it, for what is done now
+	Never     []string           `json:"never"`    // what must never be, of the things there are, in words
+	Kept      []string           `json:"kept"`     // answers that prove nothing as it stood
+	Back      []Undo             `json:"back"`     // each adjuster that does not stand as found
 	Resume    Resume             `json:"resume"`
 	Answer    string             `json:"answer,omitempty"` // did it respond as the turns say
 	Drift     string             `json:"drift,omitempty"`  // what locking moved
@@ -145,9 +147,10 @@ func Show(led *lead.Lead) View {
 		Advice:    run.Advice(),
 		Rules:     []Rule{},
 		Readings:  []ReadLine{},
-		On:        spell.List(run.On),
-		Off:       spell.List(run.Off),
-		Safe:      []lead.Todo{},
+		Stands:    run.stands(),
+		Hands:     setup.Clear,
+		Never:     run.never(),
+		Kept:      run.kept(),
 		Fetch:     run.fetch(),
 		Blockers:  spell.List(run.Blockers()),
 		Notes:     spell.List(last(run.Notes, mostLines)),
@@ -175,7 +178,7 @@ func Show(led *lead.Lead) View {
 	}
 	if run.Sheet == nil {
 		v.Broken = "The sheet of this run, " + run.Identity.Name + ", is not in the library: what was written stands, nothing can be advised."
-		v.Advice = lead.Advice{Do: lead.DoNothing, Say: lead.Say(lead.Plain("The sheet of this run is missing.")), More: []string{}, Things: []lead.Todo{},
+		v.Advice = lead.Advice{Do: lead.DoNothing, Say: lead.Say(lead.Plain("The sheet of this run is missing.")), More: []string{},
 			Choices: []record.Choice{}}
 		v.Ends = run.ends(v.Advice)
 		return v
@@ -183,7 +186,11 @@ func Show(led *lead.Lead) View {
 	for _, p := range run.Sheet.Points {
 		v.Points = append(v.Points, PointName{p.ID, p.Name})
 	}
-	v.Safe, v.Unsafe = spell.List(run.Todos()), run.Unsafe("") != nil
+	v.Arriving = run.Signed == nil && !run.Worked && !run.AnyMoved() &&
+		!slices.ContainsFunc(run.Changes, func(c record.Change) bool { return !c.Found })
+	if run.HandsIn() {
+		v.Hands = setup.In
+	}
 	v.Applies = fmt.Sprintf("sheet %s applies: %s", run.Identity.Name, run.Identity.Why)
 	if run.Own {
 		v.Applies = "figures from the Bench: " + run.Sheet.Source.Title
@@ -218,6 +225,9 @@ func Show(led *lead.Lead) View {
 	return v
 }
 
+// fetched are the kinds of things that are brought along.
+var fetched = []setup.Kind{setup.Chocks, setup.Pin, setup.Lock, setup.Held, setup.Mark}
+
 // fetch is every tool of the sheet once, then what goes on for the work.
 func (run page) fetch() []string {
 	out := []string{}
@@ -244,8 +254,10 @@ func (run page) fetch() []string {
 			}
 		}
 	}
-	for _, t := range from.Temporary {
-		out = append(out, t.Name)
+	for _, t := range from.Things {
+		if slices.Contains(fetched, t.Kind) {
+			out = append(out, t.Name)
+		}
 	}
 	return out
 }
@@ -254,7 +266,9 @@ func (run page) lines() []ReadLine {
 	out := []ReadLine{}
 	for _, t := range last(run.Readings, mostLines) {
 		l := ReadLine{Event: t.Event, Name: t.Name, Stage: t.Stage, Text: t.Shown(), By: t.By}
-		if len(t.Missing) > 0 {
+		if len(t.Unmet) > 0 {
+			l.Note = "not judged: " + run.UnmetSays(t.Unmet)
+		} else if len(t.Missing) > 0 {
 			l.Note = "not judged"
 		} else if t.Old {
 			l.Note = "before the repair"

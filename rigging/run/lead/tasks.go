@@ -1,0 +1,527 @@
+package lead
+
+import (
+	"slices"
+
+	"brankel/rigging/run/record"
+	"brankel/rigging/setup"
+	"brankel/rigging/sheet"
+)
+
+// task is something that is still to be done: what it needs of how the machine stands, after what it comes, and the
+// advice that asks for it; nil for what only comes once something before it was done, and is there for the way to be
+// found through all of it.
+type task struct {
+	sheet.Work
+	step    string
+	looks   bool // it looks before anything is disturbed
+	setting *Setting
+	advise  func() Advice
+}
+
+// tasks lists them, in the order of the rail.
+func (run *Lead) tasks() []task {
+	l := &listing{run: run}
+	if run.Signed != nil {
+		l.afterSigning()
+		return l.out
+	}
+	for _, step := range run.Walk() {
+		if l.step = step; run.Skipped[step.ID] != "" {
+			continue
+		}
+		switch step.Kind {
+		case sheet.StepWorn:
+			l.worn()
+			l.first = l.ids(nil)
+		case sheet.StepSetting, sheet.StepFound:
+			for _, s := range run.about(step.ID) {
+				l.set(s)
+			}
+		case sheet.StepFunctions:
+			l.functions()
+		case sheet.StepAgain:
+			if run.Retried == nil || run.RetriedOld {
+				l.add(sheet.Work{ID: "again", After: l.ids(nil)}, func() Advice { return run.again() })
+			}
+		case sheet.StepLoaded:
+			if !run.loadedOpen() && !run.Inspects() {
+				l.loaded()
+			}
+		}
+	}
+	l.standing()
+	l.sweep()
+	l.parting()
+	l.alsoRead()
+	l.step = sheet.Step{ID: run.StepOf(sheet.StepSign)}
+	l.add(sheet.Work{ID: "sign", Needs: run.signing(), After: l.ids(nil)}, run.sign)
+	return l.out
+}
+
+// listing is the tasks as they are listed.
+type listing struct {
+	run   *Lead
+	step  sheet.Step
+	first []string // what excludes, before anything is set
+	swept []string // what is read as found though nothing sets it
+	out   []task
+}
+
+// ids are those of the tasks so far for which it is so; all of them for nil.
+func (l *listing) ids(so func(*task) bool) (out []string) {
+	for i := range l.out {
+		if so == nil || so(&l.out[i]) {
+			out = append(out, l.out[i].ID)
+		}
+	}
+	return out
+}
+
+func (l *listing) add(w sheet.Work, advise func() Advice) *task {
+	l.out = append(l.out, task{Work: w, step: l.step.ID, advise: advise})
+	return &l.out[len(l.out)-1]
+}
+
+// named is some work under an id of its own, after others.
+func named(w sheet.Work, id string, after ...string) sheet.Work {
+	w.ID, w.After = id, after
+	return w
+}
+
+// worn looks at what makes a setting pointless. What was found wrong is decided on before anything else.
+func (l *listing) worn() {
+	run := l.run
+	read := func(id string) {
+		p := run.Sheet.Point(id)
+		l.add(named(run.Sheet.Reading(p, nil), "worn:"+id), func() Advice {
+			a := run.read(p)
+			a.Caution = run.hands()
+			return a
+		}).looks = true
+	}
+	decided := false
+	for _, lost := range run.Sheet.LostMotion {
+		open := false
+		for _, id := range []string{lost.Pushed, lost.Pulled} {
+			if run.Latest(id, "") == nil {
+				read(id)
+				open = true
+			}
+		}
+		decided = decided || !open && Verdict(run.Lost(lost).Verdict) == Out &&
+			run.Decisions[record.AboutLost.Of(lost.ID)].Choice != record.ChoiceGoOn
+	}
+	for _, a := range run.wornPoints() {
+		if a.Now == nil {
+			read(a.Point.ID)
+		}
+		decided = decided || a.Now != nil && a.Wrong() && run.Decisions[record.AboutWorn.Of(a.Point.ID)].Choice != record.ChoiceGoOn
+	}
+	for i := range run.Sheet.Checks {
+		c := &run.Sheet.Checks[i]
+		if c.Kind != sheet.CheckCondition || run.Decisions[record.AboutCheck.Of(c.ID)].Choice == record.ChoiceGoOn {
+			continue
+		}
+		answer, ok := run.Checks[c.ID]
+		if !ok || answer.Void {
+			l.add(named(run.Sheet.Trying(c, nil), "worn:"+c.ID), func() Advice { return run.ask(c, answer, ok) }).looks = true
+		}
+		decided = decided || ok && !answer.Void && !answer.Good
+	}
+	if decided { // first what is argued for
+		l.add(sheet.Work{ID: "worn"}, run.worn)
+		l.out = append(l.out[len(l.out)-1:], l.out[:len(l.out)-1]...)
+		for i := range l.out[1:] {
+			l.out[i+1].After = []string{"worn"}
+		}
+	}
+}
+
+// set is one setting: what its method asks for now, then what the rest of it will need.
+func (l *listing) set(s *Setting) {
+	run, sh := l.run, l.run.Sheet
+	if done, _, _ := run.SettingDone(s); done {
+		return
+	}
+	before := append(slices.Clone(l.first), l.ids(func(t *task) bool { return t.setting != nil && run.follows(s.Of, t.setting.Of) })...)
+	own := func(w sheet.Work, id string, after []string, advise func() Advice) string {
+		t := l.add(named(w, id+":"+s.Of.ID, after...), advise)
+		t.setting, t.step = s, run.stepOf(s)
+		return t.ID
+	}
+	phase := run.PhaseNow(s)
+	a := methodOf(s).advise(run, s, phase)
+	var last []string
+	if unread := run.unread(s); phase == PhaseFound && a.Do == DoRead && len(unread) > 0 && s.Of.Method != sheet.MethodSelfSet {
+		for _, id := range unread {
+			p := sh.Point(id)
+			last = append(last, own(sh.Reading(p, s.Of), "found:"+id, l.first, func() Advice {
+				out := run.foundRead(s, p)
+				out.Caution = run.hands()
+				return out
+			}))
+			l.out[len(l.out)-1].looks = true
+		}
+	} else {
+		last = append(last, own(run.workOf(a, s), "now", before, func() Advice { return a }))
+		for _, other := range run.alongside(s, a) {
+			last = append(last, own(run.workOf(other, s), "now:"+other.id(), before, func() Advice { return other }))
+		}
+	}
+	if phase == PhaseFound || phase == PhaseSet && a.Do != DoMove && a.Do != DoChoose {
+		var turns []string
+		for _, t := range s.Turned {
+			if !t.Adjuster.MeasureOnly {
+				turns = append(turns, own(sh.Turning(t.Adjuster, s.Of), "turn:"+t.Adjuster.ID, append(slices.Clone(before), last...), nil))
+			}
+		}
+		last = append(last, turns...)
+	}
+	if phase != PhaseLock {
+		var reads []string
+		for _, aim := range s.Aims {
+			if aim.Limited {
+				reads = append(reads, own(sh.Reading(aim.Point, s.Of), "read:"+aim.Point.ID, last, nil))
+			}
+		}
+		for _, id := range s.Of.Checks {
+			if c := sh.Check(id); c != nil && !c.Loaded {
+				reads = append(reads, own(sh.Trying(c, s.Of), "try:"+id, last, nil))
+			}
+		}
+		last = append(last, reads...)
+	}
+	for _, lock := range run.LocksOf(s.Of) {
+		if run.Fastened(s.Of, lock) != nil || phase == PhaseLock && a.Do == DoLock && a.Lock.Adjuster == lock.ID {
+			continue
+		}
+		w := sh.Locking(lock.Lock, sh.Adjuster(lock.ID), s.Of)
+		id := own(w, "lock:"+lock.ID, last, nil)
+		for _, aim := range s.Aims {
+			if again := sh.Reading(aim.Point, s.Of); aim.Limited && together(again, w) {
+				own(again, "again:"+lock.ID+":"+aim.Point.ID, []string{id}, nil)
+			}
+		}
+	}
+}
+
+// alongside is what a setting could be asked as well as what its method asks for now: whatever of it tells no more how it
+// stands, so that it is read and tried as things stand, and not opened for each by itself.
+func (run *Lead) alongside(s *Setting, now Advice) (out []Advice) {
+	if s.Of.Method != sheet.MethodMeasured && s.Of.Method != sheet.MethodChosen || now.Do != DoRead && now.Do != DoCheck {
+		return nil
+	}
+	for _, aim := range s.Aims {
+		if aim.Limited && aim.Now == nil && (now.Read == nil || now.Read.Point != aim.Point.ID) {
+			out = append(out, run.readAgain(s, aim.Point))
+		}
+	}
+	for _, id := range s.Of.Checks {
+		c := run.Sheet.Check(id)
+		answer, ok := run.Checks[id]
+		if c == nil || c.Loaded || now.Check != nil && now.Check.Check == id || ok && !answer.Void && answer.Good {
+			continue
+		}
+		if a := run.ask(c, answer, ok); !ok || answer.Void || a.Cure != nil {
+			out = append(out, a)
+		}
+	}
+	return out
+}
+
+// id names what is read or tried.
+func (a Advice) id() string {
+	if a.Read != nil {
+		return a.Read.Point
+	}
+	return a.Check.Check
+}
+
+// follows tells whether a setting stands on another: as it says, or where it says nothing, on all before it; the same at
+// another place stands for itself.
+func (run *Lead) follows(one, other *sheet.Setting) bool {
+	switch {
+	case one.ID == other.ID || one.Base == other.Base && one.Base != "" && one.Base != one.ID:
+		return false
+	case len(one.After) > 0:
+		return slices.ContainsFunc(one.After, func(id string) bool {
+			first := run.Sheet.Setting(id)
+			return id == other.ID || first != nil && run.follows(first, other)
+		})
+	}
+	return true
+}
+
+// unread are the points that a setting reads as found and that were not read yet, its threads counted last.
+func (run *Lead) unread(s *Setting) (out []string) {
+	for _, a := range s.Aims {
+		if run.Latest(a.Point.ID, "") == nil {
+			out = append(out, a.Point.ID)
+		}
+	}
+	for _, t := range s.Turned {
+		if t.Adjuster.Threads != nil && !t.Adjuster.MeasureOnly && t.Threads == nil && !slices.Contains(out, t.Adjuster.Threads.Point) {
+			out = append(out, t.Adjuster.Threads.Point)
+		}
+	}
+	return out
+}
+
+// together tells whether two works can be done as things stand for either.
+func together(a, b sheet.Work) bool {
+	for id, any := range a.Needs {
+		if other, both := b.Needs[id]; both && !slices.ContainsFunc(any, func(way string) bool { return slices.Contains(other, way) }) {
+			return false
+		}
+	}
+	return true
+}
+
+// readsLocked tells whether a reading can be taken once a setting is locked, as things stand for its lock.
+func (run *Lead) readsLocked(s *Setting, p *sheet.Point) bool {
+	read := run.Sheet.Reading(p, s.Of)
+	return !slices.ContainsFunc(run.LocksOf(s.Of), func(l record.Lockable) bool {
+		return !together(read, run.Sheet.Locking(l.Lock, run.Sheet.Adjuster(l.ID), s.Of))
+	})
+}
+
+// workOf is what an advice needs.
+func (run *Lead) workOf(a Advice, s *Setting) sheet.Work {
+	var one *sheet.Setting
+	if s != nil {
+		one = s.Of
+	}
+	sh := run.Sheet
+	switch {
+	case a.Cure != nil:
+		return sh.Turning(sh.Adjuster(a.Cure.Adjuster), one)
+	case a.Read != nil:
+		return sh.Reading(sh.Point(a.Read.Point), one)
+	case a.Move != nil:
+		return sh.Turning(sh.Adjuster(a.Move.Adjuster), one)
+	case a.Check != nil:
+		return sh.Trying(sh.Check(a.Check.Check), one)
+	case a.Lock != nil:
+		lock := sh.Adjuster(a.Lock.Adjuster)
+		if lock == nil {
+			return sh.Locking(one.Lock, nil, one)
+		}
+		return sh.Locking(lock.Lock, lock, one)
+	case a.Action != nil:
+		return sh.Acting(sh.Action(a.Action.Action), one)
+	case a.Choose != nil:
+		return sh.Fitting(one)
+	}
+	return sheet.Work{}
+}
+
+// functions are what is tried when all is set, and what is read then that nothing sets. A bad answer comes before all
+// else: it leads back.
+func (l *listing) functions() {
+	run, sh := l.run, l.run.Sheet
+	after := l.ids(nil)
+	for i := range sh.Points {
+		p := &sh.Points[i]
+		if a := run.unstood(p); a != nil {
+			w := named(sh.Reading(p, nil), "stands:"+p.ID, after...)
+			if a.Now != nil {
+				w.Needs = nil // to be decided on
+			}
+			l.add(w, func() Advice { return run.readStanding(a) })
+		}
+	}
+	l.checks(false, l.ids(nil))
+}
+
+// loaded are the proofs under load.
+func (l *listing) loaded() { l.checks(true, l.ids(nil)) }
+
+func (l *listing) checks(loaded bool, after []string) {
+	run := l.run
+	bad, _ := run.failed()
+	for i := range run.Sheet.Checks {
+		c := &run.Sheet.Checks[i]
+		answer, ok := run.Checks[c.ID]
+		if c.Loaded != loaded || c.Kind == sheet.CheckCondition || ok && !answer.Void && answer.Good {
+			continue
+		}
+		a := run.ask(c, answer, ok)
+		w := run.Sheet.Trying(c, nil)
+		if ok && !answer.Void {
+			w = run.workOf(a, nil)
+			if a.Cure == nil {
+				w = sheet.Work{} // it waits for a repair
+			}
+		}
+		w = named(w, "check:"+c.ID, after...)
+		switch {
+		case bad == c:
+			w.After = nil
+		case bad != nil:
+			w.After = append(slices.Clone(after), "check:"+bad.ID)
+		}
+		l.add(w, func() Advice { return a })
+	}
+}
+
+// standing has what nothing sets read as found, too, where that undoes nothing.
+func (l *listing) standing() {
+	run := l.run
+	for i := range run.Sheet.Points {
+		p := &run.Sheet.Points[i]
+		w := named(run.Sheet.Reading(p, nil), "found:"+p.ID, l.first...)
+		if run.AnyMoved() || run.Latest(p.ID, "") != nil || run.unstood(p) == nil || !run.plain(w) {
+			continue
+		}
+		t := l.add(w, func() Advice { return run.readStanding(run.unstood(p)) })
+		t.looks, t.setting = true, nil
+		l.swept = append(l.swept, t.ID)
+	}
+}
+
+// sweep has as found read, all of it that can be without undoing a cable or a pin or running an engine for it, before
+// anything is turned.
+func (l *listing) sweep() {
+	found := l.ids(func(t *task) bool {
+		return t.looks && (t.setting != nil && l.run.plain(t.Work) || slices.Contains(l.swept, t.ID))
+	})
+	for i := range l.out {
+		if t := &l.out[i]; t.setting != nil && !t.looks {
+			t.After = append(slices.Clone(t.After), found...)
+		}
+	}
+}
+
+// parting has a check that takes a cable, a held thing or a fluid from its rest come before what would not outlive that.
+func (l *listing) parting() {
+	run := l.run
+	for i := range l.out {
+		x := &l.out[i]
+		if x.setting != nil || x.looks || x.ID == "sign" {
+			continue
+		}
+		for id, any := range x.Needs {
+			t := run.Stood.Thing(id)
+			if t == nil || !record.Holds(t.Kind) || slices.Contains(any, t.AtRest()) {
+				continue
+			}
+			x.After = l.first
+			for k := range l.out {
+				if y := &l.out[k]; k != i && !y.looks && slices.Equal(y.Needs[id], setup.AnyOf{t.AtRest()}) {
+					y.After = append(slices.Clone(y.After), x.ID)
+				}
+			}
+		}
+	}
+}
+
+// plain tells whether some work undoes no cable and no pin, holds nothing and runs no engine.
+func (run *Lead) plain(w sheet.Work) bool {
+	for id, any := range w.Needs {
+		t := run.Stood.Thing(id)
+		if t == nil {
+			continue
+		}
+		switch t.Kind {
+		case setup.Cable, setup.Pin, setup.Held:
+			if !slices.Contains(any, t.AtRest()) {
+				return false
+			}
+		case setup.Key:
+			if !slices.ContainsFunc(any, func(way string) bool { return way != setup.Running && way != setup.Warm }) {
+				return false
+			}
+		}
+	}
+	return true
+}
+
+// alsoRead is what nothing asked for and what only now can be read, before it is closed.
+func (l *listing) alsoRead() {
+	run := l.run
+	p := run.alsoRead()
+	if p == nil {
+		return
+	}
+	settings := l.ids(func(t *task) bool { return t.setting != nil })
+	l.add(named(run.Sheet.Reading(p, nil), "also:"+p.ID, settings...), func() Advice {
+		a := run.read(p)
+		a.Say = Say(Plain("Before you close this, also read the " + p.Name + "."))
+		a.Choices = []record.Choice{{About: record.AboutAlso.Of(p.ID), Choice: record.ChoiceLeaveOut, Label: "Leave it out"}}
+		return a
+	})
+}
+
+// signing is how everything stands for the signature: at rest, but for the ground where it was proved last, and for what a
+// second inspector is to see.
+func (run *Lead) signing() setup.Needs {
+	out := setup.Needs{}
+	for i := range run.Stood.Things {
+		t := &run.Stood.Things[i]
+		any := setup.AnyOf{t.AtRest()}
+		switch {
+		case run.Inspects() && (t.Kind == setup.Part || t.Kind == setup.Key || t.Kind == setup.Ground || t.Kind == setup.Chocks):
+			continue // closed before the air
+		case t.Kind == setup.Ground:
+			for _, w := range t.Ways {
+				if setup.UnderWay(w.ID) {
+					any = append(any, w.ID)
+				}
+			}
+		}
+		out[t.ID] = any
+	}
+	return out
+}
+
+// afterSigning is the second inspection, then what is proved under load and was left for later, then rest.
+func (l *listing) afterSigning() {
+	run := l.run
+	if !run.Inspected() {
+		l.step = sheet.Step{ID: run.StepOf(sheet.StepInspect)}
+		a := run.inspect()
+		w := sheet.Work{}
+		for i := range run.Sheet.Inspect {
+			if one := &run.Sheet.Inspect[i]; run.Looked[one.ID].Verdict != "right" {
+				w = run.Sheet.Inspecting(one)
+				break
+			}
+		}
+		l.add(named(w, "inspect"), func() Advice { return a })
+	}
+	l.step = sheet.Step{ID: run.StepOf(sheet.StepLoaded)}
+	l.loaded()
+	l.add(sheet.Work{ID: "rest", Needs: run.atRest(), After: l.ids(nil)}, func() Advice {
+		return Advice{Do: DoNothing, Say: Say(Plain("Signed and proved.")),
+			More: []string{"The record stands as it is; it can be printed at any time."}}
+	})
+}
+
+// atRest is everything at rest, but for the ground where the last proof was made.
+func (run *Lead) atRest() setup.Needs {
+	needs := run.signing()
+	for i := range run.Stood.Things {
+		if t := &run.Stood.Things[i]; needs[t.ID] == nil && t.Kind != setup.Ground {
+			needs[t.ID] = setup.AnyOf{t.AtRest()}
+		}
+	}
+	return needs
+}
+
+// foundRead asks for one reading as found.
+func (run *Lead) foundRead(s *Setting, p *sheet.Point) Advice {
+	a := run.read(p)
+	for _, t := range s.Turned {
+		if t.Adjuster.Threads != nil && t.Adjuster.Threads.Point == p.ID && run.Renewed {
+			a.More = append([]string{woundOn(t.Adjuster.Threads)}, a.More...)
+		}
+	}
+	return a
+}
+
+// again asks for the complaint to be tried once more.
+func (run *Lead) again() Advice {
+	return Advice{Do: DoAgain, Say: Say(Plain("Try the complaint again.")),
+		More: []string{"The owner said: “" + run.complaintWords() + "”"}}
+}

@@ -1,0 +1,153 @@
+package sheet
+
+import (
+	"maps"
+	"slices"
+
+	"brankel/rigging/setup"
+)
+
+// made are what states, and things that stand as needed, make of the rig, in their order.
+func (s *Sheet) made(states []string, needs setup.Needs) (out []*setup.Patch) {
+	for _, id := range states {
+		if st := s.State(id); st != nil && st.Made != nil {
+			out = append(out, st.Made)
+		}
+	}
+	for i := range s.Things {
+		t := &s.Things[i]
+		if any := needs[t.ID]; len(any) == 1 {
+			if w := t.Way(any[0]); w != nil && w.Made != nil {
+				out = append(out, w.Made)
+			}
+		}
+	}
+	return out
+}
+
+// Work is what is done with the machine at one moment: its needs and what it allows, and whether hands are in the
+// linkage for it.
+type Work = setup.Task
+
+// work merges what a thing needs by itself with what the setting in whose course it is done has in the place of that.
+func (s *Sheet) work(id string, own setup.Needs, one *Setting, handsIn bool) Work {
+	needs := one.Over(own)
+	if any, said := needs[setup.Hands]; said {
+		handsIn = slices.Equal(any, setup.AnyOf{setup.In})
+		delete(needs, setup.Hands)
+	}
+	return Work{ID: id, Needs: s.Quiet(needs), HandsIn: handsIn}
+}
+
+// Over are needs with those of a setting, nil for none, in the place of what both name.
+func (one *Setting) Over(own setup.Needs) setup.Needs {
+	needs := maps.Clone(own)
+	if one != nil && len(one.Needs) > 0 {
+		if needs == nil {
+			needs = setup.Needs{}
+		}
+		maps.Copy(needs, one.Needs)
+	}
+	return needs
+}
+
+// Reading is the work of a reading in the course of a setting, nil for none: hands are in the linkage unless it says
+// otherwise.
+func (s *Sheet) Reading(p *Point, one *Setting) Work { return s.work(p.ID, p.Needs, one, true) }
+
+// Trying is the work of a check in the course of a setting, nil for none: hands are clear unless it says otherwise.
+func (s *Sheet) Trying(c *Check, one *Setting) Work {
+	w := s.work(c.ID, c.Needs, one, false)
+	w.Allows = c.Allows
+	return w
+}
+
+// Turning is the work of turning an adjuster.
+func (s *Sheet) Turning(a *Adjuster, one *Setting) Work {
+	w := s.work(a.ID, a.Needs, one, true)
+	w.Allows = a.Allows
+	return w
+}
+
+// Locking is the work of a lock: as it says itself, else as of what it locks, nil where that is a setting's own.
+func (s *Sheet) Locking(l *Lock, a *Adjuster, one *Setting) Work {
+	switch {
+	case l != nil && l.Needs != nil:
+		return s.work("lock", l.Needs, nil, true)
+	case a != nil:
+		return s.Turning(a, one)
+	case one != nil && len(one.Adjusters) > 0:
+		if first := s.Adjuster(one.Adjusters[0]); first != nil {
+			return s.Turning(first, one)
+		}
+	}
+	return s.work("lock", nil, one, true)
+}
+
+// Acting is the work of an action: what moves the control keeps hands clear.
+func (s *Sheet) Acting(a *Action, one *Setting) Work { return s.work(a.ID, a.Needs, one, false) }
+
+// Fitting is the work of choosing a part or a place and fitting it.
+func (s *Sheet) Fitting(one *Setting) Work {
+	if len(one.Adjusters) > 0 {
+		if a := s.Adjuster(one.Adjusters[0]); a != nil {
+			return s.Turning(a, one)
+		}
+	}
+	return s.work(one.ID, nil, one, true)
+}
+
+// Inspecting is the work of a second inspector who looks at an item.
+func (s *Sheet) Inspecting(one *Item) Work { return s.work(one.ID, one.Needs, nil, false) }
+
+// Works are all of the sheet that need how it stands, each under where it is written, with the needs of the settings in
+// whose course they are done.
+func (s *Sheet) Works() (out []Work) {
+	add := func(path string, w Work) {
+		w.ID = path
+		out = append(out, w)
+	}
+	in := func(at, id string) string { return at + "." + id }
+	for i := range s.Points {
+		add(in("points", s.Points[i].ID), s.Reading(&s.Points[i], s.reads(s.Points[i].ID)))
+	}
+	for i := range s.Checks {
+		add(in("checks", s.Checks[i].ID), s.Trying(&s.Checks[i], nil))
+	}
+	for i := range s.Actions {
+		add(in("actions", s.Actions[i].ID), s.Acting(&s.Actions[i], nil))
+	}
+	for i := range s.Settings {
+		one := &s.Settings[i]
+		for _, id := range one.Adjusters {
+			if a := s.Adjuster(id); a != nil && !a.MeasureOnly {
+				add(in("adjusters", id), s.Turning(a, one))
+				if a.Lock != nil {
+					add(in("adjusters", id), s.Locking(a.Lock, a, one))
+				}
+			}
+		}
+		for _, id := range one.Checks {
+			if c := s.Check(id); c != nil {
+				add(in("checks", id), s.Trying(c, one))
+			}
+		}
+		if one.Lock != nil {
+			add(in("settings", one.ID), s.Locking(one.Lock, nil, one))
+		}
+	}
+	for i := range s.Inspect {
+		add(in("inspection", s.Inspect[i].ID), s.Inspecting(&s.Inspect[i]))
+	}
+	return out
+}
+
+// reads is the first setting that reads the point, nil for none.
+func (s *Sheet) reads(point string) *Setting {
+	for i := range s.Settings {
+		if one := &s.Settings[i]; contains(one.Points, point) || one.Then == point {
+			return one
+		}
+	}
+	return nil
+}
