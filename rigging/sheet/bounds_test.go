@@ -32,12 +32,12 @@ func TestASheetIsKeptWithinBounds(t *testing.T) {
 		{"id", strings.Repeat("9", 60), "id"},
 		{"cable", strings.Repeat("é", 301), "cable"},
 		{"cable", "lower\x00drive", "cable"},
-		{"cautions", many, "cautions"},
-		{"cautions.1.id", "key-out", "cautions[1].id"},
-		{"temporary.0.id", "a/b", "temporary[0].id"},
+		{"setup", many, "setup"},
+		{"setup.1.id", "key", "setup[1].id"},
+		{"setup.1.id", "a/b", "setup[1].id"},
 		{"states.1.id", "dogs-home", "states[1].id"},
 		{"line.positions.1.id", "forward", "line.positions[1].id"},
-		{"steps.3.id", "safe", "steps[3].id"},
+		{"steps.3.id", "stands", "steps[3].id"},
 		{"points.2.target", 1.7e308, "points[2].target"},
 		{"points.2.target", 30000, "points[2].target"},
 		{"points.2.plus", 1e300, "points[2].plus"},
@@ -94,12 +94,11 @@ func TestStepsStandInAnOrderThatCanBeWalked(t *testing.T) {
 		field string
 		says  string
 	}{
-		{"complaint identify safe worn found set settle lock restore functions again sign loaded", "steps[11].kind", "signature comes last"},
-		{"complaint identify worn found set settle lock safe restore functions again loaded sign", "steps[2].kind", "safe comes before worn"},
-		{"complaint identify safe worn found settle lock restore functions again loaded sign", "steps", "set: something is set here"},
-		{"complaint identify safe worn found set settle lock functions again loaded sign", "steps", "restore: what goes on comes off"},
-		{"complaint safe identify worn found set settle lock restore functions again loaded sign", "steps[1].kind", "identify comes before safe"},
-		{"complaint identify safe worn found set restore settle lock functions again loaded sign", "steps[6].kind", "lock comes before restore"},
+		{"complaint identify stands worn found set settle lock restore functions again sign loaded", "steps[11].kind", "signature comes last"},
+		{"complaint identify worn found set settle lock stands restore functions again loaded sign", "steps[2].kind", "stands comes before worn"},
+		{"complaint identify stands worn found settle lock restore functions again loaded sign", "steps", "set: something is set here"},
+		{"complaint identify worn found set settle lock restore functions again loaded sign", "steps", "add a step of kind stands"},
+		{"complaint stands identify worn found set settle lock restore functions again loaded sign", "steps[1].kind", "identify comes before stands"},
 	} {
 		s := *demo(t)[0]
 		s.Steps = nil

@@ -19,8 +19,8 @@ func TestTheShapeOfASheetIsToldInWords(t *testing.T) {
 		change      func(m map[string]any)
 		path, words string
 	}{
-		{func(m map[string]any) { delete(m, "cautions") }, "cautions", "missing"},
-		{func(m map[string]any) { m["cautions"] = []any{} }, "cautions", "write 1 at least"},
+		{func(m map[string]any) { delete(m, "points") }, "points", "missing"},
+		{func(m map[string]any) { m["points"] = []any{} }, "points", "write 1 at least"},
 		{func(m map[string]any) { m["revision"] = "three" }, "revision", "write a whole number, not a text"},
 		{func(m map[string]any) { m["revision"] = 0 }, "revision", "write 1 or more"},
 		{func(m map[string]any) { m["craft"] = "sledge" }, "craft", "choose one of: car, trailer, boat, aircraft"},

@@ -242,7 +242,7 @@ func TestEverySkeletonIsWrittenButForItsFigures(t *testing.T) {
 		for _, fault := range s.Faults() {
 			assert.Regexp(t, `pitch|back_off|steps|spread|^applies`, fault.Field, "%s: %s", f.ID, fault.Message)
 		}
-		assert.NotEmpty(t, s.Cautions, f.ID)
+		assert.NotEmpty(t, s.Things, f.ID)
 		assert.NotEmpty(t, s.Checks, f.ID)
 	}
 }

@@ -15,7 +15,7 @@ func (b *Finder) Given(shows []lead.Shown) (given []Given, said []string) {
 		words[one.Name] = one.Word
 		for _, t := range b.tests {
 			switch {
-			case one.Value != nil && t.Reading == one.Name && b.standsAt(t, one.States, one.At):
+			case one.Value != nil && t.Reading == one.Name && b.standsAt(t, one.States, one.Needs, one.At):
 				given = append(given, Given{Test: t.ID, Value: one.Value})
 			case one.Word != "" && t.Sense == one.Name && t.index(one.Word) >= 0:
 				given = append(given, Given{Test: t.ID, Answer: one.Word})

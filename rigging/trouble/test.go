@@ -9,6 +9,7 @@ import (
 	"brankel/rigging/calc"
 	"brankel/rigging/fault"
 	"brankel/rigging/rig"
+	"brankel/rigging/setup"
 )
 
 // The answers of a sense that is asked at every place: nowhere, at one, at several.
@@ -91,16 +92,17 @@ func (b *Finder) layTests(places []string, l *fault.List) {
 func (b *Finder) limits(t *test) *calc.Band {
 	for i := range b.sheet.Points {
 		p := &b.sheet.Points[i]
-		if band, ok := p.Limits(); ok && p.Measures == t.Reading && b.standsAt(t, p.States, p.At) {
+		if band, ok := p.Limits(); ok && p.Measures == t.Reading && b.standsAt(t, p.States, p.Needs, p.At) {
 			return &band
 		}
 	}
 	return nil
 }
 
-// standsAt tells whether the control stands for a test where it does with these states, at this place.
-func (b *Finder) standsAt(t *test, states []string, at map[string]any) bool {
-	_, where, err := b.sheet.Model(b.sheet.Manual(), states, nil, at)
+// standsAt tells whether the control stands for a test where it does with these states, everything standing as needed, at
+// this place.
+func (b *Finder) standsAt(t *test, states []string, needs setup.Needs, at map[string]any) bool {
+	_, where, err := b.sheet.Model(b.sheet.Manual(), states, needs, at)
 	return err == nil && where.Same(t.where)
 }
 

@@ -3,6 +3,7 @@ package lead
 import (
 	"slices"
 
+	"brankel/rigging/setup"
 	"brankel/rigging/sheet"
 )
 
@@ -11,6 +12,7 @@ import (
 type Shown struct {
 	Name   string
 	States []string       // of the sheet, that it was read in
+	Needs  setup.Needs    // how the machine stood for it
 	At     map[string]any // where the control stood
 	Value  *float64       // of a reading
 	Word   string         // of a sense
@@ -29,7 +31,7 @@ func (run *Lead) Shows() (out []Shown) {
 		}
 		if t := run.Aim(p.ID).Now; t != nil {
 			v := t.Value
-			out = append(out, Shown{Name: p.Measures, States: p.States, At: p.At, Value: &v})
+			out = append(out, Shown{Name: p.Measures, States: p.States, Needs: p.Needs, At: p.At, Value: &v})
 		}
 	}
 	for i := range run.Sheet.Checks {
@@ -40,7 +42,7 @@ func (run *Lead) Shows() (out []Shown) {
 		}
 		for _, a := range c.Answers {
 			if a.ID == given.Answer && len(a.Sense) > 0 && !slices.ContainsFunc(out, func(s Shown) bool { return s.Name == c.Proves }) {
-				out = append(out, Shown{Name: c.Proves, At: c.At, Word: a.Sense[0], Good: given.Good})
+				out = append(out, Shown{Name: c.Proves, Needs: c.Needs, At: c.At, Word: a.Sense[0], Good: given.Good})
 			}
 		}
 	}

@@ -1395,7 +1395,7 @@ export interface components {
             clock?: string;
             id: string;
             /** @enum {string} */
-            kind: "action" | "amended" | "caution" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "locked" | "move" | "note" | "part_back" | "part_off" | "paused" | "photo" | "put_on" | "reading" | "retried" | "settled" | "signed" | "skipped" | "stuck" | "taken_off" | "trouble" | "voice";
+            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "locked" | "move" | "note" | "paused" | "photo" | "reading" | "retried" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
             seen?: number;
         };
         Fault: {
@@ -1653,7 +1653,7 @@ export interface components {
             choose?: components["schemas"]["RunChoose"];
             cure?: components["schemas"]["RunTurn"];
             /** @enum {string} */
-            do: "complaint" | "identify" | "safe" | "read" | "move" | "settle" | "action" | "choose" | "lock" | "restore" | "check" | "again" | "decide" | "trial" | "sign" | "inspect" | "nothing";
+            do: "complaint" | "identify" | "set-up" | "read" | "move" | "settle" | "action" | "choose" | "lock" | "check" | "again" | "decide" | "trial" | "sign" | "inspect" | "nothing";
             finding?: string;
             inspect?: components["schemas"]["RunInspectAsk"][];
             lock?: components["schemas"]["RunLockAsk"];
@@ -1664,7 +1664,7 @@ export interface components {
             say: components["schemas"]["RunPiece"][];
             settle?: components["schemas"]["RunSettled"];
             step: string;
-            things: components["schemas"]["RunTodo"][];
+            stop?: components["schemas"]["RunStop"];
         };
         RunAsk: {
             answers: components["schemas"]["RunAskAnswer"][];
@@ -1681,6 +1681,19 @@ export interface components {
             hold?: boolean;
             says: string;
             word: string;
+        };
+        RunChanging: {
+            access?: string;
+            cautions?: string[];
+            /** @enum {string} */
+            kind: "key" | "power" | "gear" | "ground" | "wheels" | "chocks" | "brake" | "hitch" | "propeller" | "cooling" | "pin" | "lock" | "part" | "cable" | "held" | "mark" | "fluid";
+            minutes?: number;
+            name: string;
+            says: string;
+            thing: string;
+            torque?: number;
+            way: string;
+            why?: string;
         };
         RunChoice: {
             about: string;
@@ -1730,7 +1743,7 @@ export interface components {
             hash: string;
             id: string;
             /** @enum {string} */
-            kind: "action" | "amended" | "caution" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "locked" | "move" | "note" | "part_back" | "part_off" | "paused" | "photo" | "put_on" | "reading" | "retried" | "settled" | "signed" | "skipped" | "stuck" | "taken_off" | "trouble" | "voice";
+            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "locked" | "move" | "note" | "paused" | "photo" | "reading" | "retried" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
             prev: string;
             /** Format: date-time */
             received: string;
@@ -1761,6 +1774,24 @@ export interface components {
             owner?: string;
             place?: string;
             run: string;
+        };
+        RunHow: {
+            by?: string;
+            /** @enum {string} */
+            kind: "key" | "power" | "gear" | "ground" | "wheels" | "chocks" | "brake" | "hitch" | "propeller" | "cooling" | "pin" | "lock" | "part" | "cable" | "held" | "mark" | "fluid";
+            name: string;
+            rest: boolean;
+            says: string;
+            since?: string;
+            thing: string;
+            way: string;
+            ways: components["schemas"]["RunHowElse"][];
+            why?: string;
+        };
+        RunHowElse: {
+            cautions: string[];
+            says: string;
+            way: string;
         };
         RunIn: {
             cable: string;
@@ -1952,26 +1983,16 @@ export interface components {
             hands?: string;
             id: string;
             /** @enum {string} */
-            kind: "complaint" | "identify" | "safe" | "worn" | "found" | "set" | "settle" | "lock" | "restore" | "functions" | "again" | "loaded" | "sign" | "setting" | "inspect";
+            kind: "complaint" | "identify" | "stands" | "worn" | "found" | "set" | "settle" | "lock" | "restore" | "functions" | "again" | "loaded" | "sign" | "setting" | "inspect";
             /** @enum {string} */
             status: "done" | "now" | "later" | "skipped" | "again" | "open";
             summary?: string;
             title: string;
         };
-        RunThing: {
-            id?: string;
-            name?: string;
-            side?: string;
-            torque?: number;
-        };
-        RunTodo: {
-            done: boolean;
-            id?: string;
-            /** @enum {string} */
-            kind: "action" | "amended" | "caution" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "locked" | "move" | "note" | "part_back" | "part_off" | "paused" | "photo" | "put_on" | "reading" | "retried" | "settled" | "signed" | "skipped" | "stuck" | "taken_off" | "trouble" | "voice";
-            name: string;
-            side?: string;
-            why?: string;
+        RunStop: {
+            changes: components["schemas"]["RunChanging"][];
+            out?: string[];
+            then?: string;
         };
         RunTried: {
             at: number;
@@ -2019,6 +2040,7 @@ export interface components {
             advice: components["schemas"]["RunAdvice"];
             answer?: string;
             applies?: string;
+            arriving: boolean;
             back: components["schemas"]["RunUndo"][];
             blockers: string[];
             broken?: string;
@@ -2026,12 +2048,13 @@ export interface components {
             earlier: number;
             ends: components["schemas"]["RunEnds"];
             fetch: string[];
+            hands: string;
+            kept: string[];
             last_event?: string;
             line?: components["schemas"]["RunLine"];
             mishaps: components["schemas"]["RunActing"][];
+            never: string[];
             notes: string[];
-            off: components["schemas"]["RunThing"][];
-            on: components["schemas"]["RunThing"][];
             order?: components["schemas"]["RunOrder"];
             photos: components["schemas"]["RunPhotoLine"][];
             picture?: components["schemas"]["PictureScene"];
@@ -2040,15 +2063,14 @@ export interface components {
             readings: components["schemas"]["RunReadLine"][];
             resume: components["schemas"]["RunResume"];
             rules: components["schemas"]["RunRule"][];
-            safe: components["schemas"]["RunTodo"][];
             seq: number;
             setting?: string;
             signed?: string;
             skippable: boolean;
+            stands: components["schemas"]["RunHow"][];
             steps: components["schemas"]["RunStepState"][];
             tries?: components["schemas"]["RunTries"];
             trouble?: components["schemas"]["RunTrouble"];
-            unsafe: boolean;
             voices: components["schemas"]["RunVoiceLine"][];
         };
         RunVoiceLine: {
@@ -2095,13 +2117,47 @@ export interface components {
             times: string;
             work: boolean;
         };
+        SetupNeeds: {
+            [key: string]: string | string[];
+        };
+        SetupPatch: {
+            at?: Record<string, never>;
+            condition?: Record<string, never>;
+            settings?: {
+                [key: string]: number;
+            };
+        };
+        SetupThing: {
+            each?: boolean;
+            id: string;
+            /** @enum {string} */
+            kind: "key" | "power" | "gear" | "ground" | "wheels" | "chocks" | "brake" | "hitch" | "propeller" | "cooling" | "pin" | "lock" | "part" | "cable" | "held" | "mark" | "fluid";
+            name: string;
+            rest?: string;
+            stops?: string[];
+            ways: components["schemas"]["SetupWay"][];
+        };
+        SetupTogether: {
+            [key: string]: string;
+        };
+        SetupWay: {
+            access?: string;
+            cautions?: string[];
+            id: string;
+            left?: boolean;
+            made?: components["schemas"]["SetupPatch"];
+            minutes?: number;
+            needs?: components["schemas"]["SetupNeeds"];
+            says?: string;
+            torque?: number;
+            why?: string;
+        };
         Sheet: {
             actions?: components["schemas"]["SheetAction"][];
             adjusters: components["schemas"]["SheetAdjuster"][];
             applies: components["schemas"]["SheetEffectivity"];
             assumed?: string[];
             cable: string;
-            cautions: components["schemas"]["SheetCaution"][];
             chain: components["schemas"]["SheetPart"][];
             charts?: components["schemas"]["SheetChart"][];
             checks: components["schemas"]["SheetCheck"][];
@@ -2118,12 +2174,12 @@ export interface components {
             inspection?: components["schemas"]["SheetItem"][];
             line: components["schemas"]["SheetLine"];
             lost_motion: components["schemas"]["SheetLostMotion"][];
+            never?: components["schemas"]["SetupTogether"][];
             nominal?: {
                 [key: string]: {
                     [key: string]: number;
                 };
             };
-            off: components["schemas"]["SheetOff"][];
             part_rules?: components["schemas"]["SheetPartRule"][];
             places?: components["schemas"]["SheetPlace"][];
             points: components["schemas"]["SheetPoint"][];
@@ -2133,10 +2189,10 @@ export interface components {
             rig?: components["schemas"]["Rig"];
             schools?: components["schemas"]["SheetSchool"][];
             settings: components["schemas"]["SheetSetting"][];
+            setup: components["schemas"]["SetupThing"][];
             source: components["schemas"]["SheetSource"];
             states: components["schemas"]["SheetState"][];
             steps: components["schemas"]["SheetStep"][];
-            temporary: components["schemas"]["SheetTemporary"][];
             voids: components["schemas"]["SheetVoid"][];
             voids_cables?: string[];
         };
@@ -2145,12 +2201,14 @@ export interface components {
             id: string;
             makes?: string[];
             name: string;
+            needs?: components["schemas"]["SetupNeeds"];
             says: string;
             spoils?: boolean;
             times?: number;
             unmakes?: string[];
         };
         SheetAdjuster: {
+            allows?: components["schemas"]["SetupTogether"][];
             does_not_set?: string;
             each?: boolean;
             hooks?: string[];
@@ -2163,6 +2221,7 @@ export interface components {
             lock?: components["schemas"]["SheetLock"];
             measure_only?: boolean;
             name: string;
+            needs?: components["schemas"]["SetupNeeds"];
             notch?: string;
             out: components["schemas"]["SheetWay"];
             pitch?: number;
@@ -2217,10 +2276,6 @@ export interface components {
             sheet: string;
             to: number;
         };
-        SheetCaution: {
-            id: string;
-            says: string;
-        };
         SheetChart: {
             at?: string;
             id: string;
@@ -2230,6 +2285,7 @@ export interface components {
             reads?: string;
         };
         SheetCheck: {
+            allows?: components["schemas"]["SetupTogether"][];
             answers: components["schemas"]["SheetAnswer"][];
             ask: string;
             at?: Record<string, never>;
@@ -2240,6 +2296,7 @@ export interface components {
             kind: "function" | "sense" | "condition";
             loaded?: boolean;
             name: string;
+            needs?: components["schemas"]["SetupNeeds"];
             position?: string;
             proves?: string;
             school?: string;
@@ -2294,6 +2351,7 @@ export interface components {
         };
         SheetItem: {
             id: string;
+            needs?: components["schemas"]["SetupNeeds"];
             says: string;
         };
         SheetLine: {
@@ -2307,6 +2365,7 @@ export interface components {
             back_off_max: number;
             back_off_min: number;
             choice?: string[];
+            needs?: components["schemas"]["SetupNeeds"];
             nut: string;
             order?: string[];
             pin?: string;
@@ -2333,12 +2392,6 @@ export interface components {
             revise?: string;
             run?: string;
         };
-        SheetOff: {
-            id: string;
-            name: string;
-            side?: string;
-            torque?: number;
-        };
         SheetOption: {
             geometry?: {
                 [key: string]: number;
@@ -2357,13 +2410,6 @@ export interface components {
             requires?: string;
             when?: string;
         };
-        SheetPatch: {
-            at?: Record<string, never>;
-            condition?: Record<string, never>;
-            settings?: {
-                [key: string]: number;
-            };
-        };
         SheetPlace: {
             id: string;
             name: string;
@@ -2379,6 +2425,7 @@ export interface components {
             measures?: string;
             minus?: number;
             name: string;
+            needs?: components["schemas"]["SetupNeeds"];
             plus?: number;
             position?: string;
             /** @enum {string} */
@@ -2437,12 +2484,14 @@ export interface components {
             check?: string;
             checks?: string[];
             from?: string;
+            held?: string;
             id: string;
             keeps?: string[];
             least?: boolean;
             lock?: components["schemas"]["SheetLock"];
             /** @enum {string} */
             method: "measured" | "felt" | "locked, then backed off" | "self-set" | "counted" | "chosen" | "locked out";
+            needs?: components["schemas"]["SetupNeeds"];
             options?: components["schemas"]["SheetOption"][];
             places?: string[];
             points?: string[];
@@ -2453,7 +2502,6 @@ export interface components {
             stride?: number;
             supersedes?: string[];
             taste?: boolean;
-            temporary?: string;
             then?: string;
             times?: number;
             title: string;
@@ -2488,9 +2536,10 @@ export interface components {
         SheetState: {
             how: string;
             id: string;
-            made?: components["schemas"]["SheetPatch"];
+            made?: components["schemas"]["SetupPatch"];
             name: string;
-            unmade?: components["schemas"]["SheetPatch"];
+            needs?: components["schemas"]["SetupNeeds"];
+            unmade?: components["schemas"]["SetupPatch"];
         };
         SheetStep: {
             access?: string;
@@ -2499,15 +2548,10 @@ export interface components {
             hands?: components["schemas"]["SheetHands"];
             id: string;
             /** @enum {string} */
-            kind: "complaint" | "identify" | "safe" | "worn" | "found" | "set" | "settle" | "lock" | "restore" | "functions" | "again" | "loaded" | "sign" | "setting" | "inspect";
+            kind: "complaint" | "identify" | "stands" | "worn" | "found" | "set" | "settle" | "lock" | "restore" | "functions" | "again" | "loaded" | "sign" | "setting" | "inspect";
             setting?: string;
             title: string;
             tools?: components["schemas"]["SheetTool"][];
-        };
-        SheetTemporary: {
-            id: string;
-            name: string;
-            why: string;
         };
         SheetThreads: {
             max: number;
@@ -2587,10 +2631,9 @@ export interface components {
             thin: components["schemas"]["WorkshopThin"][];
         };
         ShopCarry: {
-            off: string[];
-            on: string[];
             resume: components["schemas"]["RunResume"];
             run: string;
+            stands: string[];
             title: string;
         };
         ShopDraft: {
