@@ -63,6 +63,8 @@ func TestASentenceOfTheBenchBecomesASignedRecord(t *testing.T) {
 	require.Equal(t, lead.DoLock, v.View.Advice.Do)
 	v = logs(t, s, v, record.KindLocked, record.Locked{Adjuster: "adjuster", BackOff: "0"})
 	v = logs(t, s, v, record.KindReading, record.Reading{Point: "length", Text: "143"})
+	require.Equal(t, lead.DoSetUp, v.View.Advice.Do, "the key goes back in")
+	v = logs(t, s, v, record.KindSetUp, record.SetUp{Thing: "key", Way: "in"})
 	require.Equal(t, lead.DoSign, v.View.Advice.Do)
 	v = logs(t, s, v, record.KindSigned, record.Signed{})
 	assert.NotEmpty(t, v.View.Signed)

@@ -47,7 +47,7 @@ func (s *Shop) heads(ctx context.Context, o open) ([]sheet.Head, error) {
 
 // around is what surrounds the run; the sheets are there when a serial is to be read.
 func (s *Shop) around(ctx context.Context, o open, identify bool) (b record.Around, err error) {
-	b = record.Around{Family: o.cable.Family, Cable: o.cable.Name, Day: s.today(zoneOf(o.zone))}
+	b = record.Around{Family: o.cable.Family, Cable: o.cable.Name, Day: s.today(zoneOf(o.zone)), Opened: o.head.Opened}
 	if b.Called, err = s.called(ctx, o); err != nil {
 		return b, err
 	}

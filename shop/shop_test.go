@@ -41,7 +41,7 @@ func TestTheDemoShowsEveryMarkOnTheFloor(t *testing.T) {
 	require.NotNil(t, bays.Open)
 	assert.Equal(t, "Launch Wigeon · lower drive cable", bays.Open.Title)
 	assert.Equal(t, []string{"joint nut"}, bays.Open.Resume.FingerTight)
-	assert.Equal(t, []string{"propeller chock"}, bays.Open.On)
+	assert.Equal(t, []string{"key: out, in your pocket", "linkage cover: off"}, bays.Open.Stands)
 	v, err := s.Store.Verify(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, 17, v.Runs)

@@ -70,8 +70,7 @@ func (w wire) safe() (run string, seq int) {
 	run = w.open()
 	for _, e := range [][2]string{
 		{"complaint", `{"words":"stiff","shows":"yes"}`}, {"identified", `{"serial":"2207","hand":"standard"}`},
-		{"caution", `{"id":"key-out"}`}, {"caution", `{"id":"propeller-clear"}`}, {"caution", `{"id":"hands-out"}`},
-		{"put_on", `{"id":"propeller-chock"}`}, {"part_off", `{"id":"linkage-cover"}`},
+		{"set_up", `{"thing":"key","way":"pocket"}`}, {"set_up", `{"thing":"linkage-cover","way":"off"}`},
 	} {
 		w.post(run, seq, e[0], e[1])
 		seq++

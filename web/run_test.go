@@ -40,8 +40,7 @@ func (c client) safe() (id string, seq int) {
 	id = c.open().ID
 	for _, e := range [][2]string{
 		{"complaint", `{"words":"stiff","shows":"yes"}`}, {"identified", `{"serial":"2207","hand":"standard"}`},
-		{"caution", `{"id":"key-out"}`}, {"caution", `{"id":"propeller-clear"}`}, {"caution", `{"id":"hands-out"}`},
-		{"put_on", `{"id":"propeller-chock"}`}, {"part_off", `{"id":"linkage-cover"}`},
+		{"set_up", `{"thing":"key","way":"pocket"}`}, {"set_up", `{"thing":"linkage-cover","way":"off"}`},
 	} {
 		code, p, _ := c.send(id, seq, e[0], e[1])
 		require.Equal(c.t, 200, code, "%s: %s", e[0], p.Detail)
@@ -71,12 +70,18 @@ func TestWhatIsSentIntoARunIsRefusedAtItsPlace(t *testing.T) {
 		{"check", `{"check":"neutral-free","answer":"perhaps"}`, "body.answer", "turns-free"},
 		{"check", `{"check":"neutral-free","answer":"good","conditions":{"moon":"full"}}`, "body.conditions.moon", "condition"},
 		{"decided", `{"about":"lost:inner-play","choice":"go-on","reason":"x"}`, "body.about", "no longer the question"},
-		{"skipped", `{"step":"safe","reason":"in a hurry"}`, "body.step", "cannot be left out"},
+		{"skipped", `{"step":"stands","reason":"in a hurry"}`, "body.step", "cannot be left out"},
 		{"skipped", `{"step":"sign","reason":"in a hurry"}`, "body.step", "cannot be left out"},
-		{"signed", `{"name":"Ines"}`, "body", "propeller chock is still on"},
+		{"signed", `{"name":"Ines"}`, "body", "linkage cover: off"},
 		{"corrected", `{"event":"` + uuid.NewString() + `","reason":"x"}`, "body.event", "only the last entry"},
 		{"identified", `{"serial":"rusty","hand":"standard"}`, "body.serial", "as on the plate"},
-		{"taken_off", `{"name":"anchor"}`, "body.name", "anchor is not on"},
+		{"set_up", `{"thing":"anchor","way":"on"}`, "body.thing", "say what kind it is"},
+		{"set_up", `{"thing":"anchor","kind":"rope","way":"on"}`, "body.kind", "choose key, power"},
+		{"set_up", `{"thing":"linkage-cover","way":"ajar"}`, "body.way", "choose on or off"},
+		{"set_up", `{"thing":"linkage-cover","way":"off"}`, "body.way", "stands so already"},
+		{"set_up", `{"thing":"key","way":"running"}`, "body.way", "ashore without water"},
+		{"set_up", `{"thing":"ground","way":"water"}`, "body.way", "by way of"},
+		{"set_up", `{"thing":"key","way":"in","found":true}`, "body.found", "work was done since"},
 		{"note", `{"text":"` + strings.Repeat("é", 2001) + `"}`, "body.text", "say it in 2000"},
 		{"wish", `{}`, "kind", "no event"},
 		{"", `{}`, "kind", "no event"},
@@ -92,7 +97,7 @@ func TestWhatIsSentIntoARunIsRefusedAtItsPlace(t *testing.T) {
 	assert.Equal(t, seq, v.View.Seq, "nothing of it was kept")
 }
 
-func TestAChockTakenOffIsAskedForBeforeTheNextTurn(t *testing.T) {
+func TestTheKeyPutBackIsAskedForBeforeTheNextTurn(t *testing.T) {
 	c := newClient(t)
 	id, seq := c.safe()
 	for _, body := range []string{`{"point":"inner-home","text":"71"}`, `{"point":"inner-eased","text":"66"}`,
@@ -101,15 +106,13 @@ func TestAChockTakenOffIsAskedForBeforeTheNextTurn(t *testing.T) {
 		require.Equal(t, 200, code, p.Detail)
 		seq++
 	}
-	_, _, v := c.send(id, seq, "taken_off", `{"id":"propeller-chock"}`)
+	_, _, v := c.send(id, seq, "set_up", `{"thing":"key","way":"in"}`)
 	seq++
-	assert.Equal(t, lead.DoSafe, v.View.Advice.Do)
-	assert.True(t, v.View.Unsafe)
-	code, p, _ := c.send(id, seq, "move", `{"adjuster":"barrel","turns":"3½","way":"out"}`)
-	assert.Equal(t, 422, code)
-	assert.Equal(t, "kind", p.Field)
-	assert.Contains(t, p.Detail, "propeller chock on")
-	_, _, v = c.send(id, seq, "put_on", `{"id":"propeller-chock"}`)
+	assert.Equal(t, lead.DoSetUp, v.View.Advice.Do)
+	_, _, v = c.send(id, seq, "reading", `{"point":"barrel-to-eye","text":"139.4",`+allSaid+`}`)
+	seq++
+	assert.Contains(t, v.View.Readings[len(v.View.Readings)-1].Note, "not judged: key in, engine off")
+	_, _, v = c.send(id, seq, "set_up", `{"thing":"key","way":"pocket"}`)
 	assert.Equal(t, lead.DoMove, v.View.Advice.Do)
 }
 
@@ -156,7 +159,7 @@ func TestABrokenChainIsToldOnEveryPaperAndTakesNothingMore(t *testing.T) {
 	c := newClient(t)
 	require.NoError(t, testdb.Exec(c.shop.Store, "ALTER TABLE events DISABLE TRIGGER USER"))
 	require.NoError(t, testdb.Exec(c.shop.Store, `UPDATE events SET body = replace(body, 'Will not', 'Will') WHERE run_id = '2026-11-avocet'`))
-	code, p, _ := c.send("2026-11-avocet", 24, "note", `{"text":"late"}`)
+	code, p, _ := c.send("2026-11-avocet", 21, "note", `{"text":"late"}`)
 	assert.Equal(t, 409, code)
 	assert.Equal(t, "run", p.Field)
 	assert.Contains(t, c.do("GET", "/api/v1/runs/2026-11-avocet", "").Body.String(), `"broken":"The chain of this run is broken`)
@@ -194,7 +197,7 @@ func TestEventsAreGivenAfterANumber(t *testing.T) {
 	for _, one := range []struct {
 		after string
 		n     int
-	}{{"", 24}, {"?after=0", 24}, {"?after=20", 4}, {"?after=24", 0}, {"?after=9000", 0}} {
+	}{{"", 21}, {"?after=0", 21}, {"?after=20", 1}, {"?after=21", 0}, {"?after=9000", 0}} {
 		var events []record.Event
 		w := c.do("GET", "/api/v1/runs/2026-11-avocet/events"+one.after, "")
 		require.Equal(t, 200, w.Code)

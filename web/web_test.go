@@ -186,7 +186,7 @@ func TestTheRecordPrints(t *testing.T) {
 	assert.Equal(t, w.Body.Bytes(), again.Body.Bytes(), "the same record gives the same paper")
 	w = c.do("GET", "/api/v1/runs/2026-11-avocet/record", "")
 	for _, part := range []string{"Will not come out of reverse", "145.2 mm, calliper 3", "2 turns toward the eye",
-		"Locking moved it by −0.1 mm", "on the water", "Tobin, 20 Nov 2026 09:42 WET"} {
+		"Locking moved it by −0.1 mm", "on the water", "Tobin, 20 Nov 2026 09:10 WET"} {
 		assert.Contains(t, w.Body.String(), part)
 	}
 }

@@ -10,6 +10,7 @@ import (
 	"log"
 	"os"
 	"path/filepath"
+	"slices"
 	"time"
 
 	"brankel/demo"
@@ -190,9 +191,9 @@ var works = []work{
 	},
 }
 
+// loaded stops before the way to the proof under load begins.
 func loaded(run *lead.Lead) bool {
-	a := run.Advice()
-	return a.Do == lead.DoCheck && a.Check.Loaded
+	return slices.ContainsFunc(run.Advice().Choices, func(c record.Choice) bool { return c.Choice == record.ChoiceOpen })
 }
 
 func main() {
@@ -253,8 +254,10 @@ func (w work) write(floor *workshop.Workshop, sheets []*sheet.Sheet, dir string)
 		e.By, e.At = by, begun.Add(time.Duration(len(f.Events))*3*time.Minute)
 		f.Events = append(f.Events, e)
 	}
+	done := played.Events
 	for i, e := range played.Events {
 		if w.leave != nil && w.leave(lead.Of(record.Fold(s, played.Events[:i]))) {
+			done = slices.Clip(played.Events[:i])
 			break
 		}
 		by, body := w.by, e.Body
@@ -268,8 +271,22 @@ func (w work) write(floor *workshop.Workshop, sheets []*sheet.Sheet, dir string)
 		}
 		add(by, workshop.RunEvent{Kind: e.Kind, Body: body})
 	}
-	for _, e := range w.then {
+	more := func(e workshop.RunEvent) lead.Advice {
+		n := len(done) + 1
+		at := done[n-2].At.Add(time.Minute)
+		done = append(done, record.Event{ID: fmt.Sprint("then", n), Seq: n, Kind: e.Kind, At: at, Received: at, Body: e.Body})
 		add(w.by, e)
+		return lead.Of(record.Fold(s, done)).Advice()
+	}
+	for i, e := range w.then {
+		for a := more(e); a.Do == lead.DoSetUp && i < len(w.then)-1; {
+			c := a.Stop.Changes[0]
+			body, err := json.Marshal(record.SetUp{Thing: c.Thing, Way: c.Way})
+			if err != nil {
+				return err
+			}
+			a = more(workshop.RunEvent{Kind: record.KindSetUp, Body: body})
+		}
 	}
 	text, err := json.MarshalIndent(f, "", "  ")
 	if err != nil {

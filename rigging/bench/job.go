@@ -141,6 +141,7 @@ func (j Job) sheet() *sheet.Sheet {
 			{ID: "set", Kind: sheet.StepSet, Title: "Set it"},
 			{ID: "settle", Kind: sheet.StepSettle, Title: "Read again"},
 			{ID: "lock", Kind: sheet.StepLock, Title: "Lock it"},
+			{ID: "restore", Kind: sheet.StepRestore, Title: "Everything at rest"},
 			{ID: "sign", Kind: sheet.StepSign, Title: "Sign"},
 		},
 		Settings: []sheet.Setting{{ID: "setting", Title: "length", Method: sheet.MethodMeasured, Points: []string{benchLength}}},

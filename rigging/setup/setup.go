@@ -55,6 +55,14 @@ func (t *Thing) Way(id string) *Way {
 	return nil
 }
 
+// Says is a way in words, by its id where the sheet has no words for it.
+func (t *Thing) Says(way string) string {
+	if w := t.Way(way); w != nil && w.Says != "" {
+		return w.Says
+	}
+	return way
+}
+
 // Needs are the ways in which things must stand, any of several, by the id of the thing; "hands" is clear or in.
 type Needs map[string]AnyOf
 

@@ -267,6 +267,9 @@ func (run *Lead) checksDone(loaded bool) (done bool, summary string, again bool)
 
 // Owed is the first proof under load that does not stand good, nil where all do.
 func (run *Lead) Owed() *sheet.Check {
+	if run.Sheet == nil {
+		return nil
+	}
 	for i := range run.Sheet.Checks {
 		c := &run.Sheet.Checks[i]
 		if a, ok := run.Checks[c.ID]; c.Loaded && !(ok && !a.Void && a.Good) {

@@ -36,11 +36,7 @@ type Changing struct {
 func (run *Lead) changing(c setup.Change) Changing {
 	t := run.Stood.Thing(c.Thing)
 	w := t.Way(c.Way)
-	out := Changing{c.Thing, t.Kind, t.Name, c.Way, w.Says, w.Why, w.Access, w.Torque, w.Minutes, w.Cautions}
-	if out.Says == "" {
-		out.Says = w.ID
-	}
-	return out
+	return Changing{c.Thing, t.Kind, t.Name, c.Way, t.Says(c.Way), w.Why, w.Access, w.Torque, w.Minutes, w.Cautions}
 }
 
 // next is the one thing to do now.

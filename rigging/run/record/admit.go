@@ -26,6 +26,7 @@ type Around struct {
 	Amends  *Event     // the entry that an event amends
 	Holding string     // who holds the control just now, by the device of their own
 	Called  Called     // what the run is done on, by the names of today
+	Opened  time.Time  // when the run was opened, by the clock of the shop
 	Guest   bool       // who made the event has no account here
 	Opens   bool       // the shop itself opens a run from the Bench: nobody else brings figures
 }

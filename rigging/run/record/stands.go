@@ -120,10 +120,7 @@ func (st State) UnmetSays(unmet []string) string {
 	for _, one := range unmet {
 		id, way, stood := strings.Cut(one, "=")
 		if t := st.Stood.Thing(id); stood && t != nil {
-			if w := t.Way(way); w != nil && w.Says != "" {
-				way = w.Says
-			}
-			one = t.Name + " " + way
+			one = t.Name + " " + t.Says(way)
 		}
 		out = append(out, one)
 	}
@@ -144,7 +141,11 @@ func (st State) partedSince(needs setup.Needs, epoch int) bool {
 }
 
 // late tells whether an entry was made before something it had not heard of, or kept for a while: it tells what was so.
-func (e Event) late() bool { return e.Behind > 0 || e.Apart() }
+// One that says it was made before its run was opened has a wrong clock, and is judged as made now.
+func (in Incoming) late() bool {
+	e := in.Event
+	return e.Behind > 0 || e.Apart() && e.At.Before(e.Received) && !e.At.Before(in.Opened)
+}
 
 // mostOwn is how many things a run may have beside those of its sheet, longestOwnID how many letters they are known by.
 const (
@@ -181,10 +182,10 @@ func admitSetUp(in Incoming, c SetUp) (SetUp, error) {
 	if c.Says == "" {
 		c.Says = way.ID
 	}
-	if c.Found && (in.Worked || in.AnyMoved()) {
+	if c.Found && (in.Worked || in.AnyMoved() || slices.ContainsFunc(in.Changes, func(c Change) bool { return !c.Found })) {
 		return c, fault.At("body.found", "how it came is over, work was done since: say it as a change")
 	}
-	if c.Found || in.Event.late() {
+	if c.Found || in.late() {
 		return c, nil
 	}
 	if in.Stood.Way(in.Now(), c.Thing) == c.Way {
@@ -256,7 +257,7 @@ func (in Incoming) refused(r setup.Refusal, with *setup.Setup, c SetUp) error {
 
 // never is the fault of work on the linkage that must never be as things stand; what came late was done.
 func (in Incoming) never(w sheet.Work) error {
-	if in.Event.late() {
+	if in.late() {
 		return nil
 	}
 	now := in.Now()
@@ -280,7 +281,7 @@ func (in Incoming) forbidden(field string, breaks []setup.Break, with *setup.Set
 		for i := range with.Things {
 			t := &with.Things[i]
 			if way, named := b.Things[t.ID]; named && t.ID != but {
-				add(&first, fmt.Sprintf("the %s must not be %s", t.Name, way))
+				add(&first, fmt.Sprintf("the %s must not be %s", t.Name, t.Says(way)))
 			}
 		}
 		if _, loose := b.Things[setup.Loose]; loose {

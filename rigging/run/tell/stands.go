@@ -34,9 +34,9 @@ func (run page) stands() []How {
 	out := []How{}
 	for _, t := range run.Things() {
 		h := How{Thing: t.ID, Kind: t.Kind, Name: t.Name, Way: run.Stood.Way(run.Now(), t.ID), Ways: []HowElse{}}
-		h.Says, h.Rest = saysWay(&t, h.Way), h.Way == t.AtRest()
+		h.Says, h.Rest = t.Says(h.Way), h.Way == t.AtRest()
 		for _, w := range t.Ways {
-			h.Ways = append(h.Ways, HowElse{w.ID, saysWay(&t, w.ID), spell.List(w.Cautions)})
+			h.Ways = append(h.Ways, HowElse{w.ID, t.Says(w.ID), spell.List(w.Cautions)})
 		}
 		for i := len(run.Changes) - 1; i >= 0; i-- {
 			if c := run.Changes[i]; c.Thing == t.ID {
@@ -49,19 +49,12 @@ func (run page) stands() []How {
 	return out
 }
 
-func saysWay(t *setup.Thing, way string) string {
-	if w := t.Way(way); w != nil && w.Says != "" {
-		return w.Says
-	}
-	return way
-}
-
 // apart says what stands otherwise than at rest: "linkage cover: off".
 func (run page) apart() []string {
 	out := []string{}
 	for _, t := range run.Things() {
 		if way := run.Stood.Way(run.Now(), t.ID); way != t.AtRest() {
-			out = append(out, t.Name+": "+saysWay(&t, way))
+			out = append(out, t.Name+": "+t.Says(way))
 		}
 	}
 	return out
