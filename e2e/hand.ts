@@ -28,9 +28,8 @@ export class Hand extends Mechanic {
       case 'trial':
       case 'decide':
         return this.tap(a.choices.find((c) => c.argued)?.label ?? '');
-      case 'safe':
-      case 'restore':
-        return now.locator('button[aria-pressed="false"]').first().click();
+      case 'set-up':
+        return this.change();
       case 'read':
         return this.reads(v);
       case 'settle':

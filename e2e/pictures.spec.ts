@@ -120,7 +120,7 @@ test('a run', async ({ page, server }) => {
   await m.complain('Hard to get into forward since the last haul-out');
   await page.getByText('applies:').waitFor();
   await m.tap('This is the plate');
-  await m.makeSafe();
+  await m.change();
   await m.read('71.2 mm');
   await m.says('eased out');
   await m.read('66.0 mm');

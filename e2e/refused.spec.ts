@@ -110,14 +110,14 @@ test('a step that is refused says so where it was tapped, and a device that is f
   await m.open(server, 'Launch Teal');
   await m.complain('Hard to get into forward');
   await m.tap('This is the plate');
-  const problem = { type: 'about:blank', title: '', status: 422, detail: 'the chock is on already: look at the run again', field: 'kind' };
+  const problem = { type: 'about:blank', title: '', status: 422, detail: 'the key is out already: look at the run again', field: 'kind' };
   await page.route(
     (url) => url.pathname.endsWith('/events'),
     (route) => route.fulfill({ status: 422, json: problem }),
   );
   await m
     .now()
-    .getByRole('button', { name: /propeller chock/ })
+    .getByRole('button', { name: 'It stands so' })
     .click();
   await expect(m.now().getByText(problem.detail)).toBeVisible();
   await page.unrouteAll();
@@ -130,7 +130,7 @@ test('a step that is refused says so where it was tapped, and a device that is f
   });
   await m
     .now()
-    .getByRole('button', { name: /Key out/ })
+    .getByRole('button', { name: 'It stands so' })
     .click();
   await expect(m.now().getByText('This device has no room to keep the entry')).toBeVisible();
 });

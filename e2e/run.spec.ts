@@ -12,8 +12,9 @@ test('one barrel from complaint to signed record', async ({ page, server }) => {
   await expect(page.getByText('serial 2207 lies in 1850–2399, standard hand').first()).toBeVisible();
   await expect(page.getByText('2400–3150: 146.0 mm, 3.0 more than yours')).toBeVisible();
   await m.tap('This is the plate');
-  await m.makeSafe();
-  await expect(page.getByText('still on: propeller chock · still off: linkage cover')).toBeVisible();
+  await m.says('Key out, in your pocket, then linkage cover off.');
+  await m.change();
+  await expect(m.how(/linkage cover/)).toContainText('off since');
   await m.read('71.2 mm');
   await m.says('eased out');
   await m.read('2-19/32"');
@@ -39,6 +40,7 @@ test('one barrel from complaint to signed record', async ({ page, server }) => {
   await m.says('Try the complaint again');
   await m.tap('cured');
   await m.tap('Leave open for now');
+  await m.change();
   await m.says('Sign');
   await m.tap('Sign as Ines');
   await expect(page.getByText('On the water: does it go in')).toBeVisible();
@@ -111,31 +113,34 @@ test('a run on a phone', async ({ page, server }) => {
   await m.toFound(server);
   await m.setTheLength();
   await m.lockIt('143.0 mm');
-  await m.says('What went on comes off');
+  await m.says('Neutral');
   const wide = await page.evaluate(() => document.documentElement.scrollWidth);
   expect(wide, 'no sideways scroll').toBeLessThanOrEqual(390);
 });
 
-test('after a check that failed it is made safe again before anything is turned', async ({ page, server }) => {
+test('after a proof that failed under way nothing is turned before the engine stands and hands may be in', async ({ page, server }) => {
   const m = new Mechanic(page);
   await m.toFound(server);
   await m.read('143.0', states);
   await m.read('12');
   await m.lockIt('143.0');
-  await m.tap('Take off: propeller chock');
-  await m.tap('Put back: linkage cover');
-  await m.tap('✕');
-  await m.says('Make it safe again, then go back to the setting.');
+  await m.proveIt();
+  await m.tap('cured');
+  await m.says('Linkage cover on');
+  await expect(m.now()).toContainText('Cooling water on.');
+  await m.change();
+  await m.tap('✕ jumps out of forward');
   await page.getByRole('button', { name: 'log a turn' }).click();
-  await expect(page.getByText('Make it safe before anything is turned.')).toBeVisible();
-  const pad = page.getByRole('region', { name: 'Pad' });
-  await pad.getByRole('button', { name: 'On: propeller chock' }).click();
-  await expect(page.getByLabel('turns of the barrel that were made')).toBeVisible();
+  await page.getByLabel('turns of the barrel that were made').fill('1');
+  await page.getByRole('button', { name: 'Log the turns' }).click();
+  await expect(page.getByRole('region', { name: 'Pad' })).toContainText('that must never be');
   await page.getByRole('button', { name: 'Nothing was turned' }).click();
-  await m.tap('Off: linkage cover');
-  await expect(m.now().getByRole('alert')).toContainText('eutral');
-  await m.tap('✓');
-  await m.says('What went on comes off');
+  await expect(m.now()).toContainText('key');
+  await m.change();
+  await expect(m.how(/^key/)).toContainText('out, in your pocket');
+  await expect(m.how(/linkage cover/)).toContainText('off');
+  await m.tap(/^barrel: turned ½/);
+  await m.says('Work the helm');
 });
 
 test('a chain that was changed behind our back is told on the run and on the record', async ({ page, server }) => {
@@ -156,13 +161,10 @@ test('what lies on either side of its pin is read with its side', async ({ page,
   const m = new Mechanic(page);
   await m.complain('Ratchets in forward');
   await m.tap('This is the plate');
-  await m.says('safe');
-  const heading = async () => (await m.now().getByRole('heading').textContent()) ?? '';
-  while ((await heading()).includes('safe')) {
-    const seq = await m.now().getAttribute('data-seq');
-    await m.now().locator('button[aria-pressed="false"]').first().click();
-    await expect.poll(() => m.now().getAttribute('data-seq')).not.toBe(seq);
-  }
+  await m.change();
+  await m.says('threads at the helm end');
+  await m.read('14');
+  await m.change();
   await m.says('eye to pin');
   await m.type('2.4');
   await expect(page.getByText('say on which side it lies: past the pin or short of the pin')).toBeVisible();
@@ -171,8 +173,6 @@ test('what lies on either side of its pin is read with its side', async ({ page,
   await m.read('2.4', ['neutral found', 'helm in neutral']);
   await m.says('threads');
   await m.read('15');
-  await m.says('threads at the helm end');
-  await m.read('14');
   await m.says('off the cable');
 });
 

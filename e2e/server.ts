@@ -146,9 +146,16 @@ export class Mechanic {
     await this.tap('It shows');
   }
 
-  async makeSafe() {
-    for (const name of [/Key out/, /Propeller clear/, /Hands out/, /propeller chock/, /linkage cover/])
-      await this.now().getByRole('button', { name }).click();
+  /** Makes the changes that the stop asks for. */
+  async change() {
+    const changes = await this.now().getByRole('list', { name: 'Changes' }).getByRole('listitem').count();
+    const seq = Number(await this.now().getAttribute('data-seq'));
+    await this.tap('It stands so');
+    await expect.poll(async () => Number(await this.now().getAttribute('data-seq'))).toBeGreaterThanOrEqual(seq + changes);
+  }
+  /** How a thing stands, as the bar says. */
+  how(thing: string | RegExp) {
+    return this.page.getByRole('region', { name: 'How it stands' }).getByRole('button', { name: thing });
   }
 
   async type(text: string) {
@@ -184,8 +191,6 @@ export class Mechanic {
   }
 
   async proveIt() {
-    await this.tap('Take off: propeller chock');
-    await this.tap('Put back: linkage cover');
     await this.tap('turns free');
     await this.tap('✓ locks');
     await this.says('Reverse');
@@ -196,7 +201,7 @@ export class Mechanic {
     await this.open(server, 'Launch Teal');
     await this.complain(complaint);
     await this.tap('This is the plate');
-    await this.makeSafe();
+    await this.change();
     await this.says('inner, pushed home');
     await this.read('71.2 mm');
     await this.says('inner, eased out');

@@ -69,13 +69,11 @@ test('a new sheet is written where it is read; script text stays text; undo and 
   await expect(slack).toHaveValue('1');
   await expect(page.getByText('the window of the slack at the cam, pedal cable has no width')).toBeVisible();
   await write(page, 'how far over, slack at the cam, pedal cable', '0.2');
-  await page.getByRole('button', { name: '+ caution' }).click();
-  await write(page, 'name of caution', 'Nothing on the pedals.');
-  await page.getByRole('button', { name: 'add', exact: true }).click();
+  await page.getByLabel('key, running: in words').fill('running, nothing on the pedals');
   await expect(page.getByText('Whole: it can be kept.')).toBeVisible();
   await page.getByRole('button', { name: 'Keep the sheet' }).click();
   await expect(page.getByRole('heading', { name: 'Sheet 399 · <img src=x onerror=alert(1)>' })).toBeVisible();
-  await expect(page.getByText('Nothing on the pedals.')).toBeVisible();
+  await expect(page.getByText('running, nothing on the pedals')).toBeVisible();
 
   await page.getByRole('button', { name: 'Revise it' }).click();
   await slack.fill('1.2');

@@ -5,7 +5,7 @@ test('too much lost motion argues for repair', async ({ page, server }) => {
   await m.open(server, 'Launch Teal');
   await m.complain('Sloppy');
   await m.tap('This is the plate');
-  await m.makeSafe();
+  await m.change();
   await m.read('75 mm');
   await m.says('eased out');
   await m.read('63 mm');

@@ -3,21 +3,27 @@ package sheet
 import (
 	"slices"
 	"strings"
+
+	"brankel/rigging/setup"
 )
 
-// RigNames is what the rig has to be turned, read and told, for whoever writes a sheet;
+// RigNames is what the rig has to be turned, read and told, and how things can stand, for whoever writes a sheet;
 // what there is at each place of the sheet is there with {place} for it too.
 type RigNames struct {
 	Adjusters []string `json:"adjusters"`
 	Readings  []string `json:"readings"`
 	Senses    []string `json:"senses"`
 
-	Words map[string][]string `json:"words"` // of each sense, the good one first
+	Words map[string][]string     `json:"words"` // of each sense, the good one first
+	Ways  map[setup.Kind][]string `json:"ways"`  // of each kind of thing of a set-up, its usual rest first
 }
 
 // RigNames lists them; empty where there is no rig, or one that is not whole yet.
 func (s *Sheet) RigNames() RigNames {
-	out := RigNames{[]string{}, []string{}, []string{}, map[string][]string{}}
+	out := RigNames{[]string{}, []string{}, []string{}, map[string][]string{}, map[setup.Kind][]string{}}
+	for _, k := range setup.Kinds {
+		out.Ways[k] = k.Ways()
+	}
 	if s.Rig == nil {
 		return out
 	}

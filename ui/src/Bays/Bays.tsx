@@ -91,8 +91,7 @@ function CarryOn({ open }: { open: NonNullable<BaysData['open']> }) {
   const says = [
     `Last done: ${open.resume.last}`,
     ...(open.resume.finger_tight.length > 0 ? [`Finger tight: ${open.resume.finger_tight.join(', ')}`] : []),
-    ...(open.on.length > 0 ? [`Still on: ${open.on.join(', ')}`] : []),
-    ...(open.off.length > 0 ? [`Still off: ${open.off.join(', ')}`] : []),
+    ...(open.stands.length > 0 ? [open.stands.join(', ')] : []),
   ];
   return (
     <Box

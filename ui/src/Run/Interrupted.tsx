@@ -9,8 +9,7 @@ export function Interrupted({ view, onGoOn }: { view: View; onGoOn: () => void }
   const lines: [string, string][] = [
     ['Last done', view.resume.last],
     ['Only finger tight', list(view.resume.finger_tight)],
-    ['Still on', list(view.on.map((t) => t.name ?? ''))],
-    ['Still off', list(view.off.map((t) => t.name ?? ''))],
+    ['Stands otherwise', list(view.stands.filter((h) => !h.rest).map((h) => `${h.name} ${h.says}`))],
   ];
   return (
     <Box

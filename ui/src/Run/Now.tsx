@@ -13,7 +13,8 @@ import { MovePanel } from './MovePanel';
 import { SignPanel } from './SignPanel';
 import { StatesPanel } from './StatesPanel';
 import { ActionPanel, ChoosePanel, InspectPanel, Mishaps } from './HandPanels';
-import { AgainPanel, CheckPanel, Choices, LockPanel, Row, TodoPanel, useAsk } from './panels';
+import { AgainPanel, CheckPanel, Choices, LockPanel, Row, useAsk } from './panels';
+import { StopPanel } from './stands/StopPanel';
 import type { Send } from '../api/useRun';
 import { useStored } from '../stored';
 
@@ -59,7 +60,7 @@ export function Now(props: Props) {
       {[run.view.drift, run.view.answer].map(
         (t) =>
           t &&
-          ['read', 'lock', 'restore', 'move'].includes(advice.do) && (
+          ['read', 'lock', 'set-up', 'move'].includes(advice.do) && (
             <Box key={t} sx={{ mt: 1, fontSize: 'name', fontWeight: 500 }}>
               {t}
             </Box>
@@ -90,9 +91,8 @@ function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
       return <ComplaintPanel run={run.id} send={send} fetch={run.view.fetch} />;
     case 'identify':
       return <IdentifyPanel key={run.id} run={run} send={send} />;
-    case 'safe':
-    case 'restore':
-      return <TodoPanel things={advice.things} send={send} />;
+    case 'set-up':
+      return <StopPanel advice={advice} send={send} />;
     case 'move':
       return advice.move ? (
         <MovePanel run={run.id} rules={run.view.rules} turn={advice.move} plan={advice.plan ?? []} send={send} onOther={onOtherTurn} />

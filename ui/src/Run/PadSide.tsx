@@ -38,16 +38,7 @@ export function padSide({ run, send, states, setStates, aside, setAside }: Props
       />
     );
   if (aside === 'turn' && view.adjusters.length > 0)
-    return (
-      <TurnPad
-        run={run.id}
-        all={view.adjusters}
-        safe={view.unsafe ? view.safe.filter((t) => !t.done) : []}
-        turn={view.advice.move}
-        send={send}
-        onDone={done}
-      />
-    );
+    return <TurnPad run={run.id} all={view.adjusters} turn={view.advice.move} send={send} onDone={done} />;
   if (!reading) return null;
   return (
     <ReadPad

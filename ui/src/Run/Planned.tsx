@@ -43,7 +43,6 @@ export function PlanPanel({ run, send }: { run: RunView; send: Send }) {
             <span>{says}</span>
             <Button
               aria-label={`${says ?? ''}: turned`}
-              disabled={run.view.unsafe}
               onClick={() =>
                 void ask('move', { adjuster: m.adjuster, turns: m.turns, way: m.way }, () => {
                   keep(moves.filter((one) => one !== m));

@@ -10,7 +10,7 @@ import { LineView } from '../parts/LineView';
 import { Here } from './hands/Here';
 import { Interrupted } from './Interrupted';
 import { Pairs, useAlone } from './Alone';
-import { ClashPanel, Kept, Notice, StillOn, StopForNow, TheyDid } from './notices';
+import { ClashPanel, Kept, Notice, StopForNow, TheyDid } from './notices';
 import { Now } from './Now';
 import { Unseen } from './panels';
 import { Rail, RailStrip } from './Rail';
@@ -21,6 +21,7 @@ import { Places } from './Places';
 import { Rules } from './Rules';
 import { RunFoot } from './RunFoot';
 import { Side } from './Side';
+import { Stands } from './stands/Stands';
 import { useWho } from '../api/useSession';
 import { useStored } from '../stored';
 import { useDelayed } from '../useDelayed';
@@ -44,9 +45,7 @@ export function RunScreen() {
   if (!handle.run) return <Head title="Brankel" tab="Run" />;
   return (
     <Box sx={{ minHeight: '100dvh', height: { lg: '100dvh' }, display: 'flex', flexDirection: 'column' }}>
-      <Head title={`${handle.run.machine} · ${handle.run.cable}`} about={handle.run.view.applies ?? handle.run.machine_note}>
-        <StillOn run={handle.run} />
-      </Head>
+      <Head title={`${handle.run.machine} · ${handle.run.cable}`} about={handle.run.view.applies ?? handle.run.machine_note} />
       <Work key={id} handle={handle} run={handle.run} who={who} />
     </Box>
   );
@@ -141,6 +140,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   if (phone) {
     return (
       <Unseen value={setUnseen}>
+        <Stands view={view} send={send} />
         <RailStrip steps={view.steps} />
         <Box component="main" sx={{ px: 2, pt: 2, flex: 1 }}>
           {centre}
@@ -155,6 +155,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   }
   return (
     <Unseen value={setUnseen}>
+      <Stands view={view} send={send} />
       <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
         {view.line && <Box sx={{ px: 1 }}>{drawing}</Box>}
         <Box

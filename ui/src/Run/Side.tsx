@@ -42,6 +42,8 @@ export function Side({ run, send }: { run: RunView; send: Send }) {
           </Box>
         ))}
       </Box>
+      {view.kept.length > 0 && <Told title="kept, not judged" list={view.kept} loud />}
+      {view.never.length > 0 && !view.signed && <Told title="must never be" list={view.never} />}
       {view.photos.length > 0 && (
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mt: 1.5 }}>
           {view.photos.map((p) => (
@@ -76,6 +78,23 @@ export function Side({ run, send }: { run: RunView; send: Send }) {
           </Box>
         </Box>
       )}
+    </Box>
+  );
+}
+
+/** A few lines beside the work. */
+function Told({ title, list, loud = false }: { title: string; list: string[]; loud?: boolean }) {
+  return (
+    <Box component="section" aria-label={title} sx={{ mt: 2 }}>
+      <Box sx={{ fontSize: 'note', color: 'quiet' }}>{title}</Box>
+      {list.map((says) => (
+        <Box
+          key={says}
+          sx={{ py: 0.25, fontSize: 'note', color: loud ? 'error.main' : 'text.primary', fontWeight: loud ? 600 : 400, lineHeight: 1.3 }}
+        >
+          {says}
+        </Box>
+      ))}
     </Box>
   );
 }

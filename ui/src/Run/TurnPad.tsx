@@ -1,10 +1,8 @@
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { Todo, Turn, View } from '../api/client';
+import type { Turn, View } from '../api/client';
 import { useStored } from '../stored';
 import { Pad } from './Pad';
-import { TodoPanel } from './panels';
 import { OneOf } from '../parts/Toggle';
 import type { Send } from '../api/useRun';
 
@@ -13,12 +11,10 @@ export function TurnPad({
   run,
   all,
   turn,
-  safe,
   send,
   onDone,
 }: {
   run: string;
-  safe: Todo[]; // what is missing before anything is turned
   all: View['adjusters'];
   turn: Turn | undefined; // what was asked
   send: Send;
@@ -38,16 +34,6 @@ export function TurnPad({
     setTurns('');
     onDone();
   };
-  if (safe.length > 0)
-    return (
-      <Box>
-        <Box sx={{ fontSize: 'name', fontWeight: 600 }}>Make it safe before anything is turned.</Box>
-        <TodoPanel things={safe} send={send} />
-        <Button type="button" variant="text" onClick={onDone}>
-          Nothing is to be turned
-        </Button>
-      </Box>
-    );
   const ways = all.find((a) => a.id === which) ?? all[0];
   if (!ways) return null;
   const unit = ways.unit ?? 'turn';

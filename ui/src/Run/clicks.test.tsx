@@ -6,7 +6,7 @@ import type { Advice, Rule, Turn, View } from '../api/client';
 import type { Send } from '../api/useRun';
 import { InspectPanel } from './HandPanels';
 import { MovePanel } from './MovePanel';
-import { CheckPanel, LockPanel, TodoPanel } from './panels';
+import { CheckPanel, LockPanel } from './panels';
 import { TurnPad } from './TurnPad';
 
 // what is tapped and typed, and what goes out
@@ -39,7 +39,7 @@ const adjusters: View['adjusters'] = [
   { id: 'barrel', name: 'barrel', out: 'away from the eye', in: 'toward the eye' },
   { id: 'upper', name: 'upper end', out: 'off', in: 'on' },
 ];
-const advice = (more: Partial<Advice>): Advice => ({ step: 's', do: 'move', say: [], more: [], things: [], choices: [], ...more });
+const advice = (more: Partial<Advice>): Advice => ({ step: 's', do: 'move', say: [], more: [], choices: [], ...more });
 
 test('a turn made as asked goes out in one tap, and so does one that would not turn', async () => {
   const send = taken();
@@ -77,7 +77,7 @@ test('what is left out by request keeps who asked until it is taken, and shows w
 test('turns of another adjuster go out as its own, and a refusal leaves what was typed', async () => {
   const send = refusing('body.turns', 'write the turns made');
   const done = vi.fn();
-  const shown = render(<TurnPad run="r" all={adjusters} turn={turn} safe={[]} send={send} onDone={done} />);
+  const shown = render(<TurnPad run="r" all={adjusters} turn={turn} send={send} onDone={done} />);
   await userEvent.click(screen.getByRole('radio', { name: 'upper end' }));
   await userEvent.click(screen.getByRole('radio', { name: 'on' }));
   await tap('2');
@@ -90,7 +90,7 @@ test('turns of another adjuster go out as its own, and a refusal leaves what was
   await tap('rub out');
   expect(screen.queryByText('write the turns made')).toBeNull();
   const good = taken();
-  shown.rerender(<TurnPad run="r" all={adjusters} turn={turn} safe={[]} send={good} onDone={done} />);
+  shown.rerender(<TurnPad run="r" all={adjusters} turn={turn} send={good} onDone={done} />);
   await userEvent.click(screen.getByRole('radio', { name: 'barrel' }));
   await userEvent.click(screen.getByRole('radio', { name: 'away from the eye' }));
   await userEvent.type(screen.getByRole('textbox'), '{Enter}');
@@ -101,37 +101,6 @@ test('turns of another adjuster go out as its own, and a refusal leaves what was
   );
   expect(done).toHaveBeenCalledOnce();
   expect(screen.getByRole<HTMLInputElement>('textbox').value).toBe('');
-});
-
-test('before anything is turned it is made safe: each thing by a tap, one that is done by none', async () => {
-  const send = taken();
-  const things = [
-    { kind: 'caution' as const, id: 'key-out', name: 'Key out, in your pocket', done: false },
-    { kind: 'put_on' as const, id: 'chock', name: 'propeller chock', side: 'port', done: false },
-    { kind: 'part_off' as const, id: 'cover', name: 'linkage cover', done: true },
-  ];
-  const done = vi.fn();
-  render(<TurnPad run="r" all={adjusters} turn={turn} safe={things} send={send} onDone={done} />);
-  expect(screen.queryByRole('textbox')).toBeNull();
-  await tap('Key out, in your pocket');
-  expect(send).toHaveBeenLastCalledWith('caution', { id: 'key-out' });
-  await tap('On: propeller chock');
-  expect(send).toHaveBeenLastCalledWith('put_on', { id: 'chock', name: 'propeller chock', side: 'port' });
-  await tap('Off: linkage cover');
-  expect(send).toHaveBeenCalledTimes(2);
-  await tap('Nothing is to be turned');
-  expect(done).toHaveBeenCalledOnce();
-});
-
-test('a thing that is refused says why', async () => {
-  render(
-    <TodoPanel
-      things={[{ kind: 'put_on', id: 'chock', name: 'chock', done: false }]}
-      send={refusing('body.name', 'it is on the list already')}
-    />,
-  );
-  await tap('On: chock');
-  expect(await screen.findByText('it is on the list already')).toBeTruthy();
 });
 
 test('a lock goes out with how far its nut was backed off and whether its pin is in', async () => {

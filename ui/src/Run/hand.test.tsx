@@ -51,7 +51,7 @@ const rule = (id: string, verdict: Rule['verdict']): Rule => ({
   verdict,
   words: '',
 });
-const advice = (more: Partial<Advice>): Advice => ({ step: 's', do: 'move', say: [], more: [], things: [], choices: [], ...more });
+const advice = (more: Partial<Advice>): Advice => ({ step: 's', do: 'move', say: [], more: [], choices: [], ...more });
 
 test('the turns of a coupled move are ticked off; only the next one can be tapped', () => {
   const plan = [turn('left direct', { done: true }), turn('right direct'), turn('crossover')];
@@ -97,7 +97,7 @@ test('a turn that is logged names its adjuster and counts as that one is counted
     { id: 'nut', name: 'nut', out: 'looser', in: 'tighter' },
     { id: 'star', name: 'star wheel', out: 'out', in: 'in', unit: 'click' },
   ];
-  const pad = (t: Turn | undefined) => draw(<TurnPad run="r" all={all} turn={t} safe={[]} send={send} onDone={nothing} />);
+  const pad = (t: Turn | undefined) => draw(<TurnPad run="r" all={all} turn={t} send={send} onDone={nothing} />);
   expect(pad(undefined)).toMatch(/nut star wheel.*looser tighter/);
   expect(pad(turn('star'))).toContain('clicks');
 });

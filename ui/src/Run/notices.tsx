@@ -3,39 +3,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { RunView } from '../api/client';
 import { Blank } from '../parts/Blank';
 import type { Parcel } from '../api/box';
 import type { Clash, Settled } from '../api/outbox';
 import { wordsOf } from '../parts/entryWords';
 import type { Send } from '../api/useRun';
 import type { Told } from '../api/useRunLive';
-
-/** What is on or off now, always in sight. */
-export function StillOn({ run }: { run: RunView }) {
-  const on = run.view.on.map((t) => t.name ?? '');
-  const off = run.view.off.map((t) => t.name ?? '');
-  const words = [on.length > 0 ? `still on: ${on.join(', ')}` : '', off.length > 0 ? `still off: ${off.join(', ')}` : ''].filter(
-    (s) => s !== '',
-  );
-  if (words.length === 0) return null;
-  return (
-    <Box
-      sx={{
-        border: '2px solid',
-        borderColor: 'text.primary',
-        px: 1.5,
-        py: 0.5,
-        fontSize: 'note',
-        fontWeight: 600,
-        bgcolor: 'sheet',
-        backgroundImage: 'repeating-linear-gradient(45deg, var(--mui-palette-wash) 0 10px, transparent 10px 20px)',
-      }}
-    >
-      {words.join(' · ')}
-    </Box>
-  );
-}
 
 /** A line of news that waits to be seen, or stays while it is so. */
 export function Notice({ text, onClose }: { text: string; onClose?: () => void }) {

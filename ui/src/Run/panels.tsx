@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { createContext, useContext, useRef, useState } from 'react';
-import type { Advice, Kind, Problem, Todo } from '../api/client';
+import type { Advice, Kind, Problem } from '../api/client';
 import { Finding } from '../parts/Finding';
 import { useStored } from '../stored';
 import { Blank } from '../parts/Blank';
@@ -51,34 +51,6 @@ export function useAsk(send: Send) {
       return problem;
     },
   };
-}
-
-export function TodoPanel({ things, send }: { things: Todo[]; send: Send }) {
-  const { ask, problem } = useAsk(send);
-  const verb: Record<string, string> = {
-    put_on: 'On: ',
-    part_off: 'Off: ',
-    taken_off: 'Take off: ',
-    part_back: 'Put back: ',
-  };
-  return (
-    <Box sx={{ display: 'flex', flexDirection: 'column', alignItems: 'flex-start', gap: 1.25, mt: 2 }}>
-      {things.map((t) => (
-        <Box key={t.kind + (t.id ?? t.name)} sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
-          <Toggle
-            on={t.done}
-            onToggle={() => {
-              if (!t.done) void ask(t.kind, t.kind === 'caution' ? { id: t.id } : { id: t.id, name: t.name, side: t.side });
-            }}
-          >
-            {(verb[t.kind] ?? '') + t.name}
-          </Toggle>
-          {(t.why ?? t.side) && <Box sx={{ color: 'quiet', fontSize: 'note' }}>{t.why ?? t.side}</Box>}
-        </Box>
-      ))}
-      {problem && <Finding>{problem.detail}</Finding>}
-    </Box>
-  );
 }
 
 export function LockPanel({ advice, send }: { advice: Advice; send: Send }) {

@@ -8,7 +8,7 @@ import { Interrupted } from './Interrupted';
 import { Rail, RailStrip } from './Rail';
 import { Rules } from './Rules';
 import { Side } from './Side';
-import { StillOn, ClashPanel, Kept } from './notices';
+import { ClashPanel, Kept } from './notices';
 
 vi.stubGlobal('localStorage', { getItem: () => null });
 
@@ -59,8 +59,9 @@ test('on a phone the strip says how far along the work is', () => {
 
 const view = (more: object): View =>
   ({
-    on: [],
-    off: [],
+    stands: [],
+    kept: [],
+    never: [],
     readings: [],
     photos: [],
     voices: [],
@@ -69,13 +70,15 @@ const view = (more: object): View =>
     ...more,
   }) as unknown as View;
 
-test('coming back tells what was last done, what is loose, on and off, and nothing that is not so', () => {
+test('coming back tells what was last done, what is loose, what stands otherwise, and nothing that is not so', () => {
   const html = words(
     draw(
       <Interrupted
         view={view({
-          on: [{ name: 'propeller chock' }],
-          off: [{ name: 'linkage cover' }],
+          stands: [
+            { thing: 'key', name: 'key', says: 'in, engine off', rest: true },
+            { thing: 'cover', name: 'linkage cover', says: 'off', rest: false },
+          ],
           resume: { last: 'barrel turned 3 turns', finger_tight: ['joint nut'], next: 'x', paused: 'the tide' },
         })}
         onGoOn={() => undefined}
@@ -86,8 +89,7 @@ test('coming back tells what was last done, what is loose, on and off, and nothi
     'Where it stood: the tide',
     'Last done: barrel turned 3 turns',
     'Only finger tight: joint nut',
-    'Still on: propeller chock',
-    'Still off: linkage cover',
+    'Stands otherwise: linkage cover off',
     'Carry on',
   ])
     expect(html).toContain(says);
@@ -96,13 +98,6 @@ test('coming back tells what was last done, what is loose, on and off, and nothi
 });
 
 const run = (more: object): RunView => ({ id: 'r', view: view(more) }) as unknown as RunView;
-
-test('what is on or off stands in the head, and nothing stands there when all is as it was', () => {
-  expect(words(draw(<StillOn run={run({ on: [{ name: 'chock' }], off: [{ name: 'cover' }] })} />))).toContain(
-    'still on: chock · still off: cover',
-  );
-  expect(draw(<StillOn run={run({})} />)).toBe('');
-});
 
 const asked = (children: ReactNode) => <QueryClientProvider client={new QueryClient()}>{children}</QueryClientProvider>;
 

@@ -2463,6 +2463,9 @@ export interface components {
             adjusters: string[];
             readings: string[];
             senses: string[];
+            ways: {
+                [key: string]: string[];
+            };
             words: {
                 [key: string]: string[];
             };

@@ -3,10 +3,7 @@ import type { Parcel } from '../api/box';
 const plain: Record<string, string> = {
   check: 'answer',
   move: 'turn',
-  put_on: 'put on',
-  taken_off: 'taken off',
-  part_off: 'taken off',
-  part_back: 'put back',
+  set_up: 'stands',
   signed: 'signature',
   decided: 'decision',
   corrected: 'struck out',
@@ -22,7 +19,7 @@ export function wordsOf(p: Parcel): string {
   const marks = start !== undefined ? `${start} to ${first('end') ?? ''}` : undefined;
   return [
     plain[p.kind] ?? p.kind.replaceAll('_', ' '),
-    first('point', 'adjuster', 'check', 'item', 'name', 'id'),
+    first('point', 'adjuster', 'check', 'item', 'name', 'thing', 'id'),
     marks ?? first('text', 'says', 'answer', 'verdict', 'turns', 'words', 'outcome', 'option', 'times') ?? chosen(body['choice']),
     body['way'],
     body['unit'],

@@ -73,7 +73,7 @@ export function Caller({ handle, run, partner, says, say }: Mine) {
 function otherEnd(partner: Mine['partner'], view: RunView['view']): string {
   if (!partner) return 'Nobody is at the other end yet.';
   if (partner.away) return `${partner.name} was last heard ${partner.heard} s ago: call out before you go on.`;
-  const does: Record<string, string> = { READ: 'reads', TRY: 'tries it', LOCK: 'locks it', WAIT: 'waits' };
+  const does: Record<string, string> = { READ: 'reads', TRY: 'tries it', LOCK: 'locks it', WAIT: 'waits', 'SET UP': 'sets it up' };
   const word = view.ends.reader.word;
   return `${partner.name} ${does[word] ?? (word.startsWith('TURN') ? 'turns' : 'works')} at the other end`;
 }

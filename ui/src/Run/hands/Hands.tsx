@@ -6,8 +6,9 @@ import { Finding } from '../../parts/Finding';
 import { Foot, Head } from '../../parts/Frame';
 import { NotTaken } from '../../parts/NotTaken';
 import { RailStrip } from '../Rail';
-import { ClashPanel, Kept, Notice, StillOn } from '../notices';
+import { ClashPanel, Kept, Notice } from '../notices';
 import { Unseen } from '../panels';
+import { Stands } from '../stands/Stands';
 import { useRun } from '../../api/useRun';
 import { useSession } from '../../api/useSession';
 import { useStored } from '../../stored';
@@ -43,9 +44,8 @@ export function HandsScreen() {
   const mine = { handle, run, who, place, partner, hands, seq, says, say };
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
-      <Head title={run ? `${run.machine} · ${run.cable}` : 'Brankel'} tab="Second hands" home={session?.state !== 'guest'}>
-        {run && place !== '' && <StillOn run={run} />}
-      </Head>
+      <Head title={run ? `${run.machine} · ${run.cable}` : 'Brankel'} tab="Second hands" home={session?.state !== 'guest'} />
+      {run && place !== '' && <Stands view={run.view} send={handle.send} />}
       {run && place !== '' && <RailStrip steps={run.view.steps} />}
       <Box
         component="main"

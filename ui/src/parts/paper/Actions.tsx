@@ -1,6 +1,7 @@
 import { Told, W } from '../form/blanks';
 import { Any, When, Yes } from '../form/choices';
 import { Part, Row } from './layout';
+import { Needs } from './Needs';
 import { idOf, list, usePaper } from './paper';
 import { Add, TakeOut } from '../form/rows';
 
@@ -38,6 +39,7 @@ export function Actions() {
                 </When>
               </>
             )}
+            <Needs at={[...at, 'needs']} of={a.name} />
             <TakeOut at={at} name={a.name} />
             <Told at={at} />
           </Row>

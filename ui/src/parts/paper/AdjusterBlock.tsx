@@ -4,6 +4,7 @@ import { OfRig } from './OfRig';
 import { Add, Many, TakeOut } from '../form/rows';
 import { Row } from './layout';
 import { LockBlanks } from './LockBlanks';
+import { Needs, Together } from './Needs';
 import { list, usePaper } from './paper';
 
 const kinds = [
@@ -47,6 +48,8 @@ export function AdjusterBlock({ i }: { i: number }) {
             <b>Does not set:</b> {a.does_not_set}
           </>
         )}
+        <Needs at={[...at, 'needs']} of={a.name} />
+        <Together at={[...at, 'allows']} of={`allowed for ${a.name},`} caution />
       </Row>
     );
   }
@@ -106,6 +109,8 @@ export function AdjusterBlock({ i }: { i: number }) {
       {list(s.places).length > 0 && <Yes at={[...at, 'each']} says="one at each place" />}
       <OfRig at={[...at, 'works']} kind="adjusters" says={`what ${a.name} works of the rig`} />
       <TakeOut at={at} name={a.name} />
+      <Needs at={[...at, 'needs']} of={a.name} />
+      <Together at={[...at, 'allows']} of={`allowed for ${a.name},`} caution />
       <Told at={at} />
       <Told at={[...at, 'works']} />
     </Row>

@@ -6,6 +6,7 @@ import { fields, useRigFields } from './fields';
 import { Add, Many, TakeOut } from '../form/rows';
 import { Row } from './layout';
 import { list, usePaper } from './paper';
+import { Needs, Together } from './Needs';
 import { Shown } from './PointBlock';
 import { Sets } from './Sets';
 
@@ -131,6 +132,8 @@ export function CheckBlock({ i }: { i: number }) {
           <Told at={[...at, 'at']} />
         </>
       )}
+      <Needs at={[...at, 'needs']} of={c.name} />
+      <Together at={[...at, 'allows']} of={`allowed for ${c.name},`} caution />
       <OfRig at={[...at, 'proves']} kind="senses" says={`what ${c.name} proves of the rig`} />
       <When at={[...at, 'conditions']}>
         Note: <Many at={[...at, 'conditions']} label={`condition of ${c.name},`} what="what is noted with it" />

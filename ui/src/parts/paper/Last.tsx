@@ -3,6 +3,7 @@ import { Pick, Told, W } from '../form/blanks';
 import { Any, When, Yes } from '../form/choices';
 import { Charts } from './Charts';
 import { Part, Row } from './layout';
+import { Needs } from './Needs';
 import { idOf, list, usePaper } from './paper';
 import { Add, Many, TakeOut } from '../form/rows';
 import { Steps } from './Steps';
@@ -47,6 +48,7 @@ export function Last() {
           {list(s.inspection).map((one, i) => (
             <Row key={one.id}>
               <W at={['inspection', i, 'says']} label={`what is looked at ${i + 1}`} />
+              <Needs at={['inspection', i, 'needs']} of={one.says} />
               <TakeOut at={['inspection', i]} name={one.says} />
             </Row>
           ))}

@@ -1,5 +1,6 @@
 import { Told, W } from '../form/blanks';
 import { Add, Many, TakeOut } from '../form/rows';
+import { Needs } from './Needs';
 import { usePaper, type Path } from './paper';
 
 /** How something is kept where it was set: every word of it, while a sheet is written. */
@@ -23,6 +24,7 @@ export function LockBlanks({ at, name }: { at: Path; name: string }) {
       in this order: <Many at={[...at, 'order']} label={`lock of ${name}, place`} what="next in the order" />
       <br />
       allowed: <Many at={[...at, 'choice']} label={`lock of ${name}, way`} what="another way of locking" />
+      <Needs at={[...at, 'needs']} of={`the lock of ${name}`} />
       <Told at={at} />
     </>
   );

@@ -128,8 +128,8 @@ export function MethodBlock({ i }: { i: number }) {
     case 'locked out':
       return (
         <Row>
-          Held back by <Pick at={[...at, 'temporary']} label={`what holds ${one.title} back`} options={list(s.temporary)} />, and given
-          back: proved by <Pick at={[...at, 'check']} label={`${one.title} is proved by`} options={list(s.checks)} />. Nothing is set here.
+          Held back by <Pick at={[...at, 'held']} label={`what holds ${one.title} back`} options={list(s.setup)} />, and given back: proved
+          by <Pick at={[...at, 'check']} label={`${one.title} is proved by`} options={list(s.checks)} />. Nothing is set here.
           {!list(one.checks).includes(one.check ?? '') &&
             list(s.checks).map((c, k) => (c.id === one.check ? <CheckBlock key={c.id} i={k} /> : null))}
         </Row>

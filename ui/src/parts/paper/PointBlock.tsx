@@ -4,6 +4,7 @@ import { Any, When, Yes } from '../form/choices';
 import { OfRig } from './OfRig';
 import { TakeOut } from '../form/rows';
 import { Row } from './layout';
+import { Needs } from './Needs';
 import { PointMore } from './PointMore';
 import { list, usePaper } from './paper';
 
@@ -72,6 +73,7 @@ export function PointBlock({ i }: { i: number }) {
         {edit ? ' Out of it, repair: ' : ' Out of it: '}
         <W at={[...at, 'stop']} label="what to repair" />
       </When>
+      <Needs at={[...at, 'needs']} of={p.name} />
       <OfRig at={[...at, 'measures']} kind="readings" says={`what ${p.name} reads of the rig`} />
       {!list(proofs).some((x) => !x.met && x.field === `points[${i}].target`) && <Told at={[...at, 'target']} />}
       <Told at={[...at, 'plus']} />

@@ -8,6 +8,7 @@ import { AdjusterBlock } from './AdjusterBlock';
 import { CheckBlock } from './CheckBlock';
 import { Row } from './layout';
 import { list, usePaper } from './paper';
+import { Needs } from './Needs';
 import { PointBlock } from './PointBlock';
 import { methods } from './methods';
 
@@ -79,6 +80,7 @@ export function SettingBlock({ i, shown }: { i: number; shown: (kind: 'adjusters
           <CheckBlock key={id} i={place('checks', id)} />
         ))}
       {again.length > 0 && <Row head="As above:">{again.join(', ')}</Row>}
+      <Needs at={[...at, 'needs']} of={one.title} />
       <SettleAndLock at={at} one={one} />
       {edit && (
         <Box sx={{ fontSize: 'note', color: 'quiet', display: 'grid', gap: 0.5 }}>

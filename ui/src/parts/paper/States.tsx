@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import { Told, W } from '../form/blanks';
 import { fields, useRigFields } from './fields';
 import { Part, Row } from './layout';
+import { Needs } from './Needs';
 import { idOf, list, usePaper, type Path } from './paper';
 import { Add, TakeOut } from '../form/rows';
 import { Sets } from './Sets';
@@ -15,6 +16,7 @@ export function States() {
       {list(s.states).map((t, i) => (
         <Row key={t.id} head={<W at={['states', i, 'name']} label={`state ${i + 1}`} />}>
           <W at={['states', i, 'how']} label={`how ${t.name} is made`} />
+          <Needs at={['states', i, 'needs']} of={t.name} />
           <TakeOut at={['states', i]} name={t.name} />
           <Made at={['states', i, 'made']} head="The rig then:" label={`of the rig, ${t.name}`} add="what the rig is then" />
           <Made at={['states', i, 'unmade']} head="Not made:" label={`of the rig, without ${t.name}`} add="what it is without" />
@@ -37,8 +39,8 @@ export function States() {
   );
 }
 
-/** What a state makes of the rig: where its control stands, what is worn or wrong, how it is set. */
-function Made({ at, head, label, add }: { at: Path; head: string; label: string; add: string }) {
+/** What a state, or the way of a thing, makes of the rig: where its control stands, what is worn or wrong, how it is set. */
+export function Made({ at, head, label, add }: { at: Path; head: string; label: string; add: string }) {
   const { sheet: s, edit, get } = usePaper();
   const of = useRigFields(s.family);
   if (get(at) === undefined) return edit && s.rig ? <Add at={at} what={add} make={() => ({})} whole /> : null;

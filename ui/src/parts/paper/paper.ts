@@ -9,6 +9,7 @@ interface RigNames {
   readings: string[];
   senses: string[];
   words: Record<string, string[]>; // of each sense, the good one first
+  ways: Record<string, string[]>; // of each kind of thing, its usual rest first
 }
 
 /** What a sheet's page is drawn from. Without `set` it is read only. */

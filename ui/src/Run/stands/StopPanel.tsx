@@ -1,0 +1,68 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import type { Advice } from '../../api/client';
+import type { Send } from '../../api/useRun';
+import { Finding } from '../../parts/Finding';
+import { Row, useAsk } from '../panels';
+import { StandPicture } from './StandPicture';
+
+/** Changes that come together: one tap says that all of them are made, each an entry of its own. */
+export function StopPanel({ advice, send }: { advice: Advice; send: Send }) {
+  const { ask, problem } = useAsk(send);
+  const [busy, setBusy] = useState(false);
+  const stop = advice.stop;
+  if (!stop) return null;
+  const cautions = [...new Set(stop.changes.flatMap((c) => c.cautions ?? []))];
+  const all = async () => {
+    setBusy(true);
+    let ok = true;
+    for (const c of stop.changes) {
+      if (!ok) break;
+      ok = false; // until it was taken
+      await ask('set_up', { thing: c.thing, way: c.way }, () => {
+        ok = true;
+      });
+    }
+    setBusy(false);
+  };
+  return (
+    <>
+      <Box component="ol" aria-label="Changes" sx={{ listStyle: 'none', m: 0, mt: 1.5, p: 0, display: 'flex', flexWrap: 'wrap', gap: 1.5 }}>
+        {stop.changes.map((c) => (
+          <Box
+            component="li"
+            key={c.thing + c.way}
+            sx={{ display: 'flex', alignItems: 'center', gap: 1, pr: 1.5, borderRight: '1px solid', borderColor: 'divider' }}
+          >
+            <StandPicture kind={c.kind} />
+            <span>
+              <Box component="span" sx={{ display: 'block', fontSize: 'text', fontWeight: 600, lineHeight: 1.2 }}>
+                {c.name}
+              </Box>
+              <Box component="span" sx={{ display: 'block', fontSize: 'note', lineHeight: 1.25 }}>
+                {[c.says, c.torque ? `${c.torque} Nm` : '', c.why ?? '', c.minutes ? `${c.minutes} min` : ''].filter(Boolean).join(' · ')}
+              </Box>
+            </span>
+          </Box>
+        ))}
+      </Box>
+      {cautions.length > 0 && (
+        <Box sx={{ mt: 1.25, fontSize: 'plain', fontWeight: 500, lineHeight: 1.5 }}>
+          {cautions.map((c) => (
+            <Box key={c} component="span" sx={{ mr: 2, display: 'inline-block' }}>
+              ⚠ {c}
+            </Box>
+          ))}
+        </Box>
+      )}
+      <Row>
+        <Button variant="contained" disabled={busy} onClick={() => void all()}>
+          It stands so
+        </Button>
+      </Row>
+      {problem && <Finding>{problem.detail}</Finding>}
+      {stop.then && <Box sx={{ mt: 1, fontSize: 'text', color: 'quiet' }}>Then: {stop.then}</Box>}
+    </>
+  );
+}
