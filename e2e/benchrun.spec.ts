@@ -20,6 +20,8 @@ test('a quiet day’s barrel goes from the Bench to a signed record, and its fig
   await m.read('142.9');
   await m.tap('Locked');
   await m.read('143');
+  await m.says('Key in');
+  await m.change();
   await m.says('Sign');
   await m.tap(/^Sign/);
   await expect(page.getByText('Signed and proved')).toBeVisible();

@@ -334,6 +334,6 @@ func (p *pen) flag(a at) {
 	for i, one := range p.rig.On {
 		foot := a.by(float64(i)*14, 0)
 		p.line(Ink, 2, foot, foot.by(0, -24))
-		p.label(foot.by(0, -24), 4, line{one + ", still on", small, true, Ink, ""})
+		p.label(foot.by(0, -24), 4, line{one, small, true, Ink, ""})
 	}
 }

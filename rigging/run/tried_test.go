@@ -51,7 +51,7 @@ func TestPartsGoBackWithTheirTorque(t *testing.T) {
 	f.stands("wheel.left", "off").stands("wheel.left", "snug")
 	require.ErrorContains(t, f.try(record.KindSetUp, record.SetUp{Thing: "wheel.left", Way: "on"}), "first: vehicle wheels", "its bolts are tightened on the ground")
 	a := f.until(func(a lead.Advice) bool { return slices.Contains(a.More, "Wheel, left: 110 Nm.") })
-	assert.Contains(t, said(a), "wheel, left on, bolts by torque")
+	assert.Contains(t, said(a), "wheel, left: on, bolts by torque")
 	f.stop()
 	r := tell.MakeRecord(record.Heading{}, f.led(), f.events, "")
 	assert.Equal(t, "wheel, left: on, bolts by torque, 110 Nm", r.Lines[slices.IndexFunc(r.Lines, func(l tell.Entry) bool {

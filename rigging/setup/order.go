@@ -325,8 +325,8 @@ func (f *search) stops(n *node) (out []Stop) {
 // later puts off each change that a stop's own tasks can do without to the next one, as long as all stays as it must be:
 // what is cheap is not held up by what opens something for later.
 func (f *search) later(ways [mostThings]uint8, stops []Stop) []Stop {
-	for i := 0; i+1 < len(stops); i++ {
-		for k := len(stops[i].Changes) - 1; k >= 0; k-- {
+	for i := range stops {
+		for k := len(stops[i].Changes) - 1; k >= 0 && i+1 < len(stops); k-- {
 			c := stops[i].Changes[k]
 			if slices.ContainsFunc(stops[i+1].Changes, func(o Change) bool { return o.Thing == c.Thing }) {
 				continue
@@ -338,11 +338,32 @@ func (f *search) later(ways [mostThings]uint8, stops []Stop) []Stop {
 				stops = tried
 			}
 		}
+		stops[i] = f.chocked(ways, stops[i])
 		for _, c := range stops[i].Changes {
 			ways[f.thing(c.Thing)] = f.at(f.thing(c.Thing), c.Way)
 		}
 	}
 	return slices.DeleteFunc(stops, func(s Stop) bool { return len(s.Changes)+len(s.Tasks) == 0 })
+}
+
+// chocked has chocks come away as late in a stop as they may: whatever else is done in it is done on a machine that stands.
+func (f *search) chocked(ways [mostThings]uint8, stop Stop) Stop {
+	for k := len(stop.Changes) - 2; k >= 0; k-- {
+		t := &f.s.Things[f.thing(stop.Changes[k].Thing)]
+		if t.Kind != Chocks || stop.Changes[k].Way != t.AtRest() {
+			continue
+		}
+		for i := k; i+1 < len(stop.Changes); i++ {
+			tried := stop
+			tried.Changes = slices.Clone(stop.Changes)
+			tried.Changes[i], tried.Changes[i+1] = tried.Changes[i+1], tried.Changes[i]
+			if !f.walks(ways, []Stop{tried}) {
+				break
+			}
+			stop = tried
+		}
+	}
+	return stop
 }
 
 func (f *search) thing(id string) int {

@@ -229,7 +229,11 @@ func (run *Lead) stop(changes []setup.Change, then *task) Advice {
 	for _, c := range changes {
 		one := run.changing(c)
 		a.Stop.Changes = append(a.Stop.Changes, one)
-		says = append(says, one.Name+" "+one.Says)
+		between := " "
+		if strings.Contains(one.Name, ",") { // it stands at a place
+			between = ": "
+		}
+		says = append(says, one.Name+between+one.Says)
 		if one.Access != "" && !slices.Contains(near, one.Access) {
 			near = append(near, one.Access)
 		}

@@ -12,6 +12,9 @@ import (
 	"brankel/rigging/sheet"
 )
 
+// hung are the kinds of things that hang at the rig itself while they are not at rest.
+var hung = []setup.Kind{setup.Pin, setup.Lock, setup.Held, setup.Chocks, setup.Propeller, setup.Cable}
+
 // pictureNow is the rig as it is, with what the setting at hand reads and turns.
 func (run page) pictureNow(s *lead.Setting, a lead.Advice) *picture.Scene {
 	return run.picture(func(p *sheet.Point) bool {
@@ -60,8 +63,8 @@ func (run page) picture(shown func(*sheet.Point) bool, turned []*lead.Turned, a 
 		}
 	}
 	for _, t := range run.Things() {
-		if t.Kind != setup.Ground && run.Stood.Way(run.Now(), t.ID) != t.AtRest() {
-			drawn.On = append(drawn.On, t.Name+" "+run.Stood.Way(run.Now(), t.ID))
+		if way := run.Stood.Way(run.Now(), t.ID); slices.Contains(hung, t.Kind) && way != t.AtRest() {
+			drawn.On = append(drawn.On, t.Name+" "+way)
 		}
 	}
 	if a.Read != nil {

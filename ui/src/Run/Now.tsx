@@ -39,7 +39,7 @@ export function Now(props: Props) {
         component="h2"
         sx={{
           m: 0,
-          fontSize: advice.plan && advice.plan.length > 1 ? 'title' : { xs: 'title', md: 'large' },
+          fontSize: (advice.plan?.length ?? 0) > 1 || (advice.stop?.changes.length ?? 0) > 1 ? 'title' : { xs: 'title', md: 'large' },
           fontWeight: 600,
           lineHeight: 1.15,
         }}
@@ -57,10 +57,10 @@ export function Now(props: Props) {
           what is wrong?
         </Button>
       )}
-      {[run.view.drift, run.view.answer].map(
+      {[run.view.drift, advice.do === 'check' ? '' : run.view.answer].map(
         (t) =>
           t &&
-          ['read', 'lock', 'set-up', 'move'].includes(advice.do) && (
+          ['read', 'lock', 'move', 'check'].includes(advice.do) && (
             <Box key={t} sx={{ mt: 1, fontSize: 'name', fontWeight: 500 }}>
               {t}
             </Box>

@@ -104,6 +104,7 @@ function Thing({ how, open, still, onTap }: { how: How; open: boolean; still: bo
         border: 0,
         borderRight: '1px solid',
         borderColor: 'divider',
+        order: { xs: how.rest ? 0 : -1, md: 0 }, // on a phone what stands otherwise is in sight first
         cursor: 'pointer',
         bgcolor: how.rest ? 'transparent' : 'text.primary',
         color: how.rest ? 'text.primary' : 'background.default',
