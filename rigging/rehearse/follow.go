@@ -3,13 +3,11 @@ package rehearse
 import (
 	"encoding/json"
 	"fmt"
-	"slices"
 	"time"
 
 	"brankel/rigging/fault"
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
-	"brankel/rigging/sheet"
 )
 
 // noon is when every rehearsed run begins; each event takes a minute.
@@ -31,6 +29,7 @@ func (h *hand) log(kind record.Kind, body any) error {
 	if n > 0 {
 		prev = h.events[n-1].Hash
 	}
+	h.keep(kind)
 	h.events = append(h.events, e.Seal(prev))
 	st := h.led.State
 	if !st.Carry(h.events[n]) {
@@ -42,6 +41,9 @@ func (h *hand) log(kind record.Kind, body any) error {
 
 // follow does the one thing the advice says.
 func (h *hand) follow(a lead.Advice) error {
+	if made, err := h.mistake(a); made {
+		return err
+	}
 	if h.mayLeaveOut(a.Step) {
 		return h.log(record.KindSkipped, record.Skipped{Step: a.Step, Reason: "no time"})
 	}
@@ -86,13 +88,6 @@ func (h *hand) follow(a lead.Advice) error {
 		}
 	}
 	return fault.At("sheet", "the advice ends in %q", string(a.Do))
-}
-
-// mayLeaveOut tells whether a hasty hand leaves the step out.
-func (h *hand) mayLeaveOut(step string) bool {
-	return h.q.Hand == "hasty" && slices.ContainsFunc(h.q.Sheet.Steps, func(s sheet.Step) bool {
-		return s.ID == step && slices.Contains(record.Skippable, s.Kind) && h.led.Skipped[step] == ""
-	})
 }
 
 // setUp makes the changes of a stop, one after the other.

@@ -19,8 +19,8 @@ import (
 )
 
 // Hands are the ways of working. The careful one does everything that is asked; the hasty
-// one leaves out what may be left out, and one time in five taps a state that it has not
-// made.
+// one leaves out what may be left out, one time in five taps a state that it has not made, and tries, reads and changes
+// things before the machine stands for it.
 var Hands = []string{"careful", "hasty"}
 
 // mostEvents is how long a run may be: one that goes on is going round in a circle.
@@ -52,12 +52,24 @@ type Outcome struct {
 	Turns    float64        `json:"turns"`
 	Readings int            `json:"readings"`
 	Changes  int            `json:"changes"` // of how it stands
-	Fewest   int            `json:"fewest"`  // that would have done for the same work
+	Fewest   *int           `json:"fewest"`  // that would have done for the same work; nil where nobody searched
 	Seconds  float64        `json:"seconds"` // of computing, where somebody has a clock
 	Events   []record.Event `json:"events"`
 
 	Untrue   int            `json:"-"` // states that were tapped and were not so
+	Mistakes mistakes       `json:"-"` // what was done before the machine stood for it
 	geometry map[string]any // with the parts that were fitted
+	fewest   func() (int, bool)
+}
+
+// Search finds Fewest, exactly. It leaves it nil where there is too much to be searched.
+func (o *Outcome) Search() {
+	if o.fewest == nil {
+		return // there was no run
+	}
+	if n, ok := o.fewest(); ok {
+		o.Fewest = &n
+	}
 }
 
 // Stands is the rig as it stands in the end, with where each adjuster was found.
@@ -80,6 +92,7 @@ type hand struct {
 	rand      *rand.Rand
 	bias      map[string]float64 // of each gauge, for the whole run
 	turned    bool               // since the last reading
+	did       []done             // of the work
 	tried     map[string]bool    // adjusters that would not turn once
 	inspects  bool               // while another one looks at it
 }
@@ -197,5 +210,6 @@ func (h *hand) stop(why string) { h.out.Outcome, h.out.Why = "stopped", strings.
 
 func (h *hand) finish() Outcome {
 	h.out.Rig, h.out.Events, h.out.geometry = Stands{h.settings, h.condition}, h.events, h.geometry
+	h.out.fewest = h.fewest
 	return h.out
 }

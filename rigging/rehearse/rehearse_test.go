@@ -358,6 +358,7 @@ func unmet(t *testing.T, w way, q Question, out Outcome, checks bool, sure float
 // voided. How often it signed what is not so is printed: see docs/rehearsal.md.
 func TestAHastyHandSignsNothingDangerous(t *testing.T) {
 	right, wrong, stopped, trapped, tapped := 0, 0, 0, 0, 0
+	var made mistakes
 	for _, w := range led(t) {
 		for seed := range uint64(seeds(t) / 4) {
 			q := asked(rand.New(rand.NewPCG(seed, 9)), w, seed)
@@ -386,9 +387,12 @@ func TestAHastyHandSignsNothingDangerous(t *testing.T) {
 				right++
 			} else {
 				wrong++
+				t.Log(q.where(), out.Mistakes, untrue(t, w, q, out, false), out.Untrue)
 			}
+			made.Kept, made.Changed, made.Refused = made.Kept+out.Mistakes.Kept, made.Changed+out.Mistakes.Changed, made.Refused+out.Mistakes.Refused
 		}
 	}
+	t.Log(made)
 	assert.Greater(t, right, 3*seeds(t))
 	assert.Greater(t, tapped, seeds(t), "it should have tapped what is not so")
 	t.Logf("hasty: %d signed and right, %d signed and wrong, %d stopped; %d states tapped that were not so, in %d runs",

@@ -69,9 +69,6 @@ func (h *hand) read(w *lead.Want) error {
 	return h.log(record.KindReading, r)
 }
 
-// hurries is one time in five of what a hasty hand does.
-func (h *hand) hurries() bool { return h.q.Hand == "hasty" && h.rand.IntN(5) == 0 }
-
 // gauge is the workshop's of the point's instrument, else the finest for its quantity.
 func (h *hand) gauge(p *sheet.Point) *record.Gauge {
 	var best *record.Gauge
@@ -255,7 +252,9 @@ func (h *hand) try(ask *lead.Ask) error {
 			}
 		}
 	}
-	return h.log(record.KindCheck, body)
+	err := h.log(record.KindCheck, body)
+	h.answered(c.ID)
+	return err
 }
 
 func (h *hand) answeredBad(check string) bool {

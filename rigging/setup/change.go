@@ -63,7 +63,7 @@ func (s *Setup) Refuse(now Stand, c Change, tasks []Task) (r Refusal) {
 	after := during.With(c)
 	r.Breaks = s.newly(during, after, nil)
 	for i := range tasks {
-		if len(r.Breaks) > 0 && slices.Contains(tasks[i].Needs[c.Thing], c.Way) {
+		if len(r.Breaks) > 0 && slices.Contains(tasks[i].Needs[c.Thing], c.Way) && s.there(after, &tasks[i]) {
 			if fewer := s.newly(during, after, &tasks[i]); len(fewer) < len(r.Breaks) {
 				r.Breaks = fewer
 			}
@@ -75,6 +75,16 @@ func (s *Setup) Refuse(now Stand, c Change, tasks []Task) (r Refusal) {
 	}
 	r.Breaks = slices.CompactFunc(r.Breaks, func(a, b Break) bool { return a.Says == b.Says })
 	return r
+}
+
+// there tells whether the machine stands where a task is done.
+func (s *Setup) there(now Stand, task *Task) bool {
+	for i := range s.Things {
+		if t := &s.Things[i]; t.Kind == Ground && !slices.Contains(task.Needs[t.ID], s.Way(now, t.ID)) {
+			return false
+		}
+	}
+	return true
 }
 
 // Refuses tells whether the change may not be made.

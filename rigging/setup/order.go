@@ -225,11 +225,25 @@ func (f *search) changed(n *node, thing int, to uint8) *node {
 // made.
 func (f *search) proving(n *node, thing int, to uint8) []pairs {
 	for k := range f.tasks {
-		if !n.place.done.has(k) && f.serve[k][thing]>>to&1 == 1 {
+		if !n.place.done.has(k) && f.serve[k][thing]>>to&1 == 1 && f.there(n, k, thing, to) {
 			return f.within[k]
 		}
 	}
 	return f.breaks
+}
+
+// there tells whether the machine stands where a task is done, once a thing stands another way.
+func (f *search) there(n *node, task, thing int, to uint8) bool {
+	for i := range f.s.Things {
+		way := n.ways[i]
+		if i == thing {
+			way = to
+		}
+		if f.s.Things[i].Kind == Ground && f.serve[task][i]>>way&1 == 0 {
+			return false
+		}
+	}
+	return true
 }
 
 // ends tells whether a thing may stand so in the end: at its rest, or where the machine moves under its own power, from

@@ -62,11 +62,42 @@ func (s *Sheet) Trying(c *Check, one *Setting) Work {
 	return w
 }
 
-// Turning is the work of turning an adjuster.
+// Turning is the work of turning an adjuster: what is finger tight until it is locked is turned only where nothing moves.
 func (s *Sheet) Turning(a *Adjuster, one *Setting) Work {
+	w := s.turning(a, one)
+	if !s.Locked(a) {
+		return w
+	}
+	for i := range s.Things {
+		t := &s.Things[i]
+		if _, named := w.Needs[t.ID]; named || t.Kind != setup.Ground {
+			continue
+		}
+		w.Needs = maps.Clone(w.Needs)
+		if w.Needs == nil {
+			w.Needs = setup.Needs{}
+		}
+		for _, way := range t.Ways {
+			if !setup.UnderWay(way.ID) {
+				w.Needs[t.ID] = append(w.Needs[t.ID], way.ID)
+			}
+		}
+	}
+	return w
+}
+
+func (s *Sheet) turning(a *Adjuster, one *Setting) Work {
 	w := s.work(a.ID, a.Needs, one, true)
 	w.Allows = a.Allows
 	return w
+}
+
+// Locked tells whether an adjuster is locked once it is set, by its own lock or that of a setting: until then it is finger
+// tight.
+func (s *Sheet) Locked(a *Adjuster) bool {
+	return a.Lock != nil || slices.ContainsFunc(s.Settings, func(one Setting) bool {
+		return one.Lock != nil && slices.Contains(one.Adjusters, a.ID)
+	})
 }
 
 // Locking is the work of a lock: as it says itself, else as of what it locks, nil where that is a setting's own.
@@ -75,10 +106,10 @@ func (s *Sheet) Locking(l *Lock, a *Adjuster, one *Setting) Work {
 	case l != nil && l.Needs != nil:
 		return s.work("lock", l.Needs, nil, true)
 	case a != nil:
-		return s.Turning(a, one)
+		return s.turning(a, one)
 	case one != nil && len(one.Adjusters) > 0:
 		if first := s.Adjuster(one.Adjusters[0]); first != nil {
-			return s.Turning(first, one)
+			return s.turning(first, one)
 		}
 	}
 	return s.work("lock", nil, one, true)

@@ -5,6 +5,7 @@ package lead
 import (
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/spell"
+	"brankel/rigging/sheet"
 )
 
 // Lead is a run as it is led: its state, and what follows from that. It is made by Of and not changed afterwards, so
@@ -16,7 +17,7 @@ type Lead struct {
 	steps    []StepState
 	advice   Advice
 	working  *Setting // that the advice is about, nil for none
-	handsIn  bool     // for what is done now
+	doing    Doing    // what is done now
 }
 
 var _ record.Guide = (*Lead)(nil)
@@ -50,8 +51,16 @@ func (run *Lead) Advice() Advice { return run.advice }
 // Steps is the rail: the step of the advice is the one to do now.
 func (run *Lead) Steps() []StepState { return run.steps }
 
-// HandsIn tells whether hands are in the linkage for what is done now.
-func (run *Lead) HandsIn() bool { return run.handsIn }
+// Doing is what is done now, in the course of which setting, nil for none. Found tells that it is read as found, and undoes
+// nothing.
+type Doing struct {
+	sheet.Work
+	Setting *sheet.Setting
+	Found   bool
+}
+
+// Doing is what the advice is about; its zero value while nothing of the machine is.
+func (run *Lead) Doing() Doing { return run.doing }
 
 // Settings are all of the sheet, in its order, as they stand.
 func (run *Lead) Settings() []*Setting { return run.settings }

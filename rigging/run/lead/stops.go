@@ -130,7 +130,10 @@ func (run *Lead) serves(t *task) bool {
 func (run *Lead) asks(t *task) Advice {
 	a := t.advise()
 	a.Step = t.step
-	run.working, run.handsIn = t.setting, t.HandsIn
+	run.working, run.doing = t.setting, Doing{Work: t.Work, Found: t.looks && run.plain(t.Work)}
+	if t.setting != nil {
+		run.doing.Setting = t.setting.Of
+	}
 	return a
 }
 
@@ -203,7 +206,7 @@ func (run *Lead) lockFirst(stop setup.Stop) (Advice, bool) {
 			continue
 		}
 		if a := run.lockNext(s); a != nil {
-			run.working = s
+			run.working, run.doing = s, Doing{Work: named(run.workOf(*a, s), "lock"), Setting: s.Of}
 			a.More = append(a.More, "Nothing is driven, flown or run while it is finger tight.")
 			a.Step = run.stepOf(s)
 			return *a, true

@@ -144,7 +144,7 @@ func (l *listing) set(s *Setting) {
 	if done, _, _ := run.SettingDone(s); done {
 		return
 	}
-	before := append(slices.Clone(l.first), l.ids(func(t *task) bool { return t.setting != nil && run.follows(s.Of, t.setting.Of) })...)
+	before := append(slices.Clone(l.first), l.ids(func(t *task) bool { return t.setting != nil && run.Follows(s.Of, t.setting.Of) })...)
 	own := func(w sheet.Work, id string, after []string, advise func() Advice) string {
 		t := l.add(named(w, id+":"+s.Of.ID, after...), advise)
 		t.setting, t.step = s, run.stepOf(s)
@@ -169,7 +169,7 @@ func (l *listing) set(s *Setting) {
 			last = append(last, own(run.workOf(other, s), "now:"+other.id(), before, func() Advice { return other }))
 		}
 	}
-	if phase == PhaseFound || phase == PhaseSet && a.Do != DoMove && a.Do != DoChoose {
+	if phase == PhaseFound || phase == PhaseSet && a.Do != DoMove && a.Do != DoChoose && run.MovedIn(s.Of) == nil {
 		var turns []string
 		for _, t := range s.Turned {
 			if !t.Adjuster.MeasureOnly {
@@ -238,16 +238,16 @@ func (a Advice) id() string {
 	return a.Check.Check
 }
 
-// follows tells whether a setting stands on another: as it says, or where it says nothing, on all before it; the same at
+// Follows tells whether a setting stands on another: as it says, or where it says nothing, on all before it; the same at
 // another place stands for itself.
-func (run *Lead) follows(one, other *sheet.Setting) bool {
+func (run *Lead) Follows(one, other *sheet.Setting) bool {
 	switch {
 	case one.ID == other.ID || one.Base == other.Base && one.Base != "" && one.Base != one.ID:
 		return false
 	case len(one.After) > 0:
 		return slices.ContainsFunc(one.After, func(id string) bool {
 			first := run.Sheet.Setting(id)
-			return id == other.ID || first != nil && run.follows(first, other)
+			return id == other.ID || first != nil && run.Follows(first, other)
 		})
 	}
 	return true

@@ -34,7 +34,7 @@ func admitMove(in Incoming, m Move) (Move, error) {
 		return m, fault.At("body.adjuster", "this barrel is pinned to its cable: it can be measured, not turned. Replace the cable")
 	}
 	one := in.Sheet.Setting(m.Setting)
-	if err := in.never(in.Sheet.Turning(a, one)); err != nil {
+	if err := in.neverTurned(a, one); err != nil {
 		return m, err
 	}
 	switch {

@@ -268,6 +268,35 @@ func (in Incoming) never(w sheet.Work) error {
 	return nil
 }
 
+// neverTurned is the fault of a turn that must never be as things stand, or that leaves something finger tight where that
+// must never be, unless hands are allowed in there for it.
+func (in Incoming) neverTurned(a *sheet.Adjuster, one *sheet.Setting) error {
+	w := in.Sheet.Turning(a, one)
+	if err := in.never(w); err != nil || in.late() || !in.Sheet.Locked(a) {
+		return err
+	}
+	now := in.Now()
+	now.Loose = true
+	var left []setup.Break
+	for _, b := range in.rules.Broken(now, nil) {
+		allowed := slices.ContainsFunc(w.Allows, func(a setup.Together) bool {
+			for id, way := range b.Things {
+				if id != setup.Loose && a[id] != way {
+					return false
+				}
+			}
+			return true
+		})
+		if b.Things[setup.Loose] != "" && !allowed {
+			left = append(left, b)
+		}
+	}
+	if len(left) > 0 {
+		return in.forbidden("kind", left, in.Stood, "")
+	}
+	return nil
+}
+
 // forbidden says what would be that must never be, and what changes first; but is what the entry is about.
 func (in Incoming) forbidden(field string, breaks []setup.Break, with *setup.Setup, but string) error {
 	var says, first []string

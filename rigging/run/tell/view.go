@@ -188,7 +188,7 @@ func Show(led *lead.Lead) View {
 	}
 	v.Arriving = run.Signed == nil && !run.Worked && !run.AnyMoved() &&
 		!slices.ContainsFunc(run.Changes, func(c record.Change) bool { return !c.Found })
-	if run.HandsIn() {
+	if run.Doing().HandsIn {
 		v.Hands = setup.In
 	}
 	v.Applies = fmt.Sprintf("sheet %s applies: %s", run.Identity.Name, run.Identity.Why)
