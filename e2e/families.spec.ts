@@ -66,6 +66,8 @@ test('three turns are ticked off one by one; what will not turn is left to the o
   await m.tap(/^right direct: turned/);
   await expect(page.getByRole('list', { name: 'turns' })).toContainText('✓ right direct');
   await m.tap(/^crossover: turned/);
+  await m.says('Bellcrank pin, right: out');
+  await m.change();
   await m.says('Read the tension again');
   await expect(m.now()).toContainText('after the turns it should be');
 });

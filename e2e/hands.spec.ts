@@ -86,6 +86,7 @@ test('both write at the same moment: each entry stands once, and both screens sh
     page.getByRole('button', { name: 'Stop for now', exact: true }).click(),
   ]);
   await expect(bo.getByRole('heading', { name: 'HOLD', exact: true })).toBeVisible();
+  await expect(page, 'the other entry is taken too').toHaveURL(`${server.url}/`);
   await page.goto(`${server.url}/record/${run}`);
   await expect(page.getByText('settled, 3 times')).toHaveCount(1);
   await expect(page.getByText('the tide')).toHaveCount(1);

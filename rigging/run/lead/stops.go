@@ -245,6 +245,15 @@ func (run *Lead) stop(changes []setup.Change, then *task) Advice {
 		}
 	}
 	a.Say = Say(Piece{spell.Upper(strings.Join(says, ", then ")), "turn"}, Plain("."))
+	for i := range run.Stood.Things {
+		t := &run.Stood.Things[i]
+		if t.Kind == setup.Ground && setup.UnderWay(run.Stood.Way(run.Now(), t.ID)) && slices.ContainsFunc(changes, func(c setup.Change) bool {
+			k := run.Stood.Thing(c.Thing)
+			return k.Kind == setup.Key && c.Way != setup.Running && c.Way != setup.Warm
+		}) {
+			a.More = append(a.More, "Once the "+t.Name+" is brought back and stands.")
+		}
+	}
 	if then == nil {
 		return a
 	}
