@@ -58,7 +58,7 @@ func (h *hand) fewest() (n int, ok bool) {
 		at[j] = len(tasks)
 		tasks = append(tasks, task)
 	}
-	stops, ok := h.led.Stood.Order(setup.Stand{}, tasks)
+	stops, ok := h.led.Nevers.Order(setup.Stand{}, tasks)
 	for _, s := range stops {
 		n += len(s.Changes)
 	}

@@ -51,7 +51,11 @@ type Refusal struct {
 
 // Refuse looks at a change to a way that the thing has. What some task may have, the change to it may have too: chocks
 // stay under at a run-up.
-func (s *Setup) Refuse(now Stand, c Change, tasks []Task) (r Refusal) {
+func (s *Setup) Refuse(now Stand, c Change, tasks []Task) Refusal { return s.Rules().Refuse(now, c, tasks) }
+
+// Refuse is as that of the set-up.
+func (l *Rules) Refuse(now Stand, c Change, tasks []Task) (r Refusal) {
+	s := l.of
 	t := s.Thing(c.Thing)
 	if t == nil || t.Way(c.Way) == nil {
 		return Refusal{Apart: true}
@@ -61,17 +65,17 @@ func (s *Setup) Refuse(now Stand, c Change, tasks []Task) (r Refusal) {
 	during := now
 	during.HandsIn = slices.Contains(byHand, t.Kind)
 	after := during.With(c)
-	r.Breaks = s.newly(during, after, nil)
+	r.Breaks = l.newly(during, after, nil)
 	for i := range tasks {
 		if len(r.Breaks) > 0 && slices.Contains(tasks[i].Needs[c.Thing], c.Way) && s.there(after, &tasks[i]) {
-			if fewer := s.newly(during, after, &tasks[i]); len(fewer) < len(r.Breaks) {
+			if fewer := l.newly(during, after, &tasks[i]); len(fewer) < len(r.Breaks) {
 				r.Breaks = fewer
 			}
 		}
 	}
 	if during.HandsIn { // what hands are in for must be so before, too
 		now.HandsIn = false
-		r.Breaks = append(r.Breaks, s.newly(now, during, nil)...)
+		r.Breaks = append(r.Breaks, l.newly(now, during, nil)...)
 	}
 	r.Breaks = slices.CompactFunc(r.Breaks, func(a, b Break) bool { return a.Says == b.Says })
 	return r
@@ -91,9 +95,9 @@ func (s *Setup) there(now Stand, task *Task) bool {
 func (r Refusal) Refuses() bool { return r.Apart || len(r.Missing) > 0 || len(r.Breaks) > 0 }
 
 // newly is what is broken after and was not before.
-func (s *Setup) newly(before, after Stand, task *Task) (out []Break) {
-	was := s.Broken(before, task)
-	for _, b := range s.Broken(after, task) {
+func (l *Rules) newly(before, after Stand, task *Task) (out []Break) {
+	was := l.Broken(before, task)
+	for _, b := range l.Broken(after, task) {
 		if !slices.ContainsFunc(was, func(o Break) bool { return maps.Equal(o.Things, b.Things) }) {
 			out = append(out, b)
 		}

@@ -2,6 +2,8 @@ package setup
 
 import (
 	"slices"
+
+	lru "github.com/hashicorp/golang-lru/v2"
 )
 
 // Break is something that must never be: the things that stand so together, and why.
@@ -158,12 +160,20 @@ type Rules struct {
 	of     *Setup
 	breaks []Break
 	pairs  []pairs // in the order of breaks
+	kept   *lru.Cache[string, []Stop]
 }
+
+// mostKept is how many orders of work Rules keep.
+const mostKept = 512
 
 // Rules works them out.
 func (s *Setup) Rules() *Rules {
 	all := s.nevers(nil)
-	return &Rules{s, all, s.pairsOf(all)}
+	kept, err := lru.New[string, []Stop](mostKept)
+	if err != nil {
+		panic(err) // of its size alone
+	}
+	return &Rules{s, all, s.pairsOf(all), kept}
 }
 
 // Broken is as that of the set-up.
@@ -208,9 +218,20 @@ func (s *Setup) places(now Stand) (out [mostThings]uint8) {
 	return out
 }
 
-// pairs are the nevers of a task by the places of things and ways, without those of things that are not there.
-func (s *Setup) pairs(task *Task) []pairs {
-	return slices.DeleteFunc(s.pairsOf(s.nevers(task)), func(p pairs) bool { return !p.there })
+// within is the nevers of a task, nil for none, by the places of things and ways, without those of things that are not
+// there.
+func (r *Rules) within(task *Task) []pairs {
+	all := r.pairs
+	if task != nil && (len(task.Allows) > 0 || r.of.holds(task)) {
+		all = r.of.pairsOf(r.of.nevers(task))
+	}
+	var out []pairs
+	for _, p := range all {
+		if p.there {
+			out = append(out, p)
+		}
+	}
+	return out
 }
 
 func (s *Setup) pairsOf(breaks []Break) (out []pairs) {

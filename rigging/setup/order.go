@@ -2,8 +2,11 @@ package setup
 
 import (
 	"container/heap"
+	"fmt"
+	"maps"
 	"math/bits"
 	"slices"
+	"strings"
 )
 
 // Change is one thing that is made to stand another way.
@@ -19,7 +22,7 @@ type Stop struct {
 const (
 	mostThings = 32
 	mostTasks  = 128
-	mostLooked = 200_000
+	mostLooked = 60_000
 )
 
 // Order is the way through all tasks and back to rest with the fewest changes, then the fewest stops, then the fewest
@@ -27,10 +30,63 @@ const (
 // false where no way leads through: a task needs what never may be, or what no change reaches, or there are more than 32
 // things or 128 tasks.
 func (s *Setup) Order(from Stand, tasks []Task) (stops []Stop, ok bool) {
-	if len(s.Things) > mostThings || len(tasks) > mostTasks {
+	return s.Rules().Order(from, tasks)
+}
+
+// Order is as that of the set-up. What was found is kept, and what it leads through: it is searched again only where the
+// work departs from it.
+func (r *Rules) Order(from Stand, tasks []Task) (stops []Stop, ok bool) {
+	if r == nil || r.of == nil || len(r.of.Things) > mostThings || len(tasks) > mostTasks {
 		return nil, false
 	}
-	return newSearch(s, tasks).find(from)
+	asked := spelled(tasks)
+	key := func(now Stand) string { return r.of.spelled(now) + asked }
+	if stops, known := r.kept.Get(key(from)); known {
+		return stops, stops != nil
+	}
+	if stops, ok = newSearch(r, tasks).find(from); ok && stops == nil {
+		stops = []Stop{}
+	}
+	r.kept.Add(key(from), stops)
+	if !ok || len(stops) == 0 {
+		return stops, ok
+	}
+	now, rest := from, stops
+	for k := 1; k < len(stops[0].Changes); k++ {
+		now = now.With(stops[0].Changes[k-1])
+		rest = slices.Clone(rest)
+		rest[0].Changes = stops[0].Changes[k:]
+		r.kept.Add(key(now), rest)
+	}
+	return stops, true
+}
+
+// spelled is how everything stands, as a key.
+func (s *Setup) spelled(now Stand) string {
+	var b strings.Builder
+	for i := range s.Things {
+		b.WriteString(s.Way(now, s.Things[i].ID))
+		b.WriteByte(0)
+	}
+	return b.String()
+}
+
+// spelled is some work, as a key: all that an order of it hangs on.
+func spelled(tasks []Task) string {
+	var b strings.Builder
+	all := func(of map[string]AnyOf) {
+		for _, id := range slices.Sorted(maps.Keys(of)) {
+			fmt.Fprint(&b, id, of[id])
+		}
+	}
+	for i := range tasks {
+		t := &tasks[i]
+		b.WriteString(t.ID)
+		all(t.Needs)
+		fmt.Fprint(&b, t.After, t.HandsIn, t.Allows)
+		b.WriteByte(0)
+	}
+	return b.String()
 }
 
 // cost is compared by changes, then stops, then minutes.
@@ -110,8 +166,9 @@ type search struct {
 	within [][]pairs // and while a task is
 }
 
-func newSearch(s *Setup, tasks []Task) *search {
-	f := &search{s: s, tasks: tasks, breaks: s.pairs(nil)}
+func newSearch(r *Rules, tasks []Task) *search {
+	s := r.of
+	f := &search{s: s, tasks: tasks, breaks: r.within(nil)}
 	for i := range s.Things {
 		f.rest[i] = f.at(i, s.Things[i].AtRest())
 	}
@@ -139,7 +196,7 @@ func newSearch(s *Setup, tasks []Task) *search {
 			}
 		}
 		f.serve, f.impos, f.after = append(f.serve, serve), append(f.impos, impossible), append(f.after, after)
-		f.within = append(f.within, s.pairs(t))
+		f.within = append(f.within, r.within(t))
 	}
 	return f
 }

@@ -199,7 +199,7 @@ func TestNeedsAreOneWayOrSeveral(t *testing.T) {
 
 // fewest tries every way by breadth, without a bound and without doing several things at once.
 func fewest(s *Setup, tasks []Task) int {
-	f := newSearch(s, tasks)
+	f := newSearch(s.Rules(), tasks)
 	seen := map[place]bool{}
 	level := []*node{{place: place{ways: f.rest}}}
 	for n := 0; len(level) > 0; n++ {

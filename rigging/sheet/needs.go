@@ -39,6 +39,25 @@ func (s *Sheet) work(id string, own setup.Needs, one *Setting, handsIn bool) Wor
 	return Work{ID: id, Needs: s.Quiet(needs), HandsIn: handsIn}
 }
 
+// workKey is what some work is known by: of the sheet's own names, what is done, in the course of which setting.
+type workKey struct {
+	id, does string
+	one      *Setting
+}
+
+// once is some work that is worked out the first time it is asked for: nobody changes what it holds.
+func (s *Sheet) once(key workKey, work func() Work) Work {
+	if s.works == nil {
+		return work()
+	}
+	if known, ok := s.works.Load(key); ok {
+		return known.(Work)
+	}
+	w := work()
+	s.works.Store(key, w)
+	return w
+}
+
 // Over are needs with those of a setting, nil for none, in the place of what both name.
 func (one *Setting) Over(own setup.Needs) setup.Needs {
 	needs := maps.Clone(own)
@@ -53,18 +72,26 @@ func (one *Setting) Over(own setup.Needs) setup.Needs {
 
 // Reading is the work of a reading in the course of a setting, nil for none: hands are in the linkage unless it says
 // otherwise.
-func (s *Sheet) Reading(p *Point, one *Setting) Work { return s.work(p.ID, p.Needs, one, true) }
+func (s *Sheet) Reading(p *Point, one *Setting) Work {
+	return s.once(workKey{p.ID, "read", one}, func() Work { return s.work(p.ID, p.Needs, one, true) })
+}
 
 // Trying is the work of a check in the course of a setting, nil for none: hands are clear unless it says otherwise.
 func (s *Sheet) Trying(c *Check, one *Setting) Work {
-	w := s.work(c.ID, c.Needs, one, false)
-	w.Allows = c.Allows
-	return w
+	return s.once(workKey{c.ID, "try", one}, func() Work {
+		w := s.work(c.ID, c.Needs, one, false)
+		w.Allows = c.Allows
+		return w
+	})
 }
 
 // Turning is the work of turning an adjuster: what is finger tight until it is locked is turned only where nothing moves.
 func (s *Sheet) Turning(a *Adjuster, one *Setting) Work {
-	w := s.turning(a, one)
+	return s.once(workKey{a.ID, "turn", one}, func() Work { return s.still(a, s.turning(a, one)) })
+}
+
+// still is some turning where nothing moves, if what is turned is finger tight then.
+func (s *Sheet) still(a *Adjuster, w Work) Work {
 	if !s.Locked(a) {
 		return w
 	}

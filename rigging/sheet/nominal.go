@@ -6,6 +6,7 @@ import (
 	"math"
 	"slices"
 	"strings"
+	"sync"
 
 	"brankel/rigging/calc"
 	"brankel/rigging/quantity"
@@ -119,7 +120,16 @@ func (s *Sheet) WorkOut() {
 	s.workOut(s.Manual())
 }
 
+// Nevers is what must never be of the set-up, worked out once.
+func (s *Sheet) Nevers() *setup.Rules {
+	if s.nevers == nil {
+		return s.Rules()
+	}
+	return s.nevers
+}
+
 func (s *Sheet) workOut(school string) {
+	s.nevers, s.works = s.Rules(), new(sync.Map)
 	s.influences = append([]Influence{}, s.Influence...)
 	if s.Rig == nil {
 		return

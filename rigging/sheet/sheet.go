@@ -8,6 +8,7 @@ import (
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
+	"sync"
 
 	"brankel/rigging/quantity"
 	"brankel/rigging/rig"
@@ -61,6 +62,8 @@ type Sheet struct {
 	flats      map[string][]float64 // of each point, what it reads where turning does nothing more
 	nominals   map[string]float64   // what the rig shows where all is right, by its own names
 	worked     *asWorked
+	nevers     *setup.Rules
+	works      *sync.Map // of workKey, asked for so far
 }
 
 // School is one of several ways to set the same rig; one is the manual's.

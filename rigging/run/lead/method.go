@@ -42,6 +42,7 @@ type progressed struct {
 	done    bool
 	summary string
 	again   bool
+	phase   Phase // the first that is not done, "" for none
 }
 
 // progressOf is how far a whole setting is: its first phase that is not done.
@@ -52,7 +53,7 @@ func (run *Lead) progressOf(s *Setting) (of progressed) {
 			of.summary = says
 		}
 		if of.done = ok; !ok {
-			of.again = was
+			of.again, of.phase = was, p
 			break
 		}
 	}
@@ -68,6 +69,9 @@ func (run *Lead) SettingDone(s *Setting) (done bool, summary string, again bool)
 
 // PhaseNow is the first phase of a setting that is not done, "" once all are.
 func (run *Lead) PhaseNow(s *Setting) Phase {
+	if of, known := run.done[s.Of.ID]; known {
+		return of.phase
+	}
 	for _, p := range phases {
 		if done, _, _ := methodOf(s).progress(run, s, p); !done {
 			return p

@@ -17,7 +17,10 @@ func (run *Lead) wornPoints() (out []*Aim) {
 		return nil
 	}
 	for _, p := range run.Sheet.Points {
-		if a := run.Aim(p.ID); p.Stop != "" && a.Limited {
+		if p.Stop == "" {
+			continue
+		}
+		if a := run.Aim(p.ID); a.Limited {
 			out = append(out, a)
 		}
 	}

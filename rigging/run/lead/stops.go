@@ -57,7 +57,7 @@ func (run *Lead) next() Advice {
 	if run.Sheet == nil {
 		return Advice{Do: DoNothing, Say: Say(Plain("Nothing is left to do."))}
 	}
-	if broken := run.Stood.Broken(run.Now(), nil); len(broken) > 0 {
+	if broken := run.Nevers.Broken(run.Now(), nil); len(broken) > 0 {
 		if a, ok := run.leadOut(broken); ok {
 			return a
 		}
@@ -123,7 +123,7 @@ func (run *Lead) serves(t *task) bool {
 	if t.HandsIn {
 		now.Loose = false
 	}
-	return len(run.Stood.Missing(now, run.Stood.Quiet(t.Needs))) == 0 && len(run.Stood.Broken(now, &t.Work)) == 0
+	return len(run.Stood.Missing(now, t.Needs)) == 0 && len(run.Nevers.Broken(now, &t.Work)) == 0
 }
 
 // asks is the advice of a task.
@@ -183,7 +183,7 @@ func (run *Lead) change(list []task, ready func(*task) bool) Advice {
 func (run *Lead) order(works []setup.Task) ([]setup.Stop, bool) {
 	now := run.Now()
 	now.Loose = false
-	return run.Stood.Order(now, works)
+	return run.Nevers.Order(now, works)
 }
 
 // lockFirst asks for what is finger tight to be locked before changes that must not be made with it.
@@ -194,7 +194,7 @@ func (run *Lead) lockFirst(stop setup.Stop) (Advice, bool) {
 	}
 	loose := len(stop.Changes) == 0
 	for _, c := range stop.Changes {
-		r := run.Stood.Refuse(now, c, run.Sheet.Works())
+		r := run.Nevers.Refuse(now, c, run.Sheet.Works())
 		loose = loose || slices.ContainsFunc(r.Breaks, func(b setup.Break) bool { return b.Things[setup.Loose] != "" })
 		now = now.With(c)
 	}

@@ -33,7 +33,7 @@ func Fold(s *sheet.Sheet, events []Event) State {
 		ByPoint:    map[string][]int{},
 	}
 	if st.Sheet != nil {
-		st.stands(st.Sheet.Setup)
+		st.stands(st.Sheet)
 	}
 	once := inOrder(events)
 	live := live(once)

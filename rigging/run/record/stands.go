@@ -28,10 +28,10 @@ func Holds(kind setup.Kind) bool {
 }
 
 // stands begins with everything at rest.
-func (st *State) stands(s setup.Setup) {
-	s.Things = slices.Clip(s.Things)
-	st.Stood = &s
-	st.rules = s.Rules()
+func (st *State) stands(s *sheet.Sheet) {
+	stood := s.Setup
+	stood.Things = slices.Clip(stood.Things)
+	st.Stood, st.Nevers = &stood, s.Nevers()
 }
 
 // Now is how everything stands, hands clear.
@@ -105,10 +105,10 @@ func (st State) unmetBy(w sheet.Work) []string {
 	now := st.Now()
 	now.HandsIn = w.HandsIn
 	var out []string
-	for _, id := range st.Stood.Missing(now, st.Stood.Quiet(w.Needs)) {
+	for _, id := range st.Stood.Missing(now, w.Needs) {
 		out = append(out, id+"="+st.Stood.Way(now, id))
 	}
-	for _, b := range st.rules.Broken(now, &w) {
+	for _, b := range st.Nevers.Broken(now, &w) {
 		out = append(out, b.Says)
 	}
 	return out
@@ -191,11 +191,12 @@ func admitSetUp(in Incoming, c SetUp) (SetUp, error) {
 	if in.Stood.Way(in.Now(), c.Thing) == c.Way {
 		return c, fault.At("body.way", "the %s stands so already: %s", t.Name, c.Says)
 	}
-	with := *in.Stood
+	with, nevers := *in.Stood, in.Nevers
 	if in.Stood.Thing(c.Thing) == nil {
 		with.Things = append(with.Things, *t)
+		nevers = with.Rules()
 	}
-	return c, in.refused(with.Refuse(in.Now(), setup.Change{Thing: c.Thing, Way: c.Way}, in.Sheet.Works()), &with, c)
+	return c, in.refused(nevers.Refuse(in.Now(), setup.Change{Thing: c.Thing, Way: c.Way}, in.Sheet.Works()), &with, c)
 }
 
 // own is a thing of this run alone, as it is spoken of for the first time.
@@ -262,7 +263,7 @@ func (in Incoming) never(w sheet.Work) error {
 	}
 	now := in.Now()
 	now.HandsIn, now.Loose = w.HandsIn, false // what is turned is loose, and is locked by this
-	if b := in.rules.Broken(now, &w); len(b) > 0 {
+	if b := in.Nevers.Broken(now, &w); len(b) > 0 {
 		return in.forbidden("kind", b, in.Stood, "")
 	}
 	return nil
@@ -278,7 +279,7 @@ func (in Incoming) neverTurned(a *sheet.Adjuster, one *sheet.Setting) error {
 	now := in.Now()
 	now.Loose = true
 	var left []setup.Break
-	for _, b := range in.rules.Broken(now, nil) {
+	for _, b := range in.Nevers.Broken(now, nil) {
 		allowed := slices.ContainsFunc(w.Allows, func(a setup.Together) bool {
 			for id, way := range b.Things {
 				if id != setup.Loose && a[id] != way {
@@ -333,13 +334,13 @@ func foldSetUp(st *State, e Event, c SetUp) {
 	if t == nil {
 		with := *st.Stood
 		with.Things = append(slices.Clone(st.Stood.Things), ownThing(c))
-		st.Stood, st.rules = &with, with.Rules()
+		st.Stood, st.Nevers = &with, with.Rules()
 		t = with.Thing(c.Thing)
 	}
 	from := st.Stood.Way(st.Now(), c.Thing)
 	st.Ways[c.Thing] = c.Way
 	done := Change{SetUp: c, From: from, By: e.By, At: e.At, Seq: e.Seq}
-	for _, b := range st.rules.Broken(st.Now(), nil) {
+	for _, b := range st.Nevers.Broken(st.Now(), nil) {
 		done.Broke = append(done.Broke, b.Says)
 	}
 	st.Changes = append(st.Changes, done)

@@ -145,7 +145,7 @@ type State struct {
 	SignedHash  string
 	SignedSeq   int
 
-	rules    *setup.Rules   // of Stood
+	Nevers   *setup.Rules   // of Stood: what must never be
 	parted   map[string]int // when what holds or is held left its rest last, by thing
 	done     changed
 	lastDone Event

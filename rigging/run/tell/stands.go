@@ -77,7 +77,7 @@ func (run page) never() []string {
 	if run.Stood == nil {
 		return out
 	}
-	for _, says := range run.Stood.Rules().Says() {
+	for _, says := range run.Nevers.Says() {
 		if !slices.Contains(out, says) {
 			out = append(out, says)
 		}
