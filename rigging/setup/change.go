@@ -77,7 +77,7 @@ func (l *Rules) Refuse(now Stand, c Change, tasks []Task) (r Refusal) {
 		now.HandsIn = false
 		r.Breaks = append(r.Breaks, l.newly(now, during, nil)...)
 	}
-	r.Breaks = slices.CompactFunc(r.Breaks, func(a, b Break) bool { return a.Says == b.Says })
+	r.Breaks = slices.CompactFunc(r.Breaks, func(a, b Break) bool { return a.Says == b.Says && maps.Equal(a.Things, b.Things) })
 	return r
 }
 

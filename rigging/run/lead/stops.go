@@ -123,7 +123,7 @@ func (run *Lead) serves(t *task) bool {
 	if t.HandsIn {
 		now.Loose = false
 	}
-	return len(run.Stood.Missing(now, t.Needs)) == 0 && len(run.Nevers.Broken(now, &t.Work)) == 0
+	return len(run.Missing(now, t.Needs)) == 0 && len(run.Nevers.Broken(now, &t.Work)) == 0
 }
 
 // asks is the advice of a task.

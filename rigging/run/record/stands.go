@@ -105,13 +105,21 @@ func (st State) unmetBy(w sheet.Work) []string {
 	now := st.Now()
 	now.HandsIn = w.HandsIn
 	var out []string
-	for _, id := range st.Stood.Missing(now, w.Needs) {
+	for _, id := range st.Missing(now, w.Needs) {
 		out = append(out, id+"="+st.Stood.Way(now, id))
 	}
 	for _, b := range st.Nevers.Broken(now, &w) {
 		out = append(out, b.Says)
 	}
 	return out
+}
+
+// Missing are the things that do not stand as some work of the sheet needs: also what is held or locked and is on no sheet.
+func (st State) Missing(now setup.Stand, needs setup.Needs) []string {
+	if len(st.Stood.Things) > len(st.Sheet.Things) {
+		needs = st.Stood.Quiet(needs)
+	}
+	return st.Stood.Missing(now, needs)
 }
 
 // UnmetSays says in words what an entry lacked: "propeller chocked".
