@@ -139,7 +139,7 @@ func TestAWheelGoesDownOnAndUnderWayByTorque(t *testing.T) {
 func TestAProofFromBeforeTheChangeIsTakenAgain(t *testing.T) {
 	w := newClient(t).begins("reed", "overrun", "2009")
 	w.stands("chocks on", "ground stands")
-	w.takes("check", `{"check":"wheel-drag.left","answer":"silent"}`)
+	w.takes("check", `{"check":"lever","answer":"at-its-mark"}`)
 	raw, err := demo.Files.ReadFile("sheets/601.json")
 	require.NoError(t, err)
 	of, err := sheet.Parse(raw)
@@ -147,14 +147,14 @@ func TestAProofFromBeforeTheChangeIsTakenAgain(t *testing.T) {
 	void := func() bool {
 		events, err := w.shop.Events(t.Context(), w.id, 0)
 		require.NoError(t, err)
-		given, there := record.Fold(of, events).Checks["wheel-drag.left"]
+		given, there := record.Fold(of, events).Checks["lever"]
 		require.True(t, there)
 		return given.Void
 	}
 	assert.False(t, void())
 	w.stands("cables off", "cables connected")
 	assert.True(t, void(), "the cables were off since, though they are back")
-	w.takes("check", `{"check":"wheel-drag.left","answer":"silent"}`)
+	w.takes("check", `{"check":"lever","answer":"at-its-mark"}`)
 	assert.False(t, void())
 }
 

@@ -88,7 +88,7 @@ func (h *hand) tolerated(err error, count *int) (bool, error) {
 
 // mayLeaveOut tells whether a hasty hand leaves the step out.
 func (h *hand) mayLeaveOut(step string) bool {
-	return h.q.Hand == "hasty" && slices.ContainsFunc(h.q.Sheet.Steps, func(s sheet.Step) bool {
+	return h.q.Hand == "hasty" && h.led.Signed == nil && slices.ContainsFunc(h.q.Sheet.Steps, func(s sheet.Step) bool {
 		return s.ID == step && slices.Contains(record.Skippable, s.Kind) && h.led.Skipped[step] == ""
 	})
 }

@@ -141,3 +141,25 @@ func TestARigIsFittedToWhatWasRead(t *testing.T) {
 	_, ok = lead.Of(record.Fold(s, nil)).Fitted()
 	assert.False(t, ok, "nothing was read")
 }
+
+// What was found right is left as it is by one tap: no lock is undone, nothing is read twice, and the record says so. Once
+// it is turned it is set like anything else.
+func TestWhatWasFoundRightIsLeftAlone(t *testing.T) {
+	leave := record.Decided{About: record.AboutSetting.Of("length"), Choice: record.ChoiceLeave}
+	wrong := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("141.0 mm", "12")
+	require.Equal(t, lead.DoMove, wrong.led().Advice().Do)
+	require.Error(t, wrong.try(record.KindDecided, leave), "it is not right")
+
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("143.0 mm", "12")
+	require.Equal(t, lead.DoLock, r.led().Advice().Do)
+	r.do(record.KindDecided, leave)
+	a := r.led().Advice()
+	require.Equal(t, lead.DoCheck, a.Do, "no lock, no second reading: on to what is tried")
+	said := tell.MakeRecord(record.Heading{}, r.led(), r.events, "")
+	assert.Contains(t, fmt.Sprint(said.Result), "not touched")
+	assert.Empty(t, tell.Show(r.led()).Resume.FingerTight)
+
+	r.turn("1", "out")
+	assert.Equal(t, lead.DoSettle, r.led().Advice().Do, "it was touched after all")
+	assert.NotContains(t, fmt.Sprint(tell.MakeRecord(record.Heading{}, r.led(), r.events, "").Result), "not touched")
+}

@@ -3,6 +3,7 @@ package lead
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"brankel/rigging/quantity"
 	"brankel/rigging/run/record"
@@ -187,10 +188,33 @@ func (run *Lead) badCheck(s *Setting) *sheet.Check {
 	return nil
 }
 
+// foundRight tells whether all that a setting reads was found inside, and nothing of it was turned or locked since.
+func (run *Lead) foundRight(s *Setting) bool {
+	reads := false
+	for _, a := range s.Aims {
+		if a.Limited && (a.Now == nil || a.Wrong()) {
+			return false
+		}
+		reads = reads || a.Limited
+	}
+	untouched := !slices.ContainsFunc(run.LocksOf(s.Of), func(l record.Lockable) bool { return run.Fastened(s.Of, l) != nil })
+	return reads && untouched && run.MovedIn(s.Of) == nil && !slices.ContainsFunc(s.Turned, func(t *Turned) bool {
+		return run.NetTurns(t.Adjuster.ID) != 0
+	})
+}
+
+// LeftAlone tells whether a setting was left as it was found, inside: no lock is undone for it, and nothing read twice.
+func (run *Lead) LeftAlone(s *Setting) bool {
+	return run.Decisions[record.AboutSetting.Of(s.Of.ID)].Choice == record.ChoiceLeave && run.foundRight(s)
+}
+
 // lockDone: locked, and read again with it.
 func (run *Lead) lockDone(s *Setting) (done bool, summary string, again bool) {
 	if s.Adjuster != nil && s.Adjuster.MeasureOnly {
 		return s.Now != nil && !run.wrong(s), "not adjustable", false
+	}
+	if run.LeftAlone(s) {
+		return true, "not touched", false
 	}
 	locked, since := run.AllLocked(s.Of)
 	done = (locked || len(run.LocksOf(s.Of)) == 0) && !run.wrong(s)

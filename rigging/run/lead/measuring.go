@@ -228,6 +228,10 @@ func (run *Lead) lock(s *Setting) Advice {
 		if s.Judge.Verdict == Close && s.Single() {
 			a.Finding = "It stands at the edge: inside, but closer to the limit than the gauge can tell."
 		}
+		if run.foundRight(s) {
+			a.Choices = append(a.Choices, record.Choice{About: record.AboutSetting.Of(s.Of.ID), Choice: record.ChoiceLeave,
+				Label: "It was right: not touched"})
+		}
 		return *a
 	}
 	_, since := run.AllLocked(s.Of)

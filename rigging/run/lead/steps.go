@@ -53,7 +53,8 @@ func (run *Lead) workOutSteps() []StepState {
 		switch {
 		case run.Skipped[step.ID] != "":
 			s.Status, s.Summary = StatusSkipped, run.Skipped[step.ID]
-		case done && step.Kind == sheet.StepLoaded && (run.loadedOpen() || run.Inspects() && !run.Inspected()):
+		case done && step.Kind == sheet.StepAgain && run.Retried == nil,
+			done && step.Kind == sheet.StepLoaded && (run.loadedOpen() || run.Inspects() && !run.Inspected()):
 			s.Status = StatusOpen
 		case done:
 			s.Status = StatusDone
@@ -109,6 +110,9 @@ func (run *Lead) step(of sheet.Step) (done bool, summary string, again bool) {
 	case sheet.StepAgain:
 		if run.Retried != nil {
 			return !run.RetriedOld, string(run.Retried.Outcome), run.RetriedOld
+		}
+		if run.Flown() && run.Owed() != nil {
+			return true, "after the proof", false
 		}
 	case sheet.StepLoaded:
 		done, summary, again = run.checksDone(true)

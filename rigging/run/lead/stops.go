@@ -266,6 +266,8 @@ func (run *Lead) stop(changes []setup.Change, then *task) Advice {
 		if run.repairs(c, run.Checks[c.ID]) {
 			a.Choices = append(a.Choices, record.Choice{About: record.AboutCheck.Of(c.ID), Choice: record.ChoiceRepair, Label: "Repair first", Argued: true})
 		}
+	} else if what.Lock != nil {
+		a.Choices = append(a.Choices, what.Choices...)
 	} else if what.Check != nil && what.Check.Loaded {
 		a.Choices = append(a.Choices, leaveOpen)
 	}

@@ -41,7 +41,7 @@ func (run *Lead) tasks() []task {
 		case sheet.StepFunctions:
 			l.functions()
 		case sheet.StepAgain:
-			if run.Retried == nil || run.RetriedOld {
+			if !run.Flown() && (run.Retried == nil || run.RetriedOld) {
 				l.add(sheet.Work{ID: "again", After: l.ids(nil)}, func() Advice { return run.again() })
 			}
 		case sheet.StepLoaded:
@@ -169,7 +169,7 @@ func (l *listing) set(s *Setting) {
 			last = append(last, own(run.workOf(other, s), "now:"+other.id(), before, func() Advice { return other }))
 		}
 	}
-	if phase == PhaseFound || phase == PhaseSet && a.Do != DoMove && a.Do != DoChoose && run.MovedIn(s.Of) == nil {
+	if phase == PhaseFound || phase == PhaseSet && a.Do != DoMove && a.Do != DoChoose && run.MovedIn(s.Of) == nil && !run.triedGood(s) {
 		var turns []string
 		for _, t := range s.Turned {
 			if !t.Adjuster.MeasureOnly {
@@ -204,6 +204,14 @@ func (l *listing) set(s *Setting) {
 			}
 		}
 	}
+}
+
+// triedGood tells whether something that a setting tries is answered as wanted: then nothing more is likely to be turned.
+func (run *Lead) triedGood(s *Setting) bool {
+	return slices.ContainsFunc(s.Of.Checks, func(id string) bool {
+		given, ok := run.Checks[id]
+		return ok && !given.Void && given.Good
+	})
 }
 
 // alongside is what a setting could be asked as well as what its method asks for now: whatever of it tells no more how it
@@ -492,6 +500,9 @@ func (l *listing) afterSigning() {
 	}
 	l.step = sheet.Step{ID: run.StepOf(sheet.StepLoaded)}
 	l.loaded()
+	if l.step.ID = run.StepOf(sheet.StepAgain); l.step.ID != "" && run.Flown() && run.Owed() == nil && run.Retried == nil {
+		l.add(sheet.Work{ID: "again", After: l.ids(nil)}, func() Advice { return run.again() })
+	}
 	l.add(sheet.Work{ID: "rest", Needs: run.atRest(), After: l.ids(nil)}, func() Advice {
 		return Advice{Do: DoNothing, Say: Say(Plain("Signed and proved.")),
 			More: []string{"The record stands as it is; it can be printed at any time."}}

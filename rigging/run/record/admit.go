@@ -205,7 +205,10 @@ func admitIdentified(in Incoming, i Identified) (Identified, error) {
 	return i, nil
 }
 
-func admitRetried(_ Incoming, r Retried) (Retried, error) {
+func admitRetried(in Incoming, r Retried) (Retried, error) {
+	if in.Signed != nil && !in.Flown() {
+		return r, fault.At("kind", "this run is signed, and the complaint was tried before that: write a note of it")
+	}
 	return r, fault.First(oneOf(string(r.Outcome), "outcome", r.Outcome.Words()...), short(r.Note, "note", longestText))
 }
 

@@ -34,6 +34,7 @@ const (
 	AboutStands   Question = "stands"   // a point with limits that nothing here sets
 	AboutAlso     Question = "also"     // a point that is only noted
 	AboutLoaded   Question = "loaded"   // nothing: the proofs under load
+	AboutSetting  Question = "setting"  // a setting that was found right
 )
 
 // About is what a decision is about: a question, and what it is asked of where there are several. In JSON it is
@@ -76,12 +77,13 @@ const (
 	ChoiceRight    Decision = "comes-right"  // by hand, before anything is turned
 	ChoiceWrong    Decision = "stays-wrong"
 	ChoiceTake     Decision = "take" // a way of setting
+	ChoiceLeave    Decision = "not-touched"
 )
 
 // Words lists the decisions.
 func (Decision) Words() []string {
 	return closed.Words(ChoiceRepair, ChoiceRepaired, ChoiceGoOn, ChoiceOpen, ChoiceAgain, ChoiceAfresh, ChoiceLeaveOut, ChoiceRight,
-		ChoiceWrong, ChoiceTake)
+		ChoiceWrong, ChoiceTake, ChoiceLeave)
 }
 
 // decided is each decision in words, as an entry says it.
@@ -95,6 +97,7 @@ var decided = map[Decision]string{
 	ChoiceLeaveOut: "a reading that is only noted was left out",
 	ChoiceRight:    "tried by hand: it comes right",
 	ChoiceWrong:    "tried by hand: it stays wrong",
+	ChoiceLeave:    "it was found right: not touched",
 }
 
 func saysDecided(d Decided) string {

@@ -16,6 +16,12 @@ type Looked struct {
 // Inspects tells whether a second pair of eyes looks at the work after its signature.
 func (st State) Inspects() bool { return st.Sheet != nil && len(st.Sheet.Inspect) > 0 }
 
+// Flown tells whether the work is proved under load only after the second inspection, and the complaint is tried again
+// after that.
+func (st State) Flown() bool {
+	return st.Inspects() && slices.ContainsFunc(st.Sheet.Checks, func(c sheet.Check) bool { return c.Loaded })
+}
+
 // Inspected tells whether every thing was looked at and found right.
 func (st State) Inspected() bool {
 	if !st.Inspects() {

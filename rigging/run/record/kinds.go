@@ -165,7 +165,7 @@ func init() {
 		KindCheck: row(admitCheck, foldCheck, saysCheck).afterSign().byGuest().
 			observing().about(func(of named) string { return of.Check }),
 		KindRetried: row(admitRetried, foldRetried,
-			func(r Retried) string { return "the complaint was tried again: " + string(r.Outcome) }).
+			func(r Retried) string { return "the complaint was tried again: " + string(r.Outcome) }).afterSign().
 			observing().about(alone),
 		KindDecided: row(admitDecided, foldDecided, saysDecided).
 			changingWhere(beginsAfresh).about(func(of named) string { return of.About.String() }),

@@ -222,6 +222,9 @@ func (run page) settingResult(s *lead.Setting, add func(name, text string)) {
 		run.singleResult(s, add)
 		return
 	}
+	if run.LeftAlone(s) {
+		add("as found", "right: not touched")
+	}
 	if s.Of.Method == sheet.MethodSelfSet {
 		add("set itself", run.SpreadSays(s))
 	}
@@ -289,6 +292,9 @@ func (run page) singleResult(s *lead.Setting, add func(name, text string)) {
 		add(run.FoundWord(), spell.Reading(a.Point, t.Value)+withDoubt(t))
 	} else if run.MovedIn(s.Of) != nil || locked {
 		add("as found", "not read")
+	}
+	if run.LeftAlone(s) {
+		add("moved", "not touched")
 	}
 	for _, m := range run.movesOf(s) {
 		add("moved", strings.TrimPrefix(record.SaysMove(m.Move), m.Name+" turned ")+", by "+m.By)

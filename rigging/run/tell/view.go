@@ -166,7 +166,7 @@ func Show(led *lead.Lead) View {
 	}
 	v.Resume, v.Ends = run.resume(v.Advice), run.ends(v.Advice)
 	for _, s := range v.Steps {
-		if s.Status == lead.StatusNow && slices.Contains(record.Skippable, s.Kind) {
+		if run.Signed == nil && s.Status == lead.StatusNow && slices.Contains(record.Skippable, s.Kind) {
 			v.Skippable = true
 		}
 	}
