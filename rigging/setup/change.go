@@ -51,7 +51,9 @@ type Refusal struct {
 
 // Refuse looks at a change to a way that the thing has. What some task may have, the change to it may have too: chocks
 // stay under at a run-up.
-func (s *Setup) Refuse(now Stand, c Change, tasks []Task) Refusal { return s.Rules().Refuse(now, c, tasks) }
+func (s *Setup) Refuse(now Stand, c Change, tasks []Task) Refusal {
+	return s.Rules().Refuse(now, c, tasks)
+}
 
 // Refuse is as that of the set-up.
 func (l *Rules) Refuse(now Stand, c Change, tasks []Task) (r Refusal) {

@@ -18,6 +18,7 @@ type Lead struct {
 	advice   Advice
 	working  *Setting // that the advice is about, nil for none
 	doing    Doing    // what is done now
+	listed   []task   // what is still to be done
 }
 
 var _ record.Guide = (*Lead)(nil)

@@ -62,7 +62,8 @@ func (run *Lead) next() Advice {
 			return a
 		}
 	}
-	return run.pick(run.tasks())
+	run.listed = run.tasks()
+	return run.pick(run.listed)
 }
 
 // leadOut is the way out of what must never be and is so.

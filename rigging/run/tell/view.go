@@ -24,7 +24,8 @@ import (
 type View struct {
 	Seq       int                `json:"seq"`
 	Broken    string             `json:"broken,omitempty"`
-	Steps     []lead.StepState   `json:"steps"`
+	Steps     []lead.StepState   `json:"steps"`             // in the order in which they come as it stands
+	Because   string             `json:"because,omitempty"` // of that order, where it is not the sheet's
 	Advice    lead.Advice        `json:"advice"`
 	Ends      Ends               `json:"ends"`            // the same shared out between two pairs of hands
 	Order     *Order             `json:"order,omitempty"` // what to order, where the advice argues for a repair
@@ -143,7 +144,6 @@ func Show(led *lead.Lead) View {
 	run := page{led}
 	v := View{
 		Seq:       run.Seq,
-		Steps:     run.Steps(),
 		Advice:    run.Advice(),
 		Rules:     []Rule{},
 		Readings:  []ReadLine{},
@@ -164,6 +164,7 @@ func Show(led *lead.Lead) View {
 		Mishaps:   []record.Acting{},
 		LastEvent: run.LastEvent,
 	}
+	v.Steps, v.Because = run.Rail()
 	v.Resume, v.Ends = run.resume(v.Advice), run.ends(v.Advice)
 	for _, s := range v.Steps {
 		if run.Signed == nil && s.Status == lead.StatusNow && slices.Contains(record.Skippable, s.Kind) {

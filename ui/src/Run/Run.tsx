@@ -141,7 +141,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
     return (
       <Unseen value={setUnseen}>
         <Stands view={view} send={send} />
-        <RailStrip steps={view.steps} />
+        <RailStrip steps={view.steps} because={view.because} />
         <Box component="main" sx={{ px: 2, pt: 2, flex: 1 }}>
           {centre}
           <Box sx={{ mt: 2 }}>{side}</Box>
@@ -178,7 +178,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
             }}
           >
             <Box sx={{ flex: 1, overflowY: 'auto' }} tabIndex={0}>
-              <Rail steps={view.steps} />
+              <Rail steps={view.steps} because={view.because} />
             </Box>
             <Box
               sx={{ px: 2, py: 0.75, fontSize: 'fine', lineHeight: 1.25, color: 'quiet', borderTop: '1px solid', borderColor: 'divider' }}
@@ -188,7 +188,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
           </Box>
           <Box tabIndex={0} sx={{ px: 4, py: 2, minWidth: 0, overflowY: { lg: 'auto' } }}>
             <Box sx={{ display: { xs: 'block', lg: 'none' }, mb: 2 }}>
-              <RailStrip steps={view.steps} />
+              <RailStrip steps={view.steps} because={view.because} />
             </Box>
             {centre}
             {howItStands}

@@ -1699,7 +1699,7 @@ export interface components {
             about: string;
             argued?: boolean;
             /** @enum {string} */
-            choice: "repair" | "repaired" | "go-on" | "leave-open" | "answer-again" | "afresh" | "leave-out" | "comes-right" | "stays-wrong" | "take";
+            choice: "repair" | "repaired" | "go-on" | "leave-open" | "answer-again" | "afresh" | "leave-out" | "comes-right" | "stays-wrong" | "take" | "not-touched";
             label: string;
             reason?: string;
         };
@@ -2042,6 +2042,7 @@ export interface components {
             applies?: string;
             arriving: boolean;
             back: components["schemas"]["RunUndo"][];
+            because?: string;
             blockers: string[];
             broken?: string;
             drift?: string;

@@ -46,7 +46,7 @@ export function HandsScreen() {
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title={run ? `${run.machine} · ${run.cable}` : 'Brankel'} tab="Second hands" home={session?.state !== 'guest'} />
       {run && place !== '' && <Stands view={run.view} send={handle.send} />}
-      {run && place !== '' && <RailStrip steps={run.view.steps} />}
+      {run && place !== '' && <RailStrip steps={run.view.steps} because={run.view.because} />}
       <Box
         component="main"
         sx={{ flex: 1, width: '100%', maxWidth: place === 'reader' ? 1100 : 640, mx: 'auto', px: 2, py: 2, boxSizing: 'border-box' }}
