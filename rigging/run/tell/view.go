@@ -200,6 +200,9 @@ func Show(led *lead.Lead) View {
 		v.Applies += " · figures assumed"
 	}
 	v.Rules, v.Readings = spell.List(run.Rules()), run.lines()
+	if v.Advice.Do == lead.DoSign {
+		v.Rules = spell.List(run.AllRules()) // all of it once more, from as found to as left
+	}
 	v.Order = run.order(v.Advice)
 	v.Earlier = len(run.Readings) - len(v.Readings)
 	s := run.Setting()

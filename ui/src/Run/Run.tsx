@@ -134,6 +134,11 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
           <TriesView tries={view.tries} says={`tried: ${view.tries.tries.map((t) => t.felt).join(', ')}`} zero="as found" />
         </Box>
       )}
+      {view.advice.do === 'sign' && view.rules.length > 0 && (
+        <Box component="h2" sx={{ m: 0, mt: 3, fontSize: 'name', fontWeight: 600 }}>
+          Before, after
+        </Box>
+      )}
       <Rules rules={view.rules} point={reading?.point ?? ''} />
     </>
   );
