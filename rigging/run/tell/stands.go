@@ -29,6 +29,23 @@ type HowElse struct {
 	Cautions []string `json:"cautions"`
 }
 
+// PutOn is what may be put on or taken off that is on no sheet: its kind, what that is called, and how it stands then.
+type PutOn struct {
+	Kind setup.Kind `json:"kind"`
+	Name string     `json:"name"`
+	Way  string     `json:"way"`
+}
+
+// putOn are the kinds of things that somebody brings along or takes off beside what the sheet speaks of.
+var putOn = []PutOn{
+	{setup.Held, "tie, prop or clamp", setup.On},
+	{setup.Chocks, "chock or brick", setup.On},
+	{setup.Pin, "pin", setup.In},
+	{setup.Lock, "lock", setup.On},
+	{setup.Part, "a part is off", setup.Off},
+	{setup.Mark, "tag or mark", setup.On},
+}
+
 // stands is how everything stands, in the order of the sheet.
 func (run page) stands() []How {
 	out := []How{}

@@ -35,6 +35,7 @@ type View struct {
 	Readings  []ReadLine         `json:"readings"` // the newest, at most mostLines
 	Earlier   int                `json:"earlier"`  // readings before those: they stand on the record
 	Stands    []How              `json:"stands"`   // how everything stands now
+	PutOn     []PutOn            `json:"put_on"`   // what may come on or off that is on no sheet
 	Arriving  bool               `json:"arriving"` // nothing was touched yet: what stands otherwise came so
 	Hands     string             `json:"hands"`    // in the linkage or clear of it, for what is done now
 	Never     []string           `json:"never"`    // what must never be, of the things there are, in words
@@ -148,6 +149,7 @@ func Show(led *lead.Lead) View {
 		Rules:     []Rule{},
 		Readings:  []ReadLine{},
 		Stands:    run.stands(),
+		PutOn:     putOn,
 		Hands:     setup.Clear,
 		Never:     run.never(),
 		Kept:      run.kept(),

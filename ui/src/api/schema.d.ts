@@ -1890,6 +1890,12 @@ export interface components {
             picture?: components["schemas"]["PictureScene"];
             rules: components["schemas"]["RunRule"][];
         };
+        RunPutOn: {
+            /** @enum {string} */
+            kind: "key" | "power" | "gear" | "ground" | "wheels" | "chocks" | "brake" | "hitch" | "propeller" | "cooling" | "pin" | "lock" | "part" | "cable" | "held" | "mark" | "fluid";
+            name: string;
+            way: string;
+        };
         RunReadLine: {
             by: string;
             event: string;
@@ -2061,6 +2067,7 @@ export interface components {
             picture?: components["schemas"]["PictureScene"];
             places: components["schemas"]["RunPlaceLine"][];
             points: components["schemas"]["RunPointName"][];
+            put_on: components["schemas"]["RunPutOn"][];
             readings: components["schemas"]["RunReadLine"][];
             resume: components["schemas"]["RunResume"];
             rules: components["schemas"]["RunRule"][];

@@ -23,11 +23,10 @@ const drawn: Record<Kind, string> = {
   fluid: 'M18 4c7 9 9 12 9 16a9 9 0 0 1-18 0c0-4 2-7 9-16z',
 };
 
-/** What stands so, as a small picture: its words stand beside it. */
-export const StandPicture = ({ kind, size = 34 }: { kind: Kind; size?: number }) => (
+const Drawn = ({ d }: { d: string }) => (
   <svg
-    width={size}
-    height={size}
+    width={34}
+    height={34}
     viewBox="0 0 36 34"
     fill="none"
     stroke="currentColor"
@@ -36,22 +35,12 @@ export const StandPicture = ({ kind, size = 34 }: { kind: Kind; size?: number })
     aria-hidden="true"
     style={{ flex: 'none' }}
   >
-    <path d={drawn[kind]} />
+    <path d={d} />
   </svg>
 );
 
+/** What stands so, as a small picture: its words stand beside it. */
+export const StandPicture = ({ kind }: { kind: Kind }) => <Drawn d={drawn[kind]} />;
+
 /** Hands in the linkage, or clear of it. */
-export const HandsPicture = ({ size = 34 }: { size?: number }) => (
-  <svg
-    width={size}
-    height={size}
-    viewBox="0 0 36 34"
-    fill="none"
-    stroke="currentColor"
-    strokeWidth="2.5"
-    aria-hidden="true"
-    style={{ flex: 'none' }}
-  >
-    <path d="M10 29V15m5 14V8m5 21V8m5 21V12M6 20l4 9h15" />
-  </svg>
-);
+export const HandsPicture = () => <Drawn d="M10 29V15m5 14V8m5 21V8m5 21V12M6 20l4 9h15" />;

@@ -84,7 +84,7 @@ export function Stands({ view, send }: { view: View; send: Send }) {
         </Box>
       )}
       {thing && <Otherwise key={thing.thing} how={thing} found={view.arriving} send={send} onDone={close} />}
-      {open === '+' && <PutOn taken={view.stands.map((h) => h.thing)} found={view.arriving} send={send} onDone={close} />}
+      {open === '+' && <PutOn view={view} send={send} onDone={close} />}
     </Box>
   );
 }

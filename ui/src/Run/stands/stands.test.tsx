@@ -56,7 +56,8 @@ const how = (more: object) => ({
   ],
   ...more,
 });
-const stands = (more: object) => ({ stands: [how({})], arriving: false, hands: 'clear', ...more }) as unknown as View;
+const stands = (more: object) =>
+  ({ stands: [how({})], arriving: false, hands: 'clear', put_on: [{ kind: 'held', name: 'tie', way: 'on' }], ...more }) as unknown as View;
 
 test('a tap on a thing shows how else it can stand, and another makes it so', async () => {
   const send = taken();
