@@ -163,3 +163,19 @@ func TestWhatWasFoundRightIsLeftAlone(t *testing.T) {
 	assert.Equal(t, lead.DoSettle, r.led().Advice().Do, "it was touched after all")
 	assert.NotContains(t, fmt.Sprint(tell.MakeRecord(record.Heading{}, r.led(), r.events, "").Result), "not touched")
 }
+
+// What was read, turned and tried while the machine stood otherwise stands on the paper as that.
+func TestTheRecordSaysHowItStood(t *testing.T) {
+	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("141.0 mm", "12")
+	r.do(record.KindSetUp, record.SetUp{Thing: "key", Way: "in"})
+	r.turn("2", "out").length("143.0 mm")
+	r.do(record.KindCheck, record.Checked{Check: "neutral-free", Answer: "turns-free"})
+	var said []string
+	for _, line := range tell.MakeRecord(record.Heading{}, r.led(), r.events, "").Lines[len(r.events)-3:] {
+		said = append(said, line.Says)
+	}
+	assert.Contains(t, said[0], "turned all the same: key in, engine off")
+	assert.Contains(t, said[1], "not judged: key in, engine off")
+	assert.Contains(t, said[2], "proves nothing: key in, engine off")
+	assert.Len(t, r.state().Moves, 1, "what was turned was turned")
+}

@@ -163,8 +163,13 @@ func (st *State) stage(point string) Stage {
 }
 
 func foldMove(st *State, e Event, m Move) {
+	moved := Moved{Move: m, By: e.By, At: e.At, Seq: e.Seq}
+	if a := st.Sheet.Adjuster(m.Adjuster); a != nil {
+		moved.Unmet = st.unmetBy(st.Sheet.Turning(a, st.Sheet.Setting(m.Setting)))
+	}
 	st.work()
-	st.Moves = append(st.Moves, Moved{m, e.By, e.At, e.Seq, st.Epoch})
+	moved.Epoch = st.Epoch
+	st.Moves = append(st.Moves, moved)
 	delete(st.Stuck, m.Adjuster)
 	st.reopen(m.Adjuster, m.Setting)
 }
@@ -234,7 +239,7 @@ func foldChosen(st *State, e Event, c Choosing) {
 		adjuster = one.Adjusters[0]
 	}
 	m := Move{Adjuster: adjuster, Setting: c.Setting, Name: c.Title, Says: c.Name}
-	st.Moves = append(st.Moves, Moved{m, e.By, e.At, e.Seq, st.Epoch})
+	st.Moves = append(st.Moves, Moved{m, e.By, e.At, e.Seq, st.Epoch, nil})
 	st.reopen(adjuster, c.Setting)
 }
 

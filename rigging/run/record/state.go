@@ -67,6 +67,7 @@ type Moved struct {
 	At    time.Time
 	Seq   int
 	Epoch int
+	Unmet []string // as of a reading: it counts all the same
 }
 
 // Answered is a check on the record; Void when a later move or repair reopened it, or when it did not stand as it needs.

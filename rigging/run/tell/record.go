@@ -3,6 +3,7 @@ package tell
 import (
 	"fmt"
 	"slices"
+	"strconv"
 	"strings"
 	"time"
 
@@ -158,6 +159,7 @@ func (run page) openChecks() (out []string) {
 func (run page) entries(events []record.Event) []Entry {
 	struck, late, amended := record.StruckOut(events), record.Late(events), record.Amendments(events, run.Zone)
 	out := []Entry{}
+	apart := run.stoodApart()
 	for _, e := range events {
 		line := Entry{Seq: e.Seq, At: e.At, By: e.By, Says: e.Says(), Void: struck[e.ID], Amended: amended[e.ID], Event: e.ID,
 			Amend: record.Amendable(e.Kind)}
@@ -174,6 +176,7 @@ func (run page) entries(events []record.Event) []Entry {
 				line.Says += ", not judged"
 			}
 		}
+		line.Says += apart[e.ID] + apart[strconv.Itoa(e.Seq)]
 		out = append(out, line)
 	}
 	return out

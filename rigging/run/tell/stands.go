@@ -2,6 +2,8 @@ package tell
 
 import (
 	"slices"
+	"strconv"
+	"strings"
 
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/spell"
@@ -83,6 +85,33 @@ func (run page) kept() []string {
 	for _, a := range last(run.Answers, mostLines) {
 		if len(a.Unmet) > 0 {
 			out = append(out, a.Name+": “"+a.Says+"”, "+run.Local(a.At).Format("15:04")+": "+run.UnmetSays(a.Unmet))
+		}
+	}
+	return out
+}
+
+// stoodApart says of entries, by their id or their number, that the machine did not stand as they need, or stood then as it
+// must never.
+func (run page) stoodApart() map[string]string {
+	out := map[string]string{}
+	for _, t := range run.Readings {
+		if len(t.Unmet) > 0 {
+			out[t.Event] = ", not judged: " + run.UnmetSays(t.Unmet)
+		}
+	}
+	for _, a := range run.Answers {
+		if len(a.Unmet) > 0 {
+			out[strconv.Itoa(a.Seq)] = ", proves nothing: " + run.UnmetSays(a.Unmet)
+		}
+	}
+	for _, m := range run.Moves {
+		if len(m.Unmet) > 0 {
+			out[strconv.Itoa(m.Seq)] = ", turned all the same: " + run.UnmetSays(m.Unmet)
+		}
+	}
+	for _, c := range run.Changes {
+		if len(c.Broke) > 0 {
+			out[strconv.Itoa(c.Seq)] = ", as it must never be: " + strings.Join(c.Broke, "; ")
 		}
 	}
 	return out
