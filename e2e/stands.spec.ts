@@ -54,3 +54,21 @@ test('a change made at the other end meanwhile is told, and nothing of ours is l
   await page.getByRole('button', { name: 'It is on' }).click();
   await expect(other.how(/cable tie/)).toContainText('on since');
 });
+
+test('a proof on the water that fails after the signature goes on in the next run: the cure first', async ({ page, server }) => {
+  const m = new Mechanic(page);
+  await page.goto(`${server.url}/run/2026-11-avocet`);
+  await m.says('Boat afloat');
+  await m.change();
+  await m.tap('✕ jumps out of reverse');
+  await m.says('It is signed, and does not hold');
+  await page.goto(server.url);
+  await expect(page.getByText('open fault: on the water: jumps out of reverse')).toBeVisible();
+  await page.goto(`${server.url}/run/2026-11-avocet`);
+  await m.tap('Open the next run');
+  await m.says('Key out');
+  await expect(page).not.toHaveURL(/avocet/);
+  await m.change();
+  await m.tap(/^barrel: turned ½/);
+  await m.says('Work the helm');
+});

@@ -2,13 +2,8 @@ package shop
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
-	"fmt"
 	"strings"
-	"time"
-
-	"github.com/google/uuid"
 
 	"brankel/postgres"
 	"brankel/rigging/bench"
@@ -82,25 +77,8 @@ func (s *Shop) RunFromBench(ctx context.Context, name string, in FromBench, by s
 // benchEvents are the first entries of the run: its figures, what is left out, what is so,
 // and what was measured.
 func (s *Shop) benchEvents(id, by string, one *sheet.Sheet, found map[string]string) (events []record.Event, err error) {
-	at := s.Now().UTC().Truncate(time.Millisecond)
-	hash := ""
-	led := lead.Of(record.Fold(nil, nil))
-	log := func(kind record.Kind, body any) error {
-		raw, err := json.Marshal(body)
-		if err != nil {
-			return err
-		}
-		n := len(events) + 1
-		own := uuid.NewSHA1(uuid.NameSpaceURL, fmt.Appendf(nil, "%s#%d", id, n)).String()
-		e := record.Event{ID: own, Run: id, Seq: n, Kind: kind, By: by, At: at, Received: at, Body: raw}
-		if e, err = led.Admit(record.Around{Family: one.Family, Cable: one.Cable, Opens: true}, e); err != nil {
-			return err
-		}
-		e = e.Seal(hash)
-		events, hash = append(events, e), e.Hash
-		led = lead.Of(record.Fold(one, events))
-		return nil
-	}
+	begun := s.begins(id, by, one, record.Around{Family: one.Family, Cable: one.Cable})
+	log := begun.log
 	if err := log(record.KindFigures, record.Figures{Sheet: one}); err != nil {
 		return nil, err
 	}
@@ -121,7 +99,7 @@ func (s *Shop) benchEvents(id, by string, one *sheet.Sheet, found map[string]str
 			}
 		}
 	}
-	return events, nil
+	return begun.events, nil
 }
 
 // OwnSheet is a draft of the figures that a run from the Bench brought along.

@@ -27,11 +27,13 @@ import (
 	"brankel/web/describe"
 )
 
-// RunIn opens a run. The id is made where the run is opened.
+// RunIn opens a run. The id is made where the run is opened. After is a signed run that failed under load since: then it
+// goes on where that one left off, on its machine and cable.
 type RunIn struct {
 	ID      string `json:"id"`
-	Machine string `json:"machine"`
-	Cable   string `json:"cable"`
+	Machine string `json:"machine,omitempty"`
+	Cable   string `json:"cable,omitempty"`
+	After   string `json:"after,omitempty"`
 }
 
 // EventIn is an event that comes in, meant to follow event number After. Seen is the number of the
@@ -175,6 +177,10 @@ func (s *server) openRun(c *echo.Context) error {
 	}
 	if uuid.Validate(in.ID) != nil {
 		return fault.At("id", "make an id of the form of a UUID")
+	}
+	if in.After != "" {
+		out, err := s.shop.NextRun(c.Request().Context(), in.ID, in.After, account(c).Person.Name)
+		return answer(c, out, err)
 	}
 	out, err := s.shop.OpenRun(c.Request().Context(), in.ID, in.Machine, in.Cable)
 	return answer(c, out, err)

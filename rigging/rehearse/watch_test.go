@@ -196,6 +196,10 @@ func (w *watcher) reads(e record.Event, counted bool) {
 		if counted {
 			tell(w.never(hands(c.Needs, "clear"), c.Needs, c.Allows))
 		}
+	case record.KindDecided:
+		if record.BodyOf[record.Decided](e).Choice == record.ChoiceRepaired {
+			w.loose = map[string]bool{} // other parts: it begins as it was put together
+		}
 	case record.KindSigned:
 		for id := range w.loose {
 			tell([]string{"signed, finger tight: " + id})

@@ -167,7 +167,7 @@ func TestALoadedProofAnsweredBadStandsSoOnTheRecord(t *testing.T) {
 	require.Len(t, rec.Open, 1)
 	assert.Contains(t, rec.Open[0], "answered “jumps out of reverse”")
 	stand := tell.Stand(r.led())
-	assert.Equal(t, tell.SignProof, stand.Sign)
+	assert.Equal(t, tell.SignStop, stand.Sign)
 	assert.Contains(t, stand.Says, "jumps out of reverse")
 }
 

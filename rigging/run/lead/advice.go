@@ -65,6 +65,7 @@ type Advice struct {
 	Stop    *Stop           `json:"stop,omitempty"`
 	Choices []record.Choice `json:"choices"`
 	Caution string          `json:"caution,omitempty"` // said at the moment of harm
+	Next    bool            `json:"next,omitempty"`    // the next run is to be opened: this one is signed, and does not hold
 }
 
 // Want is a reading wanted.

@@ -32,6 +32,20 @@ func (run *Lead) failed() (c *sheet.Check, answer record.Checked) {
 	return nil, answer
 }
 
+// FailedLate is the first proof under load that failed after the signature, with its answer; nil while none did.
+func (run *Lead) FailedLate() (*sheet.Check, record.Checked) {
+	if run.Signed == nil {
+		return nil, record.Checked{}
+	}
+	for i := range run.Sheet.Checks {
+		c := &run.Sheet.Checks[i]
+		if a, ok := run.Checks[c.ID]; ok && c.Loaded && !a.Void && !a.Good {
+			return c, a.Checked
+		}
+	}
+	return nil, record.Checked{}
+}
+
 // ofSetting tells whether a setting asks the check in its course.
 func (run *Lead) ofSetting(check string) bool {
 	return slices.ContainsFunc(run.Sheet.Settings, func(one sheet.Setting) bool {

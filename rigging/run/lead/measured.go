@@ -197,6 +197,13 @@ func (run *Lead) foundRight(s *Setting) bool {
 		}
 		reads = reads || a.Limited
 	}
+	for _, id := range s.Of.Checks {
+		given, ok := run.Checks[id]
+		if ok && (given.Void || !given.Good) {
+			return false
+		}
+		reads = reads || ok
+	}
 	untouched := !slices.ContainsFunc(run.LocksOf(s.Of), func(l record.Lockable) bool { return run.Fastened(s.Of, l) != nil })
 	return reads && untouched && run.MovedIn(s.Of) == nil && !slices.ContainsFunc(s.Turned, func(t *Turned) bool {
 		return run.NetTurns(t.Adjuster.ID) != 0
@@ -212,9 +219,6 @@ func (run *Lead) LeftAlone(s *Setting) bool {
 func (run *Lead) lockDone(s *Setting) (done bool, summary string, again bool) {
 	if s.Adjuster != nil && s.Adjuster.MeasureOnly {
 		return s.Now != nil && !run.wrong(s), "not adjustable", false
-	}
-	if run.LeftAlone(s) {
-		return true, "not touched", false
 	}
 	locked, since := run.AllLocked(s.Of)
 	done = (locked || len(run.LocksOf(s.Of)) == 0) && !run.wrong(s)

@@ -45,10 +45,18 @@ type progressed struct {
 	phase   Phase // the first that is not done, "" for none
 }
 
+// progress is how far a phase of a setting is. One that was found right and left alone has all of them behind it.
+func (run *Lead) progress(s *Setting, p Phase) (done bool, summary string, again bool) {
+	if run.LeftAlone(s) {
+		return true, "not touched", false
+	}
+	return methodOf(s).progress(run, s, p)
+}
+
 // progressOf is how far a whole setting is: its first phase that is not done.
 func (run *Lead) progressOf(s *Setting) (of progressed) {
 	for _, p := range phases {
-		ok, says, was := methodOf(s).progress(run, s, p)
+		ok, says, was := run.progress(s, p)
 		if says != "" {
 			of.summary = says
 		}
@@ -73,7 +81,7 @@ func (run *Lead) PhaseNow(s *Setting) Phase {
 		return of.phase
 	}
 	for _, p := range phases {
-		if done, _, _ := methodOf(s).progress(run, s, p); !done {
+		if done, _, _ := run.progress(s, p); !done {
 			return p
 		}
 	}

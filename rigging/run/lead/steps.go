@@ -98,7 +98,7 @@ func (run *Lead) step(of sheet.Step) (done bool, summary string, again bool) {
 	case sheet.StepWorn:
 		return run.wornDone()
 	case sheet.StepFound, sheet.StepSet, sheet.StepSettle, sheet.StepLock:
-		return run.allDone(of, func(s *Setting) (bool, string, bool) { return methodOf(s).progress(run, s, kind) })
+		return run.allDone(of, func(s *Setting) (bool, string, bool) { return run.progress(s, kind) })
 	case sheet.StepSetting:
 		return run.allDone(of, run.SettingDone)
 	case sheet.StepRestore:

@@ -41,7 +41,7 @@ func (run *Lead) tasks() []task {
 		case sheet.StepFunctions:
 			l.functions()
 		case sheet.StepAgain:
-			if !run.Flown() && (run.Retried == nil || run.RetriedOld) {
+			if bad, _ := run.failed(); bad == nil && !run.Flown() && (run.Retried == nil || run.RetriedOld) {
 				l.add(sheet.Work{ID: "again", After: l.ids(nil)}, func() Advice { return run.again() })
 			}
 		case sheet.StepLoaded:
@@ -199,7 +199,7 @@ func (l *listing) set(s *Setting) {
 		w := sh.Locking(lock.Lock, sh.Adjuster(lock.ID), s.Of)
 		id := own(w, "lock:"+lock.ID, last, nil)
 		for _, aim := range s.Aims {
-			if again := sh.Reading(aim.Point, s.Of); aim.Limited && together(again, w) {
+			if again := sh.Reading(aim.Point, s.Of); aim.Limited && run.together(again, w) {
 				own(again, "again:"+lock.ID+":"+aim.Point.ID, []string{id}, nil)
 			}
 		}
@@ -276,10 +276,18 @@ func (run *Lead) unread(s *Setting) (out []string) {
 	return out
 }
 
-// together tells whether two works can be done as things stand for either.
-func together(a, b sheet.Work) bool {
-	for id, any := range a.Needs {
-		if other, both := b.Needs[id]; both && !slices.ContainsFunc(any, func(way string) bool { return slices.Contains(other, way) }) {
+// undone are the kinds of things whose change would undo what a lock holds: what is locked against one of them is not read
+// again before it comes back. The key, the power or a cover is only changed.
+var undone = []setup.Kind{setup.Cable, setup.Held, setup.Pin, setup.Lock, setup.Fluid, setup.Wheels}
+
+// together tells whether a lock can be read again without undoing what it needs.
+func (run *Lead) together(read, lock sheet.Work) bool {
+	for id, any := range read.Needs {
+		t := run.Stood.Thing(id)
+		if t == nil || !slices.Contains(undone, t.Kind) {
+			continue
+		}
+		if other, both := lock.Needs[id]; both && !slices.ContainsFunc(any, func(way string) bool { return slices.Contains(other, way) }) {
 			return false
 		}
 	}
@@ -290,7 +298,7 @@ func together(a, b sheet.Work) bool {
 func (run *Lead) readsLocked(s *Setting, p *sheet.Point) bool {
 	read := run.Sheet.Reading(p, s.Of)
 	return !slices.ContainsFunc(run.LocksOf(s.Of), func(l record.Lockable) bool {
-		return !together(read, run.Sheet.Locking(l.Lock, run.Sheet.Adjuster(l.ID), s.Of))
+		return !run.together(read, run.Sheet.Locking(l.Lock, run.Sheet.Adjuster(l.ID), s.Of))
 	})
 }
 
@@ -499,6 +507,14 @@ func (l *listing) afterSigning() {
 		l.add(named(w, "inspect"), func() Advice { return a })
 	}
 	l.step = sheet.Step{ID: run.StepOf(sheet.StepLoaded)}
+	if c, answer := run.FailedLate(); c != nil {
+		l.add(sheet.Work{ID: "next"}, func() Advice {
+			return Advice{Do: DoNothing, Next: true, Say: Say(Plain("It is signed, and does not hold: open the next run.")),
+				Finding: failure(c, answer),
+				More:    []string{"It begins where this one left off: only what the cure voids is done again."}}
+		})
+		return
+	}
 	l.loaded()
 	if l.step.ID = run.StepOf(sheet.StepAgain); l.step.ID != "" && run.Flown() && run.Owed() == nil && run.Retried == nil {
 		l.add(sheet.Work{ID: "again", After: l.ids(nil)}, func() Advice { return run.again() })

@@ -213,6 +213,9 @@ func admitRetried(in Incoming, r Retried) (Retried, error) {
 }
 
 func admitDecided(in Incoming, d Decided) (Decided, error) {
+	if in.Opens {
+		return d, nil // it was decided by how the run before was left
+	}
 	for _, c := range in.lead.Choices() {
 		if c.About == d.About && c.Choice == d.Choice {
 			if c.Reason != "" {

@@ -12,13 +12,16 @@ import (
 )
 
 func admitReading(in Incoming, r Reading) (Reading, error) {
-	heldBy, alone := r.HeldBy, r.Alone
+	heldBy, alone, carried := r.HeldBy, r.Alone, r.Carried
+	if err := in.carries(carried); err != nil {
+		return r, err
+	}
 	r, err := Understand(in.Around, in.State, r)
 	if err != nil {
 		return r, err
 	}
 	in.withHands(&heldBy, &alone)
-	r.HeldBy, r.Alone = heldBy, alone
+	r.HeldBy, r.Alone, r.Carried = heldBy, alone, carried
 	return r, nil
 }
 
@@ -194,8 +197,19 @@ func admitChosen(in Incoming, c Choosing) (Choosing, error) {
 	return c, nil
 }
 
+// carries tells that nobody but the shop itself carries something over from another run.
+func (in Incoming) carries(from string) error {
+	if from != "" && !in.Opens {
+		return fault.At("body.carried", "leave it out: what an earlier run left is carried over as the next one is opened")
+	}
+	return nil
+}
+
 func admitCheck(in Incoming, c Checked) (Checked, error) {
 	if err := in.withSheet(); err != nil {
+		return c, err
+	}
+	if err := in.carries(c.Carried); err != nil {
 		return c, err
 	}
 	check := in.Sheet.Check(c.Check)

@@ -81,6 +81,7 @@ type Reading struct {
 	Missing   []string      `json:"missing,omitempty"` // states the sheet demands that were not confirmed: not judged
 	HeldBy    string        `json:"held_by,omitempty"` // who held the control, on a device of their own
 	Alone     string        `json:"alone,omitempty"`   // the one-person way; anything says that it was used
+	Carried   string        `json:"carried,omitempty"` // the run in which it was left so: the shop alone carries over
 }
 
 // Move is what the hand turned. Turns is written as at the bench ("3½"); Value, Name
@@ -158,6 +159,7 @@ type Checked struct {
 	Name       string            `json:"name,omitempty"`
 	HeldBy     string            `json:"held_by,omitempty"` // as of a reading
 	Alone      string            `json:"alone,omitempty"`
+	Carried    string            `json:"carried,omitempty"`
 }
 
 // Retried is the complaint tried again.

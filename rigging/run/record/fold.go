@@ -140,8 +140,11 @@ func foldCorrected(*State, Event, Corrected) {}
 func foldReading(st *State, e Event, r Reading) {
 	st.Worked = true
 	st.ByPoint[r.Point] = append(st.ByPoint[r.Point], len(st.Readings))
-	st.Readings = append(st.Readings, Taken{Reading: r, Event: e.ID, By: e.By, At: e.At, Stage: st.stage(r.Point), Epoch: st.Epoch,
-		Unmet: st.unmetBy(st.reading(r.Point))})
+	t := Taken{Reading: r, Event: e.ID, By: e.By, At: e.At, Stage: st.stage(r.Point), Epoch: st.Epoch}
+	if r.Carried == "" {
+		t.Unmet = st.unmetBy(st.reading(r.Point))
+	}
+	st.Readings = append(st.Readings, t)
 }
 
 // stage is which of the four readings a reading taken now would be.
@@ -246,7 +249,7 @@ func foldChosen(st *State, e Event, c Choosing) {
 func foldCheck(st *State, e Event, c Checked) {
 	st.Worked = true
 	a := Answered{Checked: c, By: e.By, At: e.At, Seq: e.Seq, Epoch: st.Epoch}
-	if check := st.Sheet.Check(c.Check); check != nil {
+	if check := st.Sheet.Check(c.Check); check != nil && c.Carried == "" {
 		a.Unmet = st.unmetBy(st.Sheet.Trying(check, st.asks(c.Check)))
 		a.Void = len(a.Unmet) > 0
 	}

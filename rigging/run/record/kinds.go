@@ -226,10 +226,19 @@ func saysLocked(l Locked) string {
 }
 
 func saysReading(r Reading) string {
-	return r.Name + " read: " + r.Shown() + handsSay(r.HeldBy, r.Alone)
+	return r.Name + " read: " + r.Shown() + handsSay(r.HeldBy, r.Alone) + carriedSays(r.Carried)
 }
 
-func saysCheck(c Checked) string { return c.Name + ": " + c.Says + handsSay(c.HeldBy, c.Alone) }
+func saysCheck(c Checked) string {
+	return c.Name + ": " + c.Says + handsSay(c.HeldBy, c.Alone) + carriedSays(c.Carried)
+}
+
+func carriedSays(from string) string {
+	if from == "" {
+		return ""
+	}
+	return ", as the run before left it"
+}
 
 // Shown is the value as it was read: with its side, never with a minus.
 func (r Reading) Shown() string {

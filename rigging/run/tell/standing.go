@@ -80,6 +80,8 @@ func (run page) standing(a lead.Advice) (sign Sign, part float64, says string) {
 	switch {
 	case run.Signed != nil && a.Do == lead.DoInspect:
 		return SignLook, 1, "waits for a second inspector"
+	case a.Next:
+		return SignStop, 1, "open fault: " + run.owed(run.Owed().ID)
 	case run.Signed != nil && run.Owed() != nil:
 		return SignProof, 1, run.owed(run.Owed().ID)
 	case run.Signed != nil:

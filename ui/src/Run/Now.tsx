@@ -1,8 +1,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
-import type { RunView } from '../api/client';
+import { api, type Problem, type RunView } from '../api/client';
+import { useChange } from '../api/ask';
+import { newID } from '../api/ids';
 import { Finding } from '../parts/Finding';
 import { Blank } from '../parts/Blank';
 import { ComplaintPanel } from './ComplaintPanel';
@@ -116,8 +118,9 @@ function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
     case 'nothing':
       return (
         <Row>
+          {advice.next && <NextRun after={run.id} />}
           <Button
-            variant="contained"
+            variant={advice.next ? 'outlined' : 'contained'}
             onClick={() => {
               void go(`/record/${run.id}`);
             }}
@@ -130,6 +133,27 @@ function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
     case 'trial':
       return null; // its choices stand beneath
   }
+}
+
+/** A signed run that does not hold goes on in the next: it begins where this one left off. */
+function NextRun({ after }: { after: string }) {
+  const [id] = useState(newID);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const change = useChange<RunView>();
+  const go = useNavigate();
+  const open = async () => {
+    const { data, problem } = await change(() => api.POST('/api/v1/runs', { body: { id, after } }));
+    setProblem(problem ?? null);
+    if (data) await go(`/run/${data.id}`);
+  };
+  return (
+    <>
+      <Button variant="contained" onClick={() => void open()}>
+        Open the next run
+      </Button>
+      {problem && <Finding>{problem.detail}</Finding>}
+    </>
+  );
 }
 
 function Settle({ run, send }: { run: RunView; send: Send }) {

@@ -1659,6 +1659,7 @@ export interface components {
             lock?: components["schemas"]["RunLockAsk"];
             more: string[];
             move?: components["schemas"]["RunTurn"];
+            next?: boolean;
             plan?: components["schemas"]["RunTurn"][];
             read?: components["schemas"]["RunWant"];
             say: components["schemas"]["RunPiece"][];
@@ -1794,9 +1795,10 @@ export interface components {
             way: string;
         };
         RunIn: {
-            cable: string;
+            after?: string;
+            cable?: string;
             id: string;
-            machine: string;
+            machine?: string;
         };
         RunInspectAsk: {
             done: boolean;
@@ -1907,6 +1909,7 @@ export interface components {
         };
         RunReading: {
             alone?: string;
+            carried?: string;
             doubt?: number;
             end?: string;
             gauge?: string;
