@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
@@ -173,4 +174,29 @@ func TestTheTieOfAGetHomeRepairComesOffBeforeAnythingIsRead(t *testing.T) {
 	assert.Equal(t, setup.Held, w.now.View.Stands[len(w.now.View.Stands)-1].Kind)
 	w.refuses("set_up", `{"thing":"tie","way":"on"}`, "stands so already")
 	w.refuses("set_up", `{"thing":"tie","kind":"pin","name":"tie","why":"x","way":"in"}`, "of another kind")
+}
+
+// What a device kept and sends late was done: it is taken as it was, shown as what must never be, and the way out comes
+// before anything else. The same said now is refused.
+func TestWhatComesLateIsAFactAndTheWayOutComesFirst(t *testing.T) {
+	c := newClient(t)
+	at := func(hour, minute int) {
+		c.shop.Now = func() time.Time { return time.Date(2026, 11, 24, hour, minute, 0, 0, time.UTC) }
+	}
+	at(8, 55)
+	w := c.begins("teal", "lower", "2207") // its entries are of nine o'clock
+	at(9, 0)
+	w.stands("key pocket", "linkage-cover off")
+	w.refuses("set_up", `{"thing":"key","way":"running"}`, "the engine of a boat runs ashore without water")
+	at(10, 0)
+	w.stands("key running")
+	assert.Contains(t, w.now.View.Advice.Finding, "It stands as it must never: the engine of a boat runs ashore without water")
+	require.Equal(t, lead.DoSetUp, w.now.View.Advice.Do)
+	assert.Equal(t, "key", w.now.View.Advice.Stop.Changes[0].Thing)
+	w.takes("reading", `{"point":"inner-home","text":"71"}`)
+	assert.Contains(t, w.unread(), "engine running")
+	at(9, 0)
+	w.stands("key pocket")
+	w.takes("reading", `{"point":"inner-home","text":"71"}`)
+	assert.Empty(t, w.unread())
 }

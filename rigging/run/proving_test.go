@@ -1,6 +1,7 @@
 package run_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -10,6 +11,7 @@ import (
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/tell"
+	"brankel/rigging/sheet"
 )
 
 func TestAReadingThatNothingSetsIsReadBeforeHandsComeOut(t *testing.T) {
@@ -142,4 +144,25 @@ func TestATemperatureMayLieBelowNothing(t *testing.T) {
 	assert.Contains(t, a2.Finding, "60 °C lies beyond the chart, which goes from -20 to 40 °C")
 	f.do(record.KindReading, record.Reading{Point: "air", Text: "20"})
 	assert.NotEqual(t, "air", reading(f.led().Advice()))
+}
+
+// The rail has what can be done as everything stands before what the sheet has first, and says what it is for.
+func TestTheRailFollowsHowItStands(t *testing.T) {
+	f := follow(t, "136")
+	because := map[string]bool{}
+	f.until(func(a lead.Advice) bool {
+		steps, why := f.led().Rail()
+		now := slices.IndexFunc(steps, func(s lead.StepState) bool { return s.Status == lead.StatusNow })
+		for _, s := range steps[:max(now, 0)] {
+			assert.Contains(t, []lead.Status{lead.StatusDone, lead.StatusSkipped, lead.StatusLater, lead.StatusAgain, lead.StatusOpen}, s.Status)
+			if s.Status == lead.StatusLater {
+				assert.Contains(t, []sheet.StepKind{sheet.StepComplaint, sheet.StepIdentify}, s.Kind, "nothing of the work stands before what is now")
+			}
+		}
+		assert.Len(t, steps, len(f.led().Steps()))
+		because[why] = true
+		return a.Do == lead.DoSign
+	})
+	assert.Contains(t, because, "", "mostly it is the order of the sheet")
+	assert.Greater(t, len(because), 1, "and now and then another")
 }

@@ -299,6 +299,16 @@ func BenchmarkFold500(b *testing.B) {
 	}
 }
 
+// BenchmarkAdvice500 is what is asked next in the same run, with the order of all that is left found anew.
+func BenchmarkAdvice500(b *testing.B) {
+	r := fiveHundred(b)
+	st := record.Fold(r.sheet(), r.events)
+	b.ResetTimer()
+	for range b.N {
+		lead.Of(st)
+	}
+}
+
 // BenchmarkDecode500 is the baseline of the fold: the bodies of the same events,
 // decoded by the standard library and nothing else.
 func BenchmarkDecode500(b *testing.B) {
