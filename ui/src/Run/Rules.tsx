@@ -6,8 +6,9 @@ import { RuleView } from '../parts/RuleView';
 export function Rules({ rules, point }: { rules: Rule[]; point: string }) {
   const shown = rules.filter((r) => r.marks.length > 0 || r.id === point);
   const together = shown.length > 2; // all of them in one look
-  const first = together ? undefined : shown[0];
-  const others = together ? shown : shown.slice(1);
+  const named = together || (shown.length > 1 && point === ''); // which is which, where none is read just now
+  const first = named ? undefined : shown[0];
+  const others = named ? shown : shown.slice(1);
   return (
     <>
       {first && <RuleView rule={first} />}

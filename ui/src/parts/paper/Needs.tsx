@@ -27,7 +27,7 @@ function useThings() {
 }
 
 /** How the machine must stand for something: in words, or each thing with the ways that do. */
-export function Needs({ at, of }: { at: Path; of: string }) {
+export function Needs({ at, of, within = false }: { at: Path; of: string; within?: boolean }) {
   const { get, set, edit } = usePaper();
   const things = useThings();
   const value = get(at);
@@ -42,7 +42,11 @@ export function Needs({ at, of }: { at: Path; of: string }) {
         .map((w) => t.ways.find((one) => one.id === w)?.name ?? w)
         .join(' or ')}`;
     });
-    return <Box component="span" sx={{ color: 'quiet' }}>{` With ${says.join('; ')}.`}</Box>;
+    return (
+      <Box component="span" sx={{ color: 'quiet' }}>
+        {within ? ` (with ${says.join('; ')})` : ` With ${says.join('; ')}.`}
+      </Box>
+    );
   }
   const put = (next: Wanted) => set?.(at, Object.keys(next).length > 0 ? next : undefined);
   const without = (id: string) => Object.fromEntries(Object.entries(needs).filter(([k]) => k !== id));

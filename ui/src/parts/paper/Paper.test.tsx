@@ -84,7 +84,13 @@ test('a draft has its blanks where they are read, with what is wrong beneath, an
       ['settings[0].adjusters', 'name what is turned'],
     ],
   });
-  for (const label of ['target of barrel to eye', 'pitch of barrel', 'what the cable commands', 'caution of key running, 1', 'how Barrel to eye is set'])
+  for (const label of [
+    'target of barrel to eye',
+    'pitch of barrel',
+    'what the cable commands',
+    'caution of key running, 1',
+    'how Barrel to eye is set',
+  ])
     expect(html, label).toContain(`aria-label="${label}"`);
   expect(html).toContain('aria-invalid="true"');
   expect(text).toContain('✕ write a number');

@@ -98,11 +98,17 @@ function One({ i, kinds }: { i: number; kinds: string[] }) {
               <W at={[...here, 'why']} label={`why, ${t.name} ${w.id}`} hint="why" />
             </When>
             <When at={[...here, 'cautions']}>
-              {' ⚠ '}
-              <Many at={[...here, 'cautions']} label={`caution of ${t.name} ${w.id},`} what="caution" />
+              {edit ? (
+                <>
+                  {' ⚠ '}
+                  <Many at={[...here, 'cautions']} label={`caution of ${t.name} ${w.id},`} what="caution" />
+                </>
+              ) : (
+                list(w.cautions).map((c) => ` ⚠ ${c.replace(/\.$/, '')}`)
+              )}
             </When>
             {edit && <Yes at={[...here, 'left']} says="may stand so under way" />}
-            {(edit || w.needs) && <Needs at={[...here, 'needs']} of={`${t.name} ${w.id}`} />}
+            {(edit || w.needs) && <Needs at={[...here, 'needs']} of={`${t.name} ${w.id}`} within />}
             <Made at={[...here, 'made']} head="The rig then:" label={`of the rig, ${t.name} ${w.id}`} add="what the rig is then" />
             <TakeOut at={here} name={`${t.name} ${w.id}`} />
             <Told at={here} />
