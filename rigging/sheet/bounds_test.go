@@ -153,3 +153,21 @@ func TestOverlapsAreThoseOfEveryPair(t *testing.T) {
 	})
 	assert.Positive(t, overlapping)
 }
+
+// A travel of a surface is read with the control on the side that gives it.
+func TestAPositionIsThatOfItsOwnSideOrTheOther(t *testing.T) {
+	raw, err := os.ReadFile("../../demo/sheets/721.json")
+	require.NoError(t, err)
+	s, err := Parse(raw)
+	require.NoError(t, err)
+	spread := s.For(s.Manual())
+	for point, position := range map[string]string{
+		"travel-up.left": "left", "travel-up.right": "right", "travel-down.left": "right", "travel-down.right": "left",
+	} {
+		require.NotNil(t, spread.Point(point), point)
+		assert.Equal(t, position, spread.Point(point).Position, point)
+	}
+	_, err = Parse([]byte(strings.Replace(string(raw), `"position": "{other}"`, `"position": "{middle}"`, 1)))
+	require.Error(t, err)
+	assert.Contains(t, err.Error(), `the control has no position "{middle}"`)
+}

@@ -105,8 +105,8 @@ func (s *Sheet) pointFaults() (f fault.List) {
 				f.Add(fmt.Sprintf("%s.states[%d]", at, j), "there is no state %q", id)
 			}
 		}
-		if p.Position != "" && s.Position(p.Position) == nil {
-			f.Add(at+".position", "the control has no position %q", p.Position)
+		if missing := s.noPosition(p.Position, p.Each); missing != "" {
+			f.Add(at+".position", "the control has no position %q", missing)
 		}
 		if most := p.Quantity.Most(); p.Target != nil && math.Abs(*p.Target) > most {
 			f.Add(at+".target", "a %s of up to %s %s is usual: look at the unit", p.Quantity, quantity.Number(most, 0), p.Quantity.Unit())

@@ -3,6 +3,7 @@ package sheet
 import (
 	"maps"
 	"slices"
+	"strings"
 	"sync"
 
 	"brankel/rigging/rig"
@@ -83,6 +84,7 @@ func spread(from *Sheet, school string) *Sheet {
 			if of(one.School, school) {
 				one := one
 				one.ID, one.Name, one.Measures = sp.id(one.ID, p), named(one.Name, p), fill(one.Measures, p.ID)
+				one.Position = from.positionAt(one.Position, p.ID)
 				one.Each, one.School = false, ""
 				s.Points = append(s.Points, one)
 			}
@@ -120,6 +122,35 @@ func spread(from *Sheet, school string) *Sheet {
 	sp.standing(&s)
 	s.workOut("")
 	return &s
+}
+
+// positionAt is a position of the control for a place: {place} is the one of its own side, {other} that of the other, where
+// there are two.
+func (s *Sheet) positionAt(position, place string) string {
+	other := place
+	for _, p := range s.Places {
+		if p.ID != place {
+			other = p.ID
+		}
+	}
+	return strings.NewReplacer("{place}", place, "{other}", other).Replace(position)
+}
+
+// noPosition is a position that a point has and the control has not, at any place where it is read; "" where there is none.
+func (s *Sheet) noPosition(position string, each bool) string {
+	at := []string{position}
+	if each {
+		at = nil
+		for _, p := range s.Places {
+			at = append(at, s.positionAt(position, p.ID))
+		}
+	}
+	for _, one := range at {
+		if one != "" && s.Position(one) == nil {
+			return one
+		}
+	}
+	return ""
 }
 
 // standing writes out the things of each place, and whoever names them.

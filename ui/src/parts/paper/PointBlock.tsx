@@ -18,6 +18,13 @@ export function PointBlock({ i }: { i: number }) {
   if (!p) return null;
   const at = ['points', i];
   const positions = get(['line', 'positions']) as { id: string; name: string }[] | undefined;
+  const sides = p.each
+    ? [
+        { id: '{place}', name: 'on its own side' },
+        { id: '{other}', name: 'on the other side' },
+      ]
+    : [];
+  const places = [...list(positions), ...sides];
   const u = unit[p.quantity] ?? '';
   return (
     <Row head={<W at={[...at, 'name']} label="what is read" />}>
@@ -38,7 +45,7 @@ export function PointBlock({ i }: { i: number }) {
       <W at={[...at, 'between']} label="from where to where" />
       <When at={[...at, 'position']}>
         {'; '}
-        <Pick at={[...at, 'position']} label={`control, when ${p.name} is read`} options={list(positions)} none="any position" />
+        <Pick at={[...at, 'position']} label={`control, when ${p.name} is read`} options={places} none="any position" />
       </When>
       <When at={[...at, 'states']}>
         {'; '}
