@@ -91,7 +91,7 @@ function CarryOn({ open }: { open: NonNullable<BaysData['open']> }) {
   const says = [
     `Last done: ${open.resume.last}`,
     ...(open.resume.finger_tight.length > 0 ? [`Finger tight: ${open.resume.finger_tight.join(', ')}`] : []),
-    ...(open.stands.length > 0 ? [open.stands.join(', ')] : []),
+    ...(open.stands.length > 0 ? [`Stands otherwise: ${open.stands.join('; ')}`] : []),
   ];
   return (
     <Box

@@ -181,7 +181,7 @@ export function Together({ at, of, caution = false }: { at: Path; of: string; ca
           <Told at={[...at, i]} />
         </Box>
       ))}
-      <Add at={at} what={of} make={() => (caution ? { caution: '' } : {})} />
+      <Add at={at} what={of.replace(/,$/, '')} make={() => (caution ? { caution: '' } : {})} />
       <Told at={at} />
     </>
   );
