@@ -18,11 +18,13 @@ type Stop struct {
 	Tasks   []string
 }
 
-// What a search is bounded by: things and tasks of one work, ways of standing that are looked at before it is given up.
+// What a search is bounded by: things and tasks of one work, ways of standing that are come to before it is given up, and
+// what looking at each of them takes, in tasks times things. An aileron loop comes to ten thousand.
 const (
 	mostThings = 32
 	mostTasks  = 128
-	mostLooked = 60_000
+	mostLooked = 40_000
+	mostWork   = 10_000_000
 )
 
 // Order is the way through all tasks and back to rest with the fewest changes, then the fewest stops, then the fewest
@@ -343,7 +345,8 @@ func (f *search) find(from Stand) ([]Stop, bool) {
 	f.do(first)
 	best := map[place]cost{first.place: {}}
 	open := &queue{first}
-	for looked := 0; open.Len() > 0 && looked < mostLooked; looked++ {
+	most := min(mostLooked, mostWork/max(1, len(f.tasks)*len(f.s.Things)))
+	for made := 0; open.Len() > 0 && made < most; {
 		n := heap.Pop(open).(*node)
 		if best[n.place].less(n.cost) {
 			continue
@@ -357,6 +360,7 @@ func (f *search) find(from Stand) ([]Stop, bool) {
 				if next == nil {
 					continue
 				}
+				made++
 				f.do(next)
 				if known, there := best[next.place]; !there || next.cost.less(known) {
 					best[next.place] = next.cost

@@ -364,3 +364,24 @@ func TestASetUpThatCannotBeIsRefused(t *testing.T) {
 	allowed := []Task{{ID: "hot", Needs: needs("key", Warm), HandsIn: true, Allows: []Together{{"key": Warm, Hands: In}}}}
 	assert.Empty(t, whole().Faults(allowed))
 }
+
+// What nobody would write – everything stands two ways, everything needs something else – is given up, and soon: the one
+// who asks takes what comes next by itself.
+func TestAnOrderThatTakesTooLongIsGivenUp(t *testing.T) {
+	s := &Setup{}
+	for i := range mostThings {
+		s.Things = append(s.Things, Thing{ID: fmt.Sprint("p", i), Kind: Part, Name: "part", Ways: []Way{{ID: On}, {ID: Off}}})
+	}
+	var tasks []Task
+	for k := range 60 {
+		n := Needs{}
+		for i := range 3 {
+			n[fmt.Sprint("p", (k*7+i*11)%mostThings)] = AnyOf{[]string{On, Off}[(k+i)%2]}
+		}
+		tasks = append(tasks, Task{ID: fmt.Sprint("t", k), Needs: n})
+	}
+	_, ok := s.Order(Stand{}, tasks)
+	assert.False(t, ok)
+	_, ok = s.Order(Stand{}, tasks[:1])
+	assert.True(t, ok)
+}
