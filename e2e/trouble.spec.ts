@@ -237,7 +237,7 @@ test('by keyboard alone, at a phone’s width, and what nobody knows is said so'
 test('what was wrong is kept with the signature, and the lead sees what the shop found', async ({ page, server }) => {
   test.slow();
   const id = await begin(page, server, 'oyster', 'clutch');
-  await workUntil(new Hand(page), server, id, 'Sign');
+  await workUntil(new Hand(page), server, id, 'Sign as');
   await page.getByLabel('what it was').selectOption({ label: 'adjuster set too tight' });
   await page.getByRole('button', { name: /^Sign as/ }).click();
   await expect.poll(async () => (await view(page, server, id)).signed ?? '').toContain('signed by Ines');
