@@ -160,16 +160,16 @@ type Rules struct {
 	of     *Setup
 	breaks []Break
 	pairs  []pairs // in the order of breaks
-	kept   *lru.Cache[string, []Stop]
+	kept   *lru.Cache[[32]byte, []Stop]
 }
 
 // mostKept is how many orders of work Rules keep.
-const mostKept = 512
+const mostKept = 256
 
 // Rules works them out.
 func (s *Setup) Rules() *Rules {
 	all := s.nevers(nil)
-	kept, err := lru.New[string, []Stop](mostKept)
+	kept, err := lru.New[[32]byte, []Stop](mostKept)
 	if err != nil {
 		panic(err) // of its size alone
 	}

@@ -2,6 +2,7 @@ package setup
 
 import (
 	"container/heap"
+	"crypto/sha256"
 	"fmt"
 	"maps"
 	"math/bits"
@@ -42,7 +43,7 @@ func (r *Rules) Order(from Stand, tasks []Task) (stops []Stop, ok bool) {
 		return nil, false
 	}
 	asked := spelled(tasks)
-	key := func(now Stand) string { return r.of.spelled(now) + asked }
+	key := func(now Stand) [32]byte { return sha256.Sum256([]byte(r.of.spelled(now) + asked)) } // what is asked is long
 	if stops, known := r.kept.Get(key(from)); known {
 		return stops, stops != nil
 	}
