@@ -2,6 +2,7 @@ package web_test
 
 import (
 	"encoding/json"
+	"fmt"
 	"testing"
 	"time"
 
@@ -42,6 +43,9 @@ func TestALateProofThatFailsOpensTheNextRun(t *testing.T) {
 	code, v, said := next(w.id)
 	require.Equal(t, 200, code, said)
 	assert.Equal(t, "Launch Avocet", v.Machine)
+	twice := c.do("POST", "/api/v1/runs", `{"id":"`+v.ID+`","after":"`+w.id+`"}`)
+	require.Equal(t, 200, twice.Code, twice.Body.String())
+	assert.Contains(t, twice.Body.String(), fmt.Sprintf(`"seq":%d`, v.View.Seq), "the same id twice opens one")
 	n := &work{c, v.ID, v.View.Seq, v}
 	require.Equal(t, lead.DoSetUp, v.View.Advice.Do, "what stands under way is brought to where hands may be in")
 	for range 8 {
