@@ -21,7 +21,7 @@ func (h *hand) log(kind record.Kind, body any) error {
 	}
 	n := len(h.events)
 	at := noon.Add(time.Duration(n) * time.Minute)
-	e := record.Event{ID: fmt.Sprintf("r%d", n+1), Run: "rehearsal", Seq: n + 1, Kind: kind, By: h.by(), At: at, Received: at, Body: raw}
+	e := record.Event{ID: h.nextID(), Run: "rehearsal", Seq: n + 1, Kind: kind, By: h.by(), At: at, Received: at, Body: raw}
 	if e, err = h.led.Admit(h.shop, e); err != nil {
 		return fault.Below(string(kind), err)
 	}
@@ -39,9 +39,27 @@ func (h *hand) log(kind record.Kind, body any) error {
 	return nil
 }
 
+// nextID is that of the next entry.
+func (h *hand) nextID() string { return fmt.Sprintf("r%d", len(h.events)+1) }
+
+// putRight looks at what the last turns truly did, and says so where one went the other way.
+func (h *hand) putRight(of []lead.Right) (bool, error) {
+	for _, r := range of {
+		if h.astray[r.Move] && r.Turns == "" {
+			delete(h.astray, r.Move)
+			h.out.Righted++
+			return true, h.log(record.KindRighted, record.Righted{Move: r.Move, Way: r.Way})
+		}
+	}
+	return false, nil
+}
+
 // follow does the one thing the advice says.
 func (h *hand) follow(a lead.Advice) error {
 	if made, err := h.mistake(a); made {
+		return err
+	}
+	if done, err := h.putRight(a.Right); done {
 		return err
 	}
 	if h.mayLeaveOut(a.Step) {

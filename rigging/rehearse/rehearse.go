@@ -20,8 +20,8 @@ import (
 
 // Hands are the ways of working. The careful one does everything that is asked; the hasty
 // one leaves out what may be left out, one time in five taps a state that it has not made, and tries, reads and changes
-// things before the machine stands for it.
-var Hands = []string{"careful", "hasty"}
+// things before the machine stands for it; the astray one turns the other way one time in six, and does not notice.
+var Hands = []string{"careful", "hasty", "astray"}
 
 // mostEvents is how long a run may be: one that goes on is going round in a circle.
 const mostEvents = 300
@@ -37,7 +37,7 @@ type Question struct {
 	At        map[string]any
 	Gauges    []record.Gauge
 	Seed      uint64
-	Hand      string // careful, or hasty: see Hands
+	Hand      string // careful where nothing is said: see Hands
 }
 
 // Outcome is how it went. Outcome is signed or stopped; Why is what Brankel argued for
@@ -58,6 +58,8 @@ type Outcome struct {
 
 	Untrue   int            `json:"-"` // states that were tapped and were not so
 	Mistakes mistakes       `json:"-"` // what was done before the machine stood for it
+	Astray   int            `json:"-"` // turns that went the other way, Righted those that were put right
+	Righted  int            `json:"-"`
 	geometry map[string]any // with the parts that were fitted
 	fewest   func() (int, bool)
 }
@@ -92,8 +94,8 @@ type hand struct {
 	rand      *rand.Rand
 	bias      map[string]float64 // of each gauge, for the whole run
 	turned    bool               // since the last reading
+	astray    map[string]bool    // entries of turns that went the other way
 	did       []done             // of the work
-	tried     map[string]bool    // adjusters that would not turn once
 	inspects  bool               // while another one looks at it
 }
 
@@ -124,7 +126,7 @@ func newHand(q Question) (*hand, error) {
 	case !q.Sheet.Led():
 		return nil, fault.At("sheet", "no run leads through this sheet yet: it is worked by hand")
 	case q.Hand != "" && !slices.Contains(Hands, q.Hand):
-		return nil, fault.At("hand", "write careful or hasty")
+		return nil, fault.At("hand", "write careful, hasty or astray")
 	case q.School != "" && !slices.ContainsFunc(q.Sheet.Schools, func(s sheet.School) bool { return s.ID == q.School }):
 		return nil, fault.At("school", "the sheet has no school %q", q.School)
 	}
@@ -137,7 +139,7 @@ func newHand(q Question) (*hand, error) {
 		geometry:  q.Sheet.Rig.Geometry,
 		rand:      rand.New(rand.NewPCG(q.Seed, 0)),
 		bias:      map[string]float64{},
-		tried:     map[string]bool{},
+		astray:    map[string]bool{},
 	}
 	if h.settings == nil {
 		h.settings = map[string]float64{}

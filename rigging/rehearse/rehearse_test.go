@@ -399,6 +399,35 @@ func TestAHastyHandSignsNothingDangerous(t *testing.T) {
 		right, wrong, stopped, tapped, trapped)
 }
 
+// A hand that now and then turns the other way, and does not notice, is asked what its turn truly did before anything is
+// concluded from it: nothing is signed that is not so, and where nothing is wrong with the rig no run ends in a repair that
+// the turns explain.
+func TestAHandThatTurnsTheOtherWayIsPutRight(t *testing.T) {
+	signed, stopped, astray, righted, wrong := 0, 0, 0, 0, 0
+	for _, w := range led(t) {
+		for seed := range uint64(seeds(t) / 10) {
+			q := asked(rand.New(rand.NewPCG(seed, 9)), w, seed)
+			q.Hand, q.Condition = "astray", nil
+			out, err := Rehearse(q)
+			require.NoError(t, err, q.where())
+			require.NotContains(t, out.Why, "circle", q.where())
+			astray, righted = astray+out.Astray, righted+out.Righted
+			if out.Outcome == "stopped" {
+				if stopped++; !w.Adjusters[0].MeasureOnly {
+					wrong++
+					t.Log(q.where(), out.Astray, out.Righted, out.Why)
+				}
+				continue
+			}
+			signed++
+			require.Empty(t, untrue(t, w, q, out, true), q.where())
+		}
+	}
+	t.Logf("%d signed, %d stopped, %d of them though the rig is right; %d turns the other way, %d put right", signed, stopped, wrong, astray, righted)
+	assert.Greater(t, righted, astray/3)
+	assert.Less(t, wrong, signed/50)
+}
+
 // A length with a threaded end on either side is put right in one round, with thread to spare
 // at both; a nut far inside a clamp is not walked out turn by turn.
 func TestEndsAreSharedAndClampsAreLeft(t *testing.T) {

@@ -112,24 +112,20 @@ func (h *hand) turn(t *lead.Turn) error {
 		by = -by
 	}
 	stuck := h.holds("seized", a.Works)
+	if !stuck && h.q.Hand == "astray" && !t.Until && h.rand.IntN(6) == 0 && math.Abs(h.within(a, -by)) > 0.01 {
+		by = -by
+		h.astray[h.nextID()] = true
+		h.out.Astray++
+	}
 	if t.Until && !stuck {
 		var err error
 		if by, err = h.untilLocked(t, a); err != nil {
 			return err
 		}
-		stuck = by == 0
 	}
-	if span, ok := h.led.Sheet.RangeOf(a, ""); ok {
-		to := min(max(h.settings[a.Works]+by, span.Min), span.Max) // as far as it goes
-		by = to - h.settings[a.Works]
-		stuck = stuck || math.Abs(by) < 0.01
-	}
-	if stuck {
-		if h.tried[a.ID+t.Way] {
-			h.stop("It would not turn.")
-		}
-		h.tried[a.ID+t.Way] = true
-		return h.log(record.KindStuck, record.Stuck{Adjuster: t.Adjuster, Way: t.Way})
+	by = h.within(a, by)
+	if end := math.Abs(by) < 0.01; stuck || end {
+		return h.log(record.KindStuck, record.Stuck{Adjuster: t.Adjuster, Way: t.Way, End: !stuck})
 	}
 	h.settings[a.Works] += by
 	h.out.Moves++
@@ -137,6 +133,15 @@ func (h *hand) turn(t *lead.Turn) error {
 	h.turned = true
 	return h.log(record.KindMove, record.Move{Adjuster: t.Adjuster, Setting: t.Setting, Until: t.Until,
 		Turns: strconv.FormatFloat(math.Abs(by), 'f', -1, 64), Way: t.Way})
+}
+
+// within is a turn as far as the adjuster goes.
+func (h *hand) within(a *sheet.Adjuster, by float64) float64 {
+	span, ok := h.led.Sheet.RangeOf(a, "")
+	if !ok {
+		return by
+	}
+	return min(max(h.settings[a.Works]+by, span.Min), span.Max) - h.settings[a.Works]
 }
 
 // untilLocked is how far it turns until its check says that it is locked, 0 when it never

@@ -135,13 +135,19 @@ func TestWhetherItRespondedAsTheTurnsSay(t *testing.T) {
 	weak.wants(lead.DoLock)
 }
 
-func TestThreadThatRunsOutIsADiagnosis(t *testing.T) {
+func TestThreadThatRunsOutIsADiagnosisBeforeAnybodyTurns(t *testing.T) {
 	r := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("130 mm", "9")
-	a := r.wants(lead.DoMove)
-	assert.Equal(t, 3.0, a.Move.Turns)
+	a := r.wants(lead.DoDecide)
+	assert.Equal(t, "There is no setting that serves.", said(a))
 	assert.Contains(t, a.Finding, "The thread runs out 9.5 mm before the limit")
-	r.turn("3", "out").settle().length("133 mm")
-	assert.Equal(t, "There is no setting that serves.", said(r.wants(lead.DoDecide)))
+	assert.Contains(t, a.More, "What is left, 3 turns, would bring it to 133.0 mm.")
+
+	near := newRig(t).safe("2207", "").lost("71 mm", "66 mm").found("139 mm", "9")
+	a = near.wants(lead.DoMove)
+	assert.Equal(t, 3.0, a.Move.Turns, "a lively lever may bring it in yet")
+	assert.Contains(t, a.Finding, "The thread runs out 0.5 mm before the limit")
+	near.turn("3", "out").settle().length("142 mm")
+	assert.Equal(t, "There is no setting that serves.", said(near.wants(lead.DoDecide)))
 }
 
 func TestAMoveVoidsWhatWasProved(t *testing.T) {

@@ -63,6 +63,7 @@ type Advice struct {
 	Lock    *LockAsk        `json:"lock,omitempty"`
 	Settle  *record.Settled `json:"settle,omitempty"`
 	Stop    *Stop           `json:"stop,omitempty"`
+	Right   []Right         `json:"right,omitempty"` // what the last turns may truly have done
 	Choices []record.Choice `json:"choices"`
 	Caution string          `json:"caution,omitempty"` // said at the moment of harm
 	Next    bool            `json:"next,omitempty"`    // the next run is to be opened: this one is signed, and does not hold

@@ -163,8 +163,14 @@ func offWay(s *sheet.Sheet, of *Setting) string {
 // backOff asks for the next part of a round; what goes no further that way is told.
 func (run *Lead) backOff(s *Setting) Advice {
 	a := run.nextOff(s)
-	if a.Move != nil && run.WontTurn(a.Move.Adjuster, a.Move.Way) {
-		return run.cannotReach(s, "The "+s.Adjuster.Name+" goes no further. "+wontTurn)
+	if a.Move == nil {
+		return a
+	}
+	if h := run.halted(s, a.Move, ""); h != nil {
+		return *h
+	}
+	if run.WontTurn(a.Move.Adjuster, a.Move.Way) {
+		a.Finding = wontTurn
 	}
 	return a
 }

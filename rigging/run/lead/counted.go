@@ -41,6 +41,9 @@ func (counted) advise(run *Lead, s *Setting, p Phase) Advice {
 		direction = "in"
 	}
 	turn := turnOf(s, s.Adjuster, math.Abs(left), direction)
+	if a := run.halted(s, turn, ""); a != nil {
+		return *a
+	}
 	a := Advice{Do: DoMove, Move: turn, Caution: run.hands(),
 		Say: Say(Plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain(", counted."))}
 	a.More = append(a.More, seen(turn)+".")

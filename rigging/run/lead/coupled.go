@@ -115,7 +115,7 @@ func (run *Lead) solveAll(s *Setting, values map[string]Judgement, after []recor
 				made += m.Signed()
 			}
 		}
-		lo, hi := t.reach(made)
+		lo, hi := run.reach(t, made)
 		if run.WontTurn(t.Adjuster.ID, "in") {
 			lo = min(0, made)
 		}
@@ -195,27 +195,15 @@ func (run *Lead) reachable(a *Aim, turned []*Turned) (band calc.Band, met bool) 
 
 func (t *Turned) step() float64 { return t.Adjuster.LeastTurn() }
 
-// reach is how far it may be turned from where it stood before it was turned by so much: as far
-// as its thread goes, else as far as its whole range is wide.
-func (t *Turned) reach(made float64) (in, out float64) {
-	a := t.Adjuster
-	if a.Threads != nil && t.Threads != nil {
-		then := *t.Threads + made // outward takes thread out
-		return min(0, then-a.Threads.Max), max(0, then-a.Threads.Min)
-	}
-	width := 20 * t.step()
-	if a.Range != nil {
-		width = a.Range.Max - a.Range.Min
-	}
-	return -width, width
-}
-
 // coupled asks for the turns that put all right, one by one.
 func (run *Lead) coupled(s *Setting) Advice {
 	if run.Decisions[record.AboutResponse.Of("")].Choice != record.ChoiceGoOn {
+		if how, of := run.astrayRound(s); how != "" {
+			return run.argueResponse(how, run.standsSay(s)+" The last turns do not explain it.", of)
+		}
 		for _, t := range s.Turned {
 			if t.Gain < leastGain {
-				return run.argueResponse(calc.NoResponse, "The "+t.Adjuster.Name+" did less than a fifth of what its turns should do.")
+				return run.argueResponse(calc.NoResponse, "The "+t.Adjuster.Name+" did less than a fifth of what its turns should do.", run.turnsIn(s))
 			}
 		}
 	}
@@ -293,12 +281,8 @@ func (run *Lead) contradiction(s *Setting, p *Plan) string {
 		return "The windows contradict each other: look for wear, a wrong part, or the wrong sheet."
 	}
 	a := p.Aims[p.Out.Binding]
-	for _, t := range s.Turned {
-		if _, stuck := run.Stuck[t.Adjuster.ID]; stuck {
-			return fmt.Sprintf("With the %s as far as it turns, the %s would at best read %s; the sheet wants %s to %s. "+
-				"Free it, or renew it.", t.Adjuster.Name, a.Point.Name, spell.Reading(a.Point, p.Out.Predicted[p.Out.Binding]),
-				quantity.Number(a.Band.Min, 1), spell.Figure(a.Point.Quantity, a.Band.Max))
-		}
+	if says := run.haltSays(s, p); says != "" {
+		return says
 	}
 	return fmt.Sprintf("At best the %s would read %s; the sheet wants %s to %s. "+
 		"The windows contradict each other: look for wear, a wrong part, or the wrong sheet.", a.Point.Name,
@@ -370,7 +354,7 @@ func (run *Lead) learnFrom(s *Setting, p *sheet.Point, a [][]float64, b []float6
 				book += math.Abs(x[j])
 			}
 		}
-		if book == 0 {
+		if book == 0 || math.Abs(t.Value-was.Value) > mostResponse*book+was.Doubt+t.Doubt {
 			continue
 		}
 		told = true

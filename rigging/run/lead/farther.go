@@ -33,7 +33,7 @@ func (run *Lead) farther(s *Setting, p *sheet.Point, turns float64, direction st
 		return turns
 	}
 	vain := run.NetSince(t.Adjuster.ID, first) - run.NetSince(t.Adjuster.ID, last)
-	in, most := t.reach(0)
+	in, most := run.reach(t, 0)
 	if direction == "in" {
 		vain, most = -vain, -in
 	}

@@ -17,7 +17,7 @@ func (felt) progress(run *Lead, s *Setting, p Phase) (done bool, summary string,
 	switch p {
 	case PhaseSet:
 		t := run.Tries(s)
-		done = t.here() == FeltGood && (!s.Of.Least || t.least() || run.WontTurn(s.Adjuster.ID, other(t.Way)))
+		done = t.here() == FeltGood && (!s.Of.Least || t.least() || run.goesNo(s.Adjuster, other(t.Way)))
 		if net := run.netSays(s); done && net != "" {
 			summary = net
 		} else if done {

@@ -2,6 +2,7 @@ package lead
 
 import (
 	"fmt"
+	"math"
 	"strings"
 
 	"brankel/rigging/quantity"
@@ -37,6 +38,9 @@ func (run *Lead) set(s *Setting) Advice {
 		}
 	}
 	if a, ok := run.byHand(s); ok {
+		return a
+	}
+	if a, ok := run.questionFirst(s); ok {
 		return a
 	}
 	if !s.Single() {
@@ -82,9 +86,15 @@ func (run *Lead) turn(s *Setting, now string) Advice {
 	if out.Turns == 0 {
 		return run.cannotReach(s, now+" "+reason(s, *out.LimitedBy, out.ShortBy))
 	}
+	if out.LimitedBy != nil && *out.LimitedBy == "thread" && mostGain*out.Turns*math.Abs(s.PerTurn) < out.Turns*math.Abs(s.PerTurn)+out.ShortBy {
+		return run.noRoom(s, s.Adjuster, out.Direction, out.Turns, now+" "+reason(s, "thread", out.ShortBy))
+	}
 	if farther := run.farther(s, s.Point, out.Turns, out.Direction); farther > out.Turns {
 		turn := turnOf(s, s.Adjuster, farther, out.Direction)
 		turn.After = out.After
+		if a := run.halted(s, turn, now); a != nil {
+			return *a
+		}
 		a := Advice{Do: DoMove, Move: turn, Caution: run.hands(), More: []string{seen(turn) + ".", inVain},
 			Say: Say(Plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain("."))}
 		if run.WontTurn(s.Adjuster.ID, out.Direction) {
@@ -94,6 +104,9 @@ func (run *Lead) turn(s *Setting, now string) Advice {
 	}
 	turn := turnOf(s, s.Adjuster, out.Turns, out.Direction)
 	turn.After = out.After
+	if a := run.halted(s, turn, now); a != nil {
+		return *a
+	}
 	a := Advice{Do: DoMove, Move: turn,
 		Say: Say(Plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain("."))}
 	should := seen(turn) + ". It should then measure " + spell.Reading(s.Point, out.After)
@@ -126,13 +139,10 @@ func reason(s *Setting, limitedBy string, short float64) string {
 			strings.ToLower(quantity.Turns(s.Adjuster.Step)), spell.PerTurn(s.Point, short))
 	}
 	return fmt.Sprintf(
-		"The thread runs out %s before the limit. That is a finding: look at the other end, the far fitting, wear, or the wrong part. "+
-			"Not a few more turns.",
+		"The thread runs out %s before the limit.",
 		spell.PerTurn(s.Point, short),
 	)
 }
-
-const wontTurn = "It would not turn. Free it first: forcing it twists the cable. A seized thread is a new part."
 
 // turnOf is a move to make in the course of a setting.
 func turnOf(s *Setting, a *sheet.Adjuster, turns float64, direction string) *Turn {
@@ -147,6 +157,7 @@ func (run *Lead) cannotReach(s *Setting, why string) Advice {
 	if run.Decisions[about].Choice != record.ChoiceRepair {
 		a.Say = Say(Plain("There is no setting that serves."))
 		a.Choices = []record.Choice{{About: about, Choice: record.ChoiceRepair, Label: "Look elsewhere first", Argued: true}}
+		a.Right = run.rights(run.turnsIn(s))
 	}
 	return a
 }

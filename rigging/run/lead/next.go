@@ -174,6 +174,9 @@ func (run *Lead) ask(c *sheet.Check, answer record.Answered, answered bool) Advi
 		}
 		if run.repairs(c, answer) {
 			a.Cure = nil
+			if given := c.Answer(answer.Answer); given != nil && given.Cure != nil {
+				a.Right = run.rights(run.turnsOf([]string{given.Cure.Adjuster}, run.RepairedAt))
+			}
 			a.Choices = append(a.Choices, record.Choice{About: record.AboutCheck.Of(c.ID), Choice: record.ChoiceRepair, Label: "Repair first", Argued: true})
 		}
 		a.More = append(a.More, "Log a turn to go back to the setting, or answer again when it is cured.")

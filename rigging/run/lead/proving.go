@@ -116,6 +116,9 @@ func (run *Lead) cure(c *sheet.Check, answer record.Answered) *Turn {
 			return nil
 		}
 	}
+	if _, _, stops := run.ends(a, given.Cure.Way, given.Cure.Steps); stops || run.seized(a, given.Cure.Way) {
+		return nil
+	}
 	s := &Setting{Of: &sheet.Setting{}}
 	if one := run.lastTurning(a.ID); one != nil {
 		s.Of = one

@@ -18,14 +18,15 @@ func (run *Lead) responseFinding(s *Setting) (Advice, bool) {
 		return Advice{}, false
 	}
 	finding := fmt.Sprintf("The turns should have moved it %s a turn; it moved %s.", spell.PerTurn(s.Point, s.Book), spell.PerTurn(s.Point, s.Response.PerTurn))
-	return run.argueResponse(s.Response.Verdict, finding), true
+	return run.argueResponse(s.Response.Verdict, finding, run.turnsIn(s)), true
 }
 
-func (run *Lead) argueResponse(how calc.Responded, finding string) Advice {
+// argueResponse asks what the last turns truly did, or why they were not answered: nothing follows from them before.
+func (run *Lead) argueResponse(how calc.Responded, finding string, of []record.Moved) Advice {
 	return Advice{Do: DoDecide, Say: Say(Plain(how.Says()), Plain(" Find out why before turning more.")), Finding: finding,
-		More: []string{how.Look()},
+		More: []string{how.Look()}, Right: run.asked(of),
 		Choices: []record.Choice{{About: record.AboutResponse.Of(""), Choice: record.ChoiceGoOn, Label: "Found it: go on", Reason: whyGoOn,
-			Argued: true}}}
+			Argued: how != calc.Reversed || len(of) == 0}}}
 }
 
 // unanswered tells whether the last move had no fitting answer and nobody has said why.
@@ -89,6 +90,9 @@ func (run *Lead) respond(s *Setting) {
 	}
 	if !run.TouchedSince(after) {
 		s.Response = &out
+	}
+	if out.Verdict == calc.Strong && out.Ratio > mostResponse && run.Decisions[record.AboutResponse.Of("")].Choice != record.ChoiceGoOn {
+		return // more than the thread can give: see doubted
 	}
 	if out.Verdict == calc.Weak || out.Verdict == calc.Strong {
 		s.PerTurn, s.Learnt = out.PerTurn, true

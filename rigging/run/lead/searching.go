@@ -32,6 +32,7 @@ func (run *Lead) try(s *Setting) Advice {
 		a := Advice{Do: DoDecide, Say: Say(Plain("The tries contradict each other.")),
 			Finding: "What was too loose lies beyond what was too tight: something slipped, or one was misread."}
 		a.Choices = []record.Choice{{About: record.AboutTries.Of(s.Of.ID), Choice: record.ChoiceAfresh, Label: "Found why: try afresh", Argued: true}}
+		a.Right = run.rights(run.turnsIn(s))
 		return a
 	case out.State == "none left" && s.Of.Least && t.good():
 		out.Next = out.TightEnd // the lowest that served
@@ -135,12 +136,15 @@ func (run *Lead) turnTo(s *Setting, t Trials, at float64) Advice {
 	if by < 0 {
 		by, direction = -by, other(t.Way)
 	}
-	if run.WontTurn(s.Adjuster.ID, direction) {
-		return run.cannotReach(s, "The "+s.Adjuster.Name+" goes no further. "+wontTurn)
-	}
 	turn := turnOf(s, s.Adjuster, by, direction)
+	if a := run.halted(s, turn, fmt.Sprintf("It was %s where it stands.", t.here())); a != nil {
+		return *a
+	}
 	a := Advice{Do: DoMove, Move: turn, Caution: run.hands(),
 		Say: Say(Plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain("."))}
 	a.More = append(a.More, fmt.Sprintf("%s. It was %s where it stands: then try it again.", seen(turn), t.here()))
+	if run.WontTurn(s.Adjuster.ID, direction) {
+		a.Finding = wontTurn
+	}
 	return a
 }

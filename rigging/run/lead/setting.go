@@ -116,14 +116,7 @@ func (run *Lead) workOut(one *sheet.Setting) *Setting {
 		if a == nil {
 			continue
 		}
-		t := &Turned{Adjuster: a, Gain: 1}
-		if a.Threads != nil {
-			if r := run.Latest(a.Threads.Point, ""); r != nil {
-				left := r.Value - run.NetSince(a.ID, r) // outward takes thread out
-				t.Threads = &left
-			}
-		}
-		s.Turned = append(s.Turned, t)
+		s.Turned = append(s.Turned, &Turned{Adjuster: a, Gain: 1, Threads: run.engaged(a)})
 	}
 	if len(s.Turned) > 0 {
 		s.Adjuster, s.Threads = s.Turned[0].Adjuster, s.Turned[0].Threads

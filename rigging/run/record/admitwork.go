@@ -84,21 +84,6 @@ func turnsOf(s, field string) (float64, error) {
 	return q.Value, nil
 }
 
-func admitStuck(in Incoming, s Stuck) (Stuck, error) {
-	if err := in.withSheet(); err != nil {
-		return s, err
-	}
-	if in.Sheet.Adjuster(s.Adjuster) == nil {
-		return s, fault.At("body.adjuster", "the sheet has no such adjuster")
-	}
-	if s.Way != "" {
-		if err := oneOf(s.Way, "way", "in", "out"); err != nil {
-			return s, err
-		}
-	}
-	return s, short(s.Note, "note", longestText)
-}
-
 const mostStrokes = 1000
 
 func admitSettled(in Incoming, s Settled) (Settled, error) {

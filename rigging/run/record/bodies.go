@@ -106,13 +106,6 @@ func (m Move) Signed() float64 {
 	return m.Value
 }
 
-// Stuck is an adjuster that will not turn.
-type Stuck struct {
-	Adjuster string `json:"adjuster"`
-	Way      string `json:"way,omitempty"` // that it will not go; "" for neither
-	Note     string `json:"note,omitempty"`
-}
-
 // Settled is a control stroked before a reading counts.
 type Settled struct {
 	Point   string `json:"point,omitempty"`

@@ -23,7 +23,8 @@ func Fold(s *sheet.Sheet, events []Event) State {
 		Decisions:  map[About]Decided{},
 		Deviations: map[string]Deviation{},
 		Skipped:    map[string]string{},
-		Stuck:      map[string]Stuck{},
+		Stuck:      map[string]Halted{},
+		Ends:       map[string]Halted{},
 		Settles:    map[string]int{},
 		Locks:      map[string]Fastened{},
 		Chosen:     map[string]string{},
@@ -166,14 +167,17 @@ func (st *State) stage(point string) Stage {
 }
 
 func foldMove(st *State, e Event, m Move) {
-	moved := Moved{Move: m, By: e.By, At: e.At, Seq: e.Seq}
+	moved := Moved{Move: m, Event: e.ID, By: e.By, At: e.At, Seq: e.Seq}
 	if a := st.Sheet.Adjuster(m.Adjuster); a != nil {
 		moved.Unmet = st.unmetBy(st.Sheet.Turning(a, st.Sheet.Setting(m.Setting)))
 	}
 	st.work()
 	moved.Epoch = st.Epoch
-	st.Moves = append(st.Moves, moved)
 	delete(st.Stuck, m.Adjuster)
+	if _, room, known := st.EndOf(m.Adjuster, m.Way); known && m.Value > room+leastTurn {
+		delete(st.Ends, m.Adjuster+" "+m.Way) // it went on all the same
+	}
+	st.Moves = append(st.Moves, moved)
 	st.reopen(m.Adjuster, m.Setting)
 }
 
@@ -181,11 +185,6 @@ func foldMove(st *State, e Event, m Move) {
 func (st *State) work() {
 	st.Epoch++
 	st.Worked = true
-}
-
-func foldStuck(st *State, _ Event, s Stuck) {
-	st.Epoch++
-	st.Stuck[s.Adjuster] = s
 }
 
 func foldSettled(st *State, _ Event, s Settled) {
@@ -242,7 +241,7 @@ func foldChosen(st *State, e Event, c Choosing) {
 		adjuster = one.Adjusters[0]
 	}
 	m := Move{Adjuster: adjuster, Setting: c.Setting, Name: c.Title, Says: c.Name}
-	st.Moves = append(st.Moves, Moved{m, e.By, e.At, e.Seq, st.Epoch, nil})
+	st.Moves = append(st.Moves, Moved{Move: m, Event: e.ID, By: e.By, At: e.At, Seq: e.Seq, Epoch: st.Epoch})
 	st.reopen(adjuster, c.Setting)
 }
 
@@ -318,6 +317,7 @@ func (st *State) repaired(about About) {
 	clear(st.Locks)
 	clear(st.Settles)
 	clear(st.Stuck)
+	clear(st.Ends)
 	clear(st.Chosen)
 	if st.Sheet != nil {
 		for i := range st.Sheet.Settings {

@@ -26,6 +26,7 @@ const (
 	KindReading    Kind = "reading"
 	KindMove       Kind = "move"
 	KindStuck      Kind = "stuck"
+	KindRighted    Kind = "righted" // what a turn truly did
 	KindSettled    Kind = "settled"
 	KindLocked     Kind = "locked"
 	KindAction     Kind = "action"
@@ -71,8 +72,8 @@ type kind struct {
 
 // named is what an event may speak of.
 type named struct {
-	Point, Adjuster, Setting, Check, Step, Item, Action, Thing string
-	About                                                      About
+	Point, Adjuster, Setting, Check, Step, Item, Action, Thing, Move string
+	About                                                            About
 }
 
 // row makes a kind from functions on the type of its body.
@@ -152,8 +153,10 @@ func init() {
 			observing().about(func(of named) string { return of.Point }),
 		KindMove: row(admitMove, foldMove, SaysMove).byGuest().
 			changing().about(turns),
-		KindStuck: row(admitStuck, foldStuck, func(Stuck) string { return "the adjuster would not turn" }).byGuest().
+		KindStuck: row(admitStuck, foldStuck, saysStuck).byGuest().
 			changing().about(turns),
+		KindRighted: row(admitRighted, foldRighted, saysRighted).byGuest().
+			about(func(of named) string { return of.Move }),
 		KindSettled: row(admitSettled, foldSettled, func(s Settled) string { return fmt.Sprintf("settled, %d times", s.Times) }).byGuest().
 			observing().changing(),
 		KindLocked: row(admitLocked, foldLocked, saysLocked).byGuest().

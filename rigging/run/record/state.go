@@ -63,6 +63,7 @@ func (t Taken) Judged() bool { return len(t.Missing)+len(t.Unmet) == 0 && !t.Old
 // Moved is a move on the record.
 type Moved struct {
 	Move
+	Event string // its entry
 	By    string
 	At    time.Time
 	Seq   int
@@ -110,7 +111,8 @@ type State struct {
 	Repaired    int                 // how many of Moves were made before a repair
 	RepairedAt  int                 // the epoch the last repair began
 	Renewed     bool                // the cable is a new one: there is no as found
-	Stuck       map[string]Stuck    // by adjuster
+	Stuck       map[string]Halted   // by adjuster
+	Ends        map[string]Halted   // that were come upon, by "adjuster way"
 	Settles     map[string]int      // when each setting was settled last
 	Locks       map[string]Fastened // by adjuster, or by setting
 	Answers     []Answered          // all of them, in order
@@ -162,12 +164,6 @@ func (st State) Expecting(s *sheet.Sheet) State {
 
 // AnyMoved tells whether anything was turned since as found, or since a repair.
 func (st State) AnyMoved() bool { return len(st.Moves) > st.Repaired }
-
-// WontTurn tells whether an adjuster would not turn that way.
-func (st State) WontTurn(adjuster, way string) bool {
-	s, ok := st.Stuck[adjuster]
-	return ok && (s.Way == "" || s.Way == way)
-}
 
 // Last is the last thing done, in words; "" before anything was.
 func (st State) Last() string {

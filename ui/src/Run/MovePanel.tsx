@@ -38,11 +38,9 @@ export function MovePanel({
       <Button sx={size} onClick={onOther}>
         Turned another amount
       </Button>
-      <Button sx={size} onClick={() => void ask('stuck', { adjuster: turn.adjuster, way: turn.way })}>
-        It will not turn
-      </Button>
     </>
   );
+  const not = <DidNot run={run} turn={turn} send={send} />;
   return (
     <>
       {several ? (
@@ -50,7 +48,10 @@ export function MovePanel({
           {plan.map((t) => (
             <Box component="li" key={t.adjuster} sx={{ fontSize: 'name', mt: 1 }}>
               {t.adjuster === turn.adjuster ? (
-                <Row>{taps}</Row>
+                <>
+                  <Row>{taps}</Row>
+                  {not}
+                </>
               ) : (
                 <Box component="span" sx={{ fontWeight: t.done ? 600 : 400, color: t.done ? 'success.main' : 'quiet' }}>
                   {t.done ? '✓ ' : '· then '}
@@ -62,10 +63,72 @@ export function MovePanel({
           ))}
         </Box>
       ) : (
-        <Row>{taps}</Row>
+        <>
+          <Row>{taps}</Row>
+          {not}
+        </>
       )}
       {problem && <Finding>{problem.detail}</Finding>}
       <ByRequest run={run} rules={rules} send={send} beside={several && plan.at(-1)?.adjuster !== turn.adjuster} />
+    </>
+  );
+}
+
+/** The three answers beside "turned": stuck, at its end, the other way. What is at its end says how much shows there. */
+function DidNot({ run, turn, send }: { run: string; turn: Turn; send: Send }) {
+  const [ended, setEnded] = useState(false);
+  const [showing, setShowing] = useStored(`draft.${run}.showing`);
+  const { ask, at, problem } = useAsk(send);
+  const of = { adjuster: turn.adjuster, way: turn.way };
+  const small = { px: 2, minHeight: 48, fontSize: 'plain' };
+  return (
+    <>
+      <Box
+        role="group"
+        aria-label="it did not turn so"
+        sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1, '& > button': { flex: { xs: '1 1 auto', sm: '0 0 auto' } } }}
+      >
+        <Button variant="text" sx={small} onClick={() => void ask('stuck', of)}>
+          It is stuck
+        </Button>
+        <Button
+          variant="text"
+          sx={small}
+          aria-expanded={ended}
+          onClick={() => {
+            setEnded(!ended);
+          }}
+        >
+          It is at its end
+        </Button>
+        {!turn.until && (
+          <Button variant="text" sx={small} onClick={() => void ask('move', { ...made(turn), way: turn.way === 'in' ? 'out' : 'in' })}>
+            I turned it the other way
+          </Button>
+        )}
+      </Box>
+      {ended && (
+        <Row>
+          <Blank
+            label="threads or notches showing there, if they can be counted"
+            value={showing}
+            onChange={setShowing}
+            error={at('showing')}
+            width={340}
+          />
+          <Button
+            onClick={() =>
+              void ask('stuck', { ...of, end: true, ...(showing ? { showing } : {}) }, () => {
+                setShowing('');
+                setEnded(false);
+              })
+            }
+          >
+            At its end
+          </Button>
+        </Row>
+      )}
+      {problem && !at('showing') && <Finding>{problem.detail}</Finding>}
     </>
   );
 }

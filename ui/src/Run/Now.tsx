@@ -16,6 +16,7 @@ import { SignPanel } from './SignPanel';
 import { StatesPanel } from './StatesPanel';
 import { ActionPanel, ChoosePanel, InspectPanel, Mishaps } from './HandPanels';
 import { AgainPanel, CheckPanel, Choices, LockPanel, Row, useAsk } from './panels';
+import { Rights } from './Rights';
 import { StopPanel } from './stands/StopPanel';
 import type { Send } from '../api/useRun';
 import { useStored } from '../stored';
@@ -75,6 +76,7 @@ export function Now(props: Props) {
       ))}
       <Panel {...props} />
       {pairs}
+      <Rights advice={advice} send={send} />
       <Choices advice={advice} run={run.id} send={send} />
       {run.view.order && <OrderSlip run={run.id} order={run.view.order} waiting={advice.choices.some((c) => c.choice === 'repaired')} />}
       {run.view.mishaps.length > 0 && <Mishaps list={run.view.mishaps} send={send} />}

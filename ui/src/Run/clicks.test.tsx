@@ -7,6 +7,7 @@ import type { Send } from '../api/useRun';
 import { InspectPanel } from './HandPanels';
 import { MovePanel } from './MovePanel';
 import { CheckPanel, LockPanel } from './panels';
+import { Rights } from './Rights';
 import { TurnPad } from './TurnPad';
 
 // what is tapped and typed, and what goes out
@@ -54,10 +55,49 @@ test('a turn made as asked goes out in one tap, and so does one that would not t
     until: undefined,
     value: 0,
   });
-  await tap('It will not turn');
+  await tap('It is stuck');
   expect(send).toHaveBeenLastCalledWith('stuck', { adjuster: 'barrel', way: 'out' });
+  await tap('I turned it the other way');
+  expect(send).toHaveBeenLastCalledWith('move', {
+    setting: 'length',
+    adjuster: 'barrel',
+    turns: '3½',
+    way: 'in',
+    until: undefined,
+    value: 0,
+  });
   await tap('Turned another amount');
   expect(other).toHaveBeenCalledOnce();
+});
+
+test('what is at its end says how much shows there, and a refusal keeps it', async () => {
+  const send = refusing('body.showing', 'write how many show there, from 0 to 60');
+  const shown = render(<MovePanel run="r" rules={[]} turn={turn} plan={[turn]} send={send} onOther={vi.fn()} />);
+  await tap('It is at its end');
+  await userEvent.type(screen.getByLabelText(/showing there/), 'some');
+  await tap('At its end');
+  expect(send).toHaveBeenLastCalledWith('stuck', { adjuster: 'barrel', way: 'out', end: true, showing: 'some' });
+  expect(await screen.findByText('write how many show there, from 0 to 60')).toBeTruthy();
+  expect(screen.getByLabelText<HTMLInputElement>(/showing there/).value).toBe('some');
+  shown.rerender(<MovePanel run="r" rules={[]} turn={turn} plan={[turn]} send={taken()} onOther={vi.fn()} />);
+  await tap('At its end');
+  expect(screen.queryByLabelText(/showing there/)).toBeNull();
+});
+
+test('what the last turns truly did is put right by one tap where it is asked, and lies folded where it is not', async () => {
+  const send = taken();
+  const right = [
+    { move: 'm1', way: 'in', label: 'The barrel went 2 turns toward the eye, the other way', asked: true },
+    { move: 'm1', way: 'out', turns: '0', label: 'The barrel did not turn at all', asked: true },
+  ];
+  const shown = render(<Rights advice={advice({ do: 'decide', right })} send={send} />);
+  await tap('The barrel went 2 turns toward the eye, the other way');
+  expect(send).toHaveBeenLastCalledWith('righted', { move: 'm1', way: 'in', value: 0 });
+  await tap('The barrel did not turn at all');
+  expect(send).toHaveBeenLastCalledWith('righted', { move: 'm1', way: 'out', turns: '0', value: 0 });
+  expect(document.querySelector('details')).toBeNull();
+  shown.rerender(<Rights advice={advice({ do: 'decide', right: right.map((r) => ({ ...r, asked: false })) })} send={send} />);
+  expect(document.querySelector('details')).not.toBeNull();
 });
 
 test('what is left out by request keeps who asked until it is taken, and shows what is missing at its blank', async () => {

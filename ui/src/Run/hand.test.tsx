@@ -57,9 +57,9 @@ test('the turns of a coupled move are ticked off; only the next one can be tappe
   const plan = [turn('left direct', { done: true }), turn('right direct'), turn('crossover')];
   const said = draw(<MovePanel run="r" rules={[]} turn={plan[1] as Turn} plan={plan} send={send} onOther={nothing} />);
   expect(said).toContain('✓ left direct: turned 1½ turns in');
-  expect(said).toContain('right direct: turned 1½ in Turned another amount It will not turn');
+  expect(said).toContain('right direct: turned 1½ in Turned another amount It is stuck');
   expect(said).toContain('· then crossover: 1½ turns in');
-  expect(said.match(/It will not turn/g)).toHaveLength(1);
+  expect(said.match(/It is stuck/g)).toHaveLength(1);
 });
 
 test('one turn alone says what was turned, and what locks says until when', () => {

@@ -1395,7 +1395,7 @@ export interface components {
             clock?: string;
             id: string;
             /** @enum {string} */
-            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "locked" | "move" | "note" | "paused" | "photo" | "reading" | "retried" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
+            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "locked" | "move" | "note" | "paused" | "photo" | "reading" | "retried" | "righted" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
             seen?: number;
         };
         Fault: {
@@ -1662,6 +1662,7 @@ export interface components {
             next?: boolean;
             plan?: components["schemas"]["RunTurn"][];
             read?: components["schemas"]["RunWant"];
+            right?: components["schemas"]["RunRight"][];
             say: components["schemas"]["RunPiece"][];
             settle?: components["schemas"]["RunSettled"];
             step: string;
@@ -1744,7 +1745,7 @@ export interface components {
             hash: string;
             id: string;
             /** @enum {string} */
-            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "locked" | "move" | "note" | "paused" | "photo" | "reading" | "retried" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
+            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "locked" | "move" | "note" | "paused" | "photo" | "reading" | "retried" | "righted" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
             prev: string;
             /** Format: date-time */
             received: string;
@@ -1959,6 +1960,13 @@ export interface components {
             last: string;
             next: string;
             paused?: string;
+        };
+        RunRight: {
+            asked?: boolean;
+            label: string;
+            move: string;
+            turns?: string;
+            way: string;
         };
         RunRiser: {
             name: string;
