@@ -67,7 +67,14 @@ func (h *hand) follow(a lead.Advice) error {
 	}
 	switch a.Do {
 	case lead.DoComplaint:
-		return h.log(record.KindComplaint, record.Complaint{Words: "a rehearsal", Shows: "yes"})
+		if err := h.log(record.KindComplaint, record.Complaint{Words: "a rehearsal", Shows: "yes"}); err != nil {
+			return err
+		}
+		return h.begin()
+	case lead.DoJob:
+		return h.choose(a.Job)
+	case lead.DoPart:
+		return h.part(a.Part)
 	case lead.DoIdentify:
 		u := h.q.Sheet.Applies.One()
 		return h.log(record.KindIdentified, record.Identified{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant})

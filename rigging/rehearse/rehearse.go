@@ -38,6 +38,9 @@ type Question struct {
 	Gauges    []record.Gauge
 	Seed      uint64
 	Hand      string // careful where nothing is said: see Hands
+
+	Rig *rig.Rig // the true one, where it is not the sheet's own
+	Job Job      // what is to be done
 }
 
 // Outcome is how it went. Outcome is signed or stopped; Why is what Brankel argued for
@@ -88,6 +91,7 @@ type hand struct {
 	events []record.Event
 	out    Outcome
 
+	rig       *rig.Rig // that is worked on, nil where there is none: then all reads and answers well
 	settings  map[string]float64
 	condition map[string]any
 	geometry  map[string]any
@@ -121,8 +125,6 @@ func newHand(q Question) (*hand, error) {
 	switch {
 	case q.Sheet == nil:
 		return nil, fault.At("sheet", "write the sheet, or the number of one")
-	case q.Sheet.Rig == nil:
-		return nil, fault.At("sheet", "this sheet has no rig: there is nothing to rehearse against")
 	case !q.Sheet.Led():
 		return nil, fault.At("sheet", "no run leads through this sheet yet: it is worked by hand")
 	case q.Hand != "" && !slices.Contains(Hands, q.Hand):
@@ -134,28 +136,15 @@ func newHand(q Question) (*hand, error) {
 		q:         q,
 		shop:      record.Around{Family: q.Sheet.Family, Cable: q.Sheet.Cable, Sheets: sheet.Heads([]*sheet.Sheet{q.Sheet}), Gauges: q.Gauges},
 		led:       lead.Of(record.Fold(q.Sheet, nil)),
-		settings:  maps.Clone(q.Sheet.For(q.School).Rig.Settings),
 		condition: maps.Clone(q.Condition),
-		geometry:  q.Sheet.Rig.Geometry,
 		rand:      rand.New(rand.NewPCG(q.Seed, 0)),
 		bias:      map[string]float64{},
 		astray:    map[string]bool{},
 	}
-	if h.settings == nil {
-		h.settings = map[string]float64{}
-	}
 	if h.condition == nil {
 		h.condition = map[string]any{}
 	}
-	maps.Copy(h.settings, q.Settings)
-	found := map[string]any{}
-	if m, err := q.Sheet.Rig.Model(); err == nil {
-		for _, a := range m.Adjusters() {
-			if a.Places == 0 { // what is chosen slips nowhere
-				found[a.Name] = h.settings[a.Name]
-			}
-		}
-	}
+	found := h.works(q)
 	if given, ok := h.condition["found"].(map[string]any); ok {
 		maps.Copy(found, given)
 	}
@@ -163,14 +152,53 @@ func newHand(q Question) (*hand, error) {
 	for _, g := range q.Gauges { // in their order, so that a seed means one thing
 		h.bias[g.ID] = (2*h.rand.Float64() - 1) * max(0, g.Doubt-g.Resolution/2)
 	}
+	if h.rig == nil {
+		return h, nil
+	}
 	_, _, err := h.model(nil, nil, nil, nil)
-	return h, err
+	return h, fault.Below("rig", err)
+}
+
+// works has the hand work on the true rig, else on that of the sheet, else on none: then all reads and answers well. It
+// gives where each adjuster was found.
+func (h *hand) works(q Question) map[string]any {
+	h.rig = q.Rig
+	found := map[string]any{}
+	h.settings = map[string]float64{}
+	if own := q.Sheet.For(q.School).Rig; own != nil {
+		h.settings = maps.Clone(own.Settings)
+		if h.rig == nil {
+			h.rig = own
+		}
+	}
+	if h.rig == nil {
+		return found
+	}
+	if h.settings == nil {
+		h.settings = map[string]float64{}
+	}
+	maps.Copy(h.settings, h.rig.Settings)
+	maps.Copy(h.settings, q.Settings)
+	for name, value := range h.rig.Condition {
+		if _, given := h.condition[name]; !given {
+			h.condition[name] = value
+		}
+	}
+	h.geometry = h.rig.Geometry
+	if m, err := h.rig.Model(); err == nil {
+		for _, a := range m.Adjusters() {
+			if a.Places == 0 { // what is chosen slips nowhere
+				found[a.Name] = h.settings[a.Name]
+			}
+		}
+	}
+	return found
 }
 
 // model is the rig as it stands, with what some states make of it and others do not, and what things make of it as they
 // stand – those last that whoever looks at it needs so – its control at at.
 func (h *hand) model(made, unmade []string, needs setup.Needs, at map[string]any) (*rig.Model, rig.At, error) {
-	r := *h.q.Sheet.Rig
+	r := *h.rig
 	r.Geometry, r.Settings, r.Condition = h.geometry, maps.Clone(h.settings), maps.Clone(h.condition)
 	place := maps.Clone(h.q.At)
 	if place == nil {

@@ -5,6 +5,7 @@ import (
 
 	"brankel/rigging/fault"
 	"brankel/rigging/input"
+	"brankel/rigging/rig"
 	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 	"brankel/rigging/strict"
@@ -17,11 +18,12 @@ type asking struct {
 	Condition map[string]any     `json:"condition" input:"optional"`
 	At        map[string]any     `json:"at" input:"optional"`
 	Seed      float64            `json:"seed" input:"plain,whole,atleast0,default=1"`
-	Hand      string             `json:"hand" input:"words=careful|hasty,default=careful"`
+	Hand      string             `json:"hand" input:"words=careful|hasty|astray,default=careful"`
+	Job       string             `json:"job" input:"default=set"`
 }
 
 // Solve plays the question {"sheet", "school", "settings", "condition", "at", "gauges",
-// "seed", "hand"}; find gives the sheet of a number, and what is read without gauges of its
+// "seed", "hand", "rig", "job"}; find gives the sheet of a number, and what is read without gauges of its
 // own is read by those of the workshop. The error is a *fault.Fault, or a
 // fault.List of a sheet that is wrong.
 func Solve(raw []byte, find func(id string) (*sheet.Sheet, error), workshop []record.Gauge) (Outcome, error) {
@@ -40,6 +42,12 @@ func Solve(raw []byte, find func(id string) (*sheet.Sheet, error), workshop []re
 			return Outcome{}, fault.Below("gauges", err)
 		}
 	}
+	if given, ok := object["rig"]; ok {
+		if q.Rig, err = rigOf(q.Sheet, given); err != nil {
+			return Outcome{}, fault.Below("rig", err)
+		}
+	}
+	delete(object, "rig")
 	delete(object, "sheet")
 	delete(object, "gauges")
 	rest, err := json.Marshal(object)
@@ -56,7 +64,23 @@ func Solve(raw []byte, find func(id string) (*sheet.Sheet, error), workshop []re
 	}
 	q.School, q.Settings, q.Condition, q.At = in.School, in.Settings, plain(in.Condition), plain(in.At)
 	q.Seed, q.Hand = uint64(in.Seed), in.Hand
+	if q.Job, err = ParseJob(in.Job); err != nil {
+		return Outcome{}, err
+	}
 	return Rehearse(q)
+}
+
+// rigOf is a true rig: of the sheet's family where it names none.
+func rigOf(s *sheet.Sheet, raw json.RawMessage) (*rig.Rig, error) {
+	r := rig.Rig{Format: rig.Format, Family: s.Family}
+	if err := strict.Decode(raw, &r); err != nil {
+		return nil, err
+	}
+	if r.Family != s.Family {
+		return nil, fault.At("family", "the sheet is of the family %s: leave it out, or write that", s.Family)
+	}
+	_, err := r.Model()
+	return &r, err
 }
 
 func sheetOf(raw json.RawMessage, find func(id string) (*sheet.Sheet, error)) (*sheet.Sheet, error) {

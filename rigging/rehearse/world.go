@@ -31,7 +31,9 @@ func (h *hand) read(w *lead.Want) error {
 	if v, ok := h.around(p.ID); ok {
 		r.Text = strconv.FormatFloat(math.Round(v*10)/10, 'f', -1, 64)
 	}
-	if p.Measures != "" {
+	if h.rig == nil {
+		r.Text = well(h.led.Sheet, p)
+	} else if p.Measures != "" {
 		m, at, err := h.model(made, unmade, p.Needs, p.At)
 		if err != nil {
 			return err
@@ -67,6 +69,20 @@ func (h *hand) read(w *lead.Want) error {
 		h.turned = false
 	}
 	return h.log(record.KindReading, r)
+}
+
+// well is a point as it reads where all is right.
+func well(s *sheet.Sheet, p *sheet.Point) string {
+	v := 0.0
+	if band, ok := p.Limits(); ok {
+		v = (band.Min + band.Max) / 2
+	}
+	for _, a := range s.Adjusters {
+		if a.Threads != nil && a.Threads.Point == p.ID {
+			v = math.Round((a.Threads.Min + a.Threads.Max) / 2)
+		}
+	}
+	return strconv.FormatFloat(max(0, v), 'f', -1, 64)
 }
 
 // gauge is the workshop's of the point's instrument, else the finest for its quantity.
@@ -200,6 +216,9 @@ func (h *hand) fit(c *lead.Choose) error {
 
 // givenBack lets what was held back take up its slack by itself.
 func (h *hand) givenBack(thing, way string) {
+	if h.led.Sheet.Rig == nil {
+		return
+	}
 	nominal := h.led.Sheet.Rig.Settings
 	for _, one := range h.led.Sheet.Settings {
 		if one.Held != thing || one.Method != sheet.MethodLockedOut || way != h.led.Stood.Thing(thing).AtRest() {
@@ -242,7 +261,7 @@ func (h *hand) drift(l *lead.LockAsk) {
 func (h *hand) try(ask *lead.Ask) error {
 	c := h.led.Sheet.Check(ask.Check)
 	body := record.Checked{Check: c.ID, Answer: ask.Answers[0].ID}
-	if c.Proves != "" {
+	if c.Proves != "" && h.rig != nil {
 		m, at, err := h.model(nil, nil, c.Needs, c.At)
 		if err != nil {
 			return err
@@ -256,6 +275,9 @@ func (h *hand) try(ask *lead.Ask) error {
 				body.Answer = one.ID
 			}
 		}
+	}
+	if c.Answer(sheet.AsWished) != nil {
+		body.Answer = sheet.AsWished
 	}
 	err := h.log(record.KindCheck, body)
 	h.answered(c.ID)

@@ -82,11 +82,12 @@ const (
 	StepSign      StepKind = "sign"
 	StepSetting   StepKind = "setting"
 	StepInspect   StepKind = "inspect"
+	StepPart      StepKind = "part" // an old part out and a new one in: of a run, on no sheet
 )
 
 // StepKinds are all of them.
 var StepKinds = []StepKind{StepComplaint, StepIdentify, StepStands, StepWorn, StepFound, StepSet, StepSettle, StepLock, StepRestore,
-	StepFunctions, StepAgain, StepLoaded, StepSign, StepSetting, StepInspect}
+	StepFunctions, StepAgain, StepLoaded, StepSign, StepSetting, StepInspect, StepPart}
 
 // Words lists the kinds of step.
 func (StepKind) Words() []string { return wordsOf(StepKinds) }

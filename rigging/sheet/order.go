@@ -71,6 +71,8 @@ func (s *Sheet) stepFaults() (f fault.List) {
 // settingStepFaults: a step of kind setting names one that no other names.
 func (s *Sheet) settingStepFaults(path string, step Step, named map[string]bool) (f fault.List) {
 	switch {
+	case step.Kind == StepPart:
+		f.Add(path+".kind", "that a new part goes in is said when a run is opened, and is no step of a sheet: leave it out")
 	case step.Kind != StepSetting && step.Setting == "":
 	case step.Kind != StepSetting:
 		f.Add(path+".setting", "only a step of kind setting names one: leave it out")

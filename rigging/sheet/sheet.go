@@ -64,6 +64,7 @@ type Sheet struct {
 	worked     *asWorked
 	nevers     *setup.Rules
 	works      *sync.Map // of workKey, asked for so far
+	jobs       *jobs     // it as jobs have it
 }
 
 // School is one of several ways to set the same rig; one is the manual's.

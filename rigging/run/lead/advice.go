@@ -26,13 +26,15 @@ const (
 	DoTrial     Do = "trial"  // Choices: what the hand found
 	DoSign      Do = "sign"
 	DoInspect   Do = "inspect" // Inspect
+	DoJob       Do = "job"     // Job
+	DoPart      Do = "part"    // Part
 	DoNothing   Do = "nothing"
 )
 
 // Words lists what there is to do.
 func (Do) Words() []string {
 	return closed.Words(DoComplaint, DoIdentify, DoSetUp, DoRead, DoMove, DoSettle, DoAction, DoChoose, DoLock, DoCheck, DoAgain,
-		DoDecide, DoTrial, DoSign, DoInspect, DoNothing)
+		DoDecide, DoTrial, DoSign, DoInspect, DoJob, DoPart, DoNothing)
 }
 
 // Piece is a part of a sentence; Mark is "" or "turn" (what the hand does).
@@ -63,6 +65,8 @@ type Advice struct {
 	Lock    *LockAsk        `json:"lock,omitempty"`
 	Settle  *record.Settled `json:"settle,omitempty"`
 	Stop    *Stop           `json:"stop,omitempty"`
+	Job     *JobAsk         `json:"job,omitempty"`
+	Part    *PartAsk        `json:"part,omitempty"`
 	Right   []Right         `json:"right,omitempty"` // what the last turns may truly have done
 	Choices []record.Choice `json:"choices"`
 	Caution string          `json:"caution,omitempty"` // said at the moment of harm

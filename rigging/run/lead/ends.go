@@ -74,6 +74,9 @@ func (run *Lead) noRoom(s *Setting, a *sheet.Adjuster, way string, room float64,
 			More: []string{seen(other) + ". It should then measure " + spell.Reading(s.Point, other.After) + "."}}
 	}
 	out := run.cannotReach(s, finding)
+	if f := run.filler(s); f != "" {
+		out.More = append(out.More, f)
+	}
 	if last := math.Floor(room/a.LeastTurn()+1e-9) * a.LeastTurn(); last > 0 && s.Single() && s.Now != nil {
 		by := last
 		if way == "in" {

@@ -12,7 +12,7 @@ import (
 // answer; nil when there is none: neither voided, nor gone on with, nor a loaded proof
 // that was left open.
 func (run *Lead) failed() (c *sheet.Check, answer record.Checked) {
-	if run.Sheet == nil {
+	if run.Sheet == nil || run.Looks() {
 		return nil, answer
 	}
 	for i, c := range run.Sheet.Checks {

@@ -35,7 +35,7 @@ func (run *Lead) unstood(p *sheet.Point) *Aim {
 	}
 	a := run.Aim(p.ID)
 	_, left := run.Deviations[p.ID]
-	if a.Limited && !left && (a.Now == nil || a.Wrong() && run.Decisions[record.AboutStands.Of(p.ID)].Choice != record.ChoiceGoOn) {
+	if a.Limited && !left && (a.Now == nil || !run.Looks() && a.Wrong() && run.Decisions[record.AboutStands.Of(p.ID)].Choice != record.ChoiceGoOn) {
 		return a
 	}
 	return nil

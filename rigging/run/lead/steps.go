@@ -97,6 +97,9 @@ func (run *Lead) step(of sheet.Step) (done bool, summary string, again bool) {
 		return run.Identity != nil && (run.Worked || len(run.Changes) > 0), run.cameSays(), false
 	case sheet.StepWorn:
 		return run.wornDone()
+	case sheet.StepPart:
+		done, summary := run.partsDone()
+		return done, summary, false
 	case sheet.StepFound, sheet.StepSet, sheet.StepSettle, sheet.StepLock:
 		return run.allDone(of, func(s *Setting) (bool, string, bool) { return run.progress(s, kind) })
 	case sheet.StepSetting:
@@ -181,14 +184,14 @@ func (run *Lead) wornDone() (bool, string, bool) {
 			return false, summary, false
 		}
 		summary = fmt.Sprintf("lost motion %s, limit %s", quantity.Number(lost.Lost, 1), quantity.Number(l.Limit, 1))
-		done = done && (lost.Verdict == "in" || run.Decisions[record.AboutLost.Of(l.ID)].Choice == record.ChoiceGoOn)
+		done = done && (lost.Verdict == "in" || run.Looks() || run.Decisions[record.AboutLost.Of(l.ID)].Choice == record.ChoiceGoOn)
 	}
 	for _, a := range run.wornPoints() {
 		if a.Now == nil {
 			return false, summary, false
 		}
 		summary = spell.Reading(a.Point, a.Judge.Value)
-		done = done && (!a.Wrong() || run.Decisions[record.AboutWorn.Of(a.Point.ID)].Choice == record.ChoiceGoOn)
+		done = done && (!a.Wrong() || run.Looks() || run.Decisions[record.AboutWorn.Of(a.Point.ID)].Choice == record.ChoiceGoOn)
 	}
 	for i := range run.Sheet.Checks {
 		c := &run.Sheet.Checks[i]
@@ -199,7 +202,7 @@ func (run *Lead) wornDone() (bool, string, bool) {
 		if !ok || a.Void {
 			return false, summary, false
 		}
-		done = done && (a.Good || run.Decisions[record.AboutCheck.Of(c.ID)].Choice == record.ChoiceGoOn)
+		done = done && (a.Good || run.Looks() || run.Decisions[record.AboutCheck.Of(c.ID)].Choice == record.ChoiceGoOn)
 	}
 	return done, summary, false
 }
@@ -256,7 +259,7 @@ func (run *Lead) checksDone(loaded bool) (done bool, summary string, again bool)
 		}
 		all++
 		a, ok := run.Checks[c.ID]
-		if ok && !a.Void && a.Good {
+		if ok && !a.Void && (a.Good || run.Looks()) {
 			good++
 		} else {
 			done = false

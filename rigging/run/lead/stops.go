@@ -57,6 +57,9 @@ func (run *Lead) next() Advice {
 	if run.Sheet == nil {
 		return Advice{Do: DoNothing, Say: Say(Plain("Nothing is left to do."))}
 	}
+	if a, ask := run.askJob(); ask {
+		return a
+	}
 	if broken := run.Nevers.Broken(run.Now(), nil); len(broken) > 0 {
 		if a, ok := run.leadOut(broken); ok {
 			return a

@@ -34,6 +34,8 @@ func (run *Lead) tasks() []task {
 		case sheet.StepWorn:
 			l.worn()
 			l.first = l.ids(nil)
+		case sheet.StepPart:
+			l.parts()
 		case sheet.StepSetting, sheet.StepFound:
 			for _, s := range run.about(step.ID) {
 				l.set(s)
@@ -94,7 +96,7 @@ func (l *listing) worn() {
 	run := l.run
 	read := func(id string) {
 		p := run.Sheet.Point(id)
-		l.add(named(run.Sheet.Reading(p, nil), "worn:"+id), func() Advice {
+		l.add(named(run.Sheet.Reading(p, nil), "worn:"+id, l.first...), func() Advice {
 			a := run.read(p)
 			a.Caution = run.hands()
 			return a
@@ -125,11 +127,11 @@ func (l *listing) worn() {
 		}
 		answer, ok := run.Checks[c.ID]
 		if !ok || answer.Void {
-			l.add(named(run.Sheet.Trying(c, nil), "worn:"+c.ID), func() Advice { return run.ask(c, answer, ok) }).looks = true
+			l.add(named(run.Sheet.Trying(c, nil), "worn:"+c.ID, l.first...), func() Advice { return run.ask(c, answer, ok) }).looks = true
 		}
 		decided = decided || ok && !answer.Void && !answer.Good
 	}
-	if decided { // first what is argued for
+	if decided && !run.Looks() { // first what is argued for
 		l.add(sheet.Work{ID: "worn"}, run.worn)
 		l.out = append(l.out[len(l.out)-1:], l.out[:len(l.out)-1]...)
 		for i := range l.out[1:] {

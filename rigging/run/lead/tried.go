@@ -35,7 +35,7 @@ func (l *listing) checks(loaded bool, after []string) {
 	for i := range run.Sheet.Checks {
 		c := &run.Sheet.Checks[i]
 		answer, ok := run.Checks[c.ID]
-		if c.Loaded != loaded || c.Kind == sheet.CheckCondition || ok && !answer.Void && answer.Good {
+		if c.Loaded != loaded || c.Kind == sheet.CheckCondition || ok && !answer.Void && (answer.Good || run.Looks()) {
 			continue
 		}
 		a := run.ask(c, answer, ok)
@@ -90,7 +90,7 @@ func (l *listing) parting() {
 	run := l.run
 	for i := range l.out {
 		x := &l.out[i]
-		if x.setting != nil || x.looks || x.ID == "sign" {
+		if x.setting != nil || x.looks || x.ID == "sign" || x.step == record.NewPart {
 			continue
 		}
 		for id, any := range x.Needs {
@@ -100,7 +100,7 @@ func (l *listing) parting() {
 			}
 			x.After = l.first
 			for k := range l.out {
-				if y := &l.out[k]; k != i && !y.looks && slices.Equal(y.Needs[id], setup.AnyOf{t.AtRest()}) {
+				if y := &l.out[k]; k != i && !y.looks && y.step != record.NewPart && slices.Equal(y.Needs[id], setup.AnyOf{t.AtRest()}) {
 					y.After = append(slices.Clone(y.After), x.ID)
 				}
 			}

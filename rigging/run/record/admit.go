@@ -58,7 +58,10 @@ const (
 	keptAtMost = 31 * 24 * time.Hour
 )
 
-const signedFor = "I did the work recorded here and read these values as they stand."
+const (
+	signedFor = "I did the work recorded here and read these values as they stand."
+	lookedAt  = "I looked at this, turned nothing, and read these values as they stand."
+)
 
 // Admit looks at an event that comes in and fills in what follows from it: the
 // value of a text, the sheet of a serial. What a mechanic did is never refused;
@@ -280,5 +283,9 @@ func admitSigned(in Incoming, s Signed) (Signed, error) {
 		return s, fault.At("body.cause", "choose one of the causes that are known, or %q", AdjustmentOnly)
 	}
 	// whoever is signed in signs, whatever name came along
-	return Signed{Name: in.Event.By, Statement: signedFor, Called: in.Called, Cause: s.Cause, CauseSays: in.Cause}, nil
+	statement := signedFor
+	if in.Looks() {
+		statement = lookedAt
+	}
+	return Signed{Name: in.Event.By, Statement: statement, Called: in.Called, Cause: s.Cause, CauseSays: in.Cause}, nil
 }

@@ -33,6 +33,10 @@ func admitMove(in Incoming, m Move) (Move, error) {
 	switch {
 	case a == nil:
 		return m, fault.At("body.adjuster", "the sheet has no such adjuster")
+	case in.Looks():
+		return m, fault.At("kind", "this run only looks: say that it is to be set, then turn")
+	case in.Job.Setting != "" && !in.Sheet.Turns(m.Adjuster):
+		return m, fault.At("body.adjuster", "only the %s is turned here, at the word of %s: say that all is to be set, then turn", in.Job.Title, in.Job.AskedBy)
 	case a.MeasureOnly:
 		return m, fault.At("body.adjuster", "this barrel is pinned to its cable: it can be measured, not turned. Replace the cable")
 	}

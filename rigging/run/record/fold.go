@@ -12,9 +12,12 @@ import (
 // nothing is advised. An event that stands there twice counts once, one that was
 // taken back not at all.
 func Fold(s *sheet.Sheet, events []Event) State {
-	school := SchoolOf(events)
+	school, job := SchoolOf(events), JobOf(events)
 	st := State{
-		Sheet:      s.For(school),
+		Sheet:      s.For(school).Doing(job.Of()),
+		Job:        job,
+		Renewed:    job.Job == sheet.JobNew,
+		Parts:      map[string]Parted{},
 		Pinned:     s,
 		School:     school,
 		Ways:       map[string]string{},
@@ -86,7 +89,7 @@ func (st *State) Carry(events ...Event) bool {
 		if e.Seq <= st.Seq {
 			continue
 		}
-		if e.Kind == KindCorrected || e.Kind == KindIdentified || e.Kind == KindDecided && BodyOf[Decided](e).About.Question == AboutSchool {
+		if e.Kind == KindCorrected || e.Kind == KindIdentified || e.Kind == KindJob || e.Kind == KindDecided && BodyOf[Decided](e).About.Question == AboutSchool {
 			return false
 		}
 	}

@@ -21,6 +21,8 @@ type Kind string
 const (
 	KindComplaint  Kind = "complaint"
 	KindIdentified Kind = "identified"
+	KindJob        Kind = "job"     // what is to be done
+	KindPart       Kind = "part"    // of an old part out and a new one in
 	KindFigures    Kind = "figures" // of a run from the Bench, instead of a serial
 	KindSetUp      Kind = "set_up"  // how something of the machine stands
 	KindReading    Kind = "reading"
@@ -146,7 +148,10 @@ func init() {
 		KindComplaint: row(admitComplaint, foldComplaint,
 			func(c Complaint) string { return "complaint: “" + c.Words + "”" }).about(alone),
 		KindIdentified: row(admitIdentified, foldIdentified, saysIdentified).about(alone),
-		KindFigures:    row(admitFigures, foldFigures, saysFigures).keptQuiet(),
+		KindJob:        row(admitJob, foldJob, saysJob).about(alone),
+		KindPart: row(admitParted, foldParted, saysParted).byGuest().
+			observing().about(func(of named) string { return of.Item }),
+		KindFigures: row(admitFigures, foldFigures, saysFigures).keptQuiet(),
 		KindSetUp: row(admitSetUp, foldSetUp, SaysSetUp).afterSign().byGuest().
 			observing().changing().about(func(of named) string { return of.Thing }),
 		KindReading: row(admitReading, foldReading, saysReading).byGuest().

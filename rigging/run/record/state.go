@@ -123,6 +123,8 @@ type State struct {
 	Workers     map[string]bool     // who did something
 	Pinned      *sheet.Sheet        // the sheet as it is kept; Sheet is that as its school works it
 	School      string              // chosen, "" before
+	Job         Job                 // what is to be done
+	Parts       map[string]Parted   // what was done of a new part, by item
 	Afresh      map[string]int      // since when what was tried of a setting counts
 	Epoch       int
 	Worked      bool // something was read, moved or answered by this sheet

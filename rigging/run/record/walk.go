@@ -31,13 +31,25 @@ var bare = []sheet.Step{
 	{ID: "identify", Kind: sheet.StepIdentify, Title: "Which sheet"},
 }
 
+// NewPart is the step of a run in which a new part goes in.
+const NewPart = "part"
+
+var newPart = sheet.Step{ID: NewPart, Kind: sheet.StepPart, Title: "Old part out, new part in"}
+
 // Walk are the steps of this run, in their order.
 func (st State) Walk() []sheet.Step {
 	switch {
 	case st.Sheet != nil:
-		return slices.DeleteFunc(slices.Clone(st.Sheet.Steps), func(s sheet.Step) bool {
+		steps := slices.DeleteFunc(slices.Clone(st.Sheet.Steps), func(s sheet.Step) bool {
 			return s.Kind == sheet.StepSetting && len(st.Sheet.Of(&s)) == 0 // another school's
 		})
+		if st.Job.Job == sheet.JobNew {
+			at := slices.IndexFunc(steps, func(s sheet.Step) bool {
+				return s.Kind == sheet.StepWorn || s.Kind == sheet.StepFound || s.Kind == sheet.StepSetting
+			})
+			steps = slices.Insert(steps, max(at, 0), newPart)
+		}
+		return steps
 	case st.Expected != nil && st.Identity == nil:
 		return st.Expected.Steps
 	}

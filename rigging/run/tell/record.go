@@ -89,6 +89,7 @@ func MakeRecord(h record.Heading, led *lead.Lead, events []record.Event, broken 
 	if came := run.came(); len(came) > 0 {
 		r.Complaint = append(r.Complaint, Field{"as it came", strings.Join(came, "; ")})
 	}
+	r.Complaint = append(r.Complaint, run.job()...)
 	if run.Retried != nil {
 		r.Complaint = append(r.Complaint, Field{"tried again", string(run.Retried.Outcome)})
 	}

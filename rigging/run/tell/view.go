@@ -260,6 +260,9 @@ func (run page) fetch() []string {
 			}
 		}
 	}
+	if run.Job.Job == sheet.JobNew {
+		out = append(out, "the new "+strings.TrimSpace(run.Job.Part+" "+run.Job.Number))
+	}
 	for _, t := range from.Things {
 		if slices.Contains(fetched, t.Kind) {
 			out = append(out, t.Name)

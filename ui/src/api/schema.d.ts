@@ -1395,7 +1395,7 @@ export interface components {
             clock?: string;
             id: string;
             /** @enum {string} */
-            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "locked" | "move" | "note" | "paused" | "photo" | "reading" | "retried" | "righted" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
+            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "job" | "locked" | "move" | "note" | "part" | "paused" | "photo" | "reading" | "retried" | "righted" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
             seen?: number;
         };
         Fault: {
@@ -1653,13 +1653,15 @@ export interface components {
             choose?: components["schemas"]["RunChoose"];
             cure?: components["schemas"]["RunTurn"];
             /** @enum {string} */
-            do: "complaint" | "identify" | "set-up" | "read" | "move" | "settle" | "action" | "choose" | "lock" | "check" | "again" | "decide" | "trial" | "sign" | "inspect" | "nothing";
+            do: "complaint" | "identify" | "set-up" | "read" | "move" | "settle" | "action" | "choose" | "lock" | "check" | "again" | "decide" | "trial" | "sign" | "inspect" | "job" | "part" | "nothing";
             finding?: string;
             inspect?: components["schemas"]["RunInspectAsk"][];
+            job?: components["schemas"]["RunJobAsk"];
             lock?: components["schemas"]["RunLockAsk"];
             more: string[];
             move?: components["schemas"]["RunTurn"];
             next?: boolean;
+            part?: components["schemas"]["RunPartAsk"];
             plan?: components["schemas"]["RunTurn"][];
             read?: components["schemas"]["RunWant"];
             right?: components["schemas"]["RunRight"][];
@@ -1745,7 +1747,7 @@ export interface components {
             hash: string;
             id: string;
             /** @enum {string} */
-            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "locked" | "move" | "note" | "paused" | "photo" | "reading" | "retried" | "righted" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
+            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "job" | "locked" | "move" | "note" | "part" | "paused" | "photo" | "reading" | "retried" | "righted" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
             prev: string;
             /** Format: date-time */
             received: string;
@@ -1806,6 +1808,23 @@ export interface components {
             item: string;
             says: string;
         };
+        RunJobAsk: {
+            /** @enum {string} */
+            job: "set" | "new" | "look" | "one" | "taste";
+            settings: components["schemas"]["RunJobSetting"][];
+        };
+        RunJobSetting: {
+            costs: string[];
+            id: string;
+            in?: components["schemas"]["RunJobWay"];
+            out?: components["schemas"]["RunJobWay"];
+            title: string;
+            unit?: string;
+        };
+        RunJobWay: {
+            most: number;
+            says: string;
+        };
         RunLine: {
             anchor: string;
             barrel: string;
@@ -1860,6 +1879,11 @@ export interface components {
             part: string;
             prepare: string[];
             why: string;
+        };
+        RunPartAsk: {
+            item: string;
+            note: boolean;
+            says: string;
         };
         RunPhotoLine: {
             by: string;
@@ -2000,7 +2024,7 @@ export interface components {
             hands?: string;
             id: string;
             /** @enum {string} */
-            kind: "complaint" | "identify" | "stands" | "worn" | "found" | "set" | "settle" | "lock" | "restore" | "functions" | "again" | "loaded" | "sign" | "setting" | "inspect";
+            kind: "complaint" | "identify" | "stands" | "worn" | "found" | "set" | "settle" | "lock" | "restore" | "functions" | "again" | "loaded" | "sign" | "setting" | "inspect" | "part";
             /** @enum {string} */
             status: "done" | "now" | "later" | "skipped" | "again" | "open";
             summary?: string;
@@ -2570,7 +2594,7 @@ export interface components {
             hands?: components["schemas"]["SheetHands"];
             id: string;
             /** @enum {string} */
-            kind: "complaint" | "identify" | "stands" | "worn" | "found" | "set" | "settle" | "lock" | "restore" | "functions" | "again" | "loaded" | "sign" | "setting" | "inspect";
+            kind: "complaint" | "identify" | "stands" | "worn" | "found" | "set" | "settle" | "lock" | "restore" | "functions" | "again" | "loaded" | "sign" | "setting" | "inspect" | "part";
             setting?: string;
             title: string;
             tools?: components["schemas"]["SheetTool"][];
