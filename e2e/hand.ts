@@ -45,6 +45,9 @@ export class Hand extends Mechanic {
         return now.getByRole('button', { name: 'Locked', exact: true }).click();
       case 'check':
         return this.answersIt(v);
+      case 'part':
+        if (a.part?.note) await now.getByLabel('as it is').fill('as the old one');
+        return now.getByRole('button', { name: /^(Noted|Done)$/ }).click();
       case 'again':
         return this.tap('cured');
       case 'sign':

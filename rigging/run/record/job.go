@@ -168,7 +168,8 @@ func first(list []string) string {
 
 func foldJob(*State, Event, Job) {} // it is known before anything is folded: see Fold
 
-func saysJob(j Job) string {
+// SaysJob is what is to be done in words.
+func SaysJob(j Job) string {
 	says := "to be done: " + j.Job.Says()
 	switch {
 	case j.Job == sheet.JobNew:

@@ -148,7 +148,7 @@ func init() {
 		KindComplaint: row(admitComplaint, foldComplaint,
 			func(c Complaint) string { return "complaint: “" + c.Words + "”" }).about(alone),
 		KindIdentified: row(admitIdentified, foldIdentified, saysIdentified).about(alone),
-		KindJob:        row(admitJob, foldJob, saysJob).about(alone),
+		KindJob:        row(admitJob, foldJob, SaysJob).about(alone),
 		KindPart: row(admitParted, foldParted, saysParted).byGuest().
 			observing().about(func(of named) string { return of.Item }),
 		KindFigures: row(admitFigures, foldFigures, saysFigures).keptQuiet(),

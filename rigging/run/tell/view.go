@@ -44,6 +44,8 @@ type View struct {
 	Resume    Resume             `json:"resume"`
 	Answer    string             `json:"answer,omitempty"` // did it respond as the turns say
 	Drift     string             `json:"drift,omitempty"`  // what locking moved
+	Job       *JobLine           `json:"job,omitempty"`    // what is to be done, where all is not simply set
+	Goes      []string           `json:"goes"`             // parts that may go in, by name
 	Fetch     []string           `json:"fetch"`
 	Applies   string             `json:"applies,omitempty"` // the sheet and why
 	Adjusters []Ways             `json:"adjusters"`
@@ -154,6 +156,8 @@ func Show(led *lead.Lead) View {
 		Never:     run.never(),
 		Kept:      run.kept(),
 		Fetch:     run.fetch(),
+		Job:       run.jobLine(),
+		Goes:      run.goes(),
 		Blockers:  spell.List(run.Blockers()),
 		Notes:     spell.List(last(run.Notes, mostLines)),
 		Photos:    spell.List(last(run.Photos, mostPhotos)),

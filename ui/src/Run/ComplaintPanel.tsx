@@ -1,23 +1,36 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import type { View } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { useStored } from '../stored';
+import { JobChoice, useJob } from './JobPanel';
 import { Row, useAsk } from './panels';
 import type { Send } from '../api/useRun';
 
 /** The owner's words, whether it shows, and what to fetch before the crawl. */
-export function ComplaintPanel({ run, send, fetch }: { run: string; send: Send; fetch: string[] }) {
+export function ComplaintPanel({ run, send, view }: { run: string; send: Send; view: View }) {
+  const { fetch } = view;
+  const job = useJob(run, view.job?.job);
   const [words, setWords] = useStored(`draft.${run}.complaint`);
   const { ask, at } = useAsk(send);
-  const done = (shows: string) =>
+  const complain = (shows: string) =>
     ask('complaint', { words, shows }, () => {
       setWords('');
+      job.clear();
     });
+  // all is set where nothing is said: only another job is an entry of its own, and comes first, so that a refusal of it stops here
+  const done = (shows: string) =>
+    job.draft.job === (view.job?.job ?? 'set') && job.draft.job !== 'new'
+      ? complain(shows)
+      : ask('job', job.body, () => {
+          void complain(shows);
+        });
   return (
     <>
       <Box sx={{ mt: 2, maxWidth: 620 }}>
         <Blank label="the owner’s words" value={words} onChange={setWords} error={at('words')} lines={2} />
       </Box>
+      <JobChoice of={job} goes={view.goes} at={at} />
       <Box sx={{ mt: 2, fontSize: 'name', fontWeight: 500 }}>Does it show when you try it?</Box>
       <Row>
         <Button onClick={() => void done('yes')}>It shows</Button>

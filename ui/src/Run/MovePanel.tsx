@@ -109,13 +109,7 @@ function DidNot({ run, turn, send }: { run: string; turn: Turn; send: Send }) {
       </Box>
       {ended && (
         <Row>
-          <Blank
-            label="threads or notches showing there, if they can be counted"
-            value={showing}
-            onChange={setShowing}
-            error={at('showing')}
-            width={340}
-          />
+          <Blank label="how many are showing there, if counted" value={showing} onChange={setShowing} error={at('showing')} width={340} />
           <Button
             onClick={() =>
               void ask('stuck', { ...of, end: true, ...(showing ? { showing } : {}) }, () => {

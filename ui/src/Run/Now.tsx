@@ -16,6 +16,8 @@ import { SignPanel } from './SignPanel';
 import { StatesPanel } from './StatesPanel';
 import { ActionPanel, ChoosePanel, InspectPanel, Mishaps } from './HandPanels';
 import { AgainPanel, CheckPanel, Choices, LockPanel, Row, useAsk } from './panels';
+import { JobNow, JobPanel } from './JobPanel';
+import { PartPanel } from './PartPanel';
 import { Rights } from './Rights';
 import { StopPanel } from './stands/StopPanel';
 import type { Send } from '../api/useRun';
@@ -80,6 +82,7 @@ export function Now(props: Props) {
       <Choices advice={advice} run={run.id} send={send} />
       {run.view.order && <OrderSlip run={run.id} order={run.view.order} waiting={advice.choices.some((c) => c.choice === 'repaired')} />}
       {run.view.mishaps.length > 0 && <Mishaps list={run.view.mishaps} send={send} />}
+      <JobNow run={run.id} view={run.view} send={send} />
       {run.view.skippable && <LeaveOut run={run} send={send} />}
     </Box>
   );
@@ -92,7 +95,7 @@ function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
     case 'read':
       return advice.read ? <StatesPanel wanted={advice.read.states} states={states} setStates={setStates} /> : null;
     case 'complaint':
-      return <ComplaintPanel run={run.id} send={send} fetch={run.view.fetch} />;
+      return <ComplaintPanel run={run.id} send={send} view={run.view} />;
     case 'identify':
       return <IdentifyPanel key={run.id} run={run} send={send} />;
     case 'set-up':
@@ -113,6 +116,10 @@ function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
       return <CheckPanel key={advice.check?.check} advice={advice} run={run.id} send={send} />;
     case 'again':
       return <AgainPanel send={send} />;
+    case 'job':
+      return <JobPanel advice={advice} run={run.id} send={send} />;
+    case 'part':
+      return <PartPanel key={advice.part?.item} advice={advice} run={run.id} send={send} />;
     case 'sign':
       return <SignPanel run={run} who={who} send={send} blocked={run.view.blockers.length > 0} />;
     case 'inspect':

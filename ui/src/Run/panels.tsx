@@ -14,6 +14,7 @@ export const Row = ({ children }: { children: React.ReactNode }) => (
     sx={{
       display: 'flex',
       flexWrap: 'wrap',
+      alignItems: 'flex-end',
       gap: 1.5,
       mt: 2,
       '& > button': { flex: { xs: '1 1 auto', sm: '0 0 auto' } },

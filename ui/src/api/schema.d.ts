@@ -1813,6 +1813,12 @@ export interface components {
             job: "set" | "new" | "look" | "one" | "taste";
             settings: components["schemas"]["RunJobSetting"][];
         };
+        RunJobLine: {
+            /** @enum {string} */
+            job: "set" | "new" | "look" | "one" | "taste";
+            open: boolean;
+            says: string;
+        };
         RunJobSetting: {
             costs: string[];
             id: string;
@@ -2090,7 +2096,9 @@ export interface components {
             earlier: number;
             ends: components["schemas"]["RunEnds"];
             fetch: string[];
+            goes: string[];
             hands: string;
+            job?: components["schemas"]["RunJobLine"];
             kept: string[];
             last_event?: string;
             line?: components["schemas"]["RunLine"];
