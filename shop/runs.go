@@ -27,6 +27,7 @@ type RunView struct {
 	Unit        *workshop.Unit `json:"unit,omitempty"` // on file
 	Gauges      []record.Gauge `json:"gauges"`
 	Doubts      []GaugeDoubt   `json:"doubts"`   // of gauges for the reading that is wanted
+	Handed      bool           `json:"handed"`   // the hand of rotation decides on the sheet
 	Variants    []string       `json:"variants"` // of this cable, to choose from, before the serial was read
 	Interrupted bool           `json:"interrupted"`
 	View        tell.View      `json:"view"`
@@ -96,6 +97,7 @@ func (s *Shop) view(ctx context.Context, o open) (RunView, error) {
 	}
 	v.Doubts = doubts(b, v.View, led.State)
 	for _, h := range b.Sheets {
+		v.Handed = v.Handed || h.Applies.Hand != "either"
 		for _, name := range append([]string{h.Applies.Variant}, h.Applies.Members...) {
 			if name != "" && !slices.Contains(v.Variants, name) {
 				v.Variants = append(v.Variants, name)

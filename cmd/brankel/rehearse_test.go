@@ -2,6 +2,7 @@ package main
 
 import (
 	"bytes"
+	"encoding/json"
 	"os"
 	"path/filepath"
 	"strings"
@@ -29,10 +30,31 @@ func TestRehearseOnTheCommandLine(t *testing.T) {
 	assert.Equal(t, 0, code, out)
 	assert.Contains(t, out, `"outcome": "stopped"`)
 
+	// a sheet without a rig is played by a hand that answers well; a true rig of its own is what the hand works on
+	code, out = do(`{"sheet":"204","job":"new"}`)
+	assert.Equal(t, 0, code, out)
+	assert.Contains(t, out, `"outcome": "signed"`)
+	assert.Contains(t, out, `"kind": "part"`)
+	var s struct {
+		Rig struct {
+			Geometry map[string]any `json:"geometry"`
+		} `json:"rig"`
+	}
+	require.NoError(t, json.Unmarshal(raw, &s))
+	s.Rig.Geometry["barrel"] = s.Rig.Geometry["barrel"].(float64) + 3 // this machine's is longer than the sheet's
+	geometry, err := json.Marshal(s.Rig.Geometry)
+	require.NoError(t, err)
+	code, out = do(`{"sheet":"118","rig":{"geometry":` + string(geometry) + `}}`)
+	assert.Equal(t, 0, code, out)
+	assert.Contains(t, out, `"outcome": "signed"`)
+	assert.Contains(t, out, `"lower": -2.5`, "it is led to this machine's own setting")
+
 	for _, c := range []struct{ in, field string }{
 		{`{}`, "sheet"},
 		{`{"sheet":"999"}`, "sheet"},
-		{`{"sheet":"204"}`, "sheet"},
+		{`{"sheet":"114","job":"paint"}`, "job"},
+		{`{"sheet":"114","rig":{"geometry":{"barrel":"long"}}}`, "rig.geometry"},
+		{`{"sheet":"114","rig":{"family":"clutch","geometry":{}}}`, "rig.family"},
 		{`{"sheet":"114","settings":{"lowest":1}}`, "settings.lowest"},
 		{`{"sheet":"114","condition":{"slips":{"lower":2}}}`, "condition.slips.lower"},
 		{`{"sheet":"114","hand":"clumsy"}`, "hand"},

@@ -156,7 +156,7 @@ func newHand(q Question) (*hand, error) {
 		return h, nil
 	}
 	_, _, err := h.model(nil, nil, nil, nil)
-	return h, fault.Below("rig", err)
+	return h, err
 }
 
 // works has the hand work on the true rig, else on that of the sheet, else on none: then all reads and answers well. It

@@ -139,7 +139,9 @@ func (h *hand) turn(t *lead.Turn) error {
 			return err
 		}
 	}
-	by = h.within(a, by)
+	if by = h.within(a, by); a.Whole() {
+		by = math.Trunc(by)
+	}
 	if end := math.Abs(by) < 0.01; stuck || end {
 		return h.log(record.KindStuck, record.Stuck{Adjuster: t.Adjuster, Way: t.Way, End: !stuck})
 	}

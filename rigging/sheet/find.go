@@ -90,6 +90,11 @@ const stepless = 0.125
 // that is walked an eighth at a time too.
 func (a Adjuster) LeastTurn() float64 { return max(a.Step, stepless) }
 
+// Whole tells whether it is counted in whole steps: clicks, notches, hooks.
+func (a Adjuster) Whole() bool {
+	return a.Step >= 1 && slices.Contains([]string{"click", "notch", "hook"}, a.Notch)
+}
+
 // Threaded tells whether the adjuster turns on a thread with a pitch.
 func (a Adjuster) Threaded() bool {
 	return slices.Contains([]AdjusterKind{Barrel, Clevis, Turnbuckle, JamNuts}, a.Kind)

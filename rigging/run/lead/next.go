@@ -129,7 +129,7 @@ func (run *Lead) read(p *sheet.Point) Advice {
 	where := spell.Upper(p.Between)
 	if pos := run.Sheet.Position(p.Position); pos != nil {
 		w.Position = pos.ID
-		where += ", " + run.Sheet.Line.Control + " in " + pos.Name
+		where += ", " + spell.Control(run.Sheet.Line.Control, pos.Name)
 	}
 	a.More = append(a.More, where+".")
 	if len(w.States) > 0 {
@@ -156,7 +156,7 @@ func (run *Lead) ask(c *sheet.Check, answer record.Answered, answered bool) Advi
 	}
 	a := Advice{Do: DoCheck, Say: Say(Plain(spell.Upper(c.Ask))), Check: ask}
 	if p := run.Sheet.Position(c.Position); p != nil {
-		a.More = append(a.More, spell.Upper(run.Sheet.Line.Control)+" in "+p.Name+".")
+		a.More = append(a.More, spell.Upper(spell.Control(run.Sheet.Line.Control, p.Name))+".")
 	}
 	switch {
 	case answered && len(answer.Unmet) > 0:

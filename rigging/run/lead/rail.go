@@ -21,7 +21,7 @@ func (run *Lead) Rail() (steps []StepState, because string) {
 	}
 	rank := func(s *StepState) int {
 		switch {
-		case s.Status == StatusDone || s.Status == StatusSkipped || s.Kind == sheet.StepComplaint || s.Kind == sheet.StepIdentify:
+		case s.Status == StatusDone || s.Status == StatusSkipped || s.Status == StatusEmpty || s.Kind == sheet.StepComplaint || s.Kind == sheet.StepIdentify:
 			return 0
 		case s.Status == StatusNow:
 			return 1

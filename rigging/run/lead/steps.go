@@ -23,11 +23,12 @@ const (
 	StatusSkipped Status = "skipped"
 	StatusAgain   Status = "again" // was done, then voided
 	StatusOpen    Status = "open"  // a loaded proof left for later
+	StatusEmpty   Status = "empty" // the sheet asks nothing there
 )
 
 // Words lists the statuses.
 func (Status) Words() []string {
-	return closed.Words(StatusDone, StatusNow, StatusLater, StatusSkipped, StatusAgain, StatusOpen)
+	return closed.Words(StatusDone, StatusNow, StatusLater, StatusSkipped, StatusAgain, StatusOpen, StatusEmpty)
 }
 
 // StepState is one line of the rail. Summary is "" until there is something to say.
@@ -53,6 +54,8 @@ func (run *Lead) workOutSteps() []StepState {
 		switch {
 		case run.Skipped[step.ID] != "":
 			s.Status, s.Summary = StatusSkipped, run.Skipped[step.ID]
+		case step.Kind == sheet.StepWorn && run.asksNoWear():
+			s.Status, s.Summary = StatusEmpty, "the sheet asks nothing here"
 		case done && step.Kind == sheet.StepAgain && run.Retried == nil,
 			done && step.Kind == sheet.StepLoaded && (run.loadedOpen() || run.Inspects() && !run.Inspected()):
 			s.Status = StatusOpen
@@ -64,6 +67,12 @@ func (run *Lead) workOutSteps() []StepState {
 		out = append(out, s)
 	}
 	return out
+}
+
+// asksNoWear tells whether a known sheet looks at no worn part: then that is said, and not ticked.
+func (run *Lead) asksNoWear() bool {
+	return run.Sheet != nil && len(run.Sheet.LostMotion)+len(run.wornPoints()) == 0 &&
+		!slices.ContainsFunc(run.Sheet.Checks, func(c sheet.Check) bool { return c.Kind == sheet.CheckCondition })
 }
 
 func pairs(n int) string {
@@ -87,7 +96,10 @@ func (run *Lead) step(of sheet.Step) (done bool, summary string, again bool) {
 			if run.Own {
 				return true, run.Sheet.Source.Title, false
 			}
-			says := "serial " + run.Identity.Serial + ", " + run.Identity.Hand + " hand"
+			says := "serial " + run.Identity.Serial
+			if run.Sheet != nil && run.Sheet.Applies.Hand != "either" {
+				says += ", " + run.Identity.Hand + " hand"
+			}
 			if name := run.schoolName(); name != "" {
 				says += ", " + name
 			}

@@ -3,6 +3,7 @@ package record
 import (
 	"fmt"
 	"maps"
+	"math"
 	"slices"
 
 	"brankel/rigging/fault"
@@ -53,6 +54,9 @@ func admitMove(in Incoming, m Move) (Move, error) {
 	var err error
 	if m.Value, err = m.counted(); err != nil {
 		return m, err
+	}
+	if a.Whole() && m.Value != math.Trunc(m.Value) {
+		return m, fault.At("body.turns", "a %s is whole: write how many", spell.Notch(a))
 	}
 	m.Name, m.Says, m.Unit = a.Name, spell.Way(a, m.Way).Says, spell.Notch(a)
 	return m, oneOf(m.Way, "way", "in", "out")

@@ -3,6 +3,7 @@ package spell
 
 import (
 	"math"
+	"slices"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -65,6 +66,20 @@ func Way(a *sheet.Adjuster, direction string) sheet.Way {
 		return a.In
 	}
 	return a.Out
+}
+
+// placed are positions that are said of a control as they are: the pedal up, the knob in.
+var placed = []string{"up", "down", "in", "out", "full", "idle", "released", "set", "drawn out", "pushed home", "lever set", "left", "right", "cushion"}
+
+// Control is a control in one of its positions: helm in forward, pedal up, flap lever at 10.
+func Control(control, position string) string {
+	switch {
+	case slices.Contains(placed, position):
+		return control + " " + position
+	case strings.ContainsAny(position[:min(1, len(position))], "0123456789"), strings.HasSuffix(position, "notch"):
+		return control + " at " + position
+	}
+	return control + " in " + position
 }
 
 // Turns is a number of turns in words, at or over 0: 3½ turns, ¼ turn.

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"brankel/rigging/run/lead"
+	"brankel/rigging/run/spell"
 )
 
 // Ends says what each of two pairs of hands does now: the caller at the control, the reader where
@@ -77,10 +78,10 @@ func (run page) held(position string) Call {
 	}
 	for _, p := range run.Sheet.Line.Positions {
 		if p.ID == position {
-			return Call{Word: "HOLD", Says: "the " + run.control() + " in " + p.Name, Hold: true}
+			return Call{Word: "HOLD", Says: "the " + spell.Control(run.control(), p.Name), Hold: true}
 		}
 	}
-	return Call{Word: "HOLD", Says: "the " + run.control() + " in " + position, Hold: true}
+	return Call{Word: "HOLD", Says: "the " + spell.Control(run.control(), position), Hold: true}
 }
 
 func (run page) control() string {

@@ -80,7 +80,10 @@ func (run page) against() *sheet.Against {
 // orderLines are the unit, the chain, the threads and bends, and what was read last.
 func (run page) orderLines() (out []Field) {
 	if i := run.Identity; i != nil && !run.Own {
-		unit := i.Serial + ", " + i.Hand + " hand"
+		unit := i.Serial
+		if run.Sheet.Applies.Hand != "either" {
+			unit += ", " + i.Hand + " hand"
+		}
 		if i.Variant != "" {
 			unit += ", " + i.Variant
 		}

@@ -68,7 +68,7 @@ func (run page) standing(a lead.Advice) (sign Sign, part float64, says string) {
 	now := ""
 	for _, step := range steps {
 		switch step.Status {
-		case lead.StatusDone, lead.StatusSkipped, lead.StatusOpen:
+		case lead.StatusDone, lead.StatusSkipped, lead.StatusOpen, lead.StatusEmpty:
 			part += 1 / float64(len(steps))
 		case lead.StatusNow:
 			now = step.Title

@@ -235,46 +235,6 @@ func Show(led *lead.Lead) View {
 	return v
 }
 
-// fetched are the kinds of things that are brought along.
-var fetched = []setup.Kind{setup.Chocks, setup.Pin, setup.Lock, setup.Held, setup.Mark}
-
-// fetch is every tool of the sheet once, then what goes on for the work.
-func (run page) fetch() []string {
-	out := []string{}
-	from := run.Sheet
-	if from == nil {
-		from = run.Expected
-	}
-	if from == nil {
-		return out
-	}
-	for _, step := range from.Steps {
-		for _, t := range step.Tools {
-			name := t.Name
-			if t.Size != "" {
-				name += ", " + t.Size
-			}
-			if !slices.Contains(out, name) {
-				out = append(out, name)
-			}
-		}
-		for _, f := range step.Fixtures {
-			if !slices.Contains(out, f) {
-				out = append(out, f)
-			}
-		}
-	}
-	if run.Job.Job == sheet.JobNew {
-		out = append(out, "the new "+strings.TrimSpace(run.Job.Part+" "+run.Job.Number))
-	}
-	for _, t := range from.Things {
-		if slices.Contains(fetched, t.Kind) {
-			out = append(out, t.Name)
-		}
-	}
-	return out
-}
-
 func (run page) lines() []ReadLine {
 	out := []ReadLine{}
 	for _, t := range last(run.Readings, mostLines) {

@@ -102,6 +102,7 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
         </Box>
       </Box>
       <Plate
+        craft={m.craft}
         unit={unit}
         error={at('unit.serial')}
         onChange={(changed) => {

@@ -6,7 +6,17 @@ import { OneOf } from '../parts/Toggle';
 type Unit = NonNullable<Machine['unit']>;
 
 /** The plate of a machine, as far as it decides on the sheet. */
-export function Plate({ unit, error, onChange }: { unit: Unit; error: string; onChange: (unit: Unit) => void }) {
+export function Plate({
+  craft,
+  unit,
+  error,
+  onChange,
+}: {
+  craft: Machine['craft'];
+  unit: Unit;
+  error: string;
+  onChange: (unit: Unit) => void;
+}) {
   return (
     <>
       <Box component="h2" sx={{ fontSize: 'plain', fontWeight: 600, mb: 0.5 }}>
@@ -22,17 +32,19 @@ export function Plate({ unit, error, onChange }: { unit: Unit; error: string; on
           width={240}
           error={error}
         />
-        <OneOf
-          label="hand of rotation"
-          options={[
-            { id: 'standard', name: 'standard hand' },
-            { id: 'counter', name: 'counter hand' },
-          ]}
-          value={unit.hand}
-          onChange={(hand) => {
-            onChange({ ...unit, hand });
-          }}
-        />
+        {craft === 'boat' && (
+          <OneOf
+            label="hand of rotation"
+            options={[
+              { id: 'standard', name: 'standard hand' },
+              { id: 'counter', name: 'counter hand' },
+            ]}
+            value={unit.hand}
+            onChange={(hand) => {
+              onChange({ ...unit, hand });
+            }}
+          />
+        )}
         <Blank
           label="variant"
           value={unit.variant ?? ''}

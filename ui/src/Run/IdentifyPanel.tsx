@@ -35,18 +35,20 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
           width={220}
           error={at('serial') || (problemIn(which.error)?.detail ?? '')}
         />
-        <Box>
-          <Box sx={{ fontSize: 'note', color: 'quiet' }}>hand of rotation</Box>
-          <OneOf
-            label="hand of rotation"
-            options={[
-              { id: 'standard', name: 'standard' },
-              { id: 'counter', name: 'counter' },
-            ]}
-            value={hand}
-            onChange={setHand}
-          />
-        </Box>
+        {run.handed && (
+          <Box>
+            <Box sx={{ fontSize: 'note', color: 'quiet' }}>hand of rotation</Box>
+            <OneOf
+              label="hand of rotation"
+              options={[
+                { id: 'standard', name: 'standard' },
+                { id: 'counter', name: 'counter' },
+              ]}
+              value={hand}
+              onChange={setHand}
+            />
+          </Box>
+        )}
         {run.variants.length > 0 && (
           <Box>
             <Box sx={{ fontSize: 'note', color: 'quiet' }}>what is fitted</Box>

@@ -33,7 +33,8 @@ export function MovePanel({
     <>
       <Button variant="contained" sx={size} onClick={() => void ask('move', made(turn))}>
         {several && `${turn.name}: `}
-        {several ? 'turned' : 'Turned'} {turn.until ? turn.text : turn.turns_say} {several && turn.way_says}
+        {several ? 'turned' : 'Turned'} {turn.until ? `${turn.way_says} ${turn.text}` : turn.turns_say}{' '}
+        {several && !turn.until && turn.way_says}
       </Button>
       <Button sx={size} onClick={onOther}>
         Turned another amount

@@ -2,14 +2,17 @@ import Box from '@mui/material/Box';
 import { useEffect, useRef } from 'react';
 import type { StepState } from '../api/client';
 
-const mark: Record<string, string> = { done: '✓', now: '▸', later: '·', skipped: '–', again: '↺', open: '○' };
-const says: Record<string, string> = {
+type Status = StepState['status'];
+
+const mark: Record<Status, string> = { done: '✓', now: '▸', later: '·', skipped: '–', again: '↺', open: '○', empty: '' };
+const says: Record<Status, string> = {
   done: 'done',
   now: 'now',
   later: 'later',
   skipped: 'left out',
   again: 'to be done again',
   open: 'left open',
+  empty: 'nothing is asked',
 };
 
 /** The order of the work: what is done, what is now, what a move has reopened. */

@@ -2032,7 +2032,7 @@ export interface components {
             /** @enum {string} */
             kind: "complaint" | "identify" | "stands" | "worn" | "found" | "set" | "settle" | "lock" | "restore" | "functions" | "again" | "loaded" | "sign" | "setting" | "inspect" | "part";
             /** @enum {string} */
-            status: "done" | "now" | "later" | "skipped" | "again" | "open";
+            status: "done" | "now" | "later" | "skipped" | "again" | "open" | "empty";
             summary?: string;
             title: string;
         };
@@ -2821,6 +2821,7 @@ export interface components {
             cable: string;
             doubts: components["schemas"]["ShopGaugeDoubt"][];
             gauges: components["schemas"]["RunGauge"][];
+            handed: boolean;
             id: string;
             interrupted: boolean;
             machine: string;

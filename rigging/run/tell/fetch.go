@@ -1,0 +1,88 @@
+package tell
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"brankel/rigging/setup"
+	"brankel/rigging/sheet"
+)
+
+// fetched are the kinds of things that are brought along.
+var fetched = []setup.Kind{setup.Chocks, setup.Pin, setup.Lock, setup.Held, setup.Mark}
+
+// called are instruments by the words of the bench, where those are others than the format's.
+var called = map[string]string{"caliper": "calliper", "eye": ""}
+
+// fetch is what is brought along, once: the tools of the steps, the instruments that are read by, what is tightened how
+// hard and with which pin, the part that goes in, what goes on for the work.
+func (run page) fetch() []string {
+	from := run.Sheet
+	if from == nil {
+		from = run.Expected
+	}
+	if from == nil {
+		return []string{}
+	}
+	list := fetching{}
+	for _, step := range from.Steps {
+		for _, t := range step.Tools {
+			list.add(strings.TrimSuffix(t.Name+", "+t.Size, ", "))
+		}
+		for _, f := range step.Fixtures {
+			list.add(f)
+		}
+	}
+	for _, p := range from.Points {
+		name, other := called[p.Instrument]
+		if !other {
+			name = p.Instrument
+		}
+		if !list.has(name) {
+			list.add(name)
+		}
+	}
+	for i := range from.Adjusters {
+		list.lock(from.Adjusters[i].Name, from.Adjusters[i].Lock)
+	}
+	for i := range from.Settings {
+		list.lock("", from.Settings[i].Lock)
+	}
+	if run.Job.Job == sheet.JobNew {
+		list.add(strings.TrimSpace("the new " + run.Job.Part + " " + run.Job.Number))
+	}
+	for _, t := range from.Things {
+		if slices.Contains(fetched, t.Kind) {
+			list.add(t.Name)
+		}
+	}
+	return list
+}
+
+// fetching is a list as it grows.
+type fetching []string
+
+func (f *fetching) add(name string) {
+	if name != "" && !slices.Contains(*f, name) {
+		*f = append(*f, name)
+	}
+}
+
+// has tells whether something of that name is there, of whatever size.
+func (f fetching) has(name string) bool {
+	return slices.ContainsFunc(f, func(one string) bool { return strings.Contains(strings.ToLower(one), name) })
+}
+
+// lock is what a lock wants: a torque wrench for its nut, a pin.
+func (f *fetching) lock(of string, l *sheet.Lock) {
+	switch {
+	case l == nil:
+		return
+	case l.Torque != nil:
+		f.add(strings.TrimSuffix(fmt.Sprintf("torque wrench, %g Nm: %s of the %s", *l.Torque, l.Nut, of), " of the "))
+	}
+	if l.Pin != "" && !f.has(strings.ToLower(l.Pin)) {
+		f.add("new " + l.Pin)
+	}
+}
