@@ -25,6 +25,7 @@ import (
 type work struct {
 	id, machine, cable string
 	school             string
+	job                string // as rehearse has it; "" sets it
 	words              string
 	by, inspector      string
 	begun              string
@@ -56,6 +57,44 @@ func before(do lead.Do) func(*lead.Lead) bool {
 }
 
 var works = []work{
+	{
+		id:      "2026-11-mussel-parking",
+		machine: "mussel",
+		cable:   "parking",
+		job:     "one:cable",
+		words:   "Lever comes up eight notches; only take it up, it goes to its service next month",
+		by:      "Tobin",
+		begun:   "2026-11-12T13:10:00Z",
+		found:   map[string]float64{"equaliser": 3},
+	},
+	{
+		id:      "2026-11-survey-carb",
+		machine: "survey",
+		cable:   "carb",
+		job:     "look",
+		words:   "Before the season ends: is the carburettor heat right?",
+		by:      "Tobin",
+		begun:   "2026-11-18T15:30:00Z",
+	},
+	{
+		id:      "2026-11-knot-throttle",
+		machine: "knot",
+		cable:   "throttle",
+		job:     "new",
+		words:   "Stiff, and frayed at the helm: the new cable is in the box",
+		by:      "Ines",
+		begun:   "2026-11-23T08:40:00Z",
+		leave:   before(lead.DoLock),
+	},
+	{
+		id:      "2026-10-ferry-kickdown",
+		machine: "ferry",
+		cable:   "kickdown",
+		job:     "taste:2",
+		words:   "He wants it to shift a little earlier",
+		by:      "Ines",
+		begun:   "2026-10-05T10:20:00Z",
+	},
 	{
 		id:      "2026-11-mail-aileron",
 		machine: "mail",
@@ -233,9 +272,14 @@ func (w work) write(floor *workshop.Workshop, sheets []*sheet.Sheet, dir string)
 	if err != nil {
 		return fmt.Errorf("%s: %w", w.id, err)
 	}
+	job, err := rehearse.ParseJob(w.job)
+	if err != nil {
+		return fmt.Errorf("%s: %w", w.id, err)
+	}
 	played, err := rehearse.Rehearse(rehearse.Question{
 		Sheet:     s,
 		School:    w.school,
+		Job:       job,
 		Settings:  w.found,
 		Condition: w.condition,
 		At:        w.at,
