@@ -83,7 +83,7 @@ var works = []work{
 		job:     "new",
 		words:   "Stiff, and frayed at the helm: the new cable is in the box",
 		by:      "Ines",
-		begun:   "2026-11-23T08:40:00Z",
+		begun:   "2026-11-14T08:40:00Z",
 		leave:   before(lead.DoLock),
 	},
 	{
