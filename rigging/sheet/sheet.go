@@ -291,6 +291,7 @@ type Check struct {
 	Proves string         `json:"proves,omitempty"` // what the rig calls it; {place} stands for the place
 	At     map[string]any `json:"at,omitempty"`     // where the rig's control stands when it is asked
 	Each   bool           `json:"each,omitempty"`   // at each place
+	Base   string         `json:"-"`                // the check on the sheet, where places are written out
 
 	Needs  setup.Needs      `json:"needs,omitempty"`  // how it stands while it is tried
 	Allows []setup.Together `json:"allows,omitempty"` // what is else never so, each with its caution

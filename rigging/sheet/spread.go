@@ -298,8 +298,10 @@ func (sp spreader) adjuster(a Adjuster, p Place) Adjuster {
 
 // check leaves out a cure that does not say at which place.
 func (sp spreader) check(c Check, p Place) Check {
+	base := c.ID
 	c.ID, c.Name, c.Proves = sp.id(c.ID, p), named(c.Name, p), fill(c.Proves, p.ID)
 	if p.Name != "" {
+		c.Base = base
 		c.Ask = p.Name + ": " + c.Ask
 	}
 	c.Answers = slices.Clone(c.Answers)

@@ -119,6 +119,7 @@ type Ask struct {
 	Answers    []AskAnswer `json:"answers"` // the wanted one first
 	Conditions []string    `json:"conditions"`
 	Loaded     bool        `json:"loaded,omitempty"`
+	All        []string    `json:"all,omitempty"` // the same at all its places that is open, this one too: one tap where all are well
 }
 
 // AskAnswer is one answer to choose, and how it is said.

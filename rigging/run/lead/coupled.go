@@ -266,7 +266,7 @@ func (run *Lead) mayYet(s *Setting, p *Plan) bool {
 		}
 	}
 	switch {
-	case p.Out.TotalTurns == 0:
+	case p.Out.TotalTurns == 0 || run.farShort(s, p):
 		return false
 	case p.Out.AllIn:
 		return rounds < 16
@@ -274,6 +274,18 @@ func (run *Lead) mayYet(s *Setting, p *Plan) bool {
 		return rounds < 10 // what says only "at most" tells little at a time
 	}
 	return rounds < 4
+}
+
+// farShort tells whether all that turns together can not bring in what lies outside, before anybody turned: by more than a
+// lively lever would make up for.
+func (run *Lead) farShort(s *Setting, p *Plan) bool {
+	if p.Out.AllIn || p.clamp || p.Out.Binding >= len(p.Aims) || run.MovedIn(s.Of) != nil {
+		return false
+	}
+	a := p.Aims[p.Out.Binding]
+	after := p.Out.Predicted[p.Out.Binding]
+	short := math.Max(a.Band.Min-after, after-a.Band.Max)
+	return short > a.Judge.Doubt+(mostGain-1)*math.Abs(after-a.Judge.Value) && short > (a.Band.Max-a.Band.Min)/2
 }
 
 func (run *Lead) contradiction(s *Setting, p *Plan) string {

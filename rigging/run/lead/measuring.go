@@ -231,7 +231,27 @@ func (run *Lead) proveSetting(s *Setting) Advice {
 		return Advice{Do: DoNothing}
 	}
 	answer, ok := run.Checks[c.ID]
-	return run.ask(c, answer, ok)
+	a := run.ask(c, answer, ok)
+	run.everywhere(&a, c, s.Of.Checks)
+	return a
+}
+
+// everywhere offers one tap for a check at all its places, of those that may be tried now, where all of them are well.
+func (run *Lead) everywhere(a *Advice, c *sheet.Check, among []string) {
+	if c.Base == "" || a.Check == nil || a.Finding != "" {
+		return
+	}
+	var all []string
+	for _, id := range among {
+		other := run.Sheet.Check(id)
+		given, ok := run.Checks[id]
+		if other != nil && other.Base == c.Base && (!ok || given.Void) && len(run.Missing(run.Now(), run.Sheet.Trying(other, nil).Needs)) == 0 {
+			all = append(all, id)
+		}
+	}
+	if len(all) > 1 {
+		a.Check.All = all
+	}
 }
 
 func (run *Lead) lock(s *Setting) Advice {

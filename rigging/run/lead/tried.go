@@ -39,6 +39,7 @@ func (l *listing) checks(loaded bool, after []string) {
 			continue
 		}
 		a := run.ask(c, answer, ok)
+		run.everywhere(&a, c, run.after(loaded))
 		w := run.Sheet.Trying(c, nil)
 		if ok && !answer.Void {
 			w = run.workOf(a, nil)
@@ -55,6 +56,16 @@ func (l *listing) checks(loaded bool, after []string) {
 		}
 		l.add(w, func() Advice { return a })
 	}
+}
+
+// after are the checks that are tried when all is set, under load or without.
+func (run *Lead) after(loaded bool) (out []string) {
+	for i := range run.Sheet.Checks {
+		if c := &run.Sheet.Checks[i]; c.Loaded == loaded && c.Kind != sheet.CheckCondition {
+			out = append(out, c.ID)
+		}
+	}
+	return out
 }
 
 // standing has what nothing sets read as found, too, where that undoes nothing.

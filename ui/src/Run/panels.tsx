@@ -34,11 +34,12 @@ export function useAsk(send: Send) {
   const shown = useRef<{ fields: Set<string>; all: boolean }>({ fields: new Set(), all: false });
   const ask = async (kind: Kind, body: object, then?: () => void) => {
     const now = await send(kind, body);
-    if (now?.held) return; // it is shown with what became of it
+    if (now?.held) return false; // it is shown with what became of it
     setProblem(now);
     if (!now) then?.();
     const seen = shown.current.all || shown.current.fields.has(now?.field ?? '');
     tell(now && !seen ? now.detail : '');
+    return !now;
   };
   const at = (field: string) => {
     shown.current.fields.add(`body.${field}`);
@@ -106,6 +107,14 @@ export function CheckPanel({ advice, run, send }: { advice: Advice; run: string;
     void ask('check', { check: check.check, answer: id, says, conditions }, () => {
       keep('');
     });
+  // an entry for each place, one after the other: what is refused stops there and is shown
+  const everywhere = async () => {
+    const good = check.answers[0];
+    for (const id of check.all ?? []) {
+      if (!(await ask('check', { check: id, answer: good?.id, says: good?.says, conditions }))) return;
+    }
+    keep('');
+  };
   return (
     <>
       {check.conditions.length > 0 && (
@@ -135,6 +144,13 @@ export function CheckPanel({ advice, run, send }: { advice: Advice; run: string;
           </Button>
         ))}
       </Row>
+      {(check.all?.length ?? 0) > 1 && (
+        <Row>
+          <Button variant="contained" onClick={() => void everywhere()}>
+            ✓ all {check.all?.length}: {check.answers[0]?.says}
+          </Button>
+        </Row>
+      )}
       {advice.cure && (
         <Row>
           <Button

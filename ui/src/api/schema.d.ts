@@ -1671,6 +1671,7 @@ export interface components {
             stop?: components["schemas"]["RunStop"];
         };
         RunAsk: {
+            all?: string[];
             answers: components["schemas"]["RunAskAnswer"][];
             ask: string;
             check: string;
