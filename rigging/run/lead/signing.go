@@ -22,6 +22,9 @@ func (run *Lead) signing() setup.Needs {
 				}
 			}
 		}
+		if run.Stays[t.ID] != "" {
+			any = append(any, run.Stood.Way(run.Now(), t.ID))
+		}
 		out[t.ID] = any
 	}
 	return out

@@ -27,6 +27,7 @@ type Changing struct {
 	Says     string     `json:"says"`
 	Why      string     `json:"why,omitempty"`
 	Access   string     `json:"access,omitempty"`
+	Leave    string     `json:"leave,omitempty"`  // it may be left as it stands, with a reason: the way it stands in
 	Torque   float64    `json:"torque,omitempty"` // Nm
 	Minutes  float64    `json:"minutes,omitempty"`
 	Cautions []string   `json:"cautions,omitempty"`
@@ -36,7 +37,8 @@ type Changing struct {
 func (run *Lead) changing(c setup.Change) Changing {
 	t := run.Stood.Thing(c.Thing)
 	w := t.Way(c.Way)
-	return Changing{c.Thing, t.Kind, t.Name, c.Way, t.Says(c.Way), w.Why, w.Access, w.Torque, w.Minutes, w.Cautions}
+	return Changing{Thing: c.Thing, Kind: t.Kind, Name: t.Name, Way: c.Way, Says: t.Says(c.Way), Why: w.Why, Access: w.Access,
+		Torque: w.Torque, Minutes: w.Minutes, Cautions: w.Cautions}
 }
 
 // next is the one thing to do now.
@@ -235,6 +237,9 @@ func (run *Lead) stop(changes []setup.Change, then *task) Advice {
 	var says, near []string
 	for _, c := range changes {
 		one := run.changing(c)
+		if t := run.Stood.Thing(c.Thing); then != nil && then.ID == "sign" && record.MayStay(t.Kind) && c.Way == t.AtRest() {
+			one.Leave = run.Stood.Way(run.Now(), c.Thing)
+		}
 		a.Stop.Changes = append(a.Stop.Changes, one)
 		between := " "
 		if strings.Contains(one.Name, ",") { // it stands at a place

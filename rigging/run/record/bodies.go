@@ -51,6 +51,7 @@ type SetUp struct {
 	Thing string     `json:"thing"`
 	Way   string     `json:"way"`
 	Found bool       `json:"found,omitempty"` // it stood so on arrival, before anybody touched anything
+	Stays bool       `json:"stays,omitempty"` // it stands so and is left so at the end, for the reason in Why
 	Kind  setup.Kind `json:"kind,omitempty"`
 	Name  string     `json:"name,omitempty"`
 	Why   string     `json:"why,omitempty"`

@@ -21,6 +21,7 @@ func Fold(s *sheet.Sheet, events []Event) State {
 		Pinned:     s,
 		School:     school,
 		Ways:       map[string]string{},
+		Stays:      map[string]string{},
 		parted:     map[string]int{},
 		Checks:     map[string]Answered{},
 		Decisions:  map[About]Decided{},

@@ -193,6 +193,9 @@ func admitSetUp(in Incoming, c SetUp) (SetUp, error) {
 	if c.Found && (in.Worked || in.AnyMoved() || slices.ContainsFunc(in.Changes, func(c Change) bool { return !c.Found })) {
 		return c, fault.At("body.found", "how it came is over, work was done since: say it as a change")
 	}
+	if c.Stays {
+		return c, in.stays(t, c)
+	}
 	if c.Found || in.late() {
 		return c, nil
 	}
@@ -205,6 +208,25 @@ func admitSetUp(in Incoming, c SetUp) (SetUp, error) {
 		nevers = with.Rules()
 	}
 	return c, in.refused(nevers.Refuse(in.Now(), setup.Change{Thing: c.Thing, Way: c.Way}, in.Sheet.Works()), &with, c)
+}
+
+// MayStay tells whether a thing of a kind may be left otherwise than at rest with a reason: nothing that holds, pins, locks
+// or carries what was set.
+func MayStay(k setup.Kind) bool {
+	return !slices.Contains([]setup.Kind{setup.Cable, setup.Held, setup.Pin, setup.Lock, setup.Fluid, setup.Wheels}, k)
+}
+
+// stays is the fault of a thing that is left as it stands.
+func (in Incoming) stays(t *setup.Thing, c SetUp) error {
+	switch {
+	case in.Stood.Way(in.Now(), c.Thing) != c.Way:
+		return fault.At("body.way", "the %s does not stand so: make it so first", t.Name)
+	case c.Way == t.AtRest():
+		return fault.At("body.way", "the %s is at rest: nothing is left so", t.Name)
+	case !MayStay(t.Kind):
+		return fault.At("body.thing", "the %s is not left so: it holds or carries what was set", t.Name)
+	}
+	return need(c.Why, "why", longestLine, "say why it stays so: it stands on the record")
 }
 
 // own is a thing of this run alone, as it is spoken of for the first time.
@@ -345,6 +367,11 @@ func foldSetUp(st *State, e Event, c SetUp) {
 		st.Stood, st.Nevers = &with, with.Rules()
 		t = with.Thing(c.Thing)
 	}
+	if c.Stays {
+		st.Stays[c.Thing] = c.Why
+		return
+	}
+	delete(st.Stays, c.Thing)
 	from := st.Stood.Way(st.Now(), c.Thing)
 	st.Ways[c.Thing] = c.Way
 	done := Change{SetUp: c, From: from, By: e.By, At: e.At, Seq: e.Seq}
@@ -388,6 +415,9 @@ func SaysSetUp(c SetUp) string {
 	}
 	if c.Found {
 		says += ", as it came"
+	}
+	if c.Stays {
+		says += ", left so"
 	}
 	if c.Why != "" {
 		says += " (" + c.Why + ")"

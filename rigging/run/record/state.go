@@ -106,6 +106,7 @@ type State struct {
 	Stood       *setup.Setup      // the things of the sheet and those of this run alone; nil before a sheet is known
 	Ways        map[string]string // in which they stand; at rest where nothing is said
 	Changes     []Change          // of how they stand, in order
+	Stays       map[string]string // what is left as it stands at the end, and why, by thing
 	Readings    []Taken
 	Moves       []Moved
 	Repaired    int                 // how many of Moves were made before a repair

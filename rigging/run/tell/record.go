@@ -154,6 +154,11 @@ func (run page) openChecks() (out []string) {
 	if run.Inspects() && run.Signed != nil && !run.Inspected() {
 		out = append(out, "second inspection")
 	}
+	for _, t := range run.Things() {
+		if why := run.Stays[t.ID]; why != "" {
+			out = append(out, fmt.Sprintf("%s left %s: %s", t.Name, t.Says(run.Stood.Way(run.Now(), t.ID)), why))
+		}
+	}
 	return out
 }
 

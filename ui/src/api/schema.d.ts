@@ -1692,6 +1692,7 @@ export interface components {
             cautions?: string[];
             /** @enum {string} */
             kind: "key" | "power" | "gear" | "ground" | "wheels" | "chocks" | "brake" | "hitch" | "propeller" | "cooling" | "pin" | "lock" | "part" | "cable" | "held" | "mark" | "fluid";
+            leave?: string;
             minutes?: number;
             name: string;
             says: string;

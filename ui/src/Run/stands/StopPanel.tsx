@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Advice } from '../../api/client';
 import type { Send } from '../../api/useRun';
+import { Blank } from '../../parts/Blank';
 import { Finding } from '../../parts/Finding';
 import { Row, useAsk } from '../panels';
 import { StandPicture } from './StandPicture';
@@ -62,7 +63,38 @@ export function StopPanel({ advice, send }: { advice: Advice; send: Send }) {
         </Button>
       </Row>
       {problem && <Finding>{problem.detail}</Finding>}
+      <LeaveSo changes={stop.changes.filter((c) => c.leave)} send={send} />
       {stop.then && <Box sx={{ mt: 1, fontSize: 'text', color: 'quiet' }}>Then: {stop.then}</Box>}
     </>
+  );
+}
+
+/** What may be left as it stands at the end says why: the reason stands on the record. */
+function LeaveSo({ changes, send }: { changes: NonNullable<Advice['stop']>['changes']; send: Send }) {
+  const [why, setWhy] = useState('');
+  const { ask, at, problem } = useAsk(send);
+  if (changes.length === 0) return null;
+  return (
+    <Box component="details" sx={{ mt: 1.5 }}>
+      <Box component="summary" sx={{ minHeight: 32, color: 'quiet', fontSize: 'note', cursor: 'pointer' }}>
+        Leave it so, with a reason
+      </Box>
+      <Row>
+        <Blank label="why it stays so" value={why} onChange={setWhy} error={at('why')} width={320} />
+        {changes.map((c) => (
+          <Button
+            key={c.thing}
+            onClick={() =>
+              void ask('set_up', { thing: c.thing, way: c.leave ?? '', stays: true, why }, () => {
+                setWhy('');
+              })
+            }
+          >
+            {c.name}: leave it so
+          </Button>
+        ))}
+      </Row>
+      {problem && !at('why') && <Finding>{problem.detail}</Finding>}
+    </Box>
   );
 }

@@ -43,6 +43,23 @@ test('a change that is refused says why, and those after it are not made', async
   expect(send).toHaveBeenCalledOnce();
 });
 
+test('what may be left as it stands is left with a reason, and a refusal keeps what was typed', async () => {
+  const changes = [{ thing: 'cover', kind: 'part' as const, name: 'linkage cover', way: 'on', says: 'on', leave: 'off' }];
+  const send = vi
+    .fn<Send>()
+    .mockResolvedValue({ type: 'about:blank', title: 'no', status: 422, field: 'body.why', detail: 'say why it stays so' });
+  const shown = render(<StopPanel advice={stop({ changes })} send={send} />);
+  await userEvent.type(screen.getByLabelText('why it stays so'), 'x');
+  await tap('linkage cover: leave it so');
+  expect(send).toHaveBeenLastCalledWith('set_up', { thing: 'cover', way: 'off', stays: true, why: 'x' });
+  expect(await screen.findByText('say why it stays so', { selector: '[role=alert]' })).toBeTruthy();
+  expect(screen.getByLabelText<HTMLInputElement>('why it stays so').value).toBe('x');
+  shown.rerender(
+    <StopPanel advice={stop({ changes: [{ thing: 'cover', kind: 'part', name: 'linkage cover', way: 'on', says: 'on' }] })} send={send} />,
+  );
+  expect(screen.queryByText('Leave it so, with a reason')).toBeNull();
+});
+
 const how = (more: object) => ({
   thing: 'chock',
   kind: 'chocks' as const,
