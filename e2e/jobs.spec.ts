@@ -119,3 +119,15 @@ test('a turn the wrong way is put right; at the end of the thread it is a diagno
   await expect(m.now()).toContainText('That is a diagnosis');
   expect(await page.evaluate(() => document.documentElement.scrollWidth), 'no sideways scroll').toBeLessThanOrEqual(390);
 });
+
+test('four wheels are silent: one tap, an entry for each', async ({ page, server }) => {
+  const id = await begin(page, server, 'samphire', 'overrun');
+  const hand = new Hand(page);
+  const before = await workUntil(hand, server, id, '✓ all 4');
+  await hand.tap(/^✓ all 4/);
+  await expect.poll(async () => (await view(page, server, id)).seq).toBe(before.seq + 4);
+  await workUntil(hand, server, id, 'Sign');
+  await page.goto(`${server.url}/record/${id}`);
+  for (const wheel of ['front left', 'front right', 'rear left', 'rear right'])
+    await expect(page.getByText(new RegExp(`, ${wheel}`)).first()).toBeVisible();
+});
