@@ -109,7 +109,7 @@ func (run *Lead) turn(s *Setting, now string) Advice {
 	}
 	a := Advice{Do: DoMove, Move: turn,
 		Say: Say(Plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain("."))}
-	should := seen(turn) + ". It should then measure " + spell.Reading(s.Point, out.After)
+	should := seen(turn) + ". It should then measure " + spell.Reading(s.Point, Counted(s.Point, out.After))
 	if out.EngagedAfter != nil {
 		turn.ThreadsLeft = quantity.Turns(*out.EngagedAfter)
 		should += fmt.Sprintf(
@@ -191,6 +191,14 @@ func (run *Lead) readAgain(s *Setting, p *sheet.Point) Advice {
 	return a
 }
 
+// Counted is a value of a point as it can be read: what is heard or seen as notches and clicks is whole.
+func Counted(p *sheet.Point, v float64) float64 {
+	if p.Quantity == quantity.Count && p.Target != nil { // threads are counted by halves, and have none
+		return math.Round(v)
+	}
+	return v
+}
+
 // beyondChart asks again for what the chart lies over: it is never drawn on beyond its ends,
 // so nothing can be judged there.
 func (run *Lead) beyondChart(c *sheet.Chart, p *sheet.Point) Advice {
@@ -221,7 +229,7 @@ func (run *Lead) expected(s *Setting, p *sheet.Point, t *record.Taken) float64 {
 	if p.Signed == nil && p.Quantity != quantity.Temperature {
 		v = max(0, v)
 	}
-	return v
+	return Counted(p, v)
 }
 
 // proveSetting tries what is tried with the setting.

@@ -254,22 +254,41 @@ func (r *Rule) stretch(v, room float64) {
 
 func (run page) settingRule(s *lead.Setting) Rule {
 	lo, hi := s.Limits()
-	step := math.Abs(s.PerTurn) / 2
+	by := stepping(s.Adjuster)
+	step := math.Abs(s.PerTurn) * by.turns
 	unit := spell.Unit(s.Point)
 	r := Rule{ID: s.Point.ID, Name: s.Point.Name, Unit: unit, Min: lo, Max: hi, Marks: []Mark{}, From: lo - 3*step, To: hi + 3*step,
 		Words: fmt.Sprintf("%s: not yet read, window %s to %s %s", s.Point.Name, quantity.Number(lo, 1), quantity.Number(hi, 1), unit)}
 	run.readingMarks(&r, s.Point.ID, 2*step)
 	if s.Now != nil {
 		locked, _ := run.AllLocked(s.Of)
-		r.judged(s, step, run.MovedIn(s.Of) != nil || locked)
+		r.judged(s, by, run.MovedIn(s.Of) != nil || locked)
 	}
 	if out, err := s.Solve(); err == nil && s.Now != nil && s.Judge.Wrong() && out.Turns > 0 && !s.Adjuster.MeasureOnly {
-		r.Marks = append(r.Marks, Mark{"should", out.After, "should be " + figure(out.After, spell.Side(s.Point, out.After))})
+		after := lead.Counted(s.Point, out.After)
+		r.Marks = append(r.Marks, Mark{"should", after, "should be " + figure(after, spell.Side(s.Point, after))})
 		r.stretch(out.After, 2*step)
 	}
-	r.scale(step)
-	r.tickSay(step, "half a turn")
+	if s.Point.Quantity == quantity.Count && step < 1 {
+		r.scale(1) // what is counted is whole
+	} else {
+		r.scale(step)
+	}
+	r.tickSay(step, by.one)
 	return r
+}
+
+// steps is what an adjuster is turned by as one says it: half a turn, a click, a notch.
+type steps struct {
+	turns     float64
+	one, name string
+}
+
+func stepping(a *sheet.Adjuster) steps {
+	if notch := spell.Notch(a); notch != "" && notch != "turn" {
+		return steps{a.LeastTurn(), spell.Counted(notch, a.LeastTurn()), notch}
+	}
+	return steps{0.5, "half a turn", "half turn"}
 }
 
 // figure is a value on a rule: with its side where it has one, never with a minus then.
@@ -314,17 +333,17 @@ func (run page) readingMarks(r *Rule, point string, room float64) {
 
 func last[T any](list []T, n int) []T { return list[max(0, len(list)-n):] }
 
-// judged adds the verdict and the margin to each end in half turns.
-func (r *Rule) judged(s *lead.Setting, step float64, worked bool) {
+// judged adds the verdict and the margin to each end in steps of the adjuster.
+func (r *Rule) judged(s *lead.Setting, by steps, worked bool) {
 	r.Verdict = s.Judge.Verdict
 	r.Words = fmt.Sprintf("%s: %s, window %s to %s %s, %s", s.Point.Name, spell.Reading(s.Point, s.Judge.Value),
 		quantity.Number(r.Min, 1), quantity.Number(r.Max, 1), r.Unit, verdictWords[r.Verdict])
 	r.left(worked)
-	out, err := calc.Window(calc.WindowInput{Now: s.Judge.Value, Loosest: r.Min, Tightest: r.Max, Step: step})
+	out, err := calc.Window(calc.WindowInput{Now: s.Judge.Value, Loosest: r.Min, Tightest: r.Max, Step: math.Abs(s.PerTurn) * by.turns})
 	if err != nil || out.StepsToLoose == nil {
 		return
 	}
-	r.Margins = margin(*out.StepsToLoose, "the low end") + ", " + margin(*out.StepsToTight, "the high end")
+	r.Margins = by.margin(*out.StepsToLoose, "the low end") + ", " + by.margin(*out.StepsToTight, "the high end")
 	r.Words += "; " + r.Margins
 }
 
@@ -335,16 +354,14 @@ var verdictWords = map[lead.Verdict]string{
 	lead.Unsteady: "the readings do not agree",
 }
 
-func margin(halfTurns float64, end string) string {
+func (by steps) margin(n float64, end string) string {
 	switch {
-	case halfTurns < 0:
+	case n < 0:
 		return "outside " + end
-	case halfTurns == 0:
-		return "less than half a turn to " + end
-	case halfTurns == 1:
-		return "1 half turn to " + end
+	case n == 0:
+		return "less than " + by.one + " to " + end
 	}
-	return quantity.Number(halfTurns, 0) + " half turns to " + end
+	return spell.Counted(by.name, n) + " to " + end
 }
 
 func (run page) threadRule(of *lead.Turned) *Rule {
