@@ -205,18 +205,22 @@ function Safe({ one, steps, way }: { one: NonNullable<Advice['job']>['settings']
   return (
     <Box
       component="svg"
-      viewBox="0 0 360 64"
+      viewBox="0 0 360 78"
       role="img"
       aria-label={`safe from ${String(-least)} in to ${String(most)} out`}
       sx={{ width: '100%', maxWidth: 420, mt: 1.5, color: 'text.primary' }}
     >
       <line x1={x(from)} x2={x(to)} y1={30} y2={30} stroke="currentColor" strokeWidth={1.5} />
       <line x1={x(least)} x2={x(most)} y1={30} y2={30} stroke="currentColor" strokeWidth={9} />
-      {[least, 0, most].map((v, i) => (
-        <text key={i} x={x(v)} y={58} textAnchor="middle" fontSize={13} fill="currentColor">
-          {v === 0 ? 'as found' : String(Math.abs(v))}
+      {[least, most].map((v, i) => (
+        <text key={i} x={x(v)} y={52} textAnchor="middle" fontSize={13} fill="currentColor">
+          {v === 0 ? '' : String(Math.abs(v))}
         </text>
       ))}
+      <path d={`M${String(x(0))} 38 v18`} stroke="currentColor" strokeWidth={1.5} />
+      <text x={x(0)} y={72} textAnchor={x(0) < 60 ? 'start' : x(0) > 300 ? 'end' : 'middle'} fontSize={13} fill="currentColor">
+        as found
+      </text>
       {wish !== 0 && <path d={`M${String(x(wish))} 22 l-7 -14 h14 z`} fill="currentColor" />}
     </Box>
   );

@@ -67,7 +67,7 @@ test('one turn alone says what was turned, and what locks says until when', () =
   expect(one).toContain('Turned 1½ Turned another amount');
   const until = turn('star', { until: true, turns_say: '0', text: 'until it is locked' });
   expect(draw(<MovePanel run="r" rules={[]} turn={until} plan={[]} send={send} onOther={nothing} />)).toContain(
-    'Turned until it is locked',
+    'Turned in until it is locked',
   );
   expect(made(until)).toEqual({ setting: 'cables', adjuster: 'star', turns: '', way: 'in', until: true, value: 0 });
   expect(made(turn('barrel')).turns).toBe('1½');
