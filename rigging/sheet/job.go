@@ -44,7 +44,8 @@ const AsWished = "as-wished"
 // jobs are sheets as jobs have them: a few, since anybody may ask for any number of steps.
 type jobs struct {
 	sync.Mutex
-	by map[Job]*Sheet
+	by   map[Job]*Sheet
+	ends map[string]*Ends // of a taste, by setting; nil for one that has none
 }
 
 const mostJobs = 64
@@ -246,7 +247,26 @@ const mostTaste = 40
 // Taste is how far the first adjuster of a setting may go by the nominal rig: as long as every check that needs no load
 // answers as wanted and the adjuster has the room; what is proved under load and answers otherwise is what it costs. ok is
 // false where the sheet has no rig for it.
-func (s *Sheet) Taste(setting string) (ends Ends, ok bool) {
+func (s *Sheet) Taste(setting string) (Ends, bool) {
+	if s.jobs == nil || s.Setting(setting) == nil {
+		return s.taste(setting)
+	}
+	s.jobs.Lock()
+	defer s.jobs.Unlock()
+	known, asked := s.jobs.ends[setting] // it is asked at every look at a run that waits for its wish
+	if !asked {
+		if ends, ok := s.taste(setting); ok {
+			known = &ends
+		}
+		s.jobs.ends[setting] = known
+	}
+	if known == nil {
+		return Ends{}, false
+	}
+	return *known, true
+}
+
+func (s *Sheet) taste(setting string) (ends Ends, ok bool) {
 	ends.Costs = []Cost{}
 	one := s.Setting(setting)
 	if one == nil || s.Rig == nil || len(one.Adjusters) == 0 {

@@ -42,11 +42,11 @@ type PartAsk struct {
 // askJob asks which setting the job is about; ok is false where that is known.
 func (run *Lead) askJob() (a Advice, ok bool) {
 	kind := run.Job.Job
-	if kind != sheet.JobOne && kind != sheet.JobTaste || run.Job.Setting != "" {
-		return a, false
+	whole := run.Pinned.For(run.School)
+	if kind != sheet.JobOne && kind != sheet.JobTaste || whole.Setting(run.Job.Setting) != nil {
+		return a, false // another plate may have led to a sheet that does not know it
 	}
 	ask := &JobAsk{Job: kind, Settings: []JobSetting{}}
-	whole := run.Pinned.For(run.School)
 	for i := range whole.Settings {
 		one := &whole.Settings[i]
 		s := JobSetting{ID: one.ID, Title: one.Title, Costs: []string{}}
