@@ -76,6 +76,10 @@ func (d *driver) step(a lead.Advice) bool {
 		d.do(record.KindLocked, record.Locked{Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
 	case lead.DoCheck:
 		d.do(record.KindCheck, record.Checked{Check: a.Check.Check, Answer: a.Check.Answers[0].ID})
+	case lead.DoJob:
+		d.do(record.KindJob, record.Job{Job: a.Job.Job, Setting: a.Job.Settings[0].ID, AskedBy: "the owner", Steps: "½", Way: "out"})
+	case lead.DoPart:
+		d.do(record.KindPart, record.Parted{Item: a.Part.Item, Text: "as it was"})
 	case lead.DoAgain:
 		d.do(record.KindRetried, record.Retried{Outcome: "cured"})
 	case lead.DoSign:
