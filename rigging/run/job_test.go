@@ -138,3 +138,12 @@ func TestTheFetchListFollowsFromTheSheet(t *testing.T) {
 		}
 	}
 }
+
+// Whoever turned before anybody said which setting goes on with all of it: nothing is asked that would be refused.
+func TestASettingIsNotAskedForOnceSomethingWasTurned(t *testing.T) {
+	r := newRig(t).do(record.KindJob, record.Job{Job: sheet.JobOne}).safe("2207", "")
+	r.wants(lead.DoJob)
+	r.lost("71 mm", "66 mm").found("139.4 mm", "12½").turn("3½", "out")
+	require.ErrorContains(t, r.try(record.KindJob, record.Job{Job: sheet.JobOne, Setting: "length", AskedBy: "him"}), "turned already")
+	r.wants(lead.DoSettle)
+}

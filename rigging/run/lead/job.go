@@ -43,8 +43,9 @@ type PartAsk struct {
 func (run *Lead) askJob() (a Advice, ok bool) {
 	kind := run.Job.Job
 	whole := run.Pinned.For(run.School)
-	if kind != sheet.JobOne && kind != sheet.JobTaste || whole.Setting(run.Job.Setting) != nil {
-		return a, false // another plate may have led to a sheet that does not know it
+	known := whole.Setting(run.Job.Setting) != nil // another plate may have led to a sheet that does not know it
+	if kind != sheet.JobOne && kind != sheet.JobTaste || known || !run.JobOpen() {
+		return a, false
 	}
 	ask := &JobAsk{Job: kind, Settings: []JobSetting{}}
 	for i := range whole.Settings {

@@ -59,11 +59,14 @@ func (st State) Looks() bool { return st.Job.Job == sheet.JobLook }
 // the least and the most that a new part can be long, mm: a gearbox inner, a launch from helm to engine.
 const shortest, longest = 10, 30000
 
+// JobOpen tells whether it may still be said otherwise what is to be done: nothing was turned or locked.
+func (st State) JobOpen() bool { return st.Signed == nil && !st.AnyMoved() && len(st.Locks) == 0 }
+
 func admitJob(in Incoming, j Job) (Job, error) {
 	if err := oneOf(string(j.Job), "job", j.Job.Words()...); err != nil {
 		return j, err
 	}
-	if in.AnyMoved() || len(in.Locks) > 0 {
+	if !in.JobOpen() {
 		return j, fault.At("body.job", "something was turned already: what is to be done stands. Open the next run for more")
 	}
 	clean := Job{Job: j.Job}

@@ -24,7 +24,7 @@ func (run page) jobLine() *JobLine {
 	if run.Job.Job == "" || run.Job.Job == sheet.JobSet {
 		return nil
 	}
-	return &JobLine{run.Job.Job, record.SaysJob(run.Job), run.Signed == nil && !run.AnyMoved() && len(run.Locks) == 0}
+	return &JobLine{run.Job.Job, record.SaysJob(run.Job), run.JobOpen()}
 }
 
 // parts that go in, beside the cables of the sheet.
