@@ -23,6 +23,7 @@ func TestWhatIsToBeDoneIsRefusedWithWhatToWrite(t *testing.T) {
 		{record.Job{Job: sheet.JobNew}, "say which part goes in"},
 		{record.Job{Job: sheet.JobNew, Part: "cable", Length: "3 mm"}, "from 10 mm to 30 m"},
 		{record.Job{Job: sheet.JobNew, Part: "cable", Length: "long"}, "write its length"},
+		{record.Job{Job: sheet.JobNew, Part: "cable", Length: "2." + strings.Repeat("0", 5000) + " m"}, "say it in 80"},
 		{record.Job{Job: sheet.JobOne, Setting: "nothing", AskedBy: "him"}, "the sheet sets no such thing"},
 		{record.Job{Job: sheet.JobOne, Setting: "length"}, "say who asked for it"},
 		{record.Job{Job: sheet.JobTaste, Setting: "length", AskedBy: "him", Steps: "60", Way: "out"}, "outside the safe ends"},

@@ -53,6 +53,9 @@ func admitStuck(in Incoming, s Stuck) (Stuck, error) {
 		}
 		s.Says = spell.Way(a, s.Way).Says
 	}
+	if err := short(s.Showing, "showing", longestName); err != nil {
+		return s, err
+	}
 	if s.Showing != "" {
 		q, err := quantity.Parse(s.Showing, "turns", quantity.Count)
 		if err != nil || q.Value < 0 || q.Value > mostTurns {

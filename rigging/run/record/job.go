@@ -71,7 +71,7 @@ func admitJob(in Incoming, j Job) (Job, error) {
 	}
 	clean := Job{Job: j.Job}
 	if err := fault.First(short(j.AskedBy, "asked_by", longestName), short(j.Part, "part", longestName),
-		short(j.Number, "number", longestName)); err != nil {
+		short(j.Number, "number", longestName), short(j.Length, "length", longestName), short(j.Steps, "steps", longestName)); err != nil {
 		return j, err
 	}
 	var err error

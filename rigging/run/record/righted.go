@@ -24,7 +24,7 @@ type Righted struct {
 }
 
 func admitRighted(in Incoming, r Righted) (Righted, error) {
-	if err := in.withSheet(); err != nil {
+	if err := fault.First(in.withSheet(), short(r.Turns, "turns", longestName)); err != nil {
 		return r, err
 	}
 	i := slices.IndexFunc(in.Moves[in.Repaired:], func(m Moved) bool { return m.Event == r.Move })
