@@ -39,8 +39,10 @@ test('one barrel from complaint to signed record', async ({ page, server }) => {
   await m.proveIt();
   await m.says('Try the complaint again');
   await m.tap('cured');
+  await m.says('boat under way');
   await m.tap('Leave open for now');
   await m.change();
+  await expect(m.how(/^boat/), 'nothing was said of the stop that was left').toContainText('on the slip');
   await m.says('Sign');
   await m.tap('Sign as Ines');
   await expect(page.getByText('On the water: does it go in')).toBeVisible();

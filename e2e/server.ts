@@ -146,8 +146,14 @@ export class Mechanic {
     await this.tap('It shows');
   }
 
+  /** Waits for a stop that no entry on its way can change. */
+  async settled() {
+    await expect(this.now().getByRole('button', { name: 'It stands so' })).toBeEnabled();
+  }
+
   /** Makes the changes that the stop asks for. */
   async change() {
+    await this.settled();
     const changes = await this.now().getByRole('list', { name: 'Changes' }).getByRole('listitem').count();
     const seq = Number(await this.now().getAttribute('data-seq'));
     await this.tap('It stands so');

@@ -27,6 +27,7 @@ interface Props {
   run: RunView;
   who: string;
   send: Send;
+  waiting: boolean; // an entry of this device is on its way, or could not be sent yet
   states: string;
   setStates: (s: string) => void;
   onOtherTurn: () => void;
@@ -88,7 +89,7 @@ export function Now(props: Props) {
   );
 }
 
-function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
+function Panel({ run, who, send, waiting, states, setStates, onOtherTurn }: Props) {
   const { advice } = run.view;
   const go = useNavigate();
   switch (advice.do) {
@@ -99,7 +100,7 @@ function Panel({ run, who, send, states, setStates, onOtherTurn }: Props) {
     case 'identify':
       return <IdentifyPanel key={run.id} run={run} send={send} />;
     case 'set-up':
-      return <StopPanel advice={advice} send={send} />;
+      return <StopPanel advice={advice} send={send} waiting={waiting} />;
     case 'move':
       return advice.move ? (
         <MovePanel run={run.id} rules={run.view.rules} turn={advice.move} plan={advice.plan ?? []} send={send} onOther={onOtherTurn} />

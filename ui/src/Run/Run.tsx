@@ -95,6 +95,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
         run={run}
         who={who}
         send={send}
+        waiting={handle.waitingCount > 0}
         states={states}
         setStates={setStates}
         onOtherTurn={() => {

@@ -8,8 +8,11 @@ import { Finding } from '../../parts/Finding';
 import { Row, useAsk } from '../panels';
 import { StandPicture } from './StandPicture';
 
-/** Changes that come together: one tap says that all of them are made, each an entry of its own. */
-export function StopPanel({ advice, send }: { advice: Advice; send: Send }) {
+/**
+ * Changes that come together: one tap says that all of them are made, each an entry of its own. While an entry is on
+ * its way the stop may be another in a moment, and nobody says of the old one that it stands so.
+ */
+export function StopPanel({ advice, send, waiting }: { advice: Advice; send: Send; waiting: boolean }) {
   const { ask, problem } = useAsk(send);
   const [busy, setBusy] = useState(false);
   const stop = advice.stop;
@@ -58,7 +61,7 @@ export function StopPanel({ advice, send }: { advice: Advice; send: Send }) {
         </Box>
       )}
       <Row>
-        <Button variant="contained" disabled={busy} onClick={() => void all()}>
+        <Button variant="contained" disabled={busy || waiting} onClick={() => void all()}>
           It stands so
         </Button>
       </Row>
