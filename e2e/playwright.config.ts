@@ -15,7 +15,7 @@ export default defineConfig({
     timezoneId: 'Etc/UTC',
     trace: 'off',
     launchOptions: {
-      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium-headless-shell',
       args: [
         '--no-sandbox',
         '--disable-background-networking',
