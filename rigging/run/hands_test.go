@@ -44,7 +44,7 @@ func TestWhatEachPairOfHandsDoes(t *testing.T) {
 	r.lockAndRead("143.1 mm")
 	assert.Equal(t, "HOLD / TRY held: the helm in neutral", r.hands())
 	r.proved()
-	assert.Equal(t, "STEP AWAY / SET UP", r.hands())
+	assert.Equal(t, "READY / SET UP held: bow line in hand, made fast as soon as it floats, when the other end calls", r.hands())
 }
 
 // In every family, whenever something is read or tried in a stated position the caller holds it
@@ -77,4 +77,53 @@ func TestEveryFamilySharesItsWorkOut(t *testing.T) {
 	}
 	assert.Greater(t, held, 20)
 	assert.Greater(t, turned, 20)
+}
+
+// Two share an act: who is at the control does what is done there, and neither begins before both are ready. Nobody is
+// told to keep their hands off while the other end is told to work the control.
+func TestTwoShareAnAct(t *testing.T) {
+	ready, held, split := 0, 0, 0
+	for _, id := range []string{"201", "301", "401", "501", "511", "601", "701", "711", "721"} {
+		f := follow(t, id)
+		for range 80 {
+			a := f.led().Advice()
+			if a.Do == lead.DoSign || a.Do == lead.DoNothing {
+				break
+			}
+			caller := tell.Show(f.led()).Ends.Caller
+			switch a.Do {
+			case lead.DoAction:
+				one := f.led().Sheet.Action(a.Action.Action)
+				assert.Equal(t, one.Control != "", caller.Ready, "%s: %s", id, one.Says)
+				assert.Contains(t, caller.Says, one.Control)
+				if caller.Ready {
+					ready++
+				}
+			case lead.DoRead:
+				for _, s := range a.Read.States {
+					assert.Contains(t, caller.Says, s.Control, "%s: %s", id, a.Read.Name)
+					if s.Control != "" {
+						held++
+						assert.True(t, caller.Hold)
+					}
+				}
+			case lead.DoTrial:
+				assert.True(t, caller.Ready, id)
+			case lead.DoSetUp:
+				for _, c := range a.Stop.Changes {
+					if c.Pairs != nil {
+						split++
+						ends := tell.Show(f.led()).Ends
+						assert.Contains(t, ends.Caller.Says, c.Pairs.There)
+						assert.Contains(t, ends.Reader.Says, c.Pairs.Here)
+						assert.Equal(t, 2, ends.Pairs)
+					}
+				}
+			}
+			f.step(a)
+		}
+	}
+	assert.Positive(t, ready)
+	assert.Positive(t, held)
+	assert.Positive(t, split)
 }

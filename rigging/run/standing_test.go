@@ -162,3 +162,17 @@ func TestTheDigestOfWhatWasSent(t *testing.T) {
 		assert.Equal(t, c.same, e.Digest() == other.Digest(), c.says)
 	}
 }
+
+// Dogs home are made by the propeller: chocked as it is, it is asked to be freed before anybody is asked for them.
+func TestWhatAStateNeedsIsAskedForBeforeItIsMade(t *testing.T) {
+	r := newRig(t).safe("2207", "")
+	r.stands("propeller", "chocked").lost("71.2 mm", "66.0 mm")
+	assert.Equal(t, "barrel-threads", r.wants(lead.DoRead).Read.Point, "what can be read as it stands comes first")
+	r.do(record.KindReading, record.Reading{Point: "barrel-threads", Text: "12½"})
+	a := r.wants(lead.DoSetUp)
+	require.Len(t, a.Stop.Changes, 1)
+	assert.Equal(t, "propeller", a.Stop.Changes[0].Thing)
+	assert.Equal(t, "free", a.Stop.Changes[0].Way)
+	r.stands("propeller", "free")
+	assert.Equal(t, "barrel-to-eye", r.wants(lead.DoRead).Read.Point)
+}

@@ -18,6 +18,20 @@ type Way struct {
 	Needs    Needs    `json:"needs,omitempty"`                                      // before it is changed so
 	Left     bool     `json:"left,omitempty"`                                       // it may stand so under way
 	Made     *Patch   `json:"made,omitempty"`                                       // what the rig is while it stands so
+	Pairs    *Pairs   `json:"pairs,omitempty"`                                      // where two are needed for the change
+	Alone    *Alone   `json:"alone,omitempty"`                                      // how one does it
+}
+
+// Pairs is who does what where two pairs of hands are needed: here, at the thing, and there, at the control or beyond it.
+type Pairs struct {
+	Here  string `json:"here" jsonschema:"minLength=1"`
+	There string `json:"there" jsonschema:"minLength=1"`
+}
+
+// Alone is the one-person way, and its risk.
+type Alone struct {
+	How  string `json:"how" jsonschema:"minLength=1"`
+	Risk string `json:"risk" jsonschema:"minLength=1"`
 }
 
 // Patch is what the way of a thing, or a state, does to a rig and to where its control stands.

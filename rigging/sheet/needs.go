@@ -76,6 +76,24 @@ func (s *Sheet) Reading(p *Point, one *Setting) Work {
 	return s.once(workKey{p.ID, "read", one}, func() Work { return s.work(p.ID, p.Needs, one, true) })
 }
 
+// Making is the work of a reading together with what it takes to make its states, of the things that the reading itself
+// says nothing of: what a state needs holds while it is made, so that nobody is asked for dogs home on a chocked propeller.
+func (s *Sheet) Making(p *Point, one *Setting) Work {
+	return s.once(workKey{p.ID, "make", one}, func() Work {
+		w := s.Reading(p, one)
+		needs := maps.Clone(w.Needs)
+		for _, id := range p.States {
+			for thing, ways := range s.State(id).Needs {
+				if _, said := needs[thing]; !said {
+					needs[thing] = ways
+				}
+			}
+		}
+		w.Needs = needs
+		return w
+	})
+}
+
 // Trying is the work of a check in the course of a setting, nil for none: hands are clear unless it says otherwise.
 func (s *Sheet) Trying(c *Check, one *Setting) Work {
 	return s.once(workKey{c.ID, "try", one}, func() Work {

@@ -17,6 +17,7 @@ type Action struct {
 	Unmakes []string `json:"unmakes,omitempty"` // states
 	Each    bool     `json:"each,omitempty"`    // at a place
 	Spoils  bool     `json:"spoils,omitempty"`  // a mishap: that place starts again
+	Control string   `json:"control,omitempty"` // what of it is done at the control, where two share the work
 
 	Needs setup.Needs `json:"needs,omitempty"`
 }
@@ -101,6 +102,7 @@ type LockedOut struct {
 type Trial struct {
 	Says     string `json:"says" jsonschema:"minLength=1"`
 	PointsTo string `json:"points_to" jsonschema:"minLength=1"`
+	Control  string `json:"control,omitempty"` // what of it is done at the control, where two share the work
 }
 
 // Until is the answer that ends the turning.

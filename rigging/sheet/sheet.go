@@ -149,7 +149,8 @@ type State struct {
 	Made   *setup.Patch `json:"made,omitempty"`   // what the rig is when it is so
 	Unmade *setup.Patch `json:"unmade,omitempty"` // and when it is not
 
-	Needs setup.Needs `json:"needs,omitempty"` // while it is made, not while it is read
+	Needs   setup.Needs `json:"needs,omitempty"`   // while it is made, not while it is read
+	Control string      `json:"control,omitempty"` // what of it is done at the control, where two share the work
 }
 
 // Place is one of several alike, such as left and right.
@@ -330,7 +331,7 @@ type Step struct {
 	Access  string   `json:"access,omitempty"`
 	Tools   []Tool   `json:"tools,omitempty"`
 	Hands   *Hands   `json:"hands,omitempty"`
-	Alone   *Alone   `json:"alone,omitempty"`
+	Alone   *setup.Alone `json:"alone,omitempty"`
 
 	Fixtures []string `json:"fixtures,omitempty"` // and parts to fetch
 }
@@ -345,12 +346,6 @@ type Tool struct {
 type Hands struct {
 	Pairs int    `json:"pairs" jsonschema:"minimum=1,maximum=3"`
 	Where string `json:"where" jsonschema:"minLength=1"`
-}
-
-// Alone is the one-person way, and its risk.
-type Alone struct {
-	How  string `json:"how" jsonschema:"minLength=1"`
-	Risk string `json:"risk" jsonschema:"minLength=1"`
 }
 
 // Recheck is when the setting is looked at again, whichever comes first.

@@ -92,6 +92,8 @@ type WantState struct {
 	ID   string `json:"id"`
 	Name string `json:"name"`
 	How  string `json:"how"`
+
+	Control string `json:"control,omitempty"` // what of it is done at the control, where two share the work
 }
 
 // Turn is a move to make.

@@ -123,7 +123,7 @@ func (run *Lead) read(p *sheet.Point) Advice {
 		UnitSays: run.Sheet.UnitOf(p), States: []WantState{}, Sides: p.Signed}
 	for _, id := range p.States {
 		t := run.Sheet.State(id)
-		w.States = append(w.States, WantState{t.ID, t.Name, t.How})
+		w.States = append(w.States, WantState{t.ID, t.Name, t.How, t.Control})
 	}
 	a := Advice{Do: DoRead, Say: Say(Plain("Read the " + p.Name + ".")), Read: w}
 	where := spell.Upper(p.Between)

@@ -31,6 +31,9 @@ type Changing struct {
 	Torque   float64    `json:"torque,omitempty"` // Nm
 	Minutes  float64    `json:"minutes,omitempty"`
 	Cautions []string   `json:"cautions,omitempty"`
+
+	Pairs *setup.Pairs `json:"pairs,omitempty"` // where two are needed
+	Alone *setup.Alone `json:"alone,omitempty"` // how one does it
 }
 
 // changing is a change in words.
@@ -38,7 +41,7 @@ func (run *Lead) changing(c setup.Change) Changing {
 	t := run.Stood.Thing(c.Thing)
 	w := t.Way(c.Way)
 	return Changing{Thing: c.Thing, Kind: t.Kind, Name: t.Name, Way: c.Way, Says: t.Says(c.Way), Why: w.Why, Access: w.Access,
-		Torque: w.Torque, Minutes: w.Minutes, Cautions: w.Cautions}
+		Torque: w.Torque, Minutes: w.Minutes, Cautions: w.Cautions, Pairs: w.Pairs, Alone: w.Alone}
 }
 
 // next is the one thing to do now.
@@ -251,6 +254,12 @@ func (run *Lead) stop(changes []setup.Change, then *task) Advice {
 		}
 		if one.Torque > 0 {
 			a.More = append(a.More, fmt.Sprintf("%s: %g Nm.", spell.Upper(one.Name), one.Torque))
+		}
+		if two := one.Pairs; two != nil {
+			a.More = append(a.More, fmt.Sprintf("%s %s takes two. Here: %s. There: %s.", spell.Upper(one.Name), one.Says, two.Here, two.There))
+		}
+		if one.Alone != nil {
+			a.More = append(a.More, fmt.Sprintf("Alone: %s. Risk: %s.", one.Alone.How, one.Alone.Risk))
 		}
 	}
 	a.Say = Say(Piece{spell.Upper(strings.Join(says, ", then ")), "turn"}, Plain("."))

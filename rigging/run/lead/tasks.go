@@ -96,7 +96,7 @@ func (l *listing) worn() {
 	run := l.run
 	read := func(id string) {
 		p := run.Sheet.Point(id)
-		l.add(named(run.Sheet.Reading(p, nil), "worn:"+id, l.first...), func() Advice {
+		l.add(named(run.Sheet.Making(p, nil), "worn:"+id, l.first...), func() Advice {
 			a := run.read(p)
 			a.Caution = run.hands()
 			return a
@@ -158,7 +158,7 @@ func (l *listing) set(s *Setting) {
 	if unread := run.unread(s); phase == PhaseFound && a.Do == DoRead && len(unread) > 0 && s.Of.Method != sheet.MethodSelfSet {
 		for _, id := range unread {
 			p := sh.Point(id)
-			last = append(last, own(sh.Reading(p, s.Of), "found:"+id, l.first, func() Advice {
+			last = append(last, own(sh.Making(p, s.Of), "found:"+id, l.first, func() Advice {
 				out := run.foundRead(s, p)
 				out.Caution = run.hands()
 				return out
@@ -184,7 +184,7 @@ func (l *listing) set(s *Setting) {
 		var reads []string
 		for _, aim := range s.Aims {
 			if aim.Limited {
-				reads = append(reads, own(sh.Reading(aim.Point, s.Of), "read:"+aim.Point.ID, last, nil))
+				reads = append(reads, own(sh.Making(aim.Point, s.Of), "read:"+aim.Point.ID, last, nil))
 			}
 		}
 		for _, id := range s.Of.Checks {
@@ -201,7 +201,7 @@ func (l *listing) set(s *Setting) {
 		w := sh.Locking(lock.Lock, sh.Adjuster(lock.ID), s.Of)
 		id := own(w, "lock:"+lock.ID, last, nil)
 		for _, aim := range s.Aims {
-			if again := sh.Reading(aim.Point, s.Of); aim.Limited && run.together(again, w) {
+			if again := sh.Making(aim.Point, s.Of); aim.Limited && run.together(again, w) {
 				own(again, "again:"+lock.ID+":"+aim.Point.ID, []string{id}, nil)
 			}
 		}
@@ -315,7 +315,7 @@ func (run *Lead) workOf(a Advice, s *Setting) sheet.Work {
 	case a.Cure != nil:
 		return sh.Turning(sh.Adjuster(a.Cure.Adjuster), one)
 	case a.Read != nil:
-		return sh.Reading(sh.Point(a.Read.Point), one)
+		return sh.Making(sh.Point(a.Read.Point), one)
 	case a.Move != nil:
 		return sh.Turning(sh.Adjuster(a.Move.Adjuster), one)
 	case a.Check != nil:

@@ -73,7 +73,7 @@ func (l *listing) standing() {
 	run := l.run
 	for i := range run.Sheet.Points {
 		p := &run.Sheet.Points[i]
-		w := named(run.Sheet.Reading(p, nil), "found:"+p.ID, l.first...)
+		w := named(run.Sheet.Making(p, nil), "found:"+p.ID, l.first...)
 		if run.AnyMoved() || run.Latest(p.ID, "") != nil || run.unstood(p) == nil || !run.plain(w) {
 			continue
 		}
@@ -148,7 +148,7 @@ func (l *listing) alsoRead() {
 		return
 	}
 	settings := l.ids(func(t *task) bool { return t.setting != nil })
-	l.add(named(run.Sheet.Reading(p, nil), "also:"+p.ID, settings...), func() Advice {
+	l.add(named(run.Sheet.Making(p, nil), "also:"+p.ID, settings...), func() Advice {
 		a := run.read(p)
 		a.Say = Say(Plain("Before you close this, also read the " + p.Name + "."))
 		a.Choices = []record.Choice{{About: record.AboutAlso.Of(p.ID), Choice: record.ChoiceLeaveOut, Label: "Leave it out"}}

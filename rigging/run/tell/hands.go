@@ -24,6 +24,8 @@ type Call struct {
 	Word string `json:"word"`
 	Says string `json:"says"`
 	Hold bool   `json:"hold,omitempty"` // until the reader is done: who lets go says so
+
+	Ready bool `json:"ready,omitempty"` // of Hold: it begins when both are ready, and who is not says so
 }
 
 // ends shares the advice out between two.
@@ -40,14 +42,17 @@ func (run page) ends(a lead.Advice) Ends {
 	switch a.Do {
 	case lead.DoRead:
 		p := run.Sheet.Point(a.Read.Point)
-		e.Caller = run.held(p.Position)
+		e.Caller = run.held(p.Position, a.Read.States)
 		e.Reader = Call{Word: "READ", Says: p.Name}
 	case lead.DoCheck:
 		c := run.Sheet.Check(a.Check.Check)
-		e.Caller = run.held(c.Position)
+		e.Caller = run.held(c.Position, nil)
 		e.Reader = Call{Word: "TRY", Says: c.Ask}
 	case lead.DoTrial:
 		e.Reader.Word = "TRY"
+		if one := run.Sheet.Setting(a.Choices[0].About.ID); one != nil && one.Trial != nil {
+			e.share(one.Trial.Control)
+		}
 	case lead.DoMove:
 		m := a.Move
 		e.Caller = Call{Word: "RELEASE", Says: "hands off: the " + m.Name + " is being turned"}
@@ -62,26 +67,63 @@ func (run page) ends(a lead.Advice) Ends {
 	case lead.DoSetUp:
 		e.Caller = Call{Word: "STEP AWAY", Says: "it is made to stand otherwise: " + run.sentence(a)}
 		e.Reader.Word = "SET UP"
-	case lead.DoAction, lead.DoChoose:
+		e.split(a.Stop)
+	case lead.DoChoose:
 		e.Reader.Word = "FIT"
-		if a.Do == lead.DoAction {
-			e.Reader.Word = "DO"
+	case lead.DoAction:
+		e.Reader.Word = "DO"
+		if one := run.Sheet.Action(a.Action.Action); one != nil {
+			e.share(one.Control)
 		}
 	}
 	return e
 }
 
-// held is what the caller does while something is read or tried.
-func (run page) held(position string) Call {
-	if position == "" {
-		return Call{Word: "RELEASE", Says: "hands off: it is read as it rests"}
+// share gives the caller what of an act is done at the control; "" is none of it.
+func (e *Ends) share(control string) {
+	if control != "" {
+		e.Caller = Call{Word: "READY", Says: control + ", when the other end calls", Hold: true, Ready: true}
 	}
-	for _, p := range run.Sheet.Line.Positions {
-		if p.ID == position {
-			return Call{Word: "HOLD", Says: "the " + spell.Control(run.control(), p.Name), Hold: true}
+}
+
+// split gives the caller what of a stop's changes two do together.
+func (e *Ends) split(stop *lead.Stop) {
+	var here, there []string
+	for _, c := range stop.Changes {
+		if c.Pairs != nil {
+			e.Pairs, e.Where = 2, c.Name+" "+c.Says
+			here, there = append(here, c.Pairs.Here), append(there, c.Pairs.There)
+			if c.Alone != nil {
+				e.Alone, e.Risk = c.Alone.How, c.Alone.Risk
+			}
 		}
 	}
-	return Call{Word: "HOLD", Says: "the " + spell.Control(run.control(), position), Hold: true}
+	if len(there) > 0 {
+		e.share(strings.Join(there, "; "))
+		e.Reader.Says = strings.Join(here, "; ")
+	}
+}
+
+// held is what the caller does while something is read or tried: the control where it is to stand, and what of the
+// states is made there.
+func (run page) held(position string, states []lead.WantState) Call {
+	var hold []string
+	if position != "" {
+		name := position
+		if p := run.Sheet.Position(position); p != nil {
+			name = p.Name
+		}
+		hold = append(hold, "the "+spell.Control(run.control(), name))
+	}
+	for _, s := range states {
+		if s.Control != "" {
+			hold = append(hold, s.Control)
+		}
+	}
+	if len(hold) == 0 {
+		return Call{Word: "RELEASE", Says: "hands off: it is read as it rests"}
+	}
+	return Call{Word: "HOLD", Says: strings.Join(hold, "; "), Hold: true}
 }
 
 func (run page) control() string {

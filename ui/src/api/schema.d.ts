@@ -1684,17 +1684,20 @@ export interface components {
         };
         RunCall: {
             hold?: boolean;
+            ready?: boolean;
             says: string;
             word: string;
         };
         RunChanging: {
             access?: string;
+            alone?: components["schemas"]["SetupAlone"];
             cautions?: string[];
             /** @enum {string} */
             kind: "key" | "power" | "gear" | "ground" | "wheels" | "chocks" | "brake" | "hitch" | "propeller" | "cooling" | "pin" | "lock" | "part" | "cable" | "held" | "mark" | "fluid";
             leave?: string;
             minutes?: number;
             name: string;
+            pairs?: components["schemas"]["SetupPairs"];
             says: string;
             thing: string;
             torque?: number;
@@ -2145,6 +2148,7 @@ export interface components {
             unit_says: string;
         };
         RunWantState: {
+            control?: string;
             how: string;
             id: string;
             name: string;
@@ -2170,8 +2174,16 @@ export interface components {
             times: string;
             work: boolean;
         };
+        SetupAlone: {
+            how: string;
+            risk: string;
+        };
         SetupNeeds: {
             [key: string]: string | string[];
+        };
+        SetupPairs: {
+            here: string;
+            there: string;
         };
         SetupPatch: {
             at?: Record<string, never>;
@@ -2195,12 +2207,14 @@ export interface components {
         };
         SetupWay: {
             access?: string;
+            alone?: components["schemas"]["SetupAlone"];
             cautions?: string[];
             id: string;
             left?: boolean;
             made?: components["schemas"]["SetupPatch"];
             minutes?: number;
             needs?: components["schemas"]["SetupNeeds"];
+            pairs?: components["schemas"]["SetupPairs"];
             says?: string;
             torque?: number;
             why?: string;
@@ -2250,6 +2264,7 @@ export interface components {
             voids_cables?: string[];
         };
         SheetAction: {
+            control?: string;
             each?: boolean;
             id: string;
             makes?: string[];
@@ -2287,10 +2302,6 @@ export interface components {
         SheetAgainst: {
             cures: string[];
             windows: string[];
-        };
-        SheetAlone: {
-            how: string;
-            risk: string;
         };
         SheetAnswer: {
             cure?: components["schemas"]["SheetCure"];
@@ -2590,6 +2601,7 @@ export interface components {
             to: number;
         };
         SheetState: {
+            control?: string;
             how: string;
             id: string;
             made?: components["schemas"]["SetupPatch"];
@@ -2599,7 +2611,7 @@ export interface components {
         };
         SheetStep: {
             access?: string;
-            alone?: components["schemas"]["SheetAlone"];
+            alone?: components["schemas"]["SetupAlone"];
             fixtures?: string[];
             hands?: components["schemas"]["SheetHands"];
             id: string;
@@ -2619,6 +2631,7 @@ export interface components {
             size?: string;
         };
         SheetTrial: {
+            control?: string;
             points_to: string;
             says: string;
         };

@@ -45,9 +45,11 @@ export function Caller({ handle, run, partner, says, say }: Mine) {
       </Box>
       <Box sx={{ fontSize: 'title', fontWeight: 600, mt: 0.5 }}>{call.says}</Box>
       {holds && call.hold && (
-        <Box sx={{ fontSize: 'plain', color: 'primary.main', fontWeight: 600 }}>keep it there until the word changes</Box>
+        <Box sx={{ fontSize: 'plain', color: 'primary.main', fontWeight: 600 }}>
+          {call.ready ? 'wait for the call' : 'keep it there until the word changes'}
+        </Box>
       )}
-      {view.line && call.hold && (
+      {view.line && call.hold && !call.ready && (
         <Box component="svg" viewBox="0 0 360 170" aria-hidden="true" sx={{ display: 'block', width: '100%', maxWidth: 420, mt: 1 }}>
           <Control line={view.line} x={180} y={135} r={92} beside={false} />
         </Box>
@@ -111,7 +113,7 @@ function Tap({
   if (call.hold && says === 'holds')
     return (
       <Button key="let go" sx={big} {...press}>
-        Let go: press and stay
+        {call.ready ? 'Not ready after all: press and stay' : 'Let go: press and stay'}
       </Button>
     );
   if (call.hold)
@@ -124,7 +126,7 @@ function Tap({
           say('holds');
         }}
       >
-        I hold it
+        {call.ready ? 'I am ready' : 'I hold it'}
       </Button>
     );
   if (says === 'done') return <Box sx={{ fontSize: 'name', fontWeight: 600, color: 'success.main' }}>✓ hands off</Box>;

@@ -53,6 +53,7 @@ export function Reader({ handle, run, partner, seq }: Mine) {
           run={run}
           who={who}
           send={send}
+          waiting={handle.waitingCount > 0}
           states={states}
           setStates={setStates}
           onOtherTurn={() => {
@@ -94,10 +95,11 @@ function Held({
   const holds = said === 'holds';
   let words = partner ? `${name}: ${call.says}` : 'Nobody is at the control yet.';
   let loud = false;
-  if (call.hold && holds) words = `${name} holds ${call.says}`;
+  if (call.ready && holds) words = `${name} is ready: call, then ${call.says.replace(/, when the other end calls$/, '')}`;
+  else if (call.hold && holds) words = `${name} holds ${call.says}`;
   else if (partner?.away) [words, loud] = [`${name} dropped out: wait, and call out`, call.hold ?? false];
-  else if (call.hold && said === 'released') [words, loud] = [`${name} let go: wait`, true];
-  else if (call.hold && partner) words = `${name} does not hold yet: wait`;
+  else if (call.hold && said === 'released') [words, loud] = [call.ready ? `${name} is not ready: wait` : `${name} let go: wait`, true];
+  else if (call.hold && partner) words = call.ready ? `${name} is not ready yet: wait` : `${name} does not hold yet: wait`;
   else if (!call.hold && said === 'done') words = `${name}: hands are off`;
   if (free) words += ' (read without waiting)';
   return (

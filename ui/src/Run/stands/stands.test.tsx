@@ -25,7 +25,7 @@ const changes = [
 
 test('changes that come together go out by one tap, an entry each, in their order', async () => {
   const send = taken();
-  render(<StopPanel advice={stop({ changes, then: 'Read it.' })} send={send} />);
+  render(<StopPanel advice={stop({ changes, then: 'Read it.' })} send={send} waiting={false} />);
   expect(screen.getByText('⚠ It is hot.')).toBeTruthy();
   expect(screen.getByText('Then: Read it.')).toBeTruthy();
   await tap('It stands so');
@@ -37,10 +37,19 @@ test('changes that come together go out by one tap, an entry each, in their orde
 
 test('a change that is refused says why, and those after it are not made', async () => {
   const send = refusing('body.way', 'not yet, first: the key out');
-  render(<StopPanel advice={stop({ changes })} send={send} />);
+  render(<StopPanel advice={stop({ changes })} send={send} waiting={false} />);
   await tap('It stands so');
   expect(await screen.findByText('not yet, first: the key out')).toBeTruthy();
   expect(send).toHaveBeenCalledOnce();
+});
+
+test('while an entry is on its way the stop may be another in a moment: nobody says that it stands so', async () => {
+  const send = taken();
+  const shown = render(<StopPanel advice={stop({ changes })} send={send} waiting />);
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'It stands so' }).disabled).toBe(true);
+  shown.rerender(<StopPanel advice={stop({ changes })} send={send} waiting={false} />);
+  await tap('It stands so');
+  expect(send).toHaveBeenCalledTimes(2);
 });
 
 test('what may be left as it stands is left with a reason, and a refusal keeps what was typed', async () => {
@@ -48,14 +57,18 @@ test('what may be left as it stands is left with a reason, and a refusal keeps w
   const send = vi
     .fn<Send>()
     .mockResolvedValue({ type: 'about:blank', title: 'no', status: 422, field: 'body.why', detail: 'say why it stays so' });
-  const shown = render(<StopPanel advice={stop({ changes })} send={send} />);
+  const shown = render(<StopPanel advice={stop({ changes })} send={send} waiting={false} />);
   await userEvent.type(screen.getByLabelText('why it stays so'), 'x');
   await tap('linkage cover: leave it so');
   expect(send).toHaveBeenLastCalledWith('set_up', { thing: 'cover', way: 'off', stays: true, why: 'x' });
   expect(await screen.findByText('say why it stays so', { selector: '[role=alert]' })).toBeTruthy();
   expect(screen.getByLabelText<HTMLInputElement>('why it stays so').value).toBe('x');
   shown.rerender(
-    <StopPanel advice={stop({ changes: [{ thing: 'cover', kind: 'part', name: 'linkage cover', way: 'on', says: 'on' }] })} send={send} />,
+    <StopPanel
+      advice={stop({ changes: [{ thing: 'cover', kind: 'part', name: 'linkage cover', way: 'on', says: 'on' }] })}
+      send={send}
+      waiting={false}
+    />,
   );
   expect(screen.queryByText('Leave it so, with a reason')).toBeNull();
 });

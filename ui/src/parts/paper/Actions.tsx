@@ -4,6 +4,7 @@ import { Part, Row } from './layout';
 import { Needs } from './Needs';
 import { idOf, list, usePaper } from './paper';
 import { Add, TakeOut } from '../form/rows';
+import { AtControl } from './Two';
 
 /** What the hand does that is neither a turn nor a reading, and what it makes or unmakes. */
 export function Actions() {
@@ -16,6 +17,7 @@ export function Actions() {
         return (
           <Row key={a.id} head={<W at={[...at, 'name']} label={`action ${i + 1}`} />}>
             <W at={[...at, 'says']} label={`what is done, ${a.name}`} />
+            <AtControl at={[...at, 'control']} of={a.name} />
             <When at={[...at, 'times']}>
               {' '}
               <W at={[...at, 'times']} label={`how often, ${a.name}`} number /> times.

@@ -7,6 +7,7 @@ import { Part, Row } from './layout';
 import { Needs, Together } from './Needs';
 import { idOf, list, usePaper } from './paper';
 import { Made } from './States';
+import { Two } from './Two';
 
 /** What of the machine stands one way or another: its rest, what each change takes, and what must never be together. */
 export function SetUp() {
@@ -107,6 +108,7 @@ function One({ i, kinds }: { i: number; kinds: string[] }) {
                 list(w.cautions).map((c) => ` ⚠ ${c.replace(/\.$/, '')}`)
               )}
             </When>
+            <Two at={here} of={`${t.name} ${w.id}`} pairs={w.pairs} alone={w.alone} />
             {edit && <Yes at={[...here, 'left']} says="may stand so under way" />}
             {(edit || w.needs) && <Needs at={[...here, 'needs']} of={`${t.name} ${w.id}`} within />}
             <Made at={[...here, 'made']} head="The rig then:" label={`of the rig, ${t.name} ${w.id}`} add="what the rig is then" />

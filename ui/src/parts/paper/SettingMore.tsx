@@ -5,6 +5,7 @@ import { LockBlanks } from './LockBlanks';
 import { list, usePaper, type Path } from './paper';
 import { Add, TakeOut } from '../form/rows';
 import type { Sheet } from '../../api/client';
+import { AtControl } from './Two';
 
 type Setting = Sheet['settings'][number];
 
@@ -41,6 +42,7 @@ function TrialBlanks({ at, name }: { at: Path; name: string }) {
     <Row head="First by hand:">
       <W at={[...at, 'says']} label={`what the hand tries first for ${name}`} /> If it stays wrong:{' '}
       <W at={[...at, 'points_to']} label={`where to look when ${name} stays wrong by hand`} />
+      <AtControl at={[...at, 'control']} of={`what the hand tries first for ${name}`} />
       <TakeOut at={at} name={`what the hand tries first for ${name}`} />
       <Told at={at} />
     </Row>

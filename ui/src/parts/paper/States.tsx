@@ -6,6 +6,7 @@ import { Needs } from './Needs';
 import { idOf, list, usePaper, type Path } from './paper';
 import { Add, TakeOut } from '../form/rows';
 import { Sets } from './Sets';
+import { AtControl } from './Two';
 
 /** What must be so before a reading means anything, how it is made, and what the rig is then. */
 export function States() {
@@ -16,6 +17,7 @@ export function States() {
       {list(s.states).map((t, i) => (
         <Row key={t.id} head={<W at={['states', i, 'name']} label={`state ${i + 1}`} />}>
           <W at={['states', i, 'how']} label={`how ${t.name} is made`} />
+          <AtControl at={['states', i, 'control']} of={t.name} />
           <Needs at={['states', i, 'needs']} of={t.name} />
           <TakeOut at={['states', i]} name={t.name} />
           <Made at={['states', i, 'made']} head="The rig then:" label={`of the rig, ${t.name}`} add="what the rig is then" />

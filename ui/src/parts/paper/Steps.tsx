@@ -3,6 +3,7 @@ import { When } from '../form/choices';
 import { Part, Row } from './layout';
 import { idOf, list, usePaper } from './paper';
 import { Add, Many, TakeOut, Up } from '../form/rows';
+import { Alone } from './Two';
 
 const kinds = [
   { id: 'complaint', name: 'the complaint' },
@@ -53,15 +54,7 @@ export function Steps() {
             ) : (
               <Add at={[...at, 'hands']} what="hands" make={() => ({ pairs: 2, where: '' })} whole />
             )}
-            {x.alone ? (
-              <>
-                {edit ? ' ' : '; '}alone: <W at={[...at, 'alone', 'how']} label={`alone, step ${i + 1}`} /> (
-                <W at={[...at, 'alone', 'risk']} label={`its risk, step ${i + 1}`} />)
-                <TakeOut at={[...at, 'alone']} name={`the way alone, step ${i + 1}`} />
-              </>
-            ) : (
-              <Add at={[...at, 'alone']} what="a way alone" make={() => ({ how: '', risk: '' })} whole />
-            )}
+            <Alone at={[...at, 'alone']} of={`step ${i + 1}`} alone={x.alone} />
             <When at={[...at, 'fixtures']}>
               {edit ? ' to fetch: ' : '; to fetch: '}
               <Many at={[...at, 'fixtures']} label={`fixture of step ${i + 1},`} what="fixture or part to fetch" />
