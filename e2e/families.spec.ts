@@ -52,7 +52,7 @@ test('a wheel turned backwards begins again, that wheel alone', async ({ page, s
   test.slow();
   const id = await begin(page, server, 'reed', 'overrun');
   const hand = new Hand(page);
-  await workUntil(hand, server, id, 'Right: ');
+  await workUntil(hand, server, id, 'Right: Turn');
   await page.getByText('Something went wrong').click();
   await hand.tap(/^wheel turned backwards.*left.*begin again there/);
   await expect(page.getByRole('list', { name: 'places' }).getByRole('listitem').first()).not.toContainText('✓');
@@ -66,7 +66,7 @@ test('three turns are ticked off one by one; what will not turn is left to the o
   await m.tap(/^right direct: turned/);
   await expect(page.getByRole('list', { name: 'turns' })).toContainText('✓ right direct');
   await m.tap(/^crossover: turned/);
-  await m.says('Bellcrank pin, right: out');
+  await m.says('bellcrank pin, right: out');
   await m.change();
   await m.says('Read the tension again');
   await expect(m.now()).toContainText('after the turns it should be');

@@ -123,8 +123,8 @@ test('a turn the wrong way is put right; at the end of the thread it is a diagno
 test('four wheels are silent: one tap, an entry for each', async ({ page, server }) => {
   const id = await begin(page, server, 'samphire', 'overrun');
   const hand = new Hand(page);
-  const before = await workUntil(hand, server, id, '✓ all 4');
-  await hand.tap(/^✓ all 4/);
+  const before = await workUntil(hand, server, id, '✓ all 4:');
+  await hand.tap(/^✓ all 4:/);
   await expect.poll(async () => (await view(page, server, id)).seq).toBe(before.seq + 4);
   await workUntil(hand, server, id, 'Sign');
   await page.goto(`${server.url}/record/${id}`);

@@ -23,11 +23,17 @@ type follower struct {
 	answers map[string]string
 }
 
-func follow(t *testing.T, id string) *follower {
+func follow(t *testing.T, id string) *follower { return followSheet(t, demoSheet(t, id)) }
+
+func demoSheet(t *testing.T, id string) *sheet.Sheet {
 	raw, err := os.ReadFile("../../demo/sheets/" + id + ".json")
 	require.NoError(t, err)
 	s, err := sheet.Parse(raw)
 	require.NoError(t, err)
+	return s
+}
+
+func followSheet(t *testing.T, s *sheet.Sheet) *follower {
 	return &follower{rigOf(t, record.Around{Family: s.Family, Cable: s.Cable}, s), s, map[string]string{}, map[string]string{}}
 }
 

@@ -81,10 +81,10 @@ func TestTheMarkSitsWhereTheTroubleIs(t *testing.T) {
 	f = follow(t, "201")
 	f.do(record.KindComplaint, record.Complaint{Words: "stiff", Shows: "yes"}).do(record.KindIdentified, record.Identified{Serial: f.s.Applies.One().Serial, Hand: "standard"})
 	f.do(record.KindReading, record.Reading{Point: "helm-threads", Text: "12"}) // too early: it counts again
-	f.until(func(a lead.Advice) bool { return a.Read != nil && a.Read.Point == "helm-threads" })
-	assert.Less(t, tell.Stand(f.led()).Part, 0.3, "threads at the helm, for which nothing is opened")
 	f.until(func(a lead.Advice) bool { return a.Read != nil && a.Read.Point == "threads" })
-	assert.Greater(t, tell.Stand(f.led()).Part, 0.65, "and at the engine end")
+	assert.Greater(t, tell.Stand(f.led()).Part, 0.65, "threads at the engine end")
+	f.until(func(a lead.Advice) bool { return a.Read != nil && a.Read.Point == "helm-threads" })
+	assert.Less(t, tell.Stand(f.led()).Part, 0.3, "and at the helm")
 	f = follow(t, "201")
 	assert.Zero(t, tell.Stand(f.led()).Part, "nothing is known yet")
 }

@@ -89,7 +89,7 @@ func TestASheetThatContradictsItsRigIsRefused(t *testing.T) {
 		{"301", "nominal.fork.nut", 1.0, "nominal.fork.nut", nil},
 		{"301", "nominal.heel", map[string]any{}, "nominal.heel", nil},
 		{"501", "adjusters.0.works", "star.{side}", "adjusters[0].works", []string{"star.{side}", "star.left"}},
-		{"602", "rig.geometry.clearance", 0.1, "checks[0].proves", []string{"silent", "whisper"}},
+		{"602", "rig.geometry.clearance", 0.1, "checks[5].proves", []string{"silent", "whisper"}},
 		{"721", "charts.0.points", []any{[]any{-20.0, 40.0}, []any{40.0, 215.0}}, "points[1].chart", []string{"20 to 60 N at -20"}},
 		{"721", "charts.0.at", "wind", "charts[0].at.wind", nil},
 		{"136", "settings.1.after", []any{"slot"}, "settings[1].after[0]", []string{"after this one"}},

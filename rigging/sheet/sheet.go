@@ -324,13 +324,13 @@ type Void struct {
 
 // Step is one place in the order of the work.
 type Step struct {
-	ID      string   `json:"id" jsonschema:"minLength=1"`
-	Kind    StepKind `json:"kind"`
-	Setting string   `json:"setting,omitempty"` // of a step of kind setting: which, by its id or what it stands for
-	Title   string   `json:"title" jsonschema:"minLength=1"`
-	Access  string   `json:"access,omitempty"`
-	Tools   []Tool   `json:"tools,omitempty"`
-	Hands   *Hands   `json:"hands,omitempty"`
+	ID      string       `json:"id" jsonschema:"minLength=1"`
+	Kind    StepKind     `json:"kind"`
+	Setting string       `json:"setting,omitempty"` // of a step of kind setting: which, by its id or what it stands for
+	Title   string       `json:"title" jsonschema:"minLength=1"`
+	Access  string       `json:"access,omitempty"`
+	Tools   []Tool       `json:"tools,omitempty"`
+	Hands   *Hands       `json:"hands,omitempty"`
 	Alone   *setup.Alone `json:"alone,omitempty"`
 
 	Fixtures []string `json:"fixtures,omitempty"` // and parts to fetch

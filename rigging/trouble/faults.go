@@ -32,7 +32,7 @@ func (k *Knowledge) faults() error {
 	if !slices.Contains(rig.Families(), k.Family) {
 		l.Add("family", "there is no family of this name: write one of %s", strings.Join(rig.Families(), ", "))
 	}
-	for name, n := range map[string]int{"tests": len(k.Tests), "symptoms": len(k.Symptoms) + len(k.Whens), "causes": len(k.Causes)} {
+	for name, n := range map[string]int{"tests": len(k.Tests), "symptoms": len(k.Symptoms) + len(k.Whens), "causes": len(k.Causes), "worn": len(k.Worn)} {
 		if n > mostOf {
 			l.Add(name, "a file holds %d of them at the most", mostOf)
 		}
@@ -71,6 +71,12 @@ func (k *Knowledge) faults() error {
 		path := fmt.Sprintf("causes[%d]", i)
 		id(path, c.ID)
 		c.faults(path, &l)
+	}
+	seen = map[string]bool{}
+	for i, w := range k.Worn {
+		path := fmt.Sprintf("worn[%d]", i)
+		id(path, w.ID)
+		w.faults(path, k.Causes, &l)
 	}
 	return l.OrNil()
 }

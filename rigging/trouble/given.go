@@ -17,7 +17,7 @@ func (b *Finder) Given(shows []lead.Shown) (given []Given, said []string) {
 			switch {
 			case one.Value != nil && t.Reading == one.Name && b.standsAt(t, one.States, one.Needs, one.At):
 				given = append(given, Given{Test: t.ID, Value: one.Value})
-			case one.Word != "" && t.Sense == one.Name && t.index(one.Word) >= 0:
+			case one.Word != "" && (t.Sense == one.Name || t.Look && lookAt+t.ID == one.Name) && t.index(one.Word) >= 0:
 				given = append(given, Given{Test: t.ID, Answer: one.Word})
 				if !one.Good {
 					said = append(said, b.meant(t, one.Word)...)

@@ -23,6 +23,7 @@ type Knowledge struct {
 	Tests    []Test    `json:"tests"`
 	Symptoms []Symptom `json:"symptoms"`
 	Whens    []Symptom `json:"whens"` // the states it shows in: cold, loaded, one direction only
+	Worn     []Worn    `json:"worn,omitempty"`
 	Causes   []Cause   `json:"causes"`
 }
 

@@ -121,7 +121,15 @@ type Ask struct {
 	Answers    []AskAnswer `json:"answers"` // the wanted one first
 	Conditions []string    `json:"conditions"`
 	Loaded     bool        `json:"loaded,omitempty"`
-	All        []string    `json:"all,omitempty"` // the same at all its places that is open, this one too: one tap where all are well
+	All        []Well      `json:"all,omitempty"` // open as well, this one too: one tap where all are well
+}
+
+// Well is a check and what it is answered where it is well.
+type Well struct {
+	Check  string `json:"check"`
+	Name   string `json:"name"`
+	Answer string `json:"answer"`
+	Says   string `json:"says"`
 }
 
 // AskAnswer is one answer to choose, and how it is said.

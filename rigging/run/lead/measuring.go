@@ -249,12 +249,17 @@ func (run *Lead) everywhere(a *Advice, c *sheet.Check, among []string) {
 	if c.Base == "" || a.Check == nil || a.Finding != "" {
 		return
 	}
-	var all []string
+	run.allWell(a, among, func(other *sheet.Check) bool { return other.Base == c.Base })
+}
+
+// allWell offers one tap for those among checks that are open and may be tried as it stands, where all are well.
+func (run *Lead) allWell(a *Advice, among []string, also func(*sheet.Check) bool) {
+	var all []Well
 	for _, id := range among {
 		other := run.Sheet.Check(id)
 		given, ok := run.Checks[id]
-		if other != nil && other.Base == c.Base && (!ok || given.Void) && len(run.Missing(run.Now(), run.Sheet.Trying(other, nil).Needs)) == 0 {
-			all = append(all, id)
+		if other != nil && also(other) && (!ok || given.Void) && len(run.Missing(run.Now(), run.Sheet.Trying(other, nil).Needs)) == 0 {
+			all = append(all, Well{id, other.Name, other.Good().ID, other.Good().Says})
 		}
 	}
 	if len(all) > 1 {

@@ -15,7 +15,7 @@ type Shown struct {
 	Needs  setup.Needs    // how the machine stood for it
 	At     map[string]any // where the control stood
 	Value  *float64       // of a reading
-	Word   string         // of a sense
+	Word   string         // of a sense, or the id of the answer to a condition, which has its own name
 	Good   bool           // a check that passed
 }
 
@@ -37,6 +37,9 @@ func (run *Lead) Shows() (out []Shown) {
 	for i := range run.Sheet.Checks {
 		c := &run.Sheet.Checks[i]
 		given, there := run.Checks[c.ID]
+		if there && !given.Void && c.Kind == sheet.CheckCondition {
+			out = append(out, Shown{Name: c.ID, Needs: c.Needs, Word: given.Answer, Good: given.Good})
+		}
 		if c.Proves == "" || !there || given.Void {
 			continue
 		}

@@ -120,6 +120,7 @@ func (l *listing) worn() {
 		}
 		decided = decided || a.Now != nil && a.Wrong() && run.Decisions[record.AboutWorn.Of(a.Point.ID)].Choice != record.ChoiceGoOn
 	}
+	var looks []string
 	for i := range run.Sheet.Checks {
 		c := &run.Sheet.Checks[i]
 		if c.Kind != sheet.CheckCondition || run.Decisions[record.AboutCheck.Of(c.ID)].Choice == record.ChoiceGoOn {
@@ -127,7 +128,14 @@ func (l *listing) worn() {
 		}
 		answer, ok := run.Checks[c.ID]
 		if !ok || answer.Void {
-			l.add(named(run.Sheet.Trying(c, nil), "worn:"+c.ID, l.first...), func() Advice { return run.ask(c, answer, ok) }).looks = true
+			looks = append(looks, c.ID)
+			l.add(named(run.Sheet.Trying(c, nil), "worn:"+c.ID, l.first...), func() Advice {
+				a := run.ask(c, answer, ok)
+				if a.Check != nil && a.Finding == "" {
+					run.allWell(&a, looks, func(*sheet.Check) bool { return true })
+				}
+				return a
+			}).looks = true
 		}
 		decided = decided || ok && !answer.Void && !answer.Good
 	}

@@ -155,24 +155,6 @@ test('a lock goes out with how far its nut was backed off and whether its pin is
   expect(send).toHaveBeenLastCalledWith('locked', { setting: 'length', adjuster: 'barrel', back_off: '1/2', pin: true, value: 0 });
 });
 
-test('all wheels are answered by one tap, an entry for each; what is refused stops there', async () => {
-  const answers = [
-    { id: 'silent', says: 'silent' },
-    { id: 'drags', says: 'drags' },
-  ];
-  const all = ['drag.front-left', 'drag.front-right', 'drag.rear-left', 'drag.rear-right'];
-  const check = { check: 'drag.front-left', ask: 'Turn the wheel', answers, conditions: [], all };
-  const send = taken();
-  const shown = render(<CheckPanel advice={advice({ do: 'check', check })} run="r" send={send} />);
-  await tap('✓ all 4: silent');
-  expect(send.mock.calls.map(([, body]) => (body as { check: string }).check)).toEqual(all);
-  const no = refusing('kind', 'the wheels are off');
-  shown.rerender(<CheckPanel advice={advice({ do: 'check', check })} run="r" send={no} />);
-  await tap('✓ all 4: silent');
-  expect(no).toHaveBeenCalledOnce();
-  expect(await screen.findByText('the wheels are off')).toBeTruthy();
-});
-
 test('a check is answered with what it was made under, which a refusal does not lose', async () => {
   const check = {
     check: 'on-the-water',

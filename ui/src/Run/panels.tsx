@@ -107,11 +107,11 @@ export function CheckPanel({ advice, run, send }: { advice: Advice; run: string;
     void ask('check', { check: check.check, answer: id, says, conditions }, () => {
       keep('');
     });
-  // an entry for each place, one after the other: what is refused stops there and is shown
-  const everywhere = async () => {
-    const good = check.answers[0];
-    for (const id of check.all ?? []) {
-      if (!(await ask('check', { check: id, answer: good?.id, says: good?.says, conditions }))) return;
+  const all = check.all ?? [];
+  // an entry for each, one after the other: what is refused stops there and is shown
+  const allWell = async () => {
+    for (const { check: id, answer, says } of all) {
+      if (!(await ask('check', { check: id, answer, says, conditions }))) return;
     }
     keep('');
   };
@@ -144,11 +144,20 @@ export function CheckPanel({ advice, run, send }: { advice: Advice; run: string;
           </Button>
         ))}
       </Row>
-      {(check.all?.length ?? 0) > 1 && (
+      {all.length > 1 && (
         <Row>
-          <Button variant="contained" onClick={() => void everywhere()}>
-            ✓ all {check.all?.length}: {check.answers[0]?.says}
+          <Button variant="contained" onClick={() => void allWell()}>
+            {all.every((w) => w.says === all[0]?.says)
+              ? `✓ all ${all.length}: ${all[0]?.says ?? ''}`
+              : `✓ all ${all.length} as they should be`}
           </Button>
+          <Box component="ul" aria-label="All of these" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 'text', lineHeight: 1.5 }}>
+            {all.map((w) => (
+              <li key={w.check}>
+                {w.name}: <b>{w.says}</b>
+              </li>
+            ))}
+          </Box>
         </Row>
       )}
       {advice.cure && (

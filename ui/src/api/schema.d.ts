@@ -1671,7 +1671,7 @@ export interface components {
             stop?: components["schemas"]["RunStop"];
         };
         RunAsk: {
-            all?: string[];
+            all?: components["schemas"]["RunWell"][];
             answers: components["schemas"]["RunAskAnswer"][];
             ask: string;
             check: string;
@@ -2159,6 +2159,12 @@ export interface components {
             name: string;
             out: string;
             unit?: string;
+        };
+        RunWell: {
+            answer: string;
+            check: string;
+            name: string;
+            says: string;
         };
         SecretsIn: {
             now: string;
@@ -3086,6 +3092,7 @@ export interface components {
             symptoms: components["schemas"]["TroubleSymptom"][];
             tests: components["schemas"]["TroubleTest"][];
             whens: components["schemas"]["TroubleSymptom"][];
+            worn?: components["schemas"]["TroubleWorn"][];
         };
         TroubleLeads: {
             adjuster?: string;
@@ -3194,6 +3201,11 @@ export interface components {
             see: string;
             words?: string[];
         };
+        TroubleTells: {
+            cause?: string;
+            id: string;
+            says: string;
+        };
         TroubleTest: {
             answers?: components["schemas"]["TroubleWord"][];
             asks: string;
@@ -3247,6 +3259,17 @@ export interface components {
         TroubleWord: {
             id: string;
             says: string;
+        };
+        TroubleWorn: {
+            answers: components["schemas"]["TroubleTells"][];
+            asks: string;
+            each?: boolean;
+            id: string;
+            name: string;
+            needs?: {
+                [key: string]: string;
+            };
+            open?: boolean;
         };
         WhatifAsked: {
             answer?: string;

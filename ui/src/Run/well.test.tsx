@@ -1,0 +1,64 @@
+// @vitest-environment jsdom
+import { cleanup, render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import type { Advice } from '../api/client';
+import type { Send } from '../api/useRun';
+import { CheckPanel } from './panels';
+
+// several answers that are well, by one tap
+
+beforeEach(() => {
+  localStorage.clear();
+});
+afterEach(cleanup);
+
+const taken = () => vi.fn<Send>().mockResolvedValue(null);
+const refusing = (field: string, detail: string) =>
+  vi.fn<Send>().mockResolvedValue({ type: 'about:blank', title: 'no', status: 422, field, detail });
+const tap = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));
+const advice = (more: Partial<Advice>): Advice => ({ step: 's', do: 'check', say: [], more: [], choices: [], ...more });
+
+test('all wheels are answered by one tap, an entry for each; what is refused stops there', async () => {
+  const answers = [
+    { id: 'silent', says: 'silent' },
+    { id: 'drags', says: 'drags' },
+  ];
+  const ids = ['drag.front-left', 'drag.front-right', 'drag.rear-left', 'drag.rear-right'];
+  const all = ids.map((check) => ({ check, name: check, answer: 'silent', says: 'silent' }));
+  const check = { check: 'drag.front-left', ask: 'Turn the wheel', answers, conditions: [], all };
+  const send = taken();
+  const shown = render(<CheckPanel advice={advice({ do: 'check', check })} run="r" send={send} />);
+  await tap('✓ all 4: silent');
+  expect(send.mock.calls.map(([, body]) => (body as { check: string }).check)).toEqual(ids);
+  const no = refusing('kind', 'the wheels are off');
+  shown.rerender(<CheckPanel advice={advice({ do: 'check', check })} run="r" send={no} />);
+  await tap('✓ all 4: silent');
+  expect(no).toHaveBeenCalledOnce();
+  expect(await screen.findByText('the wheels are off')).toBeTruthy();
+});
+
+test('looks of several kinds go out by one tap, each with the answer that is well for it', async () => {
+  const all = [
+    { check: 'look-mat', name: 'floor', answer: 'clear', says: 'clear' },
+    { check: 'look-spring', name: 'return spring', answer: 'good', says: 'it holds' },
+  ];
+  const answers = [
+    { id: 'clear', says: 'clear' },
+    { id: 'mat', says: 'a mat' },
+  ];
+  const send = taken();
+  render(
+    <CheckPanel
+      advice={advice({ do: 'check', check: { check: 'look-mat', ask: 'Clear?', answers, conditions: [], all } })}
+      run="r"
+      send={send}
+    />,
+  );
+  expect(screen.getByRole('list', { name: 'All of these' }).textContent).toContain('return spring: it holds');
+  await tap('✓ all 2 as they should be');
+  expect(send.mock.calls.map(([, body]) => body)).toMatchObject([
+    { check: 'look-mat', answer: 'clear' },
+    { check: 'look-spring', answer: 'good' },
+  ]);
+});
