@@ -73,7 +73,7 @@ export function Now(props: Props) {
           ),
       )}
       {advice.more.map((m) => (
-        <Box key={m} sx={{ mt: 0.75, fontSize: 'name' }}>
+        <Box key={m} sx={{ mt: { xs: 0.5, md: 0.75 }, fontSize: { xs: 'text', md: 'name' }, lineHeight: { xs: 1.25, md: 1.4 } }}>
           {m}
         </Box>
       ))}

@@ -14,15 +14,14 @@ import { ClashPanel, Kept, Notice, StopForNow, TheyDid } from './notices';
 import { Now } from './Now';
 import { Unseen } from './panels';
 import { Rail, RailStrip } from './Rail';
-import { TriesView } from '../parts/drawings/TriesView';
 import { PictureView } from '../parts/PictureView';
 import { padSide, type Aside } from './PadSide';
-import { Places } from './Places';
-import { Rules } from './Rules';
 import { RunFoot } from './RunFoot';
 import { Side } from './Side';
 import { Stands } from './stands/Stands';
 import { useWho } from '../api/useSession';
+import { Measured } from './Measured';
+import { useNextOnTop } from './useNextOnTop';
 import { useStored } from '../stored';
 import { useDelayed } from '../useDelayed';
 import { useRun, type RunHandle } from '../api/useRun';
@@ -53,8 +52,9 @@ export function RunScreen() {
 
 function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: string }) {
   const { view } = run;
-  const { alone, setAlone, send } = useAlone(run, handle.send);
+  const { alone, setAlone, send: entered } = useAlone(run, handle.send);
   const phone = useMediaQuery('(max-width: 899px)');
+  const { send, top } = useNextOnTop(entered, phone);
   const [back, setBack] = useState(run.interrupted);
   // an entry on its way for a moment is no news, and a line that comes and goes would move what is about to be tapped
   const slow = useDelayed(handle.waitingCount > 0, 1500) && handle.waitingCount > 0;
@@ -91,6 +91,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
           }}
         />
       )}
+      <Box ref={top} sx={{ scrollMarginTop: 68 }} />
       <Now
         run={run}
         who={who}
@@ -127,22 +128,6 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
       }}
     />
   );
-  const howItStands = (
-    <>
-      <Places list={view.places} />
-      {view.tries && (
-        <Box sx={{ mt: 2, maxWidth: 760 }}>
-          <TriesView tries={view.tries} says={`tried: ${view.tries.tries.map((t) => t.felt).join(', ')}`} zero="as found" />
-        </Box>
-      )}
-      {view.advice.do === 'sign' && view.rules.length > 0 && (
-        <Box component="h2" sx={{ m: 0, mt: 3, fontSize: 'name', fontWeight: 600 }}>
-          Before, after
-        </Box>
-      )}
-      <Rules rules={view.rules} point={reading?.point ?? ''} />
-    </>
-  );
   if (phone) {
     return (
       <Unseen value={setUnseen}>
@@ -150,9 +135,9 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
         <RailStrip steps={view.steps} because={view.because} />
         <Box component="main" sx={{ px: 2, pt: 2, flex: 1 }}>
           {centre}
-          <Box sx={{ mt: 2 }}>{side}</Box>
+          <Box sx={{ mt: 1 }}>{side}</Box>
           {view.line && <Box sx={{ mt: 2 }}>{drawing}</Box>}
-          {howItStands}
+          <Measured view={view} point={reading?.point ?? ''} />
           <Box sx={{ my: 2 }}>{soFar}</Box>
         </Box>
         {foot}
@@ -197,7 +182,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
               <RailStrip steps={view.steps} because={view.because} />
             </Box>
             {centre}
-            {howItStands}
+            <Measured view={view} point={reading?.point ?? ''} />
           </Box>
           <Box
             component="section"

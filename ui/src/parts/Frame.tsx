@@ -118,7 +118,16 @@ export function Head({
             Bays
           </Button>
         )}
-        <Box component="h1" sx={{ fontSize: 'head', fontWeight: 600, m: 0 }}>
+        <Box
+          component="h1"
+          sx={{
+            fontSize: 'head',
+            fontWeight: 600,
+            m: 0,
+            order: { xs: between ? 0 : 1, md: 0 },
+            width: { xs: between ? 'auto' : '100%', md: 'auto' },
+          }}
+        >
           {title}
         </Box>
         {between && <Rooms />}
