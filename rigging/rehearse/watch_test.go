@@ -242,8 +242,11 @@ func (w *watcher) none(own setup.Needs, of func(*sheet.Setting) bool) bool {
 // watched reads all events of a run.
 func watched(s *sheet.Sheet, events []record.Event) []string {
 	w := watch(record.Fold(s, events).Sheet)
+	st := record.Fold(s, nil)
 	for i, e := range events {
-		st := record.Fold(s, events[:i+1])
+		if !st.Carry(e) {
+			st = record.Fold(s, events[:i+1])
+		}
 		w.reads(e, counted(st, e))
 	}
 	return w.bad

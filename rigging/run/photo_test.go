@@ -48,6 +48,10 @@ func TestWhatCannotBeMeasuredInAPhoto(t *testing.T) {
 	require.NoError(t, err)
 	assert.InDelta(t, 30.77, m.Length, 0.01)
 	assert.InDelta(t, 0.37, m.Doubt, 0.02)
+	corner := ok
+	corner.Scale = [2]record.Pixel{{X: 0, Y: 0}, {X: 800, Y: 400}}
+	_, err = record.MeasureIn(corner, 800, 400)
+	require.NoError(t, err, "a corner is inside")
 	inch := ok
 	inch.Text = "1/2 in"
 	m, err = record.MeasureIn(inch, 800, 400)
@@ -57,6 +61,7 @@ func TestWhatCannotBeMeasuredInAPhoto(t *testing.T) {
 		"say it in 80":     func(m *record.Measured) { m.Text = strings.Repeat("2", 5000) },
 		"inside the photo": func(m *record.Measured) { m.Of[1].Y = 401 },
 		"tap inside":       func(m *record.Measured) { m.Scale[0].X = math.NaN() },
+		"it is 800 by 400": func(m *record.Measured) { m.Scale[0].Y = -1 },
 		"too close":        func(m *record.Measured) { m.Scale[1] = record.Pixel{X: 12, Y: 10} },
 		"close together":   func(m *record.Measured) { m.Of[1] = m.Of[0] },
 		"how long":         func(m *record.Measured) { m.Text = "0" },
