@@ -40,6 +40,8 @@ test('one barrel from complaint to signed record', async ({ page, server }) => {
   await m.says('Try the complaint again');
   await m.tap('cured');
   await m.says('boat under way');
+  await expect(page.getByRole('button', { name: 'It stands so' }), 'what is tapped is in view').toBeInViewport({ ratio: 1 });
+  expect(await page.evaluate(() => document.documentElement.scrollHeight), 'the panes scroll, and not the page').toBe(800);
   await m.tap('Leave open for now');
   await m.change();
   await expect(m.how(/^boat/), 'nothing was said of the stop that was left').toContainText('on the slip');
@@ -113,6 +115,8 @@ test('a run on a phone', async ({ page, server }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   const m = new Mechanic(page);
   await m.toFound(server);
+  await expect(m.now().getByRole('heading'), 'what is next is at the top').toBeInViewport({ ratio: 1 });
+  await expect(page.getByRole('button', { name: 'Take the reading' }), 'and its button in view').toBeInViewport({ ratio: 1 });
   await m.setTheLength();
   await m.lockIt('143.0 mm');
   await m.says('Neutral');

@@ -30,6 +30,7 @@ func narrowed(t *testing.T, s *sheet.Sheet) *sheet.Sheet {
 // Windows of nothing can not be met, and a run on them says so: no sheet makes it panic, and each of
 // them is questioned before it is kept.
 func TestNoWindowMakesARunPanic(t *testing.T) {
+	t.Parallel()
 	runs, stopped := 0, 0
 	for _, w := range led(t) {
 		w.Sheet = narrowed(t, w.Sheet)

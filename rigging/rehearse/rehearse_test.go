@@ -104,6 +104,7 @@ func (q Question) where() string {
 // is stopped has something wrong to stop for: where nothing slips and nothing is seized,
 // every rig is set, wherever it was found. No run goes round in a circle.
 func TestTheAdviceSetsRigs(t *testing.T) {
+	t.Parallel()
 	signed, stopped, moved, looked := 0, 0, 0, 0
 	turns := turning{by: map[string]map[int]int{}}
 	var mu sync.Mutex
@@ -357,6 +358,7 @@ func unmet(t *testing.T, w way, q Question, out Outcome, checks bool, sure float
 // dangerous is signed: nothing is left on or off, no answer counts that a later move
 // voided. How often it signed what is not so is printed: see docs/rehearsal.md.
 func TestAHastyHandSignsNothingDangerous(t *testing.T) {
+	t.Parallel()
 	right, wrong, stopped, trapped, tapped := 0, 0, 0, 0, 0
 	var made mistakes
 	for _, w := range led(t) {
@@ -403,6 +405,7 @@ func TestAHastyHandSignsNothingDangerous(t *testing.T) {
 // concluded from it: nothing is signed that is not so, and where nothing is wrong with the rig no run ends in a repair that
 // the turns explain.
 func TestAHandThatTurnsTheOtherWayIsPutRight(t *testing.T) {
+	t.Parallel()
 	signed, stopped, astray, righted, wrong := 0, 0, 0, 0, 0
 	for _, w := range led(t) {
 		for seed := range uint64(seeds(t) / 10) {

@@ -268,6 +268,7 @@ func counted(st record.State, e record.Event) bool {
 // No rehearsal comes to where it must never be, takes for proved what the machine did not stand for, or signs with
 // something owed: seen by who knows only what is written. The changes of a careful hand are within one of the fewest.
 func TestAWatcherFindsNothingBrokenInAnyRehearsal(t *testing.T) {
+	t.Parallel()
 	n := max(3, seeds(t)/40)
 	runs, kept, few, changes, fewest := 0, 0, 0, 0, 0
 	for _, w := range led(t) {
@@ -298,6 +299,7 @@ func TestAWatcherFindsNothingBrokenInAnyRehearsal(t *testing.T) {
 // A hand that posts anything at all, and whatever of it is taken: no never is reached, and nothing is signed with something
 // owed.
 func TestAWatcherFindsNothingBrokenByARandomHand(t *testing.T) {
+	t.Parallel()
 	taken, refused, signed := 0, 0, 0
 	for _, w := range led(t) {
 		for seed := range uint64(max(1, seeds(t)/40)) {

@@ -255,12 +255,6 @@ func (run *Lead) stop(changes []setup.Change, then *task) Advice {
 		if one.Torque > 0 {
 			a.More = append(a.More, fmt.Sprintf("%s: %g Nm.", spell.Upper(one.Name), one.Torque))
 		}
-		if two := one.Pairs; two != nil {
-			a.More = append(a.More, fmt.Sprintf("%s %s takes two. Here: %s. There: %s.", spell.Upper(one.Name), one.Says, two.Here, two.There))
-		}
-		if one.Alone != nil {
-			a.More = append(a.More, fmt.Sprintf("Alone: %s. Risk: %s.", one.Alone.How, one.Alone.Risk))
-		}
 	}
 	a.Say = Say(Piece{spell.Upper(strings.Join(says, ", then ")), "turn"}, Plain("."))
 	for i := range run.Stood.Things {

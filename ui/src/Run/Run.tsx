@@ -168,7 +168,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
               borderColor: 'divider',
             }}
           >
-            <Box sx={{ flex: 1, overflowY: 'auto' }} tabIndex={0}>
+            <Box sx={{ flex: 1, overflowY: 'auto', position: 'relative' }} tabIndex={0}>
               <Rail steps={view.steps} because={view.because} />
             </Box>
             <Box
@@ -177,7 +177,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
               {lasting}
             </Box>
           </Box>
-          <Box tabIndex={0} sx={{ px: 4, py: 2, minWidth: 0, overflowY: { lg: 'auto' } }}>
+          <Box tabIndex={0} sx={{ px: 4, py: 2, minWidth: 0, overflowY: { lg: 'auto' }, position: 'relative' }}>
             <Box sx={{ display: { xs: 'block', lg: 'none' }, mb: 2 }}>
               <RailStrip steps={view.steps} because={view.because} />
             </Box>
@@ -195,6 +195,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
               px: 2,
               py: 1,
               overflowY: { lg: 'auto' },
+              position: 'relative', // what is hidden for the eye lies in the pane, and makes no page longer
             }}
           >
             {side ?? soFar}

@@ -6,12 +6,12 @@ export function useNextOnTop(send: Send, phone: boolean): { send: Send; top: Ref
   const top = useRef<HTMLDivElement>(null);
   const [taken, setTaken] = useState(0);
   useEffect(() => {
-    if (phone && taken > 0) top.current?.scrollIntoView({ block: 'start' });
-  }, [phone, taken]);
+    if (taken > 0) top.current?.scrollIntoView({ block: 'start' });
+  }, [taken]);
   return {
     send: async (...entry) => {
       const problem = await send(...entry);
-      if (!problem) setTaken((n) => n + 1);
+      if (phone && !problem) setTaken((n) => n + 1);
       return problem;
     },
     top,

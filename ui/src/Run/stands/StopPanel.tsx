@@ -60,6 +60,7 @@ export function StopPanel({ advice, send, waiting }: { advice: Advice; send: Sen
           ))}
         </Box>
       )}
+      {stop.changes.map((c) => (c.pairs ? <Two key={c.thing + c.way} change={c} /> : null))}
       <Row>
         <Button variant="contained" disabled={busy || waiting} onClick={() => void all()}>
           It stands so
@@ -69,6 +70,24 @@ export function StopPanel({ advice, send, waiting }: { advice: Advice; send: Sen
       <LeaveSo changes={stop.changes.filter((c) => c.leave)} send={send} />
       {stop.then && <Box sx={{ mt: 1, fontSize: 'text', color: 'quiet' }}>Then: {stop.then}</Box>}
     </>
+  );
+}
+
+/** Who does what of a change that takes two, and how one does it: folded, so that what is tapped stays in view. */
+function Two({ change: c }: { change: NonNullable<Advice['stop']>['changes'][number] }) {
+  return (
+    <Box component="details" sx={{ mt: 1, fontSize: 'text', lineHeight: 1.35 }}>
+      <Box component="summary" sx={{ minHeight: 32, cursor: 'pointer' }}>
+        {c.name} {c.says}: takes two
+      </Box>
+      <div>Here: {c.pairs?.here}</div>
+      <div>There: {c.pairs?.there}</div>
+      {c.alone && (
+        <div>
+          Alone: {c.alone.how}. Risk: {c.alone.risk}.
+        </div>
+      )}
+    </Box>
   );
 }
 
