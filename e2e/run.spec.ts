@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { begin, Hand, workUntil } from './hand';
 import { expect, Mechanic, states, test } from './server';
 
 test('one barrel from complaint to signed record', async ({ page, server }) => {
@@ -160,25 +161,18 @@ test('a chain that was changed behind our back is told on the run and on the rec
 });
 
 test('what lies on either side of its pin is read with its side', async ({ page, server }) => {
-  const id = 'b2b7b8f0-0000-4000-8000-0000000000aa';
-  const opened = await page.request.post(`${server.url}/api/v1/runs`, { data: { id, machine: 'knot', cable: 'shift' } });
-  expect(opened.ok(), await opened.text()).toBe(true);
-  await page.goto(`${server.url}/run/${id}`);
-  const m = new Mechanic(page);
-  await m.complain('Ratchets in forward');
-  await m.tap('This is the plate');
-  await m.change();
-  await m.says('threads at the helm end');
-  await m.read('14');
-  await m.change();
-  await m.says('eye to pin');
+  const id = await begin(page, server, 'knot', 'shift');
+  const m = new Hand(page);
+  await workUntil(m, server, id, 'Read the eye to pin');
   await m.type('2.4');
   await expect(page.getByText('say on which side it lies: past the pin or short of the pin')).toBeVisible();
   await page.getByRole('radio', { name: 'short of the pin' }).click();
   await expect(page.getByText('= 2.4 mm short of the pin')).toBeVisible();
   await m.read('2.4', ['neutral found', 'helm in neutral']);
-  await m.says('threads');
+  await m.says('threads at the engine end');
   await m.read('15');
+  await m.says('threads at the helm end');
+  await m.read('14');
   await m.says('off the cable');
 });
 
