@@ -2,6 +2,7 @@ package run_test
 
 import (
 	"encoding/json"
+	"os"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -11,6 +12,8 @@ import (
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/spell"
 	"brankel/rigging/run/tell"
+	"brankel/rigging/setup"
+	"brankel/rigging/sheet"
 )
 
 // leg is a part of a run, and what rail and floor show after it.
@@ -175,4 +178,20 @@ func TestWhatAStateNeedsIsAskedForBeforeItIsMade(t *testing.T) {
 	assert.Equal(t, "free", a.Stop.Changes[0].Way)
 	r.stands("propeller", "free")
 	assert.Equal(t, "barrel-to-eye", r.wants(lead.DoRead).Read.Point)
+}
+
+// A state that can not be made as it stands for its reading is made before: the reading is asked for all the same. A point
+// that says nothing of how it stands takes what its states need.
+func TestAStateThatCannotStandWithItsReadingKeepsNobodyFromIt(t *testing.T) {
+	for needs, want := range map[string]bool{"running": false, "pocket": true} {
+		raw, err := os.ReadFile("../../demo/sheets/114.json")
+		require.NoError(t, err)
+		s, err := sheet.Parse(raw)
+		require.NoError(t, err)
+		p := s.Point("barrel-to-eye")
+		p.Needs = nil // hands are in all the same, and never while the engine runs
+		s.State("dogs-home").Needs = setup.Needs{"key": {needs}}
+		_, taken := s.Making(p, nil).Needs["key"]
+		assert.Equal(t, want, taken, needs)
+	}
 }

@@ -78,19 +78,24 @@ func (s *Sheet) Reading(p *Point, one *Setting) Work {
 
 // Making is the work of a reading together with what it takes to make its states, of the things that the reading itself
 // says nothing of: what a state needs holds while it is made, so that nobody is asked for dogs home on a chocked propeller.
+// Where both can not stand together it is the reading alone: the state is made, then it is set up for the reading.
 func (s *Sheet) Making(p *Point, one *Setting) Work {
 	return s.once(workKey{p.ID, "make", one}, func() Work {
-		w := s.Reading(p, one)
-		needs := maps.Clone(w.Needs)
+		read := s.Reading(p, one)
+		both := read
+		both.Needs = setup.Needs{}
+		maps.Copy(both.Needs, read.Needs)
 		for _, id := range p.States {
 			for thing, ways := range s.State(id).Needs {
-				if _, said := needs[thing]; !said {
-					needs[thing] = ways
+				if _, said := both.Needs[thing]; !said && thing != setup.Hands {
+					both.Needs[thing] = ways
 				}
 			}
 		}
-		w.Needs = needs
-		return w
+		if len(s.Setup.Faults([]Work{both})) > 0 {
+			return read
+		}
+		return both
 	})
 }
 

@@ -36,7 +36,12 @@ func (w Worn) faults(path string, causes []Cause, l *fault.List) {
 		l.Add(path+".answers", "write two answers at least, the first for what is all right")
 	}
 	few(l, path+".answers", len(w.Answers))
+	seen := map[string]bool{}
 	for i, a := range w.Answers {
+		if !idShape.MatchString(a.ID) || len(a.ID) > longestID || seen[a.ID] {
+			l.Add(fmt.Sprintf("%s.answers[%d].id", path, i), "write a name of its own, of small letters, digits, dots and dashes")
+		}
+		seen[a.ID] = true
 		says(l, fmt.Sprintf("%s.answers[%d].says", path, i), a.Says)
 		if known := slices.ContainsFunc(causes, func(c Cause) bool { return c.ID == a.Cause }); i == 0 && a.Cause != "" || i > 0 && !known {
 			l.Add(fmt.Sprintf("%s.answers[%d].cause", path, i), "the first answer tells of nothing wrong, and every other names a cause of this file")
@@ -44,8 +49,13 @@ func (w Worn) faults(path string, causes []Cause, l *fault.List) {
 	}
 	few(l, path+".needs", len(w.Needs))
 	for kind, way := range w.Needs {
-		if kind != setup.Hands && !slices.Contains(kind.Ways(), way) {
-			l.Add(path+".needs", "there is no kind of thing %q that stands %q", kind, way)
+		known := kind.Ways()
+		if kind == setup.Hands {
+			known = []string{setup.In, setup.Clear}
+		}
+		if !slices.Contains(known, way) {
+			l.Add(path+".needs", "write kinds of things and one of their ways, such as a key that is in a pocket, or hands that are in or clear")
+			return
 		}
 	}
 }

@@ -78,9 +78,16 @@ func TestALookOfTheRunIsNotAskedAgain(t *testing.T) {
 
 // A file that names a cause nobody knows, or a first answer that tells of one, is told where.
 func TestWornPartsOfAFileAreHeldAgainstItsCauses(t *testing.T) {
-	_, err := trouble.Read([]byte(`{"format": "brankel.trouble/1", "family": "clutch", "tests": [], "symptoms": [], "whens": [], "causes": [],
-		"worn": [{"id": "x", "name": "x", "asks": "x?", "needs": {"key": "sideways"}, "answers": [{"id": "a", "says": "good"}, {"id": "b", "says": "bad", "cause": "nobody"}]}]}`))
-	require.Error(t, err)
+	worn := func(needs, second string) error {
+		_, err := trouble.Read([]byte(`{"format": "brankel.trouble/1", "family": "clutch", "tests": [], "symptoms": [], "whens": [], "causes": [],
+			"worn": [{"id": "x", "name": "x", "asks": "x?", "needs": ` + needs + `, "answers": [{"id": "a", "says": "good"}, ` + second + `]}]}`))
+		require.Error(t, err)
+		return err
+	}
+	err := worn(`{"key": "sideways"}`, `{"id": "b", "says": "bad", "cause": "nobody"}`)
 	assert.Contains(t, err.Error(), "worn[0].answers[1].cause")
+	assert.Contains(t, err.Error(), "worn[0].needs")
+	err = worn(`{"hands": "busy"}`, `{"id": "a", "says": "bad", "cause": "nobody"}`)
+	assert.Contains(t, err.Error(), "worn[0].answers[1].id", "two answers of one name")
 	assert.Contains(t, err.Error(), "worn[0].needs")
 }

@@ -209,8 +209,8 @@ func (l *listing) set(s *Setting) {
 		w := sh.Locking(lock.Lock, sh.Adjuster(lock.ID), s.Of)
 		id := own(w, "lock:"+lock.ID, last, nil)
 		for _, aim := range s.Aims {
-			if again := sh.Making(aim.Point, s.Of); aim.Limited && run.together(again, w) {
-				own(again, "again:"+lock.ID+":"+aim.Point.ID, []string{id}, nil)
+			if aim.Limited && run.together(sh.Reading(aim.Point, s.Of), w) {
+				own(sh.Making(aim.Point, s.Of), "again:"+lock.ID+":"+aim.Point.ID, []string{id}, nil)
 			}
 		}
 	}

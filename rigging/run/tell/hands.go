@@ -82,7 +82,7 @@ func (run page) ends(a lead.Advice) Ends {
 // share gives the caller what of an act is done at the control; "" is none of it.
 func (e *Ends) share(control string) {
 	if control != "" {
-		e.Caller = Call{Word: "READY", Says: control + ", when the other end calls", Hold: true, Ready: true}
+		e.Caller = Call{Word: "READY", Says: control, Hold: true, Ready: true}
 	}
 }
 
@@ -100,7 +100,7 @@ func (e *Ends) split(stop *lead.Stop) {
 	}
 	if len(there) > 0 {
 		e.share(strings.Join(there, "; "))
-		e.Reader.Says = strings.Join(here, "; ")
+		e.Reader.Says += " Here: " + strings.Join(here, "; ") + "."
 	}
 }
 

@@ -43,7 +43,10 @@ export function Caller({ handle, run, partner, says, say }: Mine) {
       >
         {call.word}
       </Box>
-      <Box sx={{ fontSize: 'title', fontWeight: 600, mt: 0.5 }}>{call.says}</Box>
+      <Box sx={{ fontSize: 'title', fontWeight: 600, mt: 0.5 }}>
+        {call.says}
+        {call.ready ? ', when the other end calls' : ''}
+      </Box>
       {holds && call.hold && (
         <Box sx={{ fontSize: 'plain', color: 'primary.main', fontWeight: 600 }}>
           {call.ready ? 'wait for the call' : 'keep it there until the word changes'}

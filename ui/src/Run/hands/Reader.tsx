@@ -95,7 +95,7 @@ function Held({
   const holds = said === 'holds';
   let words = partner ? `${name}: ${call.says}` : 'Nobody is at the control yet.';
   let loud = false;
-  if (call.ready && holds) words = `${name} is ready: call, then ${call.says.replace(/, when the other end calls$/, '')}`;
+  if (call.ready && holds) words = `${name} is ready, at your call: ${call.says}`;
   else if (call.hold && holds) words = `${name} holds ${call.says}`;
   else if (partner?.away) [words, loud] = [`${name} dropped out: wait, and call out`, call.hold ?? false];
   else if (call.hold && said === 'released') [words, loud] = [call.ready ? `${name} is not ready: wait` : `${name} let go: wait`, true];
