@@ -27,7 +27,7 @@ interface Props {
   run: RunView;
   who: string;
   send: Send;
-  waiting: boolean; // an entry of this device is on its way, or could not be sent yet
+  waiting: boolean; // an entry of this device is on its way; what is kept here for longer keeps nobody from the work
   states: string;
   setStates: (s: string) => void;
   onOtherTurn: () => void;

@@ -6,6 +6,7 @@ import { padSide, type Aside } from '../PadSide';
 import type { Send } from '../../api/useRun';
 import { useWho } from '../../api/useSession';
 import { useStored } from '../../stored';
+import { useDelayed } from '../../useDelayed';
 import type { Mine } from './Caller';
 import { saidNow } from './useHands';
 
@@ -16,6 +17,8 @@ export function Reader({ handle, run, partner, seq }: Mine) {
   const [aside, setAside] = useState<Aside>('');
   const [free, setFree] = useState(-1); // of which state of the run it is read without anybody holding
   const reading = view.advice.read;
+  const onItsWay = handle.waitingCount > 0;
+  const kept = useDelayed(onItsWay, 1500);
   const [states, setStates] = useStored(`draft.${run.id}.${reading?.point ?? ''}.states`);
   const call = view.ends.caller;
   const said = saidNow(partner, seq);
@@ -53,7 +56,7 @@ export function Reader({ handle, run, partner, seq }: Mine) {
           run={run}
           who={who}
           send={send}
-          waiting={handle.waitingCount > 0}
+          waiting={onItsWay && !kept}
           states={states}
           setStates={setStates}
           onOtherTurn={() => {

@@ -6,18 +6,15 @@ import type { Send } from '../../api/useRun';
 import { Blank } from '../../parts/Blank';
 import { Finding } from '../../parts/Finding';
 import { Row, useAsk } from '../panels';
-import { useDelayed } from '../../useDelayed';
 import { StandPicture } from './StandPicture';
 
 /**
  * Changes that come together: one tap says that all of them are made, each an entry of its own. While an entry is on
- * its way the stop may be another in a moment, and nobody says of the old one that it stands so; what can not be sent
- * for longer is kept here, and the work goes on.
+ * its way the stop may be another in a moment, and nobody says of the old one that it stands so.
  */
 export function StopPanel({ advice, send, waiting }: { advice: Advice; send: Send; waiting: boolean }) {
   const { ask, problem } = useAsk(send);
   const [busy, setBusy] = useState(false);
-  const keeps = useDelayed(waiting, 1500);
   const stop = advice.stop;
   if (!stop) return null;
   const cautions = [...new Set(stop.changes.flatMap((c) => c.cautions ?? []))];
@@ -65,7 +62,7 @@ export function StopPanel({ advice, send, waiting }: { advice: Advice; send: Sen
       )}
       {stop.changes.map((c) => (c.pairs ? <Two key={c.thing + c.way} change={c} /> : null))}
       <Row>
-        <Button variant="contained" disabled={busy || (waiting && !keeps)} onClick={() => void all()}>
+        <Button variant="contained" disabled={busy || waiting} onClick={() => void all()}>
           It stands so
         </Button>
       </Row>
