@@ -114,12 +114,18 @@ func proxiesOf(text string) (out []*net.IPNet, err error) {
 	return out, nil
 }
 
-// leaveWord writes who serves where, for a ./start that comes after one that was killed.
+// leaveWord writes who serves where, for a ./start that comes after one that was killed. The word stands
+// beside its place until it is whole: whoever finds the file must not find it empty.
 func leaveWord(file, at string) {
 	if file == "" {
 		return
 	}
-	if err := os.WriteFile(file, fmt.Appendf(nil, "%d %s\n", os.Getpid(), at), 0o644); err != nil {
+	part := file + ".part"
+	err := os.WriteFile(part, fmt.Appendf(nil, "%d %s\n", os.Getpid(), at), 0o644)
+	if err == nil {
+		err = os.Rename(part, file)
+	}
+	if err != nil {
 		fmt.Fprintln(os.Stderr, "brankel:", err)
 	}
 }
