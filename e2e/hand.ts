@@ -77,6 +77,15 @@ export class Hand extends Mechanic {
     this.asked.set(c?.check ?? '', n);
     const passed = n === 2 && ['up-cuts', 'down-cuts'].includes(c?.check ?? '');
     const answer = this.answers[c?.check ?? ''] ?? (passed ? 1 : 0);
+    for (const f of answer === 0 ? (c?.figures ?? []) : []) {
+      const [least, most] = (f.wants ?? '').match(/[\d.]+/g) ?? []; // or one of the two
+      if (least === undefined) continue;
+      const unit = f.unit === 'deg' ? '° or %' : f.unit;
+      const blank = f.row
+        ? this.now().getByRole('group', { name: f.row }).getByLabel(`${f.column ?? ''}, ${unit}`)
+        : this.now().getByLabel(`${f.name}, ${unit}`);
+      await blank.fill(String(most === undefined ? Number(least) : (Number(least) + Number(most)) / 2));
+    }
     await this.now()
       .getByRole('button', { name: `${answer > 0 ? '✕' : '✓'} ${c?.answers[answer]?.says ?? ''}` })
       .first()

@@ -65,6 +65,7 @@ func PDF(r tell.Record, photos map[string][]byte, size string, out io.Writer) er
 	w.fields("Setting", r.Result)
 	w.rules(r.Rules)
 	w.fields("Proved", r.Checks)
+	w.tables(r.Tables)
 	w.list("Left open", r.Open)
 	w.list("Out by request", r.Deviations)
 	w.photos(r.Photos, photos)

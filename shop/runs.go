@@ -188,6 +188,19 @@ func (s *Shop) Understand(ctx context.Context, id string, r record.Reading) (rec
 	return record.Understand(b, o.state, r)
 }
 
+// Hear takes the figures of a proof from running words, without keeping them. The error is a *fault.Fault on the check.
+func (s *Shop) Hear(ctx context.Context, id, check, text string) (record.Heard, error) {
+	o, err := s.open(ctx, id)
+	if err != nil {
+		return record.Heard{}, err
+	}
+	defer o.done()
+	if o.state.Sheet == nil || o.state.Sheet.Check(check) == nil {
+		return record.Heard{}, fault.At("check", "the sheet has no such check")
+	}
+	return record.Hear(o.state.Sheet.Check(check), text), nil
+}
+
 // Which says which sheet a serial leads to, and how its neighbours differ.
 func (s *Shop) Which(ctx context.Context, id string, u sheet.Unit) (m sheet.Match, source sheet.Source, err error) {
 	o, err := s.open(ctx, id)

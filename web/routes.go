@@ -52,6 +52,12 @@ type EventIn struct {
 	Body  any         `json:"body"`
 }
 
+// Dictated is what was said of a proof, in running words.
+type Dictated struct {
+	Check string `json:"check"`
+	Text  string `json:"text"`
+}
+
 // Meaning is what a typed reading means.
 type Meaning struct {
 	Value float64 `json:"value"`
@@ -109,6 +115,9 @@ func (s *server) routes() []route {
 			on(post, "/api/v1/runs/{run}/understand", "understand", "what does this reading mean? nothing is "+
 				"kept").takes(record.Reading{}).gives(Meaning{}).
 				by(s.understand, workshop.Read).toGuests(),
+			on(post, "/api/v1/runs/{run}/hear", "hear", "which figures of a proof were dictated? nothing is kept").
+				takes(Dictated{}).gives(record.Heard{}).
+				by(s.hear, workshop.Read).toGuests(),
 			on(get, "/api/v1/runs/{run}/which", "which", "which sheet does this serial lead to?").asks("serial", "hand", "variant").gives(Which{}).
 				by(s.which, workshop.Read),
 			on(get, "/api/v1/runs/{run}/record", "record", "the record").gives(tell.Record{}).
@@ -243,6 +252,15 @@ func (s *server) appendEvent(c *echo.Context) error {
 			return &conflictView{err, &view}
 		}
 	}
+	return answer(c, out, err)
+}
+
+func (s *server) hear(c *echo.Context) error {
+	var in Dictated
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	out, err := s.shop.Hear(c.Request().Context(), c.Param("run"), in.Check, in.Text)
 	return answer(c, out, err)
 }
 

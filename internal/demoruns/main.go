@@ -30,6 +30,7 @@ type work struct {
 	by, inspector      string
 	begun              string
 	found              map[string]float64
+	first, noted       map[string]string // figures read with proofs: as found, and in the end
 	condition, at      map[string]any
 	leave              func(*lead.Lead) bool // where the work stops; nil for its end
 	then               []workshop.RunEvent   // what is done after that
@@ -94,6 +95,10 @@ var works = []work{
 		words:   "He wants it to shift a little earlier",
 		by:      "Ines",
 		begun:   "2026-10-05T10:20:00Z",
+		first: map[string]string{"light-up": "31", "light-down": "21", "half-up": "52", "half-down": "40", "wide-up": "78",
+			"wide-down": "60", "speed": "48"},
+		noted: map[string]string{"light-up": "27", "light-down": "19", "half-up": "46", "half-down": "35", "wide-up": "71",
+			"wide-down": "55", "speed": "48"},
 	},
 	{
 		id:      "2026-11-mail-aileron",
@@ -281,6 +286,8 @@ func (w work) write(floor *workshop.Workshop, sheets []*sheet.Sheet, dir string)
 		School:    w.school,
 		Job:       job,
 		Settings:  w.found,
+		First:     w.first,
+		Noted:     w.noted,
 		Condition: w.condition,
 		At:        w.at,
 		Gauges:    floor.Gauges,

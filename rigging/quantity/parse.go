@@ -71,7 +71,7 @@ func parse(s, defaultUnit string) (Quantity, error) {
 	if err != nil {
 		return Quantity{}, err
 	}
-	return Quantity{u.kind, v*u.factor + u.offset}, nil
+	return Quantity{u.kind, u.of(v)}, nil
 }
 
 var (
@@ -120,7 +120,7 @@ func unknownUnit(word string) error {
 	if strings.EqualFold(word, "kg") {
 		return refuse("kg is a mass: for a force write kgf, N or lb")
 	}
-	return refuse("unknown unit %q: write mm, in, ft, thou, deg, N, lb, kgf, Nm, in-lb, N/mm, °C, °F, rpm or turns", shorten(word))
+	return refuse("unknown unit %q: write mm, in, ft, thou, deg, N, lb, kgf, Nm, in-lb, N/mm, °C, °F, rpm, km/h, mph or turns", shorten(word))
 }
 
 // shorten keeps a message readable when somebody leans on the keyboard.

@@ -62,6 +62,9 @@ func (h *hand) follow(a lead.Advice) error {
 	if done, err := h.putRight(a.Right); done {
 		return err
 	}
+	if done, err := h.first(a); done {
+		return err
+	}
 	if h.mayLeaveOut(a.Step) {
 		return h.log(record.KindSkipped, record.Skipped{Step: a.Step, Reason: "no time"})
 	}

@@ -41,6 +41,9 @@ type Question struct {
 
 	Rig *rig.Rig // the true one, where it is not the sheet's own
 	Job Job      // what is to be done
+
+	Noted map[string]string // what is read of figures without limits, by id; the others are left empty
+	First map[string]string // likewise, of proofs that are made as found too; nil where none is
 }
 
 // Outcome is how it went. Outcome is signed or stopped; Why is what Brankel argued for

@@ -348,7 +348,7 @@ func (h *hand) random(r *rand.Rand) error {
 			return nil
 		}
 		c := s.Checks[r.IntN(len(s.Checks))]
-		return h.log(record.KindCheck, record.Checked{Check: c.ID, Answer: c.Answers[0].ID})
+		return h.log(record.KindCheck, record.Checked{Check: c.ID, Answer: c.Answers[0].ID, Figures: Figures(&c, c.Answers[0].ID, nil)})
 	}
 	return h.log(record.KindSigned, record.Signed{Name: "the hand"})
 }

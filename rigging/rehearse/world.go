@@ -281,6 +281,7 @@ func (h *hand) try(ask *lead.Ask) error {
 	if c.Answer(sheet.AsWished) != nil {
 		body.Answer = sheet.AsWished
 	}
+	body.Figures = Figures(c, body.Answer, h.noted())
 	err := h.log(record.KindCheck, body)
 	h.answered(c.ID)
 	return err

@@ -10,6 +10,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"brankel/rigging/rehearse"
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
@@ -101,6 +102,13 @@ func (r *rig) do(kind record.Kind, body any) *rig {
 	return r
 }
 
+// check answers a check, with whatever is to be read with it.
+func (r *rig) check(id, answer string) *rig {
+	r.t.Helper()
+	c := r.state().Sheet.Check(id)
+	return r.do(record.KindCheck, record.Checked{Check: id, Answer: answer, Figures: rehearse.Figures(c, c.Given(answer).ID, nil)})
+}
+
 func (r *rig) safe(serial, variant string) *rig {
 	r.t.Helper()
 	r.do(record.KindComplaint, record.Complaint{Words: "hard to get into forward", Shows: "yes"})
@@ -172,7 +180,7 @@ func (r *rig) proved() *rig {
 	r.t.Helper()
 	r.stands("linkage-cover", "on")
 	for _, c := range []string{"neutral-free", "forward-locks", "reverse-locks"} {
-		r.do(record.KindCheck, record.Checked{Check: c, Answer: r.sheet().Check(c).Good().Says})
+		r.check(c, r.sheet().Check(c).Good().ID)
 	}
 	return r.do(record.KindRetried, record.Retried{Outcome: "cured"})
 }

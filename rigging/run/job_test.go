@@ -55,7 +55,7 @@ func TestALookTurnsNothingAndGoesOverIntoSetting(t *testing.T) {
 			}
 			r.do(record.KindReading, record.Reading{Point: a.Read.Point, Text: text, States: states})
 		case lead.DoCheck:
-			r.do(record.KindCheck, record.Checked{Check: a.Check.Check, Answer: a.Check.Answers[len(a.Check.Answers)-1].ID})
+			r.check(a.Check.Check, a.Check.Answers[len(a.Check.Answers)-1].ID)
 		default:
 			require.Fail(t, "a look asks for nothing else", "%+v", a)
 		}

@@ -75,7 +75,7 @@ func (d *driver) step(a lead.Advice) bool {
 	case lead.DoLock:
 		d.do(record.KindLocked, record.Locked{Adjuster: a.Lock.Adjuster, BackOff: a.Lock.BackOff, Pin: true})
 	case lead.DoCheck:
-		d.do(record.KindCheck, record.Checked{Check: a.Check.Check, Answer: a.Check.Answers[0].ID})
+		d.check(a.Check.Check, a.Check.Answers[0].ID)
 	case lead.DoJob:
 		d.do(record.KindJob, record.Job{Job: a.Job.Job, Setting: a.Job.Settings[0].ID, AskedBy: "the owner", Steps: "½", Way: "out"})
 	case lead.DoPart:

@@ -87,7 +87,7 @@ func (f *follower) step(a lead.Advice) {
 		if !ok {
 			answer = a.Check.Answers[0].ID
 		}
-		f.do(record.KindCheck, record.Checked{Check: a.Check.Check, Answer: answer})
+		f.check(a.Check.Check, answer)
 	case lead.DoAgain:
 		f.do(record.KindRetried, record.Retried{Outcome: "cured"})
 	case lead.DoSign:

@@ -50,7 +50,7 @@ func TestOneBarrelFromComplaintToSignature(t *testing.T) {
 	assert.Equal(t, "neutral-free", r.wants(lead.DoCheck).Check.Check, "nothing has to be closed for it")
 	r.proved()
 	water := r.wants(lead.DoSetUp)
-	assert.Equal(t, "Boat afloat, made fast, then key engine running, in neutral, then boat under way.", said(water))
+	assert.Equal(t, "Boat afloat, made fast, then key engine running, then boat under way.", said(water))
 	r.do(record.KindDecided, record.Decided{About: record.AboutLoaded.Of(""), Choice: record.ChoiceOpen})
 	assert.Equal(t, "Key in, engine off.", said(r.wants(lead.DoSetUp)), "in the end everything stands as it does at rest")
 	r.stop().wants(lead.DoSign)

@@ -122,7 +122,7 @@ func TestHowItStandsIsWhatItIsNowNotWhatItWas(t *testing.T) {
 	}
 	r.do(record.KindReading, record.Reading{Point: "barrel-to-eye", Text: "139.4", States: allStates})
 	v := tell.Show(r.led())
-	assert.Equal(t, "not judged: key engine running, in neutral, linkage cover on, hands are in while the engine runs",
+	assert.Equal(t, "not judged: key engine running, linkage cover on, hands are in while the engine runs",
 		v.Readings[len(v.Readings)-1].Note)
 }
 

@@ -62,6 +62,24 @@ func (CheckKind) Words() []string {
 	return wordsOf([]CheckKind{CheckFunction, CheckSense, CheckCondition})
 }
 
+// Noticed is how what a check asks for is noticed.
+type Noticed string
+
+// The ways to notice; the zero value says nothing of it.
+const (
+	ByEar  Noticed = "heard"
+	ByHand Noticed = "felt"
+	ByEye  Noticed = "seen"
+)
+
+// Words lists the ways to notice.
+func (Noticed) Words() []string { return wordsOf([]Noticed{ByEar, ByHand, ByEye}) }
+
+// Asks is what somebody does who is to notice it so.
+func (n Noticed) Asks() string {
+	return map[Noticed]string{ByEar: "Listen for it.", ByHand: "Feel for it.", ByEye: "Look for it."}[n]
+}
+
 // StepKind is what a step of the work is for.
 type StepKind string
 

@@ -88,7 +88,7 @@ func (s *Sheet) doing(job Job) *Sheet {
 	group := s.together(job.Setting)
 	kept, reads := []string{}, map[string]bool{}
 	for i := range group {
-		kept = append(kept, s.gates(&group[i])...)
+		kept = append(kept, s.gates(&group[i], job.Kind == JobTaste)...)
 		maps.Copy(reads, s.needed(&group[i]))
 	}
 	d.Checks = slices.DeleteFunc(slices.Clone(s.Checks), func(c Check) bool { return !slices.Contains(kept, c.ID) })
@@ -151,12 +151,12 @@ func sets(k StepKind) bool {
 }
 
 // gates are the checks that one setting does not go without: conditions, its own, and those that its adjusters reopen and
-// that need no load.
-func (s *Sheet) gates(one *Setting) (out []string) {
+// that need no load; or those under load too, where what the owner wants shows only there.
+func (s *Sheet) gates(one *Setting, loaded bool) (out []string) {
 	for i := range s.Checks {
 		c := &s.Checks[i]
 		own := slices.Contains(one.Checks, c.ID) || one.Check == c.ID || one.Until != nil && one.Until.Check == c.ID
-		if own || c.Kind == CheckCondition || !c.Loaded && s.touched(one, c.ID) {
+		if own || c.Kind == CheckCondition || (loaded || !c.Loaded) && s.touched(one, c.ID) {
 			out = append(out, c.ID)
 		}
 	}
@@ -223,6 +223,11 @@ func (s *Sheet) wish() {
 		if c := &s.Checks[i]; c.Loaded {
 			c.Answers = append([]Answer{{ID: AsWished, Says: "as wished"}}, c.Answers...)
 			c.Wanted = AsWished
+			c.Figures = slices.Clone(c.Figures)
+			for k := range c.Figures {
+				f := &c.Figures[k] // noted, and held against nothing
+				f.Least, f.Most, f.Under, f.Over = nil, nil, "", ""
+			}
 		}
 	}
 }

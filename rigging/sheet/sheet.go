@@ -229,7 +229,7 @@ type Point struct {
 	ID       string        `json:"id" jsonschema:"minLength=1"`
 	Name     string        `json:"name" jsonschema:"minLength=1"`
 	Between  string        `json:"between" jsonschema:"minLength=1"` // from where to where
-	Quantity quantity.Kind `json:"quantity" jsonschema:"enum=length,enum=angle,enum=force,enum=torque,enum=count,enum=speed,enum=temperature"`
+	Quantity quantity.Kind `json:"quantity" jsonschema:"enum=length,enum=angle,enum=force,enum=torque,enum=count,enum=speed,enum=road speed,enum=temperature"`
 	Position string        `json:"position,omitempty"` // of the control
 	States   []string      `json:"states,omitempty"`
 	Target   *float64      `json:"target,omitempty" jsonschema:"minimum=-50000,maximum=50000"`
@@ -278,16 +278,18 @@ type LostMotion struct {
 // be left open at signing and recorded later. Without Proves it lies outside the rig's
 // model.
 type Check struct {
-	ID         string    `json:"id" jsonschema:"minLength=1"`
-	Name       string    `json:"name" jsonschema:"minLength=1"`
-	Ask        string    `json:"ask" jsonschema:"minLength=1"`
-	Kind       CheckKind `json:"kind"`
-	Loaded     bool      `json:"loaded,omitempty"`
-	Position   string    `json:"position,omitempty"`
-	Answers    []Answer  `json:"answers" jsonschema:"minItems=2,maxItems=6"` // the good one first
-	Wanted     string    `json:"wanted,omitempty"`                           // the finish, where it is not the first
-	Conditions []string  `json:"conditions,omitempty"`                       // noted with a loaded proof
-	School     string    `json:"school,omitempty"`                           // only by this method
+	ID         string        `json:"id" jsonschema:"minLength=1"`
+	Name       string        `json:"name" jsonschema:"minLength=1"`
+	Ask        string        `json:"ask" jsonschema:"minLength=1"`
+	Kind       CheckKind     `json:"kind"`
+	Loaded     bool          `json:"loaded,omitempty"`
+	Position   string        `json:"position,omitempty"`
+	Answers    []Answer      `json:"answers" jsonschema:"minItems=2,maxItems=6"` // the good one first
+	Wanted     string        `json:"wanted,omitempty"`                           // the finish, where it is not the first
+	Conditions []string      `json:"conditions,omitempty"`                       // noted with a loaded proof
+	Figures    []ProofFigure `json:"figures,omitempty"`                          // read with it
+	By         Noticed       `json:"by,omitempty"`                               // how it is noticed, where that is not plain
+	School     string        `json:"school,omitempty"`                           // only by this method
 
 	Proves string         `json:"proves,omitempty"` // what the rig calls it; {place} stands for the place
 	At     map[string]any `json:"at,omitempty"`     // where the rig's control stands when it is asked

@@ -36,7 +36,7 @@ func TestWhatStandsAtEachPlaceStandsThereByItself(t *testing.T) {
 	assert.Equal(t, "drag.right", shoes.Until.Check)
 	assert.Contains(t, shoes.Title, ": right")
 	assert.Equal(t, []string{"shoes.left", "shoes.right"}, s.Setting("cable").After, "it stands on both")
-	assert.Equal(t, []string{"notches", "drag.left", "holds", "holds-back"}, s.Reopened("star.left"), "a wheel voids its own drag")
+	assert.Equal(t, []string{"notches", "drag.left", "holds", "holds-back", "creep"}, s.Reopened("star.left"), "a wheel voids its own drag")
 	assert.Contains(t, s.Reopened("equaliser"), "drag.right")
 	assert.Contains(t, s.Reopened("equaliser"), "drag.left")
 }

@@ -116,12 +116,24 @@ type Turn struct {
 
 // Ask is a check to answer.
 type Ask struct {
-	Check      string      `json:"check"`
-	Ask        string      `json:"ask"`
-	Answers    []AskAnswer `json:"answers"` // the wanted one first
-	Conditions []string    `json:"conditions"`
-	Loaded     bool        `json:"loaded,omitempty"`
-	All        []Well      `json:"all,omitempty"` // open as well, this one too: one tap where all are well
+	Check      string        `json:"check"`
+	Ask        string        `json:"ask"`
+	Answers    []AskAnswer   `json:"answers"` // the wanted one first
+	Conditions []string      `json:"conditions"`
+	Figures    []AskFigure   `json:"figures,omitempty"`
+	Loaded     bool          `json:"loaded,omitempty"`
+	All        []Well        `json:"all,omitempty"` // open as well, this one too: one tap where all are well
+}
+
+// AskFigure is a number to be read with a check, in the unit of its kind where none is written.
+type AskFigure struct {
+	ID     string `json:"id"`
+	Name   string `json:"name"`
+	Unit   string `json:"unit"`
+	Row    string `json:"row,omitempty"`
+	Column string `json:"column,omitempty"`
+	Wants  string `json:"wants,omitempty"` // between what, in words; without it nothing rests on the figure
+	Found  string `json:"found,omitempty"` // what it was as found, in words
 }
 
 // Well is a check and what it is answered where it is well.

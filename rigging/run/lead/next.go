@@ -148,19 +148,25 @@ func (run *Lead) read(p *sheet.Point) Advice {
 
 func (run *Lead) ask(c *sheet.Check, answer record.Answered, answered bool) Advice {
 	good := c.Good()
-	ask := &Ask{Check: c.ID, Ask: c.Ask, Answers: []AskAnswer{{good.ID, good.Says}}, Conditions: spell.List(c.Conditions), Loaded: c.Loaded}
+	ask := &Ask{Check: c.ID, Ask: c.Ask, Answers: []AskAnswer{{good.ID, good.Says}}, Conditions: spell.List(c.Conditions), Loaded: c.Loaded,
+		Figures: run.askFigures(c)}
 	for _, other := range c.Answers {
 		if other.ID != good.ID {
 			ask.Answers = append(ask.Answers, AskAnswer{other.ID, other.Says})
 		}
 	}
 	a := Advice{Do: DoCheck, Say: Say(Plain(spell.Upper(c.Ask))), Check: ask}
+	if c.By != "" {
+		a.More = append(a.More, c.By.Asks())
+	}
 	if p := run.Sheet.Position(c.Position); p != nil {
 		a.More = append(a.More, spell.Upper(spell.Control(run.Sheet.Line.Control, p.Name))+".")
 	}
 	switch {
 	case answered && len(answer.Unmet) > 0:
 		a.Finding = fmt.Sprintf("“%s” was kept, and proves nothing: %s.", answer.Says, run.UnmetSays(answer.Unmet))
+	case answered && answer.Found && answer.Void:
+		a.More = append(a.More, "As found: "+answer.Says+".")
 	case answered && answer.Void && run.voidedByMove(answer):
 		a.More = append(a.More, "It was proved before the last move: prove it again.")
 	case answered && answer.Void:

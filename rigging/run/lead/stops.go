@@ -139,6 +139,9 @@ func (run *Lead) serves(t *task) bool {
 func (run *Lead) asks(t *task) Advice {
 	a := t.advise()
 	a.Step = t.step
+	if t.setting != nil {
+		run.offerFirst(&a)
+	}
 	run.working, run.doing = t.setting, Doing{Work: t.Work, Found: t.looks && run.plain(t.Work)}
 	if t.setting != nil {
 		run.doing.Setting = t.setting.Of
@@ -278,10 +281,8 @@ func (run *Lead) stop(changes []setup.Change, then *task) Advice {
 		if run.repairs(c, run.Checks[c.ID]) {
 			a.Choices = append(a.Choices, record.Choice{About: record.AboutCheck.Of(c.ID), Choice: record.ChoiceRepair, Label: "Repair first", Argued: true})
 		}
-	} else if what.Lock != nil {
+	} else if what.Lock != nil || what.Check != nil && what.Check.Loaded {
 		a.Choices = append(a.Choices, what.Choices...)
-	} else if what.Check != nil && what.Check.Loaded {
-		a.Choices = append(a.Choices, leaveOpen)
 	}
 	return a
 }

@@ -52,6 +52,7 @@ func (run *Lead) tasks() []task {
 			}
 		}
 	}
+	l.asFound()
 	l.standing()
 	l.sweep()
 	l.parting()

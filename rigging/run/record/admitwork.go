@@ -227,5 +227,8 @@ func admitCheck(in Incoming, c Checked) (Checked, error) {
 		return c, oneOf(c.Answer, "answer", check.AnswerIDs()...)
 	}
 	c.Name, c.Answer, c.Says, c.Good = check.Name, given.ID, given.Says, given.ID == check.Good().ID
+	if err := withFigures(check, &c); err != nil {
+		return c, err
+	}
 	return c, short(c.Note, "note", longestText)
 }

@@ -150,6 +150,7 @@ type Checked struct {
 	Good       bool              `json:"good"`
 	Note       string            `json:"note,omitempty"`
 	Conditions map[string]string `json:"conditions,omitempty"`
+	Figures    []FigureRead      `json:"figures,omitempty"`
 	Name       string            `json:"name,omitempty"`
 	HeldBy     string            `json:"held_by,omitempty"` // as of a reading
 	Alone      string            `json:"alone,omitempty"`

@@ -35,6 +35,7 @@ const (
 	AboutAlso     Question = "also"     // a point that is only noted
 	AboutLoaded   Question = "loaded"   // nothing: the proofs under load
 	AboutSetting  Question = "setting"  // a setting that was found right
+	AboutFound    Question = "found"    // a proof with a table, made as found too
 )
 
 // About is what a decision is about: a question, and what it is asked of where there are several. In JSON it is
@@ -78,12 +79,13 @@ const (
 	ChoiceWrong    Decision = "stays-wrong"
 	ChoiceTake     Decision = "take" // a way of setting
 	ChoiceLeave    Decision = "not-touched"
+	ChoiceFirst    Decision = "try-first" // a proof, as found
 )
 
 // Words lists the decisions.
 func (Decision) Words() []string {
 	return closed.Words(ChoiceRepair, ChoiceRepaired, ChoiceGoOn, ChoiceOpen, ChoiceAgain, ChoiceAfresh, ChoiceLeaveOut, ChoiceRight,
-		ChoiceWrong, ChoiceTake, ChoiceLeave)
+		ChoiceWrong, ChoiceTake, ChoiceLeave, ChoiceFirst)
 }
 
 // decided is each decision in words, as an entry says it.
@@ -98,6 +100,7 @@ var decided = map[Decision]string{
 	ChoiceRight:    "tried by hand: it comes right",
 	ChoiceWrong:    "tried by hand: it stays wrong",
 	ChoiceLeave:    "it was found right: not touched",
+	ChoiceFirst:    "decided: try it as found first",
 }
 
 func saysDecided(d Decided) string {
@@ -105,6 +108,8 @@ func saysDecided(d Decided) string {
 	switch {
 	case d.About.Question == AboutSchool:
 		says = "set by way of: " + d.About.ID
+	case d.About.Question == AboutFound && d.Choice == ChoiceLeaveOut:
+		says = "not tried as found"
 	case !known:
 		says = "decided: " + string(d.Choice) // by a later Brankel
 	}

@@ -256,6 +256,11 @@ func foldCheck(st *State, e Event, c Checked) {
 		a.Unmet = st.unmetBy(st.Sheet.Trying(check, st.asks(c.Check)))
 		a.Void = len(a.Unmet) > 0
 	}
+	if about := AboutFound.Of(c.Check); st.Decisions[about].Choice == ChoiceFirst && len(a.Unmet) == 0 && !st.AnyMoved() {
+		a.Found = true
+		a.Void = a.Void || !c.Good // it says how it came, and proves nothing
+		delete(st.Decisions, about)
+	}
 	st.Checks[c.Check] = a
 	st.Answers = append(st.Answers, a)
 	delete(st.Decisions, AboutCheck.Of(c.Check))

@@ -238,7 +238,7 @@ func saysReading(r Reading) string {
 }
 
 func saysCheck(c Checked) string {
-	return c.Name + ": " + c.Says + handsSay(c.HeldBy, c.Alone) + carriedSays(c.Carried)
+	return c.Name + ": " + c.Says + figuresSay(c.Figures) + handsSay(c.HeldBy, c.Alone) + carriedSays(c.Carried)
 }
 
 func carriedSays(from string) string {

@@ -80,6 +80,7 @@ type Answered struct {
 	Epoch int
 	Void  bool
 	Unmet []string // as of a reading
+	Found bool     // tried as found, before anything was set
 }
 
 // Acted is something done by hand, on the record.

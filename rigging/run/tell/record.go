@@ -34,7 +34,8 @@ type Record struct {
 	Lines      []Entry        `json:"lines"`  // every event in words, in order
 	Result     []Field        `json:"result"` // as found, moves, as left, drift, lost motion
 	Checks     []Field        `json:"checks"`
-	Open       []string       `json:"open"` // left open
+	Tables     []ProofTable   `json:"tables"` // of proofs that have one
+	Open       []string       `json:"open"`   // left open
 	Deviations []string       `json:"deviations"`
 	Signed     string         `json:"signed"`
 	Statement  string         `json:"statement"`
@@ -77,7 +78,7 @@ func MakeRecord(h record.Heading, led *lead.Lead, events []record.Event, broken 
 	r := Record{Heading: h, Broken: broken, Rules: spell.List(run.AllRules()), Complaint: []Field{}, Lines: run.entries(events),
 		Zone: run.Zone, Times: record.Local(run.Zone, time.Time{}).Location().String(),
 		Photos: record.Photos(events), Voices: record.Voices(events), Result: run.result(),
-		Checks: run.checked(), Open: spell.List(run.openChecks()), Deviations: spell.List(run.deviations()), Hash: run.LastHash, Through: run.Seq,
+		Checks: run.checked(), Tables: run.tables(), Open: spell.List(run.openChecks()), Deviations: spell.List(run.deviations()), Hash: run.LastHash, Through: run.Seq,
 		Foot: Foot}
 	if run.Signed != nil && run.Signed.CauseSays != "" {
 		r.Result = append(r.Result, Field{"cause", run.Signed.CauseSays})
@@ -346,6 +347,9 @@ func (run page) checked() []Field {
 			continue
 		}
 		words := a.Says
+		if c.By != "" {
+			words += ", " + string(c.By)
+		}
 		if a.Void {
 			words += ", but voided later"
 		}
@@ -357,6 +361,11 @@ func (run page) checked() []Field {
 		for _, name := range names {
 			if a.Conditions[name] != "" {
 				words += "; " + name + ": " + a.Conditions[name]
+			}
+		}
+		for _, f := range a.Figures {
+			if f.Row == "" {
+				words += "; " + f.Name + ": " + f.Says()
 			}
 		}
 		out = append(out, Field{c.Name, words + " (" + a.By + ")"})

@@ -12,6 +12,7 @@ import { useBegin } from '../api/useSheets';
 import { useSession } from '../api/useSession';
 import { Lines } from './Lines';
 import { Photos } from './Photos';
+import { Table } from './Table';
 import { Voices } from '../parts/Voices';
 import { keys } from '../api/keys';
 
@@ -130,6 +131,9 @@ function Paper({ r, who }: { r: RecordData; who: string }) {
           <Fields title="Complaint" list={r.complaint} />
           <Fields title="Setting" list={r.result} />
           <Fields title="Proved" list={r.checks} />
+          {r.tables.map((t) => (
+            <Table key={t.title} t={t} />
+          ))}
           <Fields title="Left open" list={plain(r.open)} />
           <Fields title="Out by request" list={plain(r.deviations)} />
         </Box>

@@ -6,7 +6,8 @@ import type { Advice, Rule, Turn, View } from '../api/client';
 import type { Send } from '../api/useRun';
 import { InspectPanel } from './HandPanels';
 import { MovePanel } from './MovePanel';
-import { CheckPanel, LockPanel } from './panels';
+import { CheckPanel } from './CheckPanel';
+import { LockPanel } from './panels';
 import { Rights } from './Rights';
 import { TurnPad } from './TurnPad';
 

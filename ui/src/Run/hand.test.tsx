@@ -5,7 +5,8 @@ import { BackTo } from './BackTo';
 import { ActionPanel, ChoosePanel, InspectPanel } from './HandPanels';
 import { made } from './made';
 import { MovePanel } from './MovePanel';
-import { CheckPanel, LockPanel } from './panels';
+import { CheckPanel } from './CheckPanel';
+import { LockPanel } from './panels';
 import { TurnPad } from './TurnPad';
 
 vi.stubGlobal('localStorage', { getItem: () => null });

@@ -5,7 +5,6 @@ import type { Advice, Kind, Problem } from '../api/client';
 import { Finding } from '../parts/Finding';
 import { useStored } from '../stored';
 import { Blank } from '../parts/Blank';
-import { made } from './made';
 import { Toggle } from '../parts/Toggle';
 import type { Send } from '../api/useRun';
 
@@ -93,86 +92,6 @@ export function LockPanel({ advice, send }: { advice: Advice; send: Send }) {
         </Button>
       </Row>
       {at('pin') && <Finding>{at('pin')}</Finding>}
-    </>
-  );
-}
-
-export function CheckPanel({ advice, run, send }: { advice: Advice; run: string; send: Send }) {
-  const check = advice.check;
-  const [kept, keep] = useStored(`draft.${run}.${check?.check ?? ''}.conditions`);
-  const { ask, problem } = useAsk(send);
-  if (!check) return null;
-  const conditions = JSON.parse(kept || '{}') as Record<string, string>;
-  const answer = ({ id, says }: { id: string; says: string }) =>
-    void ask('check', { check: check.check, answer: id, says, conditions }, () => {
-      keep('');
-    });
-  const all = check.all ?? [];
-  // an entry for each, one after the other: what is refused stops there and is shown
-  const allWell = async () => {
-    for (const { check: id, answer, says } of all) {
-      if (!(await ask('check', { check: id, answer, says, conditions }))) return;
-    }
-    keep('');
-  };
-  return (
-    <>
-      {check.conditions.length > 0 && (
-        <Row>
-          {check.conditions.map((c) => (
-            <Blank
-              key={c}
-              label={c}
-              width={240}
-              value={conditions[c] ?? ''}
-              onChange={(t) => {
-                keep(JSON.stringify({ ...conditions, [c]: t }));
-              }}
-            />
-          ))}
-        </Row>
-      )}
-      <Row>
-        {check.answers.map((a, i) => (
-          <Button
-            key={a.id}
-            onClick={() => {
-              answer(a);
-            }}
-          >
-            {i === 0 ? '✓' : '✕'} {a.says}
-          </Button>
-        ))}
-      </Row>
-      {all.length > 1 && (
-        <Row>
-          <Button variant="contained" onClick={() => void allWell()}>
-            {all.every((w) => w.says === all[0]?.says)
-              ? `✓ all ${all.length}: ${all[0]?.says ?? ''}`
-              : `✓ all ${all.length} as they should be`}
-          </Button>
-          <Box component="ul" aria-label="All of these" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 'text', lineHeight: 1.5 }}>
-            {all.map((w) => (
-              <li key={w.check}>
-                {w.name}: <b>{w.says}</b>
-              </li>
-            ))}
-          </Box>
-        </Row>
-      )}
-      {advice.cure && (
-        <Row>
-          <Button
-            variant="contained"
-            onClick={() => {
-              if (advice.cure) void ask('move', made(advice.cure));
-            }}
-          >
-            {advice.cure.name}: turned {advice.cure.text} {advice.cure.way_says}
-          </Button>
-        </Row>
-      )}
-      {problem && <Finding>{problem.detail}</Finding>}
     </>
   );
 }

@@ -4,7 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import type { Advice } from '../api/client';
 import type { Send } from '../api/useRun';
-import { CheckPanel } from './panels';
+import { CheckPanel } from './CheckPanel';
 
 // several answers that are well, by one tap
 

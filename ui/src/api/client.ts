@@ -36,6 +36,7 @@ export type GaugeKind = NonNullable<Schemas['RunGauge']['kind']>;
 export type ReadingIn = Schemas['RunReading'];
 export type SessionView = Schemas['Session'];
 export type Person = Schemas['WorkshopPerson'];
+export type Heard = Schemas['RunHeard'];
 export type Meaning = Schemas['Meaning'];
 export type MachineView = Schemas['ShopMachineView'];
 export type Machine = Schemas['WorkshopMachine'];

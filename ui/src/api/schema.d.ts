@@ -535,6 +535,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/runs/{run}/hear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** which figures of a proof were dictated? nothing is kept */
+        post: operations["hear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/runs/{run}/invite": {
         parameters: {
             query?: never;
@@ -1385,6 +1402,10 @@ export interface components {
             theirs: components["schemas"]["Their"][];
             turned: boolean;
         };
+        Dictated: {
+            check: string;
+            text: string;
+        };
         EventIn: {
             after: number;
             /** Format: date-time */
@@ -1676,11 +1697,21 @@ export interface components {
             ask: string;
             check: string;
             conditions: string[];
+            figures?: components["schemas"]["RunAskFigure"][];
             loaded?: boolean;
         };
         RunAskAnswer: {
             id: string;
             says: string;
+        };
+        RunAskFigure: {
+            column?: string;
+            found?: string;
+            id: string;
+            name: string;
+            row?: string;
+            unit: string;
+            wants?: string;
         };
         RunCall: {
             hold?: boolean;
@@ -1708,7 +1739,7 @@ export interface components {
             about: string;
             argued?: boolean;
             /** @enum {string} */
-            choice: "repair" | "repaired" | "go-on" | "leave-open" | "answer-again" | "afresh" | "leave-out" | "comes-right" | "stays-wrong" | "take" | "not-touched";
+            choice: "repair" | "repaired" | "go-on" | "leave-open" | "answer-again" | "afresh" | "leave-out" | "comes-right" | "stays-wrong" | "take" | "not-touched" | "try-first";
             label: string;
             reason?: string;
         };
@@ -1763,6 +1794,17 @@ export interface components {
             name: string;
             text: string;
         };
+        RunFigureRead: {
+            column?: string;
+            figure: string;
+            name?: string;
+            quantity?: string;
+            row?: string;
+            side?: string;
+            text: string;
+            value: number;
+            wants?: string;
+        };
         RunGauge: {
             doubt: number;
             due?: string;
@@ -1783,6 +1825,10 @@ export interface components {
             owner?: string;
             place?: string;
             run: string;
+        };
+        RunHeard: {
+            aside: string[];
+            figures: components["schemas"]["RunFigureRead"][];
         };
         RunHow: {
             by?: string;
@@ -1928,6 +1974,24 @@ export interface components {
             picture?: components["schemas"]["PictureScene"];
             rules: components["schemas"]["RunRule"][];
         };
+        RunProofCell: {
+            found?: string;
+            left?: string;
+            out?: boolean;
+            wants?: string;
+        };
+        RunProofRow: {
+            cells: components["schemas"]["RunProofCell"][];
+            name: string;
+        };
+        RunProofTable: {
+            columns: string[];
+            found?: string;
+            left?: string;
+            rows: components["schemas"]["RunProofRow"][];
+            title: string;
+            unit?: string;
+        };
         RunPutOn: {
             /** @enum {string} */
             kind: "key" | "power" | "gear" | "ground" | "wheels" | "chocks" | "brake" | "hitch" | "propeller" | "cooling" | "pin" | "lock" | "part" | "cable" | "held" | "mark" | "fluid";
@@ -1984,6 +2048,7 @@ export interface components {
             signed: string;
             source: string;
             statement: string;
+            tables: components["schemas"]["RunProofTable"][];
             through: number;
             times: string;
             voices: components["schemas"]["RunVoiceLine"][];
@@ -2359,8 +2424,11 @@ export interface components {
             answers: components["schemas"]["SheetAnswer"][];
             ask: string;
             at?: Record<string, never>;
+            /** @enum {string} */
+            by?: "heard" | "felt" | "seen";
             conditions?: string[];
             each?: boolean;
+            figures?: components["schemas"]["SheetProofFigure"][];
             id: string;
             /** @enum {string} */
             kind: "function" | "sense" | "condition";
@@ -2499,7 +2567,7 @@ export interface components {
             plus?: number;
             position?: string;
             /** @enum {string} */
-            quantity: "length" | "angle" | "force" | "torque" | "count" | "speed" | "temperature";
+            quantity: "length" | "angle" | "force" | "torque" | "count" | "speed" | "road speed" | "temperature";
             school?: string;
             settle?: components["schemas"]["SheetSettle"];
             signed?: components["schemas"]["SheetSigned"];
@@ -2519,6 +2587,19 @@ export interface components {
             school?: string;
             shows: string;
             wants: string;
+        };
+        SheetProofFigure: {
+            below?: string[];
+            column?: string;
+            id: string;
+            least?: number;
+            most?: number;
+            name: string;
+            over?: string;
+            /** @enum {string} */
+            quantity: "length" | "angle" | "force" | "count" | "speed" | "road speed" | "temperature";
+            row?: string;
+            under?: string;
         };
         SheetRange: {
             max: number;
@@ -4588,6 +4669,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopHands"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Dictated"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunHeard"];
                 };
             };
             /** @description what was wrong */

@@ -48,7 +48,7 @@ export function Blank({
           'aria-describedby': `${id}-error`,
           autoComplete: secret && !figures ? 'current-password' : 'off',
           ...(list ? { list } : {}),
-          ...(figures ? { inputMode: 'numeric' as const } : {}),
+          ...(figures ? { inputMode: secret ? ('numeric' as const) : ('decimal' as const) } : {}),
         }}
         sx={{ px: 1.25, minHeight: 48, border: '2px solid', borderColor: error ? 'error.main' : 'text.primary' }}
       />

@@ -3,6 +3,7 @@ import { Pick, Told, W } from '../form/blanks';
 import { Any, When, Yes } from '../form/choices';
 import { OfRig } from './OfRig';
 import { fields, useRigFields } from './fields';
+import { FigureBlock } from './FigureBlock';
 import { Add, Many, TakeOut } from '../form/rows';
 import { Row } from './layout';
 import { list, usePaper } from './paper';
@@ -24,6 +25,8 @@ const ways = [
   { id: 'in', name: 'in' },
 ];
 
+const noticed = ['heard', 'felt', 'seen'].map((id) => ({ id, name: id }));
+
 /** So many clicks, notches, turns. */
 const steps = (n: number, one: string) => `${n} ${one}${n <= 1 ? '' : /ch$/.test(one) ? 'es' : 's'}`;
 
@@ -43,6 +46,7 @@ export function CheckBlock({ i }: { i: number }) {
         <>
           <W at={[...at, 'name']} label="what is tried" />
           {!edit && c.loaded ? ' (loaded)' : ''}
+          {!edit && c.by ? ` (${c.by})` : ''}
         </>
       }
     >
@@ -52,6 +56,7 @@ export function CheckBlock({ i }: { i: number }) {
           <Yes at={[...at, 'loaded']} says="under load" />
           {list(s.places).length > 0 && <Yes at={[...at, 'each']} says="at each place" />}
           <Pick at={[...at, 'kind']} label={`${c.name} is a`} options={kinds} />
+          <Pick at={[...at, 'by']} label={`${c.name} is noticed`} options={noticed} none="as it is" />
           <Pick at={[...at, 'position']} label={`control, for ${c.name}`} options={positions} none="any position" />
           {list(s.schools).length > 0 && (
             <Pick at={[...at, 'school']} label={`only by, ${c.name}`} options={list(s.schools)} none="every school" />
@@ -138,6 +143,7 @@ export function CheckBlock({ i }: { i: number }) {
       <When at={[...at, 'conditions']}>
         Note: <Many at={[...at, 'conditions']} label={`condition of ${c.name},`} what="what is noted with it" />
       </When>
+      <FigureBlock i={i} />
       <Told at={at} />
       <Told at={[...at, 'answers']} />
       <Shown path={`checks[${i}].`} />

@@ -8,7 +8,7 @@ import { Needs } from './Needs';
 import { PointMore } from './PointMore';
 import { list, usePaper } from './paper';
 
-const quantities = ['length', 'angle', 'force', 'torque', 'count', 'speed', 'temperature'].map((id) => ({ id, name: id }));
+const quantities = ['length', 'angle', 'force', 'torque', 'count', 'speed', 'road speed', 'temperature'].map((id) => ({ id, name: id }));
 const unit: Record<string, string> = { length: 'mm', angle: '°', force: 'N', torque: 'Nm', speed: 'rpm', temperature: '°C' };
 
 /** One thing that is read: its window, its way of reading, and what the sheet's rig shows there. */
