@@ -76,9 +76,25 @@ test('shift points to taste: the ends are drawn, a wish beyond them is refused, 
   await page.getByLabel(/from as found/).fill('1');
   await hand.tap('That is to be done');
   await expect(page.getByLabel('at whose word')).toBeHidden();
+  const shifts = async (said: string) => {
+    await workUntil(hand, server, id, 'Say or type it');
+    await page.getByLabel('Say or type it').fill(said);
+    await hand.tap('Fill in');
+    await expect(page.getByRole('group', { name: 'wide throttle' }).getByLabel(/^2 to 3, up/)).not.toHaveValue('');
+  };
+  await workUntil(hand, server, id, 'First as it came');
+  await hand.tap(/^First as it came/);
+  await shifts('light up 27, down 31, wide 71');
+  await hand.tap('✓ as wished');
+  await expect(page.getByText('swap them, or read them again')).toBeVisible();
+  await page.getByRole('group', { name: 'light throttle' }).getByLabel(/^3 to 2, down/).fill('19');
+  await hand.tap('✕ early');
+  await shifts('light up 30 down 22, wide 75');
+  await hand.tap('✓ as wished');
   await workUntil(hand, server, id, '');
   await page.goto(`${server.url}/record/${id}`);
   await expect(page.getByText(/to taste, .* from as found, asked for by the owner/).first()).toBeVisible();
+  await expect(page.getByRole('row', { name: /^light throttle 27 → 30 19 → 22$/ })).toBeVisible();
 });
 
 test('a look turns nothing, is signed as one, and goes over into setting', async ({ page, server }) => {

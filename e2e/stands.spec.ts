@@ -7,7 +7,7 @@ test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 /** A machine, its cable, what is worked up to, and what is changed there. */
 const stops: [string, string, string, RegExp, string][] = [
   ['teal', 'lower', 'Linkage cover on', /^boat/, 'under way'],
-  ['oyster', 'parking', 'Vehicle on its wheels', /^vehicle/, 'slope'],
+  ['oyster', 'parking', 'Vehicle on its wheels', /^vehicle/, 'on its wheels'],
   ['mail', 'aileron', 'Wing panel, left', /^wing panel, left/, 'off'],
   ['reed', 'overrun', 'Brake cables', /^brake cables/, 'unhooked'],
   ['ferry', 'kickdown', 'Vehicle on the road', /^vehicle/, 'on the road'],

@@ -93,8 +93,25 @@ func (c *Check) Tabled() bool {
 	return slices.ContainsFunc(c.Figures, func(f ProofFigure) bool { return f.Row != "" })
 }
 
+// Forbids are the proofs that must not be made instead of a check.
+func (s *Sheet) Forbids(c *Check) (out []Forbidden) {
+	for _, f := range s.Forbidden {
+		if len(f.Of) == 0 && c.Loaded || slices.Contains(f.Of, c.ID) || slices.Contains(f.Of, c.Base) {
+			out = append(out, f)
+		}
+	}
+	return out
+}
+
 // figureFaults: the figures of a check fit its answers and each other.
 func (s *Sheet) figureFaults() (f fault.List) {
+	for i, one := range s.Forbidden {
+		for j, id := range one.Of {
+			if s.Check(id) == nil {
+				f.Add(fmt.Sprintf("forbidden_proofs[%d].of[%d]", i, j), "there is no check %q", id)
+			}
+		}
+	}
 	for i := range s.Checks {
 		c := &s.Checks[i]
 		for j := range c.Figures {

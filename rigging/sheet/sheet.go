@@ -103,8 +103,9 @@ type Item struct {
 
 // Forbidden is a proof that must not be made, and why.
 type Forbidden struct {
-	Says string `json:"says" jsonschema:"minLength=1"`
-	Why  string `json:"why" jsonschema:"minLength=1"`
+	Says string   `json:"says" jsonschema:"minLength=1"`
+	Why  string   `json:"why" jsonschema:"minLength=1"`
+	Of   []string `json:"of,omitempty"` // the checks with which it is said; every one under load where none is named
 }
 
 // Source is where the figures come from. Assumed figures stay marked as such

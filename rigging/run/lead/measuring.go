@@ -258,7 +258,7 @@ func (run *Lead) allWell(a *Advice, among []string, also func(*sheet.Check) bool
 	for _, id := range among {
 		other := run.Sheet.Check(id)
 		given, ok := run.Checks[id]
-		if other != nil && also(other) && (!ok || given.Void) && len(run.Missing(run.Now(), run.Sheet.Trying(other, nil).Needs)) == 0 {
+		if other != nil && len(other.Figures) == 0 && also(other) && (!ok || given.Void) && len(run.Missing(run.Now(), run.Sheet.Trying(other, nil).Needs)) == 0 {
 			all = append(all, Well{id, other.Name, other.Good().ID, other.Good().Says})
 		}
 	}

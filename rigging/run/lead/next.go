@@ -156,6 +156,9 @@ func (run *Lead) ask(c *sheet.Check, answer record.Answered, answered bool) Advi
 		}
 	}
 	a := Advice{Do: DoCheck, Say: Say(Plain(spell.Upper(c.Ask))), Check: ask}
+	for _, f := range run.Sheet.Forbids(c) {
+		a.More = append(a.More, "Not by "+spell.Lower(strings.TrimRight(f.Says, "."))+": "+spell.Lower(f.Why))
+	}
 	if c.By != "" {
 		a.More = append(a.More, c.By.Asks())
 	}

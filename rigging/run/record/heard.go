@@ -73,6 +73,14 @@ func meant(c *sheet.Check, said []string, last *sheet.ProofFigure, filled map[st
 		if len(said) > 0 && len(fit) == 0 {
 			continue // it speaks of something else
 		}
+		if len(said) == 0 {
+			if filled[f.ID] != "" {
+				continue
+			}
+			if score = 0; last != nil && f.Row == last.Row {
+				score = 1 // the next that is empty, first of the row that was said
+			}
+		}
 		if score > most {
 			most, best, used = score, f, fit
 		}

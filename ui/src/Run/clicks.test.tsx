@@ -2,14 +2,14 @@
 import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import type { Advice, Rule, Turn, View } from '../api/client';
-import type { Send } from '../api/useRun';
+import type { Rule, Turn, View } from '../api/client';
 import { InspectPanel } from './HandPanels';
 import { MovePanel } from './MovePanel';
 import { CheckPanel } from './CheckPanel';
 import { LockPanel } from './panels';
 import { Rights } from './Rights';
 import { TurnPad } from './TurnPad';
+import { advice, refusing, taken, tap } from './taps.testing';
 
 // what is tapped and typed, and what goes out
 
@@ -18,11 +18,6 @@ beforeEach(() => {
   vi.stubGlobal('matchMedia', () => ({ matches: false }));
 });
 afterEach(cleanup);
-
-const taken = () => vi.fn<Send>().mockResolvedValue(null);
-const refusing = (field: string, detail: string) =>
-  vi.fn<Send>().mockResolvedValue({ type: 'about:blank', title: 'no', status: 422, field, detail });
-const tap = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));
 
 const turn: Turn = {
   setting: 'length',
@@ -41,7 +36,6 @@ const adjusters: View['adjusters'] = [
   { id: 'barrel', name: 'barrel', out: 'away from the eye', in: 'toward the eye' },
   { id: 'upper', name: 'upper end', out: 'off', in: 'on' },
 ];
-const advice = (more: Partial<Advice>): Advice => ({ step: 's', do: 'move', say: [], more: [], choices: [], ...more });
 
 test('a turn made as asked goes out in one tap, and so does one that would not turn', async () => {
   const send = taken();

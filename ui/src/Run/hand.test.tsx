@@ -1,6 +1,6 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { expect, test, vi } from 'vitest';
-import type { Advice, Rule, Turn, View } from '../api/client';
+import type { Rule, Turn, View } from '../api/client';
 import { BackTo } from './BackTo';
 import { ActionPanel, ChoosePanel, InspectPanel } from './HandPanels';
 import { made } from './made';
@@ -8,6 +8,7 @@ import { MovePanel } from './MovePanel';
 import { CheckPanel } from './CheckPanel';
 import { LockPanel } from './panels';
 import { TurnPad } from './TurnPad';
+import { advice } from './taps.testing';
 
 vi.stubGlobal('localStorage', { getItem: () => null });
 vi.stubGlobal('window', { matchMedia: () => ({ matches: false }) });
@@ -52,8 +53,6 @@ const rule = (id: string, verdict: Rule['verdict']): Rule => ({
   verdict,
   words: '',
 });
-const advice = (more: Partial<Advice>): Advice => ({ step: 's', do: 'move', say: [], more: [], choices: [], ...more });
-
 test('the turns of a coupled move are ticked off; only the next one can be tapped', () => {
   const plan = [turn('left direct', { done: true }), turn('right direct'), turn('crossover')];
   const said = draw(<MovePanel run="r" rules={[]} turn={plan[1] as Turn} plan={plan} send={send} onOther={nothing} />);

@@ -1,10 +1,8 @@
 // @vitest-environment jsdom
 import { cleanup, render, screen } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
-import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import type { Advice } from '../api/client';
-import type { Send } from '../api/useRun';
+import { afterEach, beforeEach, expect, test } from 'vitest';
 import { CheckPanel } from './CheckPanel';
+import { advice, refusing, taken, tap } from './taps.testing';
 
 // several answers that are well, by one tap
 
@@ -12,12 +10,6 @@ beforeEach(() => {
   localStorage.clear();
 });
 afterEach(cleanup);
-
-const taken = () => vi.fn<Send>().mockResolvedValue(null);
-const refusing = (field: string, detail: string) =>
-  vi.fn<Send>().mockResolvedValue({ type: 'about:blank', title: 'no', status: 422, field, detail });
-const tap = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));
-const advice = (more: Partial<Advice>): Advice => ({ step: 's', do: 'check', say: [], more: [], choices: [], ...more });
 
 test('all wheels are answered by one tap, an entry for each; what is refused stops there', async () => {
   const answers = [

@@ -2471,6 +2471,7 @@ export interface components {
             name: string;
         };
         SheetForbidden: {
+            of?: string[];
             says: string;
             why: string;
         };

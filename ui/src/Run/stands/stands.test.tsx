@@ -6,16 +6,13 @@ import type { Advice, View } from '../../api/client';
 import type { Send } from '../../api/useRun';
 import { Stands } from './Stands';
 import { StopPanel } from './StopPanel';
+import { refusing, taken, tap } from '../taps.testing';
 
 beforeEach(() => {
   localStorage.clear();
 });
 afterEach(cleanup);
 
-const taken = () => vi.fn<Send>().mockResolvedValue(null);
-const refusing = (field: string, detail: string) =>
-  vi.fn<Send>().mockResolvedValue({ type: 'about:blank', title: 'no', status: 422, field, detail });
-const tap = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));
 const stop = (of: NonNullable<Advice['stop']>): Advice => ({ step: 's', do: 'set-up', say: [], more: [], choices: [], stop: of });
 
 const changes = [

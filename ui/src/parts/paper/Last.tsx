@@ -36,6 +36,17 @@ export function Last() {
           {list(s.forbidden_proofs).map((f, i) => (
             <Row key={i} head={<W at={['forbidden_proofs', i, 'says']} label={`proof ${i + 1} that must not be made`} />}>
               <W at={['forbidden_proofs', i, 'why']} label={`why proof ${i + 1} must not be made`} />
+              {edit && (
+                <>
+                  {' '}
+                  said with{' '}
+                  <Any
+                    at={['forbidden_proofs', i, 'of']}
+                    label={`checks with which ${f.says} is said`}
+                    options={list(s.checks).map((c) => ({ id: c.id, name: c.name }))}
+                  />
+                </>
+              )}
               <TakeOut at={['forbidden_proofs', i]} name={f.says} />
             </Row>
           ))}
