@@ -16,6 +16,7 @@ func Order(h record.Heading, o tell.Order, size string, out io.Writer) error {
 	})
 	w.heading("To order: "+o.Part, h.Machine+" · "+h.Cable+" · "+h.Note)
 	w.rule()
+	w.fields("What it is", o.What)
 	w.list("Why", []string{o.Why})
 	if o.Against != nil {
 		w.list("Cannot be met together", o.Against.Windows)

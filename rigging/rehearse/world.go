@@ -47,12 +47,17 @@ func (h *hand) read(w *lead.Want) error {
 			return fault.At("sheet", "the rig shows no %q", p.Measures)
 		}
 		fine := 0.001
-		if g := h.gauge(p); g != nil {
+		shown := p.Quantity
+		if p.ReadAt != nil && p.Signed == nil { // where the tool is held
+			shown, r.Unit = p.ReadAt.Quantity, p.ReadAt.Quantity.Unit()
+			v = p.ReadAt.Shows(v)
+		}
+		if g := h.gauge(p, shown); g != nil {
 			r.Gauge = g.ID
 			v += h.bias[g.ID]
 			fine = max(fine, g.Resolution)
 		}
-		if p.Quantity == quantity.Count {
+		if shown == quantity.Count {
 			fine = 1
 			v = math.Floor(v + 1e-9)
 		}
@@ -86,10 +91,10 @@ func well(s *sheet.Sheet, p *sheet.Point) string {
 }
 
 // gauge is the workshop's of the point's instrument, else the finest for its quantity.
-func (h *hand) gauge(p *sheet.Point) *record.Gauge {
+func (h *hand) gauge(p *sheet.Point, shown quantity.Kind) *record.Gauge {
 	var best *record.Gauge
 	for i, g := range h.q.Gauges {
-		if g.Quantity != p.Quantity {
+		if g.Quantity != shown {
 			continue
 		}
 		if g.Kind != "" && string(g.Kind) == p.Instrument {
@@ -206,7 +211,7 @@ func (h *hand) fit(c *lead.Choose) error {
 		if o.ID != c.Options[0].ID {
 			continue
 		}
-		h.geometry = o.Fitted(h.geometry)
+		h.geometry = o.Fitted(h.geometry, h.led.Sheet.Rig.Geometry)
 		for _, id := range one.Adjusters {
 			if a := h.led.Sheet.Adjuster(id); a != nil && a.Works != "" && o.Setting != nil {
 				h.settings[a.Works] = *o.Setting

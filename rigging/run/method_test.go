@@ -224,6 +224,7 @@ func TestACountStartsAgainWhenSomethingElseTurnedIt(t *testing.T) {
 func TestASpringIsChosenUntilNoneIsLeft(t *testing.T) {
 	f := follow(t, "701")
 	f.answers["stays"] = "creeps"
+	f.reading["knob-force"] = "15"
 	a := f.untilDo(lead.DoChoose)
 	assert.Equal(t, "middle", a.Choose.Options[0].ID, "the one the sheet's rig is right with")
 	require.ErrorContains(t, f.try(record.KindChosen, record.Choosing{Setting: "spring", Option: "velvet"}), "no such part")

@@ -41,16 +41,18 @@ func reading(a lead.Advice) string {
 
 func TestWornPartsAreReadBeforeAnythingIsSet(t *testing.T) {
 	f := follow(t, "701")
-	f.reading["dead"] = "2.6"
-	a := f.until(func(a lead.Advice) bool {
-		return a.Do == lead.DoDecide && a.Choices[0].About.Question != record.AboutSchool
+	f.until(func(a lead.Advice) bool {
+		return a.Do == lead.DoDecide && a.Choices[0].About.Question == record.AboutSchool
 	})
-	assert.Contains(t, a.Finding, "Cure the routing or fit a stiffer cable")
+	f.do(record.KindDecided, record.Decided{About: record.AboutSchool.Of("cable"), Choice: record.ChoiceTake, Reason: "it is worn"})
+	f.reading["dead-cable"] = "2.6"
+	a := f.untilDo(lead.DoDecide)
+	assert.Contains(t, a.Finding, "Fit a cable with a closer inner")
 	assert.Empty(t, f.state().Moves)
 	f.do(record.KindDecided, record.Decided{About: a.Choices[0].About, Choice: record.ChoiceRepair})
-	f.reading["dead"] = "0.4"
+	f.reading["dead-cable"] = "0.4"
 	f.do(record.KindDecided, record.Decided{About: a.Choices[0].About, Choice: record.ChoiceRepaired})
-	assert.Equal(t, "dead", reading(f.untilDo(lead.DoRead)), "other parts are read anew")
+	assert.Equal(t, "dead-cable", reading(f.untilDo(lead.DoRead)), "other parts are read anew")
 	f.untilDo(lead.DoInspect)
 }
 

@@ -17,6 +17,7 @@ type Answer struct {
 	Side     string   `json:"side,omitempty" jsonschema:"enum=tight,enum=loose"` // of the window
 	Cure     *Cure    `json:"cure,omitempty"`
 	Stop     bool     `json:"stop,omitempty"` // it argues for a repair
+	Part     string   `json:"part,omitempty"` // of the chain, by its role, that is to be renewed then
 }
 
 // Is tells whether the answer is of that id, or stands for that word of the rig.

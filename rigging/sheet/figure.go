@@ -114,6 +114,11 @@ func (s *Sheet) figureFaults() (f fault.List) {
 	}
 	for i := range s.Checks {
 		c := &s.Checks[i]
+		for j, a := range c.Answers {
+			if a.Part != "" && s.Link(a.Part) == nil {
+				f.Add(fmt.Sprintf("checks[%d].answers[%d].part", i, j), "the chain has no part %q", a.Part)
+			}
+		}
 		for j := range c.Figures {
 			one, at := &c.Figures[j], fmt.Sprintf("checks[%d].figures[%d]", i, j)
 			if first := slices.IndexFunc(c.Figures, func(x ProofFigure) bool { return x.ID == one.ID }); first < j {

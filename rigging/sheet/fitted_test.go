@@ -90,7 +90,7 @@ func TestNoSettingNamesTheWindowsAndThePart(t *testing.T) {
 		assert.NotNil(t, s.Against(Fitted{Settings: map[string]float64{"adjuster": -40}}, seized), "and none where nothing turns")
 
 		r := *s.Rig
-		r.Geometry = Option{Geometry: map[string]float64{"release_travel": 3 * s.Rig.Geometry["release_travel"].(float64)}}.Fitted(r.Geometry)
+		r.Geometry = Option{Geometry: map[string]float64{"release_travel": 3 * s.Rig.Geometry["release_travel"].(float64)}}.Fitted(r.Geometry, nil)
 		s.Rig = &r
 		against := s.Against(f, free)
 		require.NotNil(t, against, "the release needs more than the pedal gives")

@@ -358,10 +358,10 @@ func signed(way string, steps float64) float64 {
 }
 
 // Ranked are the options of a setting, those that the rig of the sheet is right with first.
-func (s *Sheet) Ranked(one *Setting) []Option {
+func (s *Sheet) Ranked(one *Setting, told map[string]float64) []Option {
 	met := map[string]int{}
 	for _, o := range one.Options {
-		met[o.ID] = s.metWith(one, o)
+		met[o.ID] = s.metWith(one, o, told)
 	}
 	out := slices.Clone(one.Options)
 	slices.SortStableFunc(out, func(a, b Option) int { return met[b.ID] - met[a.ID] })
@@ -369,12 +369,12 @@ func (s *Sheet) Ranked(one *Setting) []Option {
 }
 
 // metWith counts what of the setting's readings and checks the rig meets with an option.
-func (s *Sheet) metWith(one *Setting, o Option) (met int) {
+func (s *Sheet) metWith(one *Setting, o Option, told map[string]float64) (met int) {
 	if s.Rig == nil {
 		return 0
 	}
 	with, r := *s, *s.Rig
-	r.Geometry, r.Settings = o.Fitted(r.Geometry), maps.Clone(r.Settings)
+	r.Geometry, r.Settings = o.Fitted(Option{Geometry: told}.Fitted(r.Geometry, nil), nil), maps.Clone(r.Settings)
 	for _, id := range one.Adjusters {
 		if a := s.Adjuster(id); a != nil && a.Works != "" && o.Setting != nil {
 			r.Settings = merged(r.Settings, map[string]float64{a.Works: *o.Setting})
@@ -404,8 +404,8 @@ func metIn(proofs []Proof) (n int) {
 }
 
 // Fitted is a rig's geometry with the figures of the option's part: spring.at_in stands in
-// the spring.
-func (o Option) Fitted(geometry map[string]any) map[string]any {
+// the spring. Where the rig has no such part yet, the rest of it is as in like.
+func (o Option) Fitted(geometry, like map[string]any) map[string]any {
 	out := maps.Clone(geometry)
 	for _, name := range slices.Sorted(maps.Keys(o.Geometry)) {
 		part, field, deep := strings.Cut(name, ".")
@@ -416,7 +416,10 @@ func (o Option) Fitted(geometry map[string]any) map[string]any {
 		inner, _ := out[part].(map[string]any)
 		inner = maps.Clone(inner)
 		if inner == nil {
-			inner = map[string]any{}
+			other, _ := like[part].(map[string]any)
+			if inner = maps.Clone(other); inner == nil {
+				inner = map[string]any{}
+			}
 		}
 		inner[field] = o.Geometry[name]
 		out[part] = inner

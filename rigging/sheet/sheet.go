@@ -8,6 +8,7 @@ import (
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
+	"strings"
 	"sync"
 
 	"brankel/rigging/quantity"
@@ -118,10 +119,29 @@ type Source struct {
 	Assumed  bool   `json:"assumed,omitempty"`
 }
 
-// Part is a link of the chain the figures belong to.
+// Part is a link of the chain the figures belong to, and what the stores ask of it.
 type Part struct {
-	Role string `json:"role" jsonschema:"minLength=1"`
-	Name string `json:"name" jsonschema:"minLength=1"`
+	Role   string  `json:"role" jsonschema:"minLength=1"`
+	Name   string  `json:"name" jsonschema:"minLength=1"`
+	Sits   string  `json:"sits,omitempty"`                                        // from where to where
+	Number string  `json:"number,omitempty"`                                      // its maker's
+	Length float64 `json:"length,omitempty" jsonschema:"minimum=0,maximum=30000"` // mm, over all
+	Hand   string  `json:"hand,omitempty"`                                        // which way its threads or its sides go
+}
+
+// CablePart is the link of the chain that is the cable, nil where none is named so.
+func (s *Sheet) CablePart() *Part {
+	for i := range s.Chain {
+		if strings.Contains(strings.ToLower(s.Chain[i].Role), "cable") {
+			return &s.Chain[i]
+		}
+	}
+	return nil
+}
+
+// Link is the link of the chain with a role, nil where there is none.
+func (s *Sheet) Link(role string) *Part {
+	return find(s.Chain, role, func(p Part) string { return p.Role })
 }
 
 // Line is what the drawing of the cable shows, from hand to works.
@@ -248,6 +268,8 @@ type Point struct {
 	Each     bool           `json:"each,omitempty"`     // at each place
 	Signed   *Signed        `json:"signed,omitempty"`   // it may lie on either side of nothing
 	Stop     string         `json:"stop,omitempty"`     // out of its limits it argues for this repair
+	Tells    string         `json:"tells,omitempty"`    // a figure of the rig's geometry that it tells, by which parts are chosen
+	ReadAt   *ReadAt        `json:"read_at,omitempty"`  // where the tool may be held instead
 
 	Needs setup.Needs `json:"needs,omitempty"` // how it stands while it is read; hands are in unless they are to be clear
 }

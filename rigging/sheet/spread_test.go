@@ -154,14 +154,14 @@ func TestAChartIsReadBetweenItsPlacesAndNeverBeyond(t *testing.T) {
 
 func TestOptionsAreRankedByWhatTheRigIsRightWith(t *testing.T) {
 	s := sheetOf(t, "701").For("spring")
-	ranked := s.Ranked(s.Setting("spring"))
+	ranked := s.Ranked(s.Setting("spring"), nil)
 	require.Len(t, ranked, 3)
 	assert.Equal(t, "middle", ranked[0].ID)
-	soft := ranked[0].Fitted(s.Rig.Geometry)["spring"].(map[string]any)
+	soft := ranked[0].Fitted(s.Rig.Geometry, nil)["spring"].(map[string]any)
 	assert.InDelta(t, 8, soft["at_in"], 1e-9)
 	assert.NotEqual(t, soft["toward"], nil, "what the part does not name stays")
 	s = sheetOf(t, "303").For("")
-	assert.InDelta(t, s.Rig.Settings["hook"], *s.Ranked(s.Setting("hook"))[0].Setting, 1e-9)
+	assert.InDelta(t, s.Rig.Settings["hook"], *s.Ranked(s.Setting("hook"), nil)[0].Setting, 1e-9)
 }
 
 func TestWhatReadsTheSameWhereverItIsTurnedIsKnown(t *testing.T) {

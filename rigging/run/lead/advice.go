@@ -85,6 +85,9 @@ type Want struct {
 	States   []WantState   `json:"states"`
 	Sides    *sheet.Signed `json:"sides,omitempty"` // it lies on one of them
 	Last     string        `json:"last,omitempty"`  // the reading before, in words
+
+	Instrument string        `json:"instrument,omitempty"` // that the sheet names
+	ReadAt     *sheet.ReadAt `json:"read_at,omitempty"`    // where it may be held instead
 }
 
 // WantState is a state to be confirmed with a tap, and how it is proved.
@@ -116,13 +119,13 @@ type Turn struct {
 
 // Ask is a check to answer.
 type Ask struct {
-	Check      string        `json:"check"`
-	Ask        string        `json:"ask"`
-	Answers    []AskAnswer   `json:"answers"` // the wanted one first
-	Conditions []string      `json:"conditions"`
-	Figures    []AskFigure   `json:"figures,omitempty"`
-	Loaded     bool          `json:"loaded,omitempty"`
-	All        []Well        `json:"all,omitempty"` // open as well, this one too: one tap where all are well
+	Check      string      `json:"check"`
+	Ask        string      `json:"ask"`
+	Answers    []AskAnswer `json:"answers"` // the wanted one first
+	Conditions []string    `json:"conditions"`
+	Figures    []AskFigure `json:"figures,omitempty"`
+	Loaded     bool        `json:"loaded,omitempty"`
+	All        []Well      `json:"all,omitempty"` // open as well, this one too: one tap where all are well
 }
 
 // AskFigure is a number to be read with a check, in the unit of its kind where none is written.

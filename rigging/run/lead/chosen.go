@@ -60,16 +60,22 @@ func (s *Setting) option(id string) *sheet.Option {
 func (run *Lead) choose(s *Setting, c *sheet.Check) Advice {
 	why := run.standsSay(s)
 	if c != nil {
-		why = failure(c, run.Checks[c.ID].Checked)
+		if answer, ok := run.Checks[c.ID]; ok && !answer.Void && !run.wrong(s) {
+			why = failure(c, answer.Checked)
+		}
 	}
 	ask := &Choose{Setting: s.Of.ID, Title: s.Of.Title, Options: []ChooseOption{}}
-	for _, o := range run.Sheet.Ranked(s.Of) {
+	for _, o := range run.Sheet.Ranked(s.Of, run.told(s)) {
 		if !run.tried(s, o.ID) {
 			ask.Options = append(ask.Options, ChooseOption{o.ID, o.Name})
 		}
 	}
 	if len(ask.Options) == 0 {
-		return run.cannotReach(s, why+" Every one of them was tried.")
+		a := run.cannotReach(s, why+" Every one of them was tried.")
+		if says := run.Sheet.SpringSays(s.Of, run.told(s)); says != "" {
+			a.More = append([]string{says}, a.More...)
+		}
+		return a
 	}
 	a := Advice{Do: DoChoose, Choose: ask, Finding: why,
 		Say: Say(Plain("Fit the "), Piece{ask.Options[0].Name, "turn"}, Plain("."))}
@@ -88,4 +94,18 @@ func (run *Lead) tried(s *Setting, option string) bool {
 		}
 	}
 	return false
+}
+
+// told are figures of the rig that readings of a setting tell, taken with the part that is in: how heavy an arm is says
+// which spring holds it.
+func (run *Lead) told(s *Setting) map[string]float64 {
+	out := map[string]float64{}
+	for _, a := range s.Aims {
+		if t := run.Latest(a.Point.ID, ""); t != nil && a.Point.Tells != "" {
+			if v, ok := run.Sheet.Told(a.Point, s.option(run.Chosen[s.Of.ID]), t.Value); ok {
+				out[a.Point.Tells] = v
+			}
+		}
+	}
+	return out
 }

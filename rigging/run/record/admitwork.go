@@ -55,11 +55,28 @@ func admitMove(in Incoming, m Move) (Move, error) {
 	if m.Value, err = m.counted(); err != nil {
 		return m, err
 	}
+	if most := in.mostMoved(a); most > 0 && m.Value > most {
+		return m, fault.At("body.turns", "%s is more than the %s can be turned (%s): write how far it went", spell.Counted(spell.Notch(a), m.Value),
+			a.Name, spell.Counted(spell.Notch(a), most))
+	}
 	if a.Whole() && m.Value != math.Trunc(m.Value) {
 		return m, fault.At("body.turns", "a %s is whole: write how many", spell.Notch(a))
 	}
 	m.Name, m.Says, m.Unit = a.Name, spell.Way(a, m.Way).Says, spell.Notch(a)
 	return m, oneOf(m.Way, "way", "in", "out")
+}
+
+// mostMoved is how far an adjuster can go in one move at the most: all of its thread, or from one end to the other, twice
+// over, since where the ends of a rig lie is known less well; 0 where nothing is known of it.
+func (in Incoming) mostMoved(a *sheet.Adjuster) float64 {
+	if a.Threads != nil {
+		return a.Threads.Max
+	}
+	span, ok := in.Sheet.RangeOf(a, "")
+	if !ok {
+		return 0
+	}
+	return 2 * (span.Max - span.Min)
 }
 
 // counted is how far it was turned; until it locked need not be counted.

@@ -79,10 +79,12 @@ type Reading struct {
 	Name      string        `json:"name,omitempty"`    // of the point
 	SideSays  string        `json:"side_says,omitempty"`
 	Quantity  quantity.Kind `json:"quantity,omitempty"`
-	Missing   []string      `json:"missing,omitempty"` // states the sheet demands that were not confirmed: not judged
-	HeldBy    string        `json:"held_by,omitempty"` // who held the control, on a device of their own
-	Alone     string        `json:"alone,omitempty"`   // the one-person way; anything says that it was used
-	Carried   string        `json:"carried,omitempty"` // the run in which it was left so: the shop alone carries over
+	Showed    string        `json:"showed,omitempty"`   // what the tool showed, where it was held elsewhere
+	ShownAt   string        `json:"shown_at,omitempty"` // there
+	Missing   []string      `json:"missing,omitempty"`  // states the sheet demands that were not confirmed: not judged
+	HeldBy    string        `json:"held_by,omitempty"`  // who held the control, on a device of their own
+	Alone     string        `json:"alone,omitempty"`    // the one-person way; anything says that it was used
+	Carried   string        `json:"carried,omitempty"`  // the run in which it was left so: the shop alone carries over
 }
 
 // Move is what the hand turned. Turns is written as at the bench ("3½"); Value, Name

@@ -234,7 +234,11 @@ func saysLocked(l Locked) string {
 }
 
 func saysReading(r Reading) string {
-	return r.Name + " read: " + r.Shown() + handsSay(r.HeldBy, r.Alone) + carriedSays(r.Carried)
+	shown := r.Shown()
+	if r.Showed != "" {
+		shown += " (" + r.Showed + " " + r.ShownAt + ")"
+	}
+	return r.Name + " read: " + shown + handsSay(r.HeldBy, r.Alone) + carriedSays(r.Carried)
 }
 
 func saysCheck(c Checked) string {

@@ -40,12 +40,16 @@ func Understand(b Around, st State, r Reading) (Reading, error) {
 	if r.Unit == "" {
 		r.Unit = p.Quantity.Unit()
 	}
+	kind := p.Quantity // of what the tool shows
+	if p.ReadAt != nil && unitOf(r) == p.ReadAt.Quantity {
+		kind, r.ShownAt = p.ReadAt.Quantity, p.ReadAt.Says
+	}
 	read := func(s, field string) (float64, error) {
 		unit := r.Unit
-		if p.Quantity == quantity.Length && strings.ContainsAny(s, "/⁄½¼¾⅛⅜⅝⅞") {
+		if kind == quantity.Length && strings.ContainsAny(s, "/⁄½¼¾⅛⅜⅝⅞") {
 			unit = "in"
 		}
-		q, err := quantity.Parse(s, unit, p.Quantity)
+		q, err := quantity.Parse(s, unit, kind)
 		if err != nil {
 			return 0, fault.At("body."+field, err.Error())
 		}
@@ -66,12 +70,23 @@ func Understand(b Around, st State, r Reading) (Reading, error) {
 	if err := takeSide(&r, p.Signed); err != nil {
 		return r, err
 	}
-	if most := p.Quantity.Most(); math.Abs(r.Value) > most {
+	if most := kind.Most(); math.Abs(r.Value) > most {
 		return r, fault.At("body.text", "%s is more than a %s here can be: up to %s; look at the unit",
-			spell.Figure(p.Quantity, r.Value), p.Quantity, spell.Figure(p.Quantity, most))
+			spell.Figure(kind, r.Value), kind, spell.Figure(kind, most))
 	}
-	err = withGauge(&r, b, p.Quantity)
+	err = withGauge(&r, b, kind)
+	if kind != p.Quantity {
+		r.Showed, r.Value, r.Doubt = spell.Figure(kind, r.Value), p.ReadAt.Value(r.Value), r.Doubt*p.ReadAt.By
+	}
 	return r, err
+}
+
+// unitOf is what the unit of a reading measures, as it was written, else as the pad stands.
+func unitOf(r Reading) quantity.Kind {
+	if q, err := quantity.Parse(r.Text+r.Start, r.Unit, ""); err == nil {
+		return q.Kind
+	}
+	return quantity.KindOfUnit(r.Unit)
 }
 
 // takeSide gives the value the sign of the side on which it lies.

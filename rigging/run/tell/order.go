@@ -16,6 +16,7 @@ import (
 type Order struct {
 	About   record.About   `json:"about"`             // the decision it goes with
 	Part    string         `json:"part"`              // what is to be renewed or mended
+	What    []Field        `json:"what"`              // where it sits, its number, length and hand
 	Why     string         `json:"why"`               // the finding
 	Against *sheet.Against `json:"against,omitempty"` // which windows contradict each other, and what would cure it
 	Lines   []Field        `json:"lines"`
@@ -30,7 +31,7 @@ func (run page) order(a lead.Advice) *Order {
 	if i < 0 || run.Sheet == nil {
 		return nil
 	}
-	o := &Order{About: a.Choices[i].About, Why: a.Finding, Lines: []Field{}, Prepare: []string{}}
+	o := &Order{About: a.Choices[i].About, Why: a.Finding, What: []Field{}, Lines: []Field{}, Prepare: []string{}}
 	id := o.About.ID
 	switch o.About.Question {
 	case record.AboutWorn, record.AboutStands:
@@ -38,7 +39,9 @@ func (run page) order(a lead.Advice) *Order {
 	case record.AboutCheck:
 		if c := run.Sheet.Check(id); c != nil {
 			if answer := c.Answer(run.Checks[id].Answer); answer != nil {
-				o.Part = answer.PointsTo
+				if o.Part = answer.PointsTo; run.Sheet.Link(answer.Part) != nil {
+					run.headed(o, run.Sheet.Link(answer.Part))
+				}
 			}
 		}
 	case record.AboutHand:
@@ -56,12 +59,50 @@ func (run page) order(a lead.Advice) *Order {
 		}
 	}
 	if o.Part == "" {
-		o.Part = "another " + strings.TrimPrefix(run.Sheet.Cable, "the ")
+		o.Part = "another " + run.cableName()
 		o.Prepare = append(o.Prepare, run.Sheet.Prepare...)
+		if p := run.Sheet.CablePart(); p != nil {
+			run.headed(o, p)
+		}
 	}
 	o.Part = strings.TrimSuffix(o.Part, ".")
 	o.Lines = run.orderLines()
 	return o
+}
+
+// headed heads the slip by a part of the chain: what it is, where it sits, its number, its length and its hand.
+func (run page) headed(o *Order, p *sheet.Part) {
+	o.Part = "another " + p.Role
+	if p == run.Sheet.CablePart() {
+		o.Part = "another " + run.cableName()
+	}
+	add := func(name, text string) {
+		if text != "" {
+			o.What = append(o.What, Field{name, text})
+		}
+	}
+	add("which", p.Name)
+	add("sits", p.Sits)
+	add("number", p.Number)
+	if p.Length > 0 {
+		add("length", spell.Figure(quantity.Length, p.Length)+" over all")
+	}
+	if was := run.Parts["old-length"].Text; was != "" {
+		add("length of the old one", was)
+	}
+	add("hand", p.Hand)
+}
+
+// cableName is what the stores know the cable by: nobody wants another clutch.
+func (run page) cableName() string {
+	name := strings.TrimPrefix(run.Sheet.Cable, "the ")
+	switch p := run.Sheet.CablePart(); {
+	case strings.Contains(name, "cable"):
+		return name
+	case p != nil && p.Role != "cable":
+		return p.Role
+	}
+	return name + " cable"
 }
 
 // against asks the fitted rig why no setting serves.

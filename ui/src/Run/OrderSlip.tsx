@@ -19,19 +19,9 @@ export function OrderSlip({ run, order, waiting }: { run: string; order: Order; 
         <Box component="summary" sx={{ minHeight: 40, fontSize: 'plain', fontWeight: 600, cursor: 'pointer' }}>
           To order: {order.part}
         </Box>
-        <Box
-          component="dl"
-          sx={{ display: 'grid', gridTemplateColumns: 'minmax(90px, 170px) 1fr', columnGap: 1.5, rowGap: 0.4, m: 0, fontSize: 'text' }}
-        >
-          {order.lines.map((l, i) => [
-            <Box component="dt" key={`${i}t`} sx={{ color: 'quiet' }}>
-              {l.name}
-            </Box>,
-            <Box component="dd" key={`${i}d`} sx={{ m: 0 }}>
-              {l.text}
-            </Box>,
-          ])}
-        </Box>
+        <Fields list={order.what} strong />
+        <Box sx={{ my: 1 }}>{order.why}</Box>
+        <Fields list={order.lines} />
         <Said title="Before it is fitted:" list={order.prepare} />
         <Box sx={{ mt: 1.5, display: 'flex', flexWrap: 'wrap', gap: 1.5 }}>
           <Button component={Link} to={`/routing?run=${run}`}>
@@ -59,4 +49,22 @@ function Said({ title, list }: { title: string; list: string[] }) {
       </Box>
     </>
   ) : null;
+}
+
+function Fields({ list, strong = false }: { list: Order['lines']; strong?: boolean }) {
+  return (
+    <Box
+      component="dl"
+      sx={{ display: 'grid', gridTemplateColumns: 'minmax(90px, 170px) 1fr', columnGap: 1.5, rowGap: 0.4, m: 0, fontSize: 'text' }}
+    >
+      {list.map((l, i) => [
+        <Box component="dt" key={`${i}t`} sx={{ color: 'quiet' }}>
+          {l.name}
+        </Box>,
+        <Box component="dd" key={`${i}d`} sx={{ m: 0, fontWeight: strong ? 600 : 400 }}>
+          {l.text}
+        </Box>,
+      ])}
+    </Box>
+  );
 }

@@ -26,17 +26,35 @@ export interface PadProps {
   onTake: () => void;
   unit: ReactNode;
   says: string;
+  loud?: boolean; // what it says must not be passed over
   error: string;
   take: string;
   ready: boolean;
   vulgar?: boolean;
   by?: ReactNode;
   above?: ReactNode;
+  instead?: ReactNode; // in the place of the keys
   children?: ReactNode;
 }
 
 /** The pad: keys for a gloved thumb beside a blank that takes what a mechanic writes. Enter takes it. */
-export function Pad({ label, value, onChange, onTake, unit, says, error, take, ready, vulgar = false, by, above, children }: PadProps) {
+export function Pad({
+  label,
+  value,
+  onChange,
+  onTake,
+  unit,
+  says,
+  loud = false,
+  error,
+  take,
+  ready,
+  vulgar = false,
+  by,
+  above,
+  instead,
+  children,
+}: PadProps) {
   const field = useRef<HTMLInputElement>(null);
   const id = useId();
   const coarse = window.matchMedia('(pointer: coarse)').matches;
@@ -92,39 +110,41 @@ export function Pad({ label, value, onChange, onTake, unit, says, error, take, r
           }}
           sx={{ fontSize: 'large', fontWeight: 600, bgcolor: 'transparent', '& input': { p: 0, height: 48 } }}
         />
-        {unit}
+        <Box sx={{ flexShrink: 0 }}>{unit}</Box>
       </Box>
       <Box
         id={`${id}-says`}
         role={error ? 'alert' : 'status'}
-        sx={{ minHeight: 24, fontSize: 'note', fontWeight: 500, color: error ? 'error.main' : 'text.primary' }}
+        sx={{ minHeight: 24, fontSize: loud && !error ? 'head' : 'note', fontWeight: 500, color: error ? 'error.main' : 'text.primary' }}
       >
         {error || says}
       </Box>
-      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 0.75 }}>
-        {rows.flat().map((key) => (
-          <Button
-            key={key}
-            type="button"
-            aria-label={spoken[key] ?? key}
-            onClick={() => {
-              press(key);
-            }}
-            sx={{
-              minWidth: 0,
-              minHeight: 48,
-              p: 0,
-              fontSize: 'head',
-              borderWidth: 1,
-              borderColor: 'divider',
-              bgcolor: /[½¼⅛/]/.test(key) ? 'wash' : 'sheet',
-              '&:hover': { borderWidth: 1 },
-            }}
-          >
-            {key}
-          </Button>
-        ))}
-      </Box>
+      {instead ?? (
+        <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 0.75 }}>
+          {rows.flat().map((key) => (
+            <Button
+              key={key}
+              type="button"
+              aria-label={spoken[key] ?? key}
+              onClick={() => {
+                press(key);
+              }}
+              sx={{
+                minWidth: 0,
+                minHeight: 48,
+                p: 0,
+                fontSize: 'head',
+                borderWidth: 1,
+                borderColor: 'divider',
+                bgcolor: /[½¼⅛/]/.test(key) ? 'wash' : 'sheet',
+                '&:hover': { borderWidth: 1 },
+              }}
+            >
+              {key}
+            </Button>
+          ))}
+        </Box>
+      )}
       <Button type="submit" variant={ready ? 'contained' : 'outlined'}>
         {take}
       </Button>

@@ -5,6 +5,8 @@ import type { Gauge, RunView, Want } from '../api/client';
 import { useStored } from '../stored';
 import { Pad } from './Pad';
 import { OneOf } from '../parts/Toggle';
+import { Leaves } from './Leaves';
+import { unitsOf } from './units';
 import { useMeaning } from './useMeaning';
 import type { Send } from '../api/useRun';
 
@@ -24,17 +26,26 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
   const [text, setText] = useStored(draft);
   const [start, setStart] = useStored(`${draft}.start`);
   const [end, setEnd] = useStored(`${draft}.end`);
-  const [unit, setUnit] = useStored(`unit.${want.quantity}`, want.unit);
+  const units = unitsOf(want);
+  const [keptUnit, setUnit] = useStored(`unit.${want.quantity}.${want.instrument ?? ''}`, want.read_at ? 'mm' : want.unit);
+  const unit = units.some((u) => u.id === keptUnit) ? keptUnit : want.unit;
   const [marks, setMarks] = useStored('marks');
   const [side, setSide] = useStored(`${draft}.side`);
+  const [keysShown, setKeysShown] = useState(false);
   const [refused, setRefused] = useState({ field: '', says: '', of: '' });
-  const fitting = gauges.filter((g) => g.quantity === want.quantity);
-  const [kept, setGauge] = useStored(`gauge.${want.quantity}`, fitting[0]?.id ?? '');
+  const leaves = want.instrument === 'feeler';
+  const held = want.read_at; // where the tool may be held instead
+  const elsewhere = held !== undefined && unit !== want.unit;
+  const shown = elsewhere ? held.quantity : want.quantity;
+  const fitting = gauges.filter((g) => g.quantity === shown);
+  // each instrument is remembered by itself: whoever takes the rule for a slot does not take it for a gap
+  const named = fitting.find((g) => g.kind === want.instrument) ?? (leaves ? undefined : fitting[0]); // no tape stands for a feeler
+  const [kept, setGauge] = useStored(`gauge.${shown}.${want.instrument ?? ''}`, named?.id ?? '');
   const gauge = fitting.some((g) => g.id === kept) ? kept : '';
 
   const doubt = doubts.find((d) => d.gauge === gauge)?.says;
   const length = want.quantity === 'length';
-  const byMarks = length && !want.sides && marks !== '';
+  const byMarks = length && !leaves && !want.sides && marks !== '';
   const typed = JSON.stringify([text, start, end, byMarks, side]);
   const { meaning, problem } = useMeaning(run, { point: want.point, text, start, end, unit, ...(want.sides ? { side } : {}) }, byMarks);
   const confirmed = states === '' ? [] : states.split(' ');
@@ -48,6 +59,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
       ? 'write the start mark, then the end mark'
       : '';
 
+  const inches = unit === 'mm' && /[/⁄½¼¾⅛⅜⅝⅞]/.test(byMarks ? start + end : text) && says.startsWith('=');
   const take = async () => {
     if (!complete) {
       setRefused({ field: 'text', says: 'write what the gauge shows first', of: typed });
@@ -62,12 +74,6 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
     for (const clear of [setText, setStart, setEnd, setStates, setSide]) clear('');
   };
 
-  const units = length
-    ? [
-        { id: 'mm', name: 'mm' },
-        { id: 'in', name: 'in' },
-      ]
-    : [];
   return (
     <Pad
       label={byMarks ? `${want.name}, end mark` : want.name}
@@ -75,12 +81,23 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
       value={byMarks ? end : text}
       onChange={byMarks ? setEnd : setText}
       onTake={() => void take()}
-      says={says}
+      says={inches ? `inches: ${says}` : says}
+      loud={inches}
       error={error}
       take="Take the reading"
       ready={complete && !error && open.length === 0}
+      instead={
+        leaves && shown === 'length' && !keysShown ? (
+          <Leaves
+            onTake={setText}
+            onKeys={() => {
+              setKeysShown(true);
+            }}
+          />
+        ) : undefined
+      }
       unit={
-        units.length > 0 ? (
+        units.length > 1 ? (
           <OneOf label="unit" options={units} value={unit} onChange={setUnit} />
         ) : (
           <Box sx={{ fontSize: 'name', color: 'quiet' }}>{want.unit_says}</Box>
@@ -133,7 +150,8 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
           {doubt}
         </Box>
       )}
-      {length && !want.sides && (
+      {held && <Box sx={{ fontSize: 'note' }}>{elsewhere ? `As it is ${held.says}.` : `Or ${held.says}: choose its unit.`}</Box>}
+      {length && !leaves && !want.sides && (
         <Button
           type="button"
           variant="text"

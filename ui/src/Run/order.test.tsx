@@ -8,6 +8,7 @@ import { Places } from './Places';
 const order: Order = {
   about: 'reach',
   part: 'a lever of another radius',
+  what: [{ name: 'sits', text: 'from the lever to the gearbox' }],
   why: 'No setting serves.',
   lines: [{ name: 'pitch', text: '1.25 mm' }],
   prepare: ['Oil the inner.'],
@@ -22,6 +23,8 @@ test('the slip names the part and its measures, what cannot be met together, and
   );
   for (const says of [
     'To order: a lever of another radius',
+    'from the lever to the gearbox',
+    'No setting serves.',
     '1.25 mm',
     'These cannot be met together',
     'One part would allow it',

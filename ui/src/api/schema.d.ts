@@ -1935,6 +1935,7 @@ export interface components {
             lines: components["schemas"]["RunField"][];
             part: string;
             prepare: string[];
+            what: components["schemas"]["RunField"][];
             why: string;
         };
         RunPartAsk: {
@@ -2020,6 +2021,8 @@ export interface components {
             overdue?: string;
             point: string;
             quantity?: string;
+            showed?: string;
+            shown_at?: string;
             side?: string;
             side_says?: string;
             start?: string;
@@ -2202,11 +2205,13 @@ export interface components {
         };
         RunWant: {
             between: string;
+            instrument?: string;
             last?: string;
             name: string;
             point: string;
             position?: string;
             quantity: string;
+            read_at?: components["schemas"]["SheetReadAt"];
             sides?: components["schemas"]["SheetSigned"];
             states: components["schemas"]["RunWantState"][];
             unit: string;
@@ -2377,6 +2382,7 @@ export interface components {
         SheetAnswer: {
             cure?: components["schemas"]["SheetCure"];
             id?: string;
+            part?: string;
             points_to?: string;
             says: string;
             sense?: string[];
@@ -2540,8 +2546,12 @@ export interface components {
             setting?: number;
         };
         SheetPart: {
+            hand?: string;
+            length?: number;
             name: string;
+            number?: string;
             role: string;
+            sits?: string;
         };
         SheetPartRule: {
             excludes?: string;
@@ -2569,12 +2579,14 @@ export interface components {
             position?: string;
             /** @enum {string} */
             quantity: "length" | "angle" | "force" | "torque" | "count" | "speed" | "road speed" | "temperature";
+            read_at?: components["schemas"]["SheetReadAt"];
             school?: string;
             settle?: components["schemas"]["SheetSettle"];
             signed?: components["schemas"]["SheetSigned"];
             states?: string[];
             stop?: string;
             target?: number;
+            tells?: string;
         };
         SheetPosition: {
             at: number;
@@ -2605,6 +2617,13 @@ export interface components {
         SheetRange: {
             max: number;
             min: number;
+        };
+        SheetReadAt: {
+            add?: number;
+            by: number;
+            /** @enum {string} */
+            quantity: "length" | "angle" | "force" | "count";
+            says: string;
         };
         SheetRecheck: {
             days?: number;

@@ -64,7 +64,7 @@ export function OneOf<T extends string>({
         onChange(next.id);
         e.currentTarget.querySelectorAll<HTMLElement>('[role=radio]')[to]?.focus();
       }}
-      style={{ display: 'inline-flex', flexWrap: options.length > 2 ? 'wrap' : 'nowrap', gap: 6 }}
+      style={{ display: 'inline-flex', flexWrap: options.length > 3 ? 'wrap' : 'nowrap', gap: 6 }}
     >
       {options.map((o, i) => (
         <Button

@@ -113,6 +113,14 @@ export function CheckBlock({ i }: { i: number }) {
                 </>
               )}
               {edit && !good && <Yes at={[...here, 'stop']} says="repair first" />}
+              {edit && a.stop && (
+                <Pick
+                  at={[...here, 'part']}
+                  label={`part to renew, answer ${j + 1} to ${c.name}`}
+                  options={list(s.chain).map((p) => ({ id: p.role, name: p.role }))}
+                  none="no part"
+                />
+              )}
               <TakeOut at={here} name={`answer ${j + 1} to ${c.name}`} />
             </li>
           );

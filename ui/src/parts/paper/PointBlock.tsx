@@ -54,6 +54,7 @@ export function PointBlock({ i }: { i: number }) {
       <When at={[...at, 'instrument']}>
         {'; by '}
         <W at={[...at, 'instrument']} label="instrument" />
+        {!edit && p.read_at && `, or ${p.read_at.says}`}
       </When>
       {list(s.schools).length > 0 && (
         <When at={[...at, 'school']}>

@@ -43,6 +43,22 @@ export function Top() {
         {list(s.chain).map((c, i) => (
           <Row key={i} head={<W at={['chain', i, 'role']} label={`part ${i + 1}: its place in the chain`} />}>
             <W at={['chain', i, 'name']} label={`part ${i + 1}: which one`} />
+            <When at={['chain', i, 'sits']}>
+              {', '}
+              <W at={['chain', i, 'sits']} label={`part ${i + 1}: where it sits`} hint="from where to where" />
+            </When>
+            <When at={['chain', i, 'number']}>
+              {', number '}
+              <W at={['chain', i, 'number']} label={`part ${i + 1}: its number`} />
+            </When>
+            <When at={['chain', i, 'length']}>
+              {', '}
+              <W at={['chain', i, 'length']} label={`part ${i + 1}: its length`} unit="mm" number />
+            </When>
+            <When at={['chain', i, 'hand']}>
+              {', '}
+              <W at={['chain', i, 'hand']} label={`part ${i + 1}: which way its threads or sides go`} hint="hand" />
+            </When>
             <TakeOut at={['chain', i]} name={c.name} />
           </Row>
         ))}
