@@ -1,6 +1,7 @@
 package run_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -89,7 +90,9 @@ func TestNoThreadGivesMoreThanItHas(t *testing.T) {
 func TestASlipIsHeadedByThePart(t *testing.T) {
 	f := follow(t, "301")
 	f.answers["inner"] = "frayed-or-kinked"
-	f.until(func(a lead.Advice) bool { return a.Do == lead.DoDecide && a.Choices[0].About == record.AboutCheck.Of("inner") })
+	f.until(func(a lead.Advice) bool {
+		return a.Do == lead.DoDecide && a.Choices[0].About == record.AboutCheck.Of("inner")
+	})
 	o := tell.Show(f.led()).Order
 	require.NotNil(t, o)
 	assert.Equal(t, "another clutch cable", o.Part)
@@ -102,4 +105,43 @@ func TestASlipIsHeadedByThePart(t *testing.T) {
 	assert.Equal(t, "from the pedal to the fork", what["sits"])
 	assert.Equal(t, "960.0 mm over all", what["length"])
 	assert.Equal(t, "right-hand thread at the fork", what["hand"])
+}
+
+// Gaps to either side of a stop are made alike where it is turned, and not only each inside its own limits; where both lie
+// inside as found, it is left alone.
+func TestGapsAreMadeAlike(t *testing.T) {
+	for found, want := range map[[2]string]float64{{"1", "2.2"}: 1.25, {"2.3", "0.9"}: 1.5, {"1.1", "2.05"}: 1} {
+		f := follow(t, "511")
+		f.reading["gap-left"], f.reading["gap-right"] = found[0], found[1]
+		a := f.untilDo(lead.DoMove)
+		assert.InDelta(t, want, a.Move.Turns, 1e-9, "%v", found)
+	}
+	f := follow(t, "511")
+	f.reading["gap-left"], f.reading["gap-right"] = "1.3", "1.9"
+	f.until(func(lead.Advice) bool { return f.state().Signed != nil })
+	assert.False(t, f.state().AnyMoved())
+}
+
+// By a sheet whose rig is only assumed a first reading is questioned later: its figures may lie a good part from the true ones.
+func TestWhatIsAssumedIsBelievedLess(t *testing.T) {
+	for assumed, questioned := range map[bool]bool{false: true, true: false} {
+		s := *demoSheet(t, "114")
+		if assumed {
+			s.Assumed = []string{"rig.geometry.pitch"}
+		}
+		f := followSheet(t, &s)
+		f.reading["barrel-to-eye"] = "139.4"
+		f.step(f.untilDo(lead.DoMove))
+		f.reading["barrel-to-eye"] = "146" // twice as far as it was turned
+		asked := false
+		for range 6 {
+			a := f.led().Advice()
+			if a.Do == lead.DoDecide {
+				asked = strings.Contains(said(a), "likely a slip")
+				break
+			}
+			f.step(a)
+		}
+		assert.Equal(t, questioned, asked, "assumed: %v", assumed)
+	}
 }

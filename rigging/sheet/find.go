@@ -2,6 +2,7 @@ package sheet
 
 import (
 	"slices"
+	"strings"
 )
 
 func find[T any](list []T, id string, of func(T) string) *T {
@@ -77,6 +78,13 @@ func (s *Sheet) Lead() (*Adjuster, *Point, *Influence) {
 		}
 	}
 	return nil, nil, nil
+}
+
+// AssumesRig tells whether what a turn does is assumed: the figures of the rig, or influences written by hand.
+func (s *Sheet) AssumesRig() bool {
+	return s.Source.Assumed || slices.ContainsFunc(s.Assumed, func(path string) bool {
+		return strings.HasPrefix(path, "rig.") || strings.HasPrefix(path, "influence")
+	})
 }
 
 // HasAssumed tells whether any figure is assumed: all for want of a source, or some

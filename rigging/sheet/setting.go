@@ -35,6 +35,7 @@ type Setting struct {
 	Checks    []string `json:"checks,omitempty"`
 	Places    []string `json:"places,omitempty"` // each by itself
 	After     []string `json:"after,omitempty"`  // settings it stands on
+	Alike     []string `json:"alike,omitempty"`  // two of its points that are made alike where it is turned at all
 	Settle    *Settle  `json:"settle,omitempty"`
 	Lock      *Lock    `json:"lock,omitempty"`
 

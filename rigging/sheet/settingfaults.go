@@ -53,6 +53,7 @@ func (s *Sheet) settingNames(path string, one *Setting) (f fault.List) {
 		{"points", "point", one.Points, func(id string) bool { return s.Point(id) != nil }},
 		{"checks", "check", one.Checks, func(id string) bool { return s.Check(id) != nil }},
 		{"places", "place", one.Places, func(id string) bool { return s.Place(id) != nil }},
+		{"alike", "point of its own", one.Alike, func(id string) bool { return contains(one.Points, id) }},
 		{"keeps", "point or check", one.Keeps, func(id string) bool { return s.Point(id) != nil || s.Check(id) != nil }},
 		{"supersedes", "point", one.Supersedes, func(id string) bool { return s.Point(id) != nil }},
 	} {
@@ -61,6 +62,9 @@ func (s *Sheet) settingNames(path string, one *Setting) (f fault.List) {
 				f.Add(fmt.Sprintf("%s.%s[%d]", path, list.field, j), "there is no %s %q", list.what, id)
 			}
 		}
+	}
+	if n := len(one.Alike); n != 0 && (n != 2 || one.Alike[0] == one.Alike[1]) {
+		f.Add(path+".alike", "two points are made alike: write both, or leave it out")
 	}
 	if one.School != "" && !contains(s.schools(), one.School) {
 		f.Add(path+".school", "there is no school %q", one.School)

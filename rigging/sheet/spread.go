@@ -335,7 +335,7 @@ func (sp spreader) setting(one Setting) (out []Setting) {
 			s.Title += ": " + p.Name
 		}
 		s.Adjusters, s.Points, s.Checks = sp.list(one.Adjusters, p), sp.list(one.Points, p), sp.list(one.Checks, p)
-		s.Keeps, s.Supersedes = sp.list(one.Keeps, p), sp.list(one.Supersedes, p)
+		s.Keeps, s.Supersedes, s.Alike = sp.list(one.Keeps, p), sp.list(one.Supersedes, p), sp.list(one.Alike, p)
 		s.From, s.Then, s.Check = sp.id(one.From, p), sp.id(one.Then, p), sp.id(one.Check, p)
 		if u := one.Until; u != nil {
 			s.Until = &Until{sp.id(u.Check, p), u.Answer}

@@ -163,6 +163,9 @@ func (run *Lead) solveAll(s *Setting, values map[string]Judgement, after []recor
 	if two, ok := bothEnds(in, turned, after); ok {
 		out = two
 	}
+	if even, ok := evened(in, s.Of.Alike); ok && out.AllIn && !p.clamp {
+		out = even
+	}
 	p.Out = out
 	for j, by := range out.Moves {
 		if by == 0 {

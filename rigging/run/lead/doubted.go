@@ -12,6 +12,16 @@ import (
 // a turn but by its lever, and levers lie between 0.7 and 1.4 of the usual. More, and the first reading was a slip.
 const mostResponse = 1.6
 
+// mostAssumed is the same where the rig itself is assumed: its figures may lie a fifth or more from the true ones, each.
+const mostAssumed = 2.5
+
+func (run *Lead) mostResponse() float64 {
+	if run.Sheet.AssumesRig() {
+		return mostAssumed
+	}
+	return mostResponse
+}
+
 // mostGain is the most of the usual that a lever gives.
 const mostGain = 1.4
 
@@ -24,7 +34,7 @@ func (a answered) tooMuch(run *Lead) (most float64, so bool) {
 	if p.Quantity == "count" {
 		sure++
 	}
-	return most, most >= 6*a.doubt && math.Abs(a.moved) > mostResponse*most+sure
+	return most, most >= 6*a.doubt && math.Abs(a.moved) > run.mostResponse()*most+sure
 }
 
 // doubted is the reading of a setting whose first value is questioned, since what was turned cannot have moved it so far;

@@ -2651,6 +2651,7 @@ export interface components {
             action?: string;
             adjusters?: string[];
             after?: string[];
+            alike?: string[];
             as?: string;
             back_off?: components["schemas"]["SheetBackOff"];
             between?: string;

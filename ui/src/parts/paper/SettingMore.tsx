@@ -92,6 +92,10 @@ export function SameAs({ i }: { i: number }) {
           />
         </>
       )}
+      <When at={[...at, 'alike']}>
+        {' '}
+        made alike: <Any at={[...at, 'alike']} label={`what ${one.title} makes alike`} options={list(s.points)} />
+      </When>
       <When at={[...at, 'keeps']}>
         moves and leaves standing: <Any at={[...at, 'keeps']} label={`what ${one.title} leaves standing`} options={things} />
       </When>
