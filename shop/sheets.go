@@ -19,10 +19,10 @@ type Library struct {
 	Families []sheet.Family `json:"families"`
 }
 
-// Library draws the newest revision of every sheet.
-func (s *Shop) Library(ctx context.Context) (Library, error) {
+// Library draws the newest revision of every sheet that words may mean, of all for none.
+func (s *Shop) Library(ctx context.Context, find string) (Library, error) {
 	heads, err := s.Store.Heads(ctx)
-	return Library{append([]sheet.Axis{}, sheet.Axes(heads)...), sheet.Families()}, err
+	return Library{append([]sheet.Axis{}, sheet.Axes(sheet.Named(heads, find))...), sheet.Families()}, err
 }
 
 // SheetPage is a sheet as it is read.

@@ -82,7 +82,7 @@ func TestADraftOfAnyShapeIsLookedAt(t *testing.T) {
 
 func TestTheLibraryToldFromItsHeads(t *testing.T) {
 	s := testdb.Shop(t)
-	lib, err := s.Library(t.Context())
+	lib, err := s.Library(t.Context(), "")
 	require.NoError(t, err)
 	n := 0
 	for _, a := range lib.Axes {
@@ -90,7 +90,7 @@ func TestTheLibraryToldFromItsHeads(t *testing.T) {
 		assert.Empty(t, a.Overlaps)
 	}
 	assert.Equal(t, 30, n)
-	again, err := s.Library(t.Context())
+	again, err := s.Library(t.Context(), "")
 	require.NoError(t, err)
 	assert.Equal(t, lib, again, "the same order each time")
 	assert.Len(t, lib.Families, 11)
@@ -190,4 +190,36 @@ func TestOverlapsKeptAtOnceAreRefused(t *testing.T) {
 		require.ErrorContains(t, refused, "claim", "%v", errs)
 		require.True(t, errs[0] == nil || errs[1] == nil, "%v", errs)
 	}
+}
+
+func TestASheetIsFoundByTheWordsPeopleUse(t *testing.T) {
+	s := testdb.Shop(t)
+	for words, want := range map[string][]string{
+		"handbrake":           {"501", "502", "503"},
+		"the hand brake":      {"501", "502", "503"},
+		"TV cable":            {"401", "402", "403"},
+		"Kestrin clutch":      {"303"},
+		"outdrive":            {"114", "118", "121", "131", "132", "133", "136"},
+		"Brindle gear cable":  {"201", "202", "203", "204"},
+		"carb heat":           {"701", "702"},
+		"Sedge caravan":       {"601", "602"},
+		"gearstick":           {"511"},
+		"711":                 {"711"},
+		"Kestrin ailerons":    nil,
+		"spinnaker halyard":   nil,
+		"accelerator Kestrin": {"411"},
+	} {
+		lib, err := s.Library(t.Context(), words)
+		require.NoError(t, err)
+		var found []string
+		for _, a := range lib.Axes {
+			for _, b := range a.Bars {
+				found = append(found, b.Sheet)
+			}
+		}
+		assert.ElementsMatch(t, want, found, words)
+	}
+	hits, err := s.Search(t.Context(), "handbrake")
+	require.NoError(t, err)
+	assert.Len(t, hits, 3, "from the floor too")
 }

@@ -2,6 +2,9 @@ package shop
 
 import (
 	"context"
+	"fmt"
+	"slices"
+	"strings"
 
 	"github.com/alexedwards/scs/v2"
 
@@ -71,9 +74,23 @@ func (s *Shop) SheetOf(ctx context.Context, hash string) (*sheet.Sheet, error) {
 	return s.Store.Sheet(ctx, hash)
 }
 
-// Search finds machines, sheets and runs by words.
+// mostMeant is how many sheets are found that do not hold the words themselves.
+const mostMeant = 12
+
+// Search finds machines, sheets and runs that hold the words; where no sheet does, those that may be meant by them.
 func (s *Shop) Search(ctx context.Context, words string) ([]Hit, error) {
-	return s.Store.Search(ctx, words)
+	hits, err := s.Store.Search(ctx, words)
+	held := func(h Hit) bool { return h.Kind == "sheet" }
+	if err != nil || strings.TrimSpace(words) == "" || slices.ContainsFunc(hits, held) {
+		return hits, err
+	}
+	heads, err := s.Store.Heads(ctx)
+	meant := sheet.Named(heads, words)
+	for _, h := range meant[:min(len(meant), mostMeant)] {
+		hits = append(hits, Hit{Kind: "sheet", ID: h.Hash, Title: "Sheet " + h.ID + " · " + h.Cable,
+			Says: fmt.Sprintf("revision %d · %s · %s", h.Revision, h.Craft, h.Title)})
+	}
+	return hits, err
 }
 
 // DropThin forgets something thin by its name.

@@ -29,7 +29,7 @@ type SheetNew struct {
 func (s *server) sheetRoutes() []route {
 	get, post := http.MethodGet, http.MethodPost
 	return []route{
-		on(get, "/api/v1/library", "library", "every sheet on the axis of its numbers").gives(shop.Library{}).
+		on(get, "/api/v1/library", "library", "the sheets that words may mean on the axis of their numbers, every one for none").asks("find").gives(shop.Library{}).
 			by(s.library, workshop.Read),
 		on(get, "/api/v1/sheets/{hash}/page", "sheetPage", "a sheet as it is read").gives(shop.SheetPage{}).
 			by(s.sheetPage, workshop.Read).costs(s.gates.reckons),
@@ -47,7 +47,7 @@ func (s *server) sheetRoutes() []route {
 }
 
 func (s *server) library(c *echo.Context) error {
-	out, err := s.shop.Library(c.Request().Context())
+	out, err := s.shop.Library(c.Request().Context(), c.QueryParam("find"))
 	return answer(c, out, err)
 }
 

@@ -13,17 +13,27 @@ var skeletons embed.FS
 
 // families in the order of the crafts they serve.
 var families = []Family{
-	{"throttle-cruise", "throttle with switch, then cruise", "car", []Usual{{"torque", 4, 30}, {"length", 0, 12}}},
-	{"kickdown", "throttle-valve and kickdown", "car", []Usual{{"torque", 4, 30}, {"length", 0, 60}}},
-	{"clutch", "cable clutch", "car", []Usual{{"torque", 6, 45}, {"length", 2, 60}}},
-	{"parking-brake", "parking brake", "car", []Usual{{"torque", 5, 60}, {"count", 2, 14}, {"length", 1, 150}}},
-	{"gear-gate", "gear lever gate", "car", []Usual{{"torque", 5, 30}, {"length", 0, 20}}},
-	{"trailer-overrun", "trailer overrun brake", "trailer", []Usual{{"torque", 10, 110}, {"length", 0, 120}}},
-	{"outboard-shift", "outboard shift and throttle", "boat", []Usual{{"torque", 2, 25}, {"length", 5, 400}}},
-	{"stern-drive-shift", "stern drive shift", "boat", []Usual{{"torque", 2, 30}, {"length", 20, 300}}},
-	{"engine-push-pull", "engine push-pull control", "aircraft", []Usual{{"torque", 1, 15}, {"length", 0, 120}, {"force", 2, 60}}},
-	{"flap-follow-up", "flap follow-up", "aircraft", []Usual{{"torque", 1, 20}, {"angle", -5, 60}, {"length", 0.2, 200}}},
-	{"flight-control-loop", "closed flight-control loop", "aircraft", []Usual{{"torque", 1, 25}, {"angle", -45, 45}, {"force", 40, 450}}},
+	{"throttle-cruise", "throttle with switch, then cruise", "car", []Usual{{"torque", 4, 30}, {"length", 0, 12}},
+		[]string{"throttle cable", "accelerator", "gas pedal", "cruise control", "idle switch"}},
+	{"kickdown", "throttle-valve and kickdown", "car", []Usual{{"torque", 4, 30}, {"length", 0, 60}},
+		[]string{"TV cable", "throttle valve cable", "kickdown cable", "detent cable", "automatic gearbox", "shift points", "downshift"}},
+	{"clutch", "cable clutch", "car", []Usual{{"torque", 6, 45}, {"length", 2, 60}}, []string{"clutch cable", "clutch pedal", "bite"}},
+	{"parking-brake", "parking brake", "car", []Usual{{"torque", 5, 60}, {"count", 2, 14}, {"length", 1, 150}},
+		[]string{"handbrake", "hand brake", "emergency brake", "park brake", "shoes", "brake lever"}},
+	{"gear-gate", "gear lever gate", "car", []Usual{{"torque", 5, 30}, {"length", 0, 20}},
+		[]string{"gear lever", "gear stick", "gearstick", "shifter", "shift gate", "gearchange", "reset the gate"}},
+	{"trailer-overrun", "trailer overrun brake", "trailer", []Usual{{"torque", 10, 110}, {"length", 0, 120}},
+		[]string{"trailer brakes", "overrun", "surge brakes", "coupling", "drawbar", "caravan"}},
+	{"outboard-shift", "outboard shift and throttle", "boat", []Usual{{"torque", 2, 25}, {"length", 5, 400}},
+		[]string{"outboard", "gear cable", "remote control", "side box", "binnacle", "throttle cable"}},
+	{"stern-drive-shift", "stern drive shift", "boat", []Usual{{"torque", 2, 30}, {"length", 20, 300}},
+		[]string{"outdrive", "stern leg", "drive leg", "shift cable", "gear cable", "bellows", "lower cable", "upper cable"}},
+	{"engine-push-pull", "engine push-pull control", "aircraft", []Usual{{"torque", 1, 15}, {"length", 0, 120}, {"force", 2, 60}},
+		[]string{"mixture", "carb heat", "carburettor heat", "choke", "propeller lever", "vernier", "knob"}},
+	{"flap-follow-up", "flap follow-up", "aircraft", []Usual{{"torque", 1, 20}, {"angle", -5, 60}, {"length", 0.2, 200}},
+		[]string{"flaps", "flap motor", "follow up", "flap lever"}},
+	{"flight-control-loop", "closed flight-control loop", "aircraft", []Usual{{"torque", 1, 25}, {"angle", -45, 45}, {"force", 40, 450}},
+		[]string{"ailerons", "elevator", "rudder cable", "control cable", "turnbuckle", "yoke", "tension"}},
 }
 
 // Skeleton is a new sheet of the family with its usual positions, checks, cautions

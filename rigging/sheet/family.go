@@ -10,10 +10,11 @@ import (
 
 // Family is a kind of rig: what its sheets have in common, without any figure.
 type Family struct {
-	ID    string  `json:"id"`
-	Name  string  `json:"name"`
-	Craft Craft   `json:"craft"`
-	Usual []Usual `json:"-"` // ranges outside of which a figure is questioned
+	ID    string   `json:"id"`
+	Name  string   `json:"name"`
+	Craft Craft    `json:"craft"`
+	Usual []Usual  `json:"-"`     // ranges outside of which a figure is questioned
+	Words []string `json:"words"` // by which people know it
 }
 
 // Usual is the range in which a figure of a family usually lies: of a torque in

@@ -288,7 +288,22 @@ func (run *Lead) farShort(s *Setting, p *Plan) bool {
 	a := p.Aims[p.Out.Binding]
 	after := p.Out.Predicted[p.Out.Binding]
 	short := math.Max(a.Band.Min-after, after-a.Band.Max)
-	return short > a.Judge.Doubt+(mostGain-1)*math.Abs(after-a.Judge.Value) && short > (a.Band.Max-a.Band.Min)/2
+	return short > a.Judge.Doubt+(mostGain-1)*math.Abs(after-a.Judge.Value) && short > (a.Band.Max-a.Band.Min)/2 && !run.rigServes()
+}
+
+// rigServes tells whether the rig of the sheet, fitted to what was read, has a setting that serves: sums run straight, and
+// far from where all is right the rig does not.
+func (run *Lead) rigServes() bool {
+	f, ok := run.Fitted()
+	if !ok {
+		return false
+	}
+	in, err := run.Sheet.Around(run.Around())
+	if err != nil {
+		return false
+	}
+	put, ok := in.Possible(f, run.WontTurn)
+	return ok && put.Against == nil
 }
 
 func (run *Lead) contradiction(s *Setting, p *Plan) string {

@@ -76,7 +76,7 @@ func rightWayRound(check *sheet.Check, read []FigureRead) error {
 	for _, f := range read {
 		for _, id := range check.Figure(f.Figure).Below {
 			for _, other := range read {
-				if other.Figure == id && other.Value <= f.Value {
+				if other.Figure == id && other.Value < f.Value {
 					return fault.At("body.figures."+f.Figure, "%s is %s, %s is %s: the first lies below the second; swap them, or read them again",
 						f.Called(), f.Says(), other.Called(), other.Says())
 				}

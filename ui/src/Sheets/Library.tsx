@@ -9,19 +9,15 @@ import { useSession } from '../api/useSession';
 import { FindBlank } from '../parts/FindBlank';
 import { AxisView } from './AxisView';
 import { FaultList } from './FaultList';
-import { keptDraft, useBegin, useKeepSheet, useLibrary } from '../api/useSheets';
+import { keptDraft, useBegin, useKeepSheet, useSheetsNamed } from '../api/useSheets';
 
 /** Every sheet on the axis of its numbers, where gaps and overlaps show. */
 export function LibraryScreen() {
-  const { data, isError } = useLibrary();
   const [find, setFind] = useState('');
+  const { data, isError } = useSheetsNamed(find);
   const manage = useSession().data?.manage ?? false;
-  const wanted = find.trim().toLowerCase();
-  const axes = (data?.axes ?? []).filter(
-    (a) =>
-      wanted === '' ||
-      `${a.craft} ${a.family} ${a.cable} ${a.bars.map((b) => `${b.sheet} ${b.says}`).join(' ')}`.toLowerCase().includes(wanted),
-  );
+  const wanted = find.trim();
+  const axes = data?.axes ?? [];
   const crafts = [...new Set(axes.map((a) => a.craft))];
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>

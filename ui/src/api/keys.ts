@@ -12,6 +12,7 @@ export const keys = {
   record: (run: string) => ['record', run],
   machine: (id: string) => ['machine', id],
   library: ['library'],
+  libraryOf: (find: string) => ['library', find],
   sheet: (hash: string) => ['sheet', hash],
   uses: (sheet: string) => ['uses', sheet],
   draft: (sheet: string) => ['draft', sheet],

@@ -199,7 +199,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** every sheet on the axis of its numbers */
+        /** the sheets that words may mean on the axis of their numbers, every one for none */
         get: operations["library"];
         put?: never;
         post?: never;
@@ -2475,6 +2475,7 @@ export interface components {
             craft: "car" | "trailer" | "boat" | "aircraft";
             id: string;
             name: string;
+            words: string[];
         };
         SheetForbidden: {
             of?: string[];
@@ -3967,7 +3968,9 @@ export interface operations {
     };
     library: {
         parameters: {
-            query?: never;
+            query?: {
+                find?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;

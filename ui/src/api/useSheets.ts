@@ -1,10 +1,21 @@
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { api, answered, type Problem, type Sheet } from './client';
 import { useChange } from './ask';
 import { keys } from './keys';
+import { useDelayed } from '../useDelayed';
 
 export const useLibrary = () => useQuery({ queryKey: keys.library, queryFn: () => answered(api.GET('/api/v1/library')) });
+
+/** The sheets that words may mean; those found before stand until the next are there. */
+export const useSheetsNamed = (find: string) => {
+  const late = useDelayed(find.trim(), 150);
+  return useQuery({
+    queryKey: keys.libraryOf(late),
+    placeholderData: keepPreviousData,
+    queryFn: () => answered(api.GET('/api/v1/library', { params: { query: { find: late } } })),
+  });
+};
 
 export const useSheetPage = (hash: string) =>
   useQuery({
