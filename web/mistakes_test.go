@@ -79,7 +79,7 @@ func TestAReadingWithTheKeyInIsKeptAndNotJudged(t *testing.T) {
 func TestAHoldingProofOnChocksProvesNothing(t *testing.T) {
 	w := newClient(t).begins("mussel", "parking", "31007")
 	w.stands("chocks on")
-	w.takes("check", `{"check":"holds","answer":"holds"}`)
+	w.takes("check", `{"check":"holds","answer":"holds","figures":[{"figure":"slope","text":"16 %"}]}`)
 	require.Len(t, w.now.View.Kept, 1)
 	assert.Contains(t, w.now.View.Kept[0], "wheel chocks under")
 	w.refuses("set_up", `{"thing":"ground","way":"slope"}`, "that must never be", "wheel chocks")

@@ -38,7 +38,7 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 		devices[role] = out.as(who[0], who[1])
 	}
 	guest := devices[workshop.Lead].guest("2026-11-avocet", "Bo")
-	guests := []string{"run", "events", "append", "understand", "streamRun", "hands", "hand", "addPhoto", "photo", "measure",
+	guests := []string{"run", "events", "append", "understand", "hear", "streamRun", "hands", "hand", "addPhoto", "photo", "measure",
 		"addVoice", "voice"}
 	for path, methods := range doc.Paths {
 		at := strings.NewReplacer("{run}", "2026-11-avocet", "{hash}", "none", "{name}", "window", "{id}", "nobody").Replace(path)

@@ -211,7 +211,11 @@ func (h *hand) fit(c *lead.Choose) error {
 		if o.ID != c.Options[0].ID {
 			continue
 		}
-		h.geometry = o.Fitted(h.geometry, h.led.Sheet.Rig.Geometry)
+		var like map[string]any
+		if h.led.Sheet.Rig != nil {
+			like = h.led.Sheet.Rig.Geometry
+		}
+		h.geometry = o.Fitted(h.geometry, like)
 		for _, id := range one.Adjusters {
 			if a := h.led.Sheet.Adjuster(id); a != nil && a.Works != "" && o.Setting != nil {
 				h.settings[a.Works] = *o.Setting

@@ -24,7 +24,7 @@ type ProofFigure struct {
 	Under string   `json:"under,omitempty"`
 	Over  string   `json:"over,omitempty"`
 
-	Below []string `json:"below,omitempty"` // figures of the same proof that are always greater: up over down, wide over light
+	Below []string `json:"below,omitempty" jsonschema:"maxItems=20"` // figures of the same proof that are always greater: up over down, wide over light
 }
 
 // Limited tells whether a figure has limits; what has is read for the answer that is wanted.

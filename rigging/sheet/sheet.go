@@ -310,7 +310,7 @@ type Check struct {
 	Answers    []Answer      `json:"answers" jsonschema:"minItems=2,maxItems=6"` // the good one first
 	Wanted     string        `json:"wanted,omitempty"`                           // the finish, where it is not the first
 	Conditions []string      `json:"conditions,omitempty"`                       // noted with a loaded proof
-	Figures    []ProofFigure `json:"figures,omitempty"`                          // read with it
+	Figures    []ProofFigure `json:"figures,omitempty" jsonschema:"maxItems=60"` // read with it
 	By         Noticed       `json:"by,omitempty"`                               // how it is noticed, where that is not plain
 	School     string        `json:"school,omitempty"`                           // only by this method
 

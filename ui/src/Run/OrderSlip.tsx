@@ -20,7 +20,6 @@ export function OrderSlip({ run, order, waiting }: { run: string; order: Order; 
           To order: {order.part}
         </Box>
         <Fields list={order.what} strong />
-        <Box sx={{ my: 1 }}>{order.why}</Box>
         <Fields list={order.lines} />
         <Said title="Before it is fitted:" list={order.prepare} />
         <Box sx={{ mt: 1.5, display: 'flex', flexWrap: 'wrap', gap: 1.5 }}>

@@ -24,7 +24,6 @@ test('the slip names the part and its measures, what cannot be met together, and
   for (const says of [
     'To order: a lever of another radius',
     'from the lever to the gearbox',
-    'No setting serves.',
     '1.25 mm',
     'These cannot be met together',
     'One part would allow it',
