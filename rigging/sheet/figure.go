@@ -127,6 +127,10 @@ func (s *Sheet) figureFaults() (f fault.List) {
 			if (one.Row == "") != (one.Column == "") {
 				f.Add(at+".row", "a place in a table is a row and a column: write both, or neither")
 			}
+			sameCell := func(x ProofFigure) bool { return x.Row == one.Row && x.Column == one.Column }
+			if first := slices.IndexFunc(c.Figures, sameCell); one.Row != "" && first < j {
+				f.Add(at+".row", "figure %d stands in that row and column already: choose another place", first+1)
+			}
 			if one.Least != nil && one.Most != nil && *one.Least >= *one.Most {
 				f.Add(at+".least", "the least must lie below the most: swap them")
 			}
