@@ -213,7 +213,7 @@ func (p *pen) adjuster(name rig.Turned, a at, wide, high float64) {
 		x := wide * float64(i) / 4
 		p.line(tone, 1.8, left.by(x, 4-high/2), left.by(x, high/2-4))
 	}
-	p.turned(turned, ok, a, wide, high)
+	p.turned(name, turned, ok, a, wide, high)
 }
 
 // adjusterOn writes what is turned where the thing itself is drawn already.
@@ -223,11 +223,11 @@ func (p *pen) adjusterOn(name rig.Turned, a at) {
 	if ok && turned.Turn != "" && !turned.Done {
 		p.circle(Now, 4, "", a, 16)
 	}
-	p.turned(turned, ok, a, 20, 20)
+	p.turned(name, turned, ok, a, 20, 20)
 }
 
 // turned writes what is turned, and draws which way.
-func (p *pen) turned(turned Adjuster, ok bool, a at, wide, high float64) {
+func (p *pen) turned(name rig.Turned, turned Adjuster, ok bool, a at, wide, high float64) {
 	if !ok {
 		return
 	}
@@ -241,8 +241,7 @@ func (p *pen) turned(turned Adjuster, ok bool, a at, wide, high float64) {
 	}
 	about := turned.Name
 	if turned.Seen == "along" {
-		over := a.by(0, -high/2-9)
-		p.arrow(Now, 3, over.by(-wide/2, 0), over.by(wide/2, 0))
+		p.slid(name, turned.Out, a.by(0, -high/2-9), wide)
 	} else {
 		p.bow(Now, a.by(0, -high/2-6), wide/2+8, turned.Seen == "clockwise")
 		if turned.From != "" {

@@ -119,6 +119,7 @@ type Adjuster struct {
 	Turn    string // "3½ turns out", "" when it is not turned now
 	Seen    string // clockwise, anticlockwise, along
 	From    string // seen from
+	Out     bool   // the way is out: what is slid is drawn by it
 	Done    bool   // of a move of several: turned
 	Threads string // "12½ threads in, 6 at least"
 }

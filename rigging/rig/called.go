@@ -95,6 +95,9 @@ const (
 	GapUp   Reading = "gap_up"
 	GapDown Reading = "gap_down"
 
+	PanelThreads Reading = "panel_threads"
+	WingThreads  Reading = "wing_threads"
+
 	// Flight control loop.
 	Tension    Reading = "tension"
 	Bellcrank  Reading = "bellcrank"
@@ -214,6 +217,7 @@ const (
 	SetLimitUp    Turned = "limit_up"
 	SetLimitDown  Turned = "limit_down"
 	SetOtherRod   Turned = "other_rod"
+	SetFollowWing Turned = "follow_wing"
 
 	// Flight control loop.
 	SetDirectLeft  Turned = "direct_left"

@@ -28,6 +28,11 @@ type FlapGeometry struct {
 	OtherPitch float64      `json:"other_pitch" input:"plain,angle,above0" says:"other side's rod, a turn"`
 	AlikeTol   float64      `json:"alike_tol" input:"plain,angle,atleast0" says:"how far the sides may differ"`
 	StartAngle float64      `json:"start_angle" input:"plain,angle,default=0" says:"what a protractor reads of the surface at home"`
+
+	// A follow cable threaded at both ends is set from either: its wing end is there when its pitch is.
+	WingPitch    *float64 `json:"wing_pitch" input:"plain,angle,above0" says:"wing end of the follow-up cable, a turn"`
+	PanelThreads float64  `json:"panel_threads" input:"plain,count,atleast0,default=0" says:"threads in at the follow-up rod, at setting 0"`
+	WingThreads  float64  `json:"wing_threads" input:"plain,count,atleast0,default=0" says:"threads in at the wing end, at setting 0"`
 }
 
 // FlapDetent is a place of the lever, in degrees.
@@ -70,8 +75,15 @@ func flapFollowUp(g *FlapGeometry, c *flapCondition) (*mechanism, error) {
 		return nil
 	}}
 	w.sets(SetFollowRod, SetSwitchUp, SetSwitchDown, SetLimitUp, SetLimitDown, SetOtherRod)
+	wingEnd := func(*spot) float64 { return 0 }
+	if g.WingPitch != nil {
+		w.sets(SetFollowWing)
+		wingEnd = func(s *spot) float64 { return *g.WingPitch * s.e[6] }
+		w.reads(PanelThreads, func(s *spot) float64 { return g.PanelThreads - s.e[0] })
+		w.reads(WingThreads, func(s *spot) float64 { return g.WingThreads - s.e[6] })
+	}
 	coastUp, coastDown := g.CoastUp+c.WornBrake, g.CoastDown+c.WornBrake
-	wantedAt := func(s *spot, lever float64) float64 { return g.Gain*lever + g.Offset + g.RodPitch*s.e[0] }
+	wantedAt := func(s *spot, lever float64) float64 { return g.Gain*lever + g.Offset + g.RodPitch*s.e[0] + wingEnd(s) }
 	gapUp := func(s *spot) float64 { return s.greater(0, g.GapUp+g.GapPitch*s.e[1]) }
 	gapDown := func(s *spot) float64 { return s.greater(0, g.GapDown+g.GapPitch*s.e[2]) }
 	limitUp := func(s *spot) float64 { return g.LimitUp + g.LimitPitch*s.e[3] }

@@ -5,6 +5,7 @@ import (
 	"math"
 	"os"
 	"path/filepath"
+	"slices"
 	"strconv"
 	"testing"
 
@@ -38,6 +39,8 @@ func (d *driver) reading(w *lead.Want) record.Reading {
 		}
 	case a.Threads != nil && w.Point == a.Threads.Point:
 		r.Text = fmt.Sprint((a.Threads.Min + a.Threads.Max) / 2)
+	case d.s.Point(w.Point).Target != nil:
+		r.Text = fmt.Sprint(*d.s.Point(w.Point).Target)
 	}
 	return r
 }
@@ -100,7 +103,7 @@ func oneBarrel(s *sheet.Sheet) bool {
 	a, _, _ := s.Lead()
 	targets := 0
 	for _, p := range s.Points {
-		if p.Target != nil {
+		if p.Target != nil && slices.ContainsFunc(s.Settings, func(one sheet.Setting) bool { return slices.Contains(one.Points, p.ID) }) {
 			targets++
 		}
 	}

@@ -56,7 +56,10 @@ func TestAConditionIsLookedAtBeforeTheCable(t *testing.T) {
 }
 
 func TestBeforeItIsClosedWhatIsOnlyNotedIsRead(t *testing.T) {
-	f := follow(t, "136")
+	one := demoSheet(t, "136")
+	stroke := one.Point("stroke")
+	stroke.Target, stroke.Minus, stroke.Plus = nil, 0, 0
+	f := followSheet(t, one)
 	a := f.until(func(a lead.Advice) bool { return a.Read != nil && a.Read.Point == "stroke" })
 	assert.Equal(t, "Before you close this, also read the stroke of the upper cable.", said(a))
 	require.Len(t, a.Choices, 1)

@@ -109,12 +109,7 @@ func (run *Lead) solveAll(s *Setting, values map[string]Judgement, after []recor
 	in := calc.CoupledInput{}
 	var turned []*Turned
 	for _, t := range s.Turned {
-		made := 0.0
-		for _, m := range after {
-			if m.Adjuster == t.Adjuster.ID {
-				made += m.Signed()
-			}
-		}
+		made := turnedSince(after, t.Adjuster.ID)
 		lo, hi := run.reach(t, made)
 		if run.WontTurn(t.Adjuster.ID, "in") {
 			lo = min(0, made)
@@ -162,6 +157,8 @@ func (run *Lead) solveAll(s *Setting, values map[string]Judgement, after []recor
 	}
 	if two, ok := bothEnds(in, turned, after); ok {
 		out = two
+	} else if one, ok := handyEnd(in, turned, after); ok {
+		out = one
 	}
 	if even, ok := evened(in, s.Of.Alike); ok && out.AllIn && !p.clamp {
 		out = even

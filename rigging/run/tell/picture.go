@@ -130,6 +130,7 @@ func (run page) turning(of *picture.Rig, turned []*lead.Turned, a lead.Advice) {
 		}
 		drawn := of.Adjusters[rig.Turned(one.Works)]
 		drawn.Name, drawn.Turn, drawn.Seen, drawn.From, drawn.Done = one.Name, t.Text+" "+t.WaySays, t.Seen, t.SeenFrom, t.Done
+		drawn.Out = t.Way == "out"
 		of.Adjusters[rig.Turned(one.Works)] = drawn
 	}
 	for _, t := range turned {
