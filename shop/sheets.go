@@ -11,6 +11,7 @@ import (
 	"brankel/rigging/fault"
 	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
+	"brankel/rigging/trouble"
 )
 
 // Library is every sheet on the axis of its numbers.
@@ -80,6 +81,7 @@ type Draft struct {
 	Words     sheet.Words    `json:"words"`
 	Names     sheet.RigNames `json:"names"` // what its rig has
 	Preview   tell.Preview   `json:"preview"`
+	Wears     []sheet.Check  `json:"wears"` // what wears on rigs of its family and is not asked yet
 }
 
 // Check looks at a draft without keeping it.
@@ -92,6 +94,7 @@ func (s *Shop) Check(ctx context.Context, raw []byte) Draft {
 		Words:     nothing.Words(),
 		Names:     nothing.RigNames(),
 		Preview:   tell.Draw(nothing),
+		Wears:     []sheet.Check{},
 	}
 	one, err := s.readSheet(ctx, raw)
 	var faults fault.List
@@ -111,6 +114,9 @@ func (s *Shop) Check(ctx context.Context, raw []byte) Draft {
 	}
 	d.Questions = append(d.Questions, one.Questions()...)
 	d.Proofs, d.Words, d.Names = one.Proofs(), one.Words(), one.RigNames()
+	if known := trouble.Own(one.Family); known != nil {
+		d.Wears = append(d.Wears, known.Looks(one)...)
+	}
 	return d
 }
 

@@ -80,6 +80,23 @@ func TestADraftOfAnyShapeIsLookedAt(t *testing.T) {
 	assert.NotEmpty(t, d.Preview.Rules)
 }
 
+// Whoever writes a sheet is offered what wears on such rigs and is not asked yet; what is asked is offered no more.
+func TestADraftIsOfferedWhatWears(t *testing.T) {
+	s := testdb.Shop(t)
+	whole := s.Check(t.Context(), draft(t, "511"))
+	assert.Empty(t, whole.Faults)
+	assert.Empty(t, whole.Wears)
+	lacks := s.Check(t.Context(), draft(t, "511", `"id": "look-bush"`, `"id": "own-look"`))
+	require.Len(t, lacks.Wears, 1)
+	assert.Equal(t, "look-bush", lacks.Wears[0].ID)
+	assert.True(t, lacks.Wears[0].Answers[1].Stop, "with what a bad answer stops")
+	raw, err := json.Marshal(lacks.Wears[0])
+	require.NoError(t, err)
+	again := s.Check(t.Context(), draft(t, "511", `"id": "look-bush"`, `"id": "own-look"`, "  \"checks\": [\n    {", `  "checks": [`+string(raw)+", {"))
+	assert.Empty(t, again.Wears, "put on the sheet as it came")
+	assert.Empty(t, again.Faults)
+}
+
 func TestTheLibraryToldFromItsHeads(t *testing.T) {
 	s := testdb.Shop(t)
 	lib, err := s.Library(t.Context(), "")
@@ -123,7 +140,7 @@ func TestADraftIsHeldAgainstItsRig(t *testing.T) {
 	s := testdb.Shop(t)
 	d := s.Check(t.Context(), draft(t, "136"))
 	assert.Empty(t, d.Faults)
-	require.Len(t, d.Proofs, 10)
+	require.Len(t, d.Proofs, 11)
 	for _, p := range d.Proofs {
 		assert.True(t, p.Met, "%+v", p)
 	}
@@ -144,7 +161,7 @@ func TestADraftIsHeldAgainstItsRig(t *testing.T) {
 
 	page, err := s.KeepSheet(t.Context(), draft(t, "136", `: 152`, `: 153`, `"nominal": 148`, `"nominal": 149`, `"revision": 1`, `"revision": 2`), nil)
 	require.NoError(t, err)
-	assert.Len(t, page.Proofs, 10)
+	assert.Len(t, page.Proofs, 11)
 }
 
 // A plan made on a sheet is for the cables whose plate leads to it, with the run to go on with.

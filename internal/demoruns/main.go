@@ -3,6 +3,7 @@
 package main
 
 import (
+	"cmp"
 	"encoding/json"
 	"flag"
 	"fmt"
@@ -29,6 +30,8 @@ type work struct {
 	words              string
 	by, inspector      string
 	begun              string
+	hand               string // as rehearse has it: careful where it is not said
+	seed               uint64 // of what that hand gets wrong
 	found              map[string]float64
 	first, noted       map[string]string // figures read with proofs: as found, and in the end
 	condition, at      map[string]any
@@ -209,6 +212,8 @@ var works = []work{
 		words:   "Ratchets in forward",
 		by:      "Ines",
 		begun:   "2026-10-30T11:00:00Z",
+		hand:    "astray", // a turn the other way, put right by one tap
+		seed:    9,
 		found:   map[string]float64{"engine_end": -3, "helm_end": 1},
 	},
 	{
@@ -233,6 +238,17 @@ var works = []work{
 		condition: map[string]any{"seized": []any{"adjuster"}},
 		leave:     func(run *lead.Lead) bool { return len(run.Stuck) > 0 },
 	},
+}
+
+// named is the body of a turn put right with the entry as the importer names it: the run's, and its place in it.
+func (w work) named(body json.RawMessage, events []record.Event) json.RawMessage {
+	var r record.Righted
+	stop(json.Unmarshal(body, &r))
+	i := slices.IndexFunc(events, func(e record.Event) bool { return e.ID == r.Move })
+	r.Move = fmt.Sprintf("%s-%d", w.id, i+1)
+	out, err := json.Marshal(r)
+	stop(err)
+	return out
 }
 
 // loaded stops before the way to the proof under load begins.
@@ -291,7 +307,8 @@ func (w work) write(floor *workshop.Workshop, sheets []*sheet.Sheet, dir string)
 		Condition: w.condition,
 		At:        w.at,
 		Gauges:    floor.Gauges,
-		Seed:      uint64(len(w.id)),
+		Hand:      w.hand,
+		Seed:      cmp.Or(w.seed, uint64(len(w.id))),
 	})
 	if err != nil {
 		return fmt.Errorf("%s: %w", w.id, err)
@@ -319,6 +336,8 @@ func (w work) write(floor *workshop.Workshop, sheets []*sheet.Sheet, dir string)
 			body, _ = json.Marshal(record.Identified{Serial: unit.Serial, Hand: unit.Hand, Variant: unit.Variant})
 		case record.KindInspected:
 			by = w.inspector
+		case record.KindRighted:
+			body = w.named(e.Body, played.Events)
 		}
 		add(by, workshop.RunEvent{Kind: e.Kind, Body: body})
 	}

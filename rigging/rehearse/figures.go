@@ -1,6 +1,7 @@
 package rehearse
 
 import (
+	"maps"
 	"slices"
 	"strconv"
 
@@ -50,6 +51,22 @@ func (h *hand) noted() map[string]string {
 		return h.q.Noted
 	}
 	return h.q.First
+}
+
+// coasted is what is noted, with how far a hunting surface of the true rig runs on.
+func (h *hand) coasted(c *sheet.Check) map[string]string {
+	if c.Hunting == nil || h.rig == nil {
+		return h.noted()
+	}
+	coast := 0.0
+	for _, way := range []string{"coast_up", "coast_down"} {
+		v, _ := h.geometry[way].(float64)
+		coast = max(coast, v)
+	}
+	worn, _ := h.condition["worn_brake"].(float64)
+	out := map[string]string{c.Hunting.Coast: strconv.FormatFloat(coast+worn, 'f', 2, 64)}
+	maps.Copy(out, h.noted())
+	return out
 }
 
 // first takes up what is offered to be made as found.

@@ -290,7 +290,7 @@ func (h *hand) try(ask *lead.Ask) error {
 	if c.Answer(sheet.AsWished) != nil {
 		body.Answer = sheet.AsWished
 	}
-	body.Figures = Figures(c, body.Answer, h.noted())
+	body.Figures = Figures(c, body.Answer, h.coasted(c))
 	err := h.log(record.KindCheck, body)
 	h.answered(c.ID)
 	return err

@@ -25,11 +25,7 @@ func TestTheHandyEndOfAFollowCableTurnsAloneWhileItHasThread(t *testing.T) {
 		{"13", map[string]bool{"follow-rod": true}},
 		{"19½", map[string]bool{"follow-wing": true}},
 	} {
-		flaps := demoSheet(t, "711")
-		for i := range flaps.Settings {
-			flaps.Settings[i].Least = false // a limit that cuts is left
-		}
-		f := followSheet(t, flaps)
+		f := followSheet(t, leftLimits(t, "711"))
 		f.reading = map[string]string{"angle-10": "12.2", "angle-20": "22.2", "angle-full": "40.2", "home": "2.3", "other-full": "40.2",
 			"gap-up": "0.75", "gap-down": "0.75", "threads-panel": "13", "threads-wing": "12"}
 		f.reading["threads-panel"] = strings.Replace(one.panel, "½", ".5", 1)
@@ -44,6 +40,15 @@ func TestTheHandyEndOfAFollowCableTurnsAloneWhileItHasThread(t *testing.T) {
 			assert.Equal(t, "off", f.state().Ways["wing-panel"], "nothing in the wing is turned behind a closed panel")
 		}
 	}
+}
+
+// leftLimits is a sheet of flaps whose limits are left where they cut.
+func leftLimits(t *testing.T, id string) *sheet.Sheet {
+	flaps := demoSheet(t, id)
+	for i := range flaps.Settings {
+		flaps.Settings[i].Least = false
+	}
+	return flaps
 }
 
 // What the Bench says of a figure is what the run of it advises: the same turns, the same way, whichever way lengthens.

@@ -35,7 +35,7 @@ func TestAFeelerAtTheRollerIsDegreesOfTheSurface(t *testing.T) {
 	f.do(record.KindReading, record.Reading{Point: "gap-up", Text: "1", Unit: "mm", Gauge: "leaves"})
 	taken := f.state().Latest("gap-up", "")
 	assert.InDelta(t, 0.008, taken.Doubt, 1e-9, "the doubt of the leaf in degrees")
-	assert.Contains(t, f.events[len(f.events)-1].Says(), "0.6° (1.0 mm at the switch roller)")
+	assert.Contains(t, f.events[len(f.events)-1].Says(), "0.60° (1.0 mm at the switch roller)")
 	err := gapped(t).try(record.KindReading, record.Reading{Point: "gap-up", Text: "1", Unit: "mm", Gauge: "protractor"})
 	require.ErrorContains(t, err, "does not measure a length")
 	require.ErrorContains(t, gapped(t).try(record.KindReading, record.Reading{Point: "gap-up", Text: "3 lb"}), "is wanted")

@@ -58,6 +58,7 @@ func (s *Sheet) Faults() (f fault.List) {
 	}
 	f = append(f, s.Applies.faults()...)
 	f = append(f, s.figureFaults()...)
+	f = append(f, s.huntingFaults()...)
 	f = append(f, s.elsewhereFaults()...)
 	f = append(f, s.setupFaults()...)
 	if len(f) > 0 {

@@ -127,6 +127,8 @@ type Part struct {
 	Number string  `json:"number,omitempty"`                                      // its maker's
 	Length float64 `json:"length,omitempty" jsonschema:"minimum=0,maximum=30000"` // mm, over all
 	Hand   string  `json:"hand,omitempty"`                                        // which way its threads or its sides go
+
+	Stock []float64 `json:"stock,omitempty" jsonschema:"maxItems=40"` // lengths it is kept in, mm over all
 }
 
 // CablePart is the link of the chain that is the cable, nil where none is named so.
@@ -311,6 +313,7 @@ type Check struct {
 	Wanted     string        `json:"wanted,omitempty"`                           // the finish, where it is not the first
 	Conditions []string      `json:"conditions,omitempty"`                       // noted with a loaded proof
 	Figures    []ProofFigure `json:"figures,omitempty" jsonschema:"maxItems=60"` // read with it
+	Hunting    *Hunting      `json:"hunting,omitempty"`                          // of a motor that two switches stop
 	By         Noticed       `json:"by,omitempty"`                               // how it is noticed, where that is not plain
 	School     string        `json:"school,omitempty"`                           // only by this method
 

@@ -8,7 +8,6 @@ import (
 
 	"brankel/rigging/calc"
 	"brankel/rigging/lattice"
-	"brankel/rigging/quantity"
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/spell"
 	"brankel/rigging/sheet"
@@ -311,9 +310,9 @@ func (run *Lead) contradiction(s *Setting, p *Plan) string {
 	if says := run.haltSays(s, p); says != "" {
 		return says
 	}
-	return fmt.Sprintf("At best the %s would read %s; the sheet wants %s to %s. "+
+	return fmt.Sprintf("At best the %s would read %s; the sheet wants %s. "+
 		"The windows contradict each other: look for wear, a wrong part, or the wrong sheet.", a.Point.Name,
-		spell.Reading(a.Point, p.Out.Predicted[p.Out.Binding]), quantity.Number(a.Band.Min, 1), spell.Figure(a.Point.Quantity, a.Band.Max))
+		spell.Reading(a.Point, p.Out.Predicted[p.Out.Binding]), spell.Between(a.Point, a.Band.Min, a.Band.Max))
 }
 
 // standsSay says what lies outside.
@@ -321,8 +320,8 @@ func (run *Lead) standsSay(s *Setting) string {
 	var out []string
 	for _, a := range s.Aims {
 		if a.Wrong() {
-			out = append(out, fmt.Sprintf("the %s reads %s, wanted %s to %s", a.Point.Name, spell.Reading(a.Point, a.Judge.Value),
-				quantity.Number(a.Band.Min, 1), spell.Figure(a.Point.Quantity, a.Band.Max)))
+			out = append(out, fmt.Sprintf("the %s reads %s, wanted %s", a.Point.Name, spell.Reading(a.Point, a.Judge.Value),
+				spell.Between(a.Point, a.Band.Min, a.Band.Max)))
 		}
 	}
 	return spell.Upper(strings.Join(out, "; ")) + "."

@@ -5,7 +5,6 @@ import (
 	"math"
 
 	"brankel/rigging/calc"
-	"brankel/rigging/quantity"
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/spell"
 	"brankel/rigging/sheet"
@@ -192,8 +191,8 @@ func (run *Lead) reach(t *Turned, made float64) (in, out float64) {
 // haltSays is why the windows can not be met together where an adjuster does not turn; "" where all do.
 func (run *Lead) haltSays(s *Setting, p *Plan) string {
 	a := p.Aims[p.Out.Binding]
-	best := fmt.Sprintf("the %s would at best read %s; the sheet wants %s to %s.", a.Point.Name,
-		spell.Reading(a.Point, p.Out.Predicted[p.Out.Binding]), quantity.Number(a.Band.Min, 1), spell.Figure(a.Point.Quantity, a.Band.Max))
+	best := fmt.Sprintf("the %s would at best read %s; the sheet wants %s.", a.Point.Name,
+		spell.Reading(a.Point, p.Out.Predicted[p.Out.Binding]), spell.Between(a.Point, a.Band.Min, a.Band.Max))
 	for _, t := range s.Turned {
 		if _, stuck := run.Stuck[t.Adjuster.ID]; stuck {
 			return fmt.Sprintf("With the %s as far as it turns, %s Free it, or renew it.", t.Adjuster.Name, best)

@@ -48,10 +48,9 @@ func (run *Lead) set(s *Setting) Advice {
 	}
 	lo, hi := s.Limits()
 	now := fmt.Sprintf(
-		"It measures %s; the sheet wants %s to %s.",
+		"It measures %s; the sheet wants %s.",
 		spell.Reading(s.Point, s.Judge.Value),
-		quantity.Number(lo, 1),
-		spell.Figure(s.Point.Quantity, hi),
+		spell.Between(s.Point, lo, hi),
 	)
 	if s.Adjuster.MeasureOnly {
 		pinned := record.AboutPinned.Of("")

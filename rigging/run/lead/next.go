@@ -72,8 +72,8 @@ func (run *Lead) worn() Advice {
 			return out
 		}
 		if a.Wrong() && run.Decisions[record.AboutWorn.Of(a.Point.ID)].Choice != record.ChoiceGoOn {
-			return run.arguedRepair(record.AboutWorn.Of(a.Point.ID), fmt.Sprintf("%s: %s, allowed %s to %s. %s", spell.Upper(a.Point.Name),
-				spell.Reading(a.Point, a.Judge.Value), quantity.Number(a.Band.Min, 1), spell.Figure(a.Point.Quantity, a.Band.Max), a.Point.Stop),
+			return run.arguedRepair(record.AboutWorn.Of(a.Point.ID), fmt.Sprintf("%s: %s, allowed %s. %s", spell.Upper(a.Point.Name),
+				spell.Reading(a.Point, a.Judge.Value), spell.Between(a.Point, a.Band.Min, a.Band.Max), a.Point.Stop),
 				"A setting on worn parts reads well today and is out again next week.")
 		}
 	}
@@ -178,6 +178,9 @@ func (run *Lead) ask(c *sheet.Check, answer record.Answered, answered bool) Advi
 		return run.arguedRepair(record.AboutCheck.Of(c.ID), failure(c, answer.Checked), "")
 	case answered:
 		a.Finding = failure(c, answer.Checked)
+		if _, says, told := run.stilled(c, answer); told {
+			a.More = append(a.More, says)
+		}
 		if a.Cure = run.cure(c, answer); a.Cure != nil {
 			a.More = append(a.More, fmt.Sprintf("What would cure it: %s %s %s.", a.Cure.Name, a.Cure.Text, a.Cure.WaySays))
 		}

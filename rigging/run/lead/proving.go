@@ -5,7 +5,6 @@ import (
 	"math"
 	"slices"
 
-	"brankel/rigging/quantity"
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/spell"
 	"brankel/rigging/sheet"
@@ -60,9 +59,9 @@ func (run *Lead) readStanding(a *Aim) Advice {
 		out.Caution = run.hands()
 		return out
 	}
-	return run.arguedRepair(record.AboutStands.Of(a.Point.ID), fmt.Sprintf("%s: %s, wanted %s to %s.", spell.Upper(a.Point.Name),
+	return run.arguedRepair(record.AboutStands.Of(a.Point.ID), fmt.Sprintf("%s: %s, wanted %s.", spell.Upper(a.Point.Name),
 		spell.Reading(a.Point, a.Judge.Value),
-		quantity.Number(a.Band.Min, 1), spell.Figure(a.Point.Quantity, a.Band.Max)),
+		spell.Between(a.Point, a.Band.Min, a.Band.Max)),
 		"Nothing that is turned here sets this: look for the cause.")
 }
 
@@ -95,6 +94,9 @@ func (run *Lead) cure(c *sheet.Check, answer record.Answered) *Turn {
 	if given == nil || given.Cure == nil {
 		return nil
 	}
+	if turn, _, told := run.stilled(c, answer); told {
+		return turn
+	}
 	a := run.Sheet.Adjuster(given.Cure.Adjuster)
 	if a == nil || a.MeasureOnly {
 		return nil
@@ -119,11 +121,16 @@ func (run *Lead) cure(c *sheet.Check, answer record.Answered) *Turn {
 	if _, _, stops := run.ends(a, given.Cure.Way, given.Cure.Steps); stops || run.seized(a, given.Cure.Way) {
 		return nil
 	}
+	return run.curing(a, math.Abs(by), given.Cure.Way)
+}
+
+// curing is a turn as the setting that turns an adjuster last would make it.
+func (run *Lead) curing(a *sheet.Adjuster, turns float64, way string) *Turn {
 	s := &Setting{Of: &sheet.Setting{}}
 	if one := run.lastTurning(a.ID); one != nil {
 		s.Of = one
 	}
-	return turnOf(s, a, math.Abs(by), given.Cure.Way)
+	return turnOf(s, a, turns, way)
 }
 
 // lastTurning is the last setting that turns an adjuster.

@@ -79,6 +79,7 @@ type Reading struct {
 	Name      string        `json:"name,omitempty"`    // of the point
 	SideSays  string        `json:"side_says,omitempty"`
 	Quantity  quantity.Kind `json:"quantity,omitempty"`
+	Fine      bool          `json:"fine,omitempty"`     // said to the hundredth, as its window is
 	Showed    string        `json:"showed,omitempty"`   // what the tool showed, where it was held elsewhere
 	ShownAt   string        `json:"shown_at,omitempty"` // there
 	Missing   []string      `json:"missing,omitempty"`  // states the sheet demands that were not confirmed: not judged

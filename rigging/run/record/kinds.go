@@ -255,9 +255,9 @@ func carriedSays(from string) string {
 // Shown is the value as it was read: with its side, never with a minus.
 func (r Reading) Shown() string {
 	if r.SideSays != "" {
-		return spell.OnSide(spell.Figure(r.Quantity, math.Abs(r.Value)), r.SideSays)
+		return spell.OnSide(spell.Sized(r.Quantity, math.Abs(r.Value), r.Fine), r.SideSays)
 	}
-	return spell.Figure(r.Quantity, r.Value)
+	return spell.Sized(r.Quantity, r.Value, r.Fine)
 }
 
 func saysCorrected(c Corrected) string {

@@ -31,7 +31,7 @@ func Understand(b Around, st State, r Reading) (Reading, error) {
 	}
 	slices.Sort(r.States)
 	r.States = slices.Compact(r.States)
-	r.Name, r.Quantity = p.Name, p.Quantity
+	r.Name, r.Quantity, r.Fine = p.Name, p.Quantity, spell.Fine(p)
 	for _, id := range p.States {
 		if !slices.Contains(r.States, id) {
 			r.Missing = append(r.Missing, st.Sheet.State(id).Name)

@@ -4,6 +4,7 @@ package spell
 import (
 	"math"
 	"slices"
+	"strconv"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -38,12 +39,46 @@ func firstLetter(s string, change func(rune) rune) string {
 // Figure is a value with the unit of its kind, in which it is given, as an instrument shows it: 143.0 mm.
 func Figure(k quantity.Kind, v float64) string { return quantity.Quantity{Kind: k, Value: v}.Text() }
 
+// Fine tells of a point whose window has hundredths: all of its figures are written with them, wherever they stand.
+func Fine(p *sheet.Point) bool {
+	if p.Target == nil {
+		return false
+	}
+	for _, v := range []float64{*p.Target - p.Minus, *p.Target, *p.Target + p.Plus} {
+		if math.Abs(v*10-math.Round(v*10)) > 1e-6 {
+			return true
+		}
+	}
+	return false
+}
+
+// Sized is a value as Figure writes it, with hundredths where it is fine.
+func Sized(k quantity.Kind, v float64, fine bool) string {
+	if !fine {
+		return Figure(k, v)
+	}
+	text := strconv.FormatFloat(v, 'f', 2, 64)
+	if k == quantity.Angle {
+		return text + "°"
+	}
+	return WithUnit(text, k.Unit())
+}
+
 // Reading is a value of a point as it is read: on which side of nothing it lies, never a minus.
 func Reading(p *sheet.Point, v float64) string {
 	if p.Signed == nil {
-		return Figure(p.Quantity, v)
+		return Sized(p.Quantity, v, Fine(p))
 	}
-	return OnSide(Figure(p.Quantity, math.Abs(v)), Side(p, v))
+	return OnSide(Sized(p.Quantity, math.Abs(v), Fine(p)), Side(p, v))
+}
+
+// Between is the window of a point: 142.5 to 143.5 mm.
+func Between(p *sheet.Point, least, most float64) string {
+	digits := 2
+	if !Fine(p) && (p.Quantity == quantity.Length || p.Quantity == quantity.Angle) {
+		digits = 1
+	}
+	return quantity.Number(least, digits) + " to " + Sized(p.Quantity, most, Fine(p))
 }
 
 // Side is the side of nothing on which a value lies, "" where it has none.

@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 
+	"brankel/rigging/calc"
 	"brankel/rigging/quantity"
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
@@ -63,6 +64,9 @@ func (run page) order(a lead.Advice) *Order {
 		o.Prepare = append(o.Prepare, run.Sheet.Prepare...)
 		if p := run.Sheet.CablePart(); p != nil {
 			run.headed(o, p)
+			if o.About.Question == record.AboutReach {
+				o.What = append(o.What, run.otherLength(p, id)...)
+			}
 		}
 	}
 	o.Part = strings.TrimSuffix(o.Part, ".")
@@ -91,6 +95,27 @@ func (run page) headed(o *Order, p *sheet.Part) {
 		add("length of the old one", was)
 	}
 	add("hand", p.Hand)
+}
+
+// otherLength is how long the next cable must be where the thread of this one runs out, and which of those in stock reaches.
+func (run page) otherLength(p *sheet.Part, setting string) (out []Field) {
+	wanted, ok := run.CableLength(setting)
+	if !ok {
+		return nil
+	}
+	out = []Field{{"length wanted", spell.Figure(quantity.Length, wanted) + " over all, so that its thread stands in the middle"}}
+	if len(p.Stock) == 0 {
+		return out
+	}
+	sold, err := calc.CableOrder(calc.CableOrderInput{Path: []calc.Segment{{Length: &wanted}}, Stock: p.Stock})
+	switch {
+	case err != nil:
+	case sold.Order == nil:
+		out = append(out, Field{"in stock", "none is so long: have one made"})
+	default:
+		out = append(out, Field{"in stock", spell.Figure(quantity.Length, *sold.Order) + ", " + spell.Figure(quantity.Length, *sold.Spare) + " to spare"})
+	}
+	return out
 }
 
 // cableName is what the stores know the cable by: nobody wants another clutch.
@@ -153,7 +178,7 @@ func (run page) orderLines() (out []Field) {
 		if t := run.Latest(p.ID, ""); t != nil {
 			says := spell.Reading(p, t.Value)
 			if band, ok := p.Limits(); ok {
-				says += ", wanted " + quantity.Number(band.Min, 1) + " to " + spell.Figure(p.Quantity, band.Max)
+				says += ", wanted " + spell.Between(p, band.Min, band.Max)
 			}
 			out = append(out, Field{p.Name, says})
 		}

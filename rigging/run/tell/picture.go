@@ -2,6 +2,7 @@ package tell
 
 import (
 	"slices"
+	"strings"
 
 	"brankel/rigging/picture"
 	"brankel/rigging/quantity"
@@ -107,7 +108,7 @@ func (run page) pictured(aim *lead.Aim, wanted bool) picture.Reading {
 	} else if t != nil {
 		r.Text = spell.Reading(p, t.Value)
 		if aim.Limited {
-			r.Text += " of " + quantity.Number(aim.Band.Min, 1) + " to " + quantity.Number(aim.Band.Max, 1)
+			r.Text += " of " + strings.TrimSuffix(strings.TrimSuffix(spell.Between(p, aim.Band.Min, aim.Band.Max), spell.Unit(p)), " ")
 			r.Tone = picture.Good
 			if aim.Judge.Wrong() {
 				r.Tone = picture.Bad
@@ -196,7 +197,7 @@ func Picture(s *sheet.Sheet) *picture.Scene {
 		}
 		r := picture.Reading{Name: p.Name, Tone: picture.Ink}
 		if band, limited := p.Limits(); limited {
-			r.Text = quantity.Number(band.Min, 1) + " to " + spell.Figure(p.Quantity, band.Max)
+			r.Text = spell.Between(p, band.Min, band.Max)
 		}
 		drawn.Readings[of] = r
 	}

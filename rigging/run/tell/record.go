@@ -261,7 +261,7 @@ func (run page) settingResult(s *lead.Setting, add func(name, text string)) {
 func (run page) aimResult(a *lead.Aim) string {
 	var parts []string
 	if a.Limited {
-		parts = append(parts, "wanted "+quantity.Number(a.Band.Min, 1)+" to "+spell.Figure(a.Point.Quantity, a.Band.Max))
+		parts = append(parts, "wanted "+spell.Between(a.Point, a.Band.Min, a.Band.Max))
 	}
 	var newest *record.Taken
 	for _, stage := range []record.Stage{record.Found, record.Set, record.LockedStage} {
@@ -296,7 +296,7 @@ func (run page) singleResult(s *lead.Setting, add func(name, text string)) {
 			a = one
 		}
 	}
-	add("wanted", a.Point.Name+", "+quantity.Number(a.Band.Min, 1)+" to "+spell.Figure(a.Point.Quantity, a.Band.Max))
+	add("wanted", a.Point.Name+", "+spell.Between(a.Point, a.Band.Min, a.Band.Max))
 	locked, _ := run.AllLocked(s.Of)
 	if t := run.Latest(a.Point.ID, record.Found); t != nil {
 		add(run.FoundWord(), spell.Reading(a.Point, t.Value)+withDoubt(t))

@@ -138,6 +138,7 @@ function Draft({ first }: { first: Value }) {
           words={check?.words ?? { limits: [], steps: [], locks: [] }}
           proofs={check?.proofs ?? []}
           names={check?.names}
+          wears={check?.wears}
           set={set}
           faults={told}
           questions={new Map(questions.map((f) => [f.field, f.message]))}

@@ -2013,6 +2013,7 @@ export interface components {
             carried?: string;
             doubt?: number;
             end?: string;
+            fine?: boolean;
             gauge?: string;
             gauge_name?: string;
             held_by?: string;
@@ -2435,6 +2436,7 @@ export interface components {
             conditions?: string[];
             each?: boolean;
             figures?: components["schemas"]["SheetProofFigure"][];
+            hunting?: components["schemas"]["SheetHunting"];
             id: string;
             /** @enum {string} */
             kind: "function" | "sense" | "condition";
@@ -2485,6 +2487,13 @@ export interface components {
         SheetHands: {
             pairs: number;
             where: string;
+        };
+        SheetHunting: {
+            coast: string;
+            differential?: number;
+            extend: string;
+            retract: string;
+            tolerance: number;
         };
         SheetIn: {
             confirmed?: string[];
@@ -2553,6 +2562,7 @@ export interface components {
             number?: string;
             role: string;
             sits?: string;
+            stock?: number[];
         };
         SheetPartRule: {
             excludes?: string;
@@ -2820,6 +2830,7 @@ export interface components {
             preview: components["schemas"]["RunPreview"];
             proofs: components["schemas"]["SheetProof"][];
             questions: components["schemas"]["Fault"][];
+            wears: components["schemas"]["SheetCheck"][];
             words: components["schemas"]["SheetWords"];
         };
         ShopDue: {

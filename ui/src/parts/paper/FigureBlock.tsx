@@ -77,6 +77,27 @@ export function FigureBlock({ i }: { i: number }) {
           quantity: 'length',
         })}
       />
+      <HuntingBlanks i={i} />
+    </Box>
+  );
+}
+
+/** Of a motor that two switches stop: its gaps, and which figure is how far it runs on. */
+function HuntingBlanks({ i }: { i: number }) {
+  const { sheet, edit } = usePaper();
+  const c = list(sheet.checks)[i];
+  const at = ['checks', i, 'hunting'];
+  const angles = list(c?.figures).filter((f) => f.quantity === 'angle');
+  if (!c || (!c.hunting && (!edit || angles.length === 0))) return null;
+  const gaps = list(sheet.points).filter((p) => p.quantity === 'angle');
+  return (
+    <Box>
+      Where it hunts: gaps <Pick at={[...at, 'extend']} label={`${c.name}: gap on the way out`} options={gaps} none="none" /> and{' '}
+      <Pick at={[...at, 'retract']} label={`${c.name}: gap on the way home`} options={gaps} none="none" />, it runs on by{' '}
+      <Pick at={[...at, 'coast']} label={`${c.name}: how far it runs on`} options={angles} none="none" />, switches release{' '}
+      <W at={[...at, 'differential']} label={`${c.name}: between operating and releasing`} number unit="°" /> after they operate, it may
+      rest <W at={[...at, 'tolerance']} label={`${c.name}: how far off the lever it may rest`} number unit="°" /> off the lever.
+      <Told at={at} />
     </Box>
   );
 }

@@ -12,6 +12,7 @@ import { More } from './More';
 import { Top } from './Top';
 import { RigBlock } from './RigBlock';
 import { SettingBlock } from './SettingBlock';
+import { Wears } from './Wears';
 
 type Kind = 'adjusters' | 'points' | 'checks';
 
@@ -74,6 +75,7 @@ export function Paper(of: PaperOf) {
               ))}
             </Part>
           )}
+          <Wears />
           <Last />
         </Box>
         <Box sx={{ borderTop: '2px solid', borderColor: 'text.primary', pt: 1.5 }}>

@@ -59,6 +59,7 @@ export function Top() {
               {', '}
               <W at={['chain', i, 'hand']} label={`part ${i + 1}: which way its threads or sides go`} hint="hand" />
             </When>
+            <Stock i={i} />
             <TakeOut at={['chain', i]} name={c.name} />
           </Row>
         ))}
@@ -94,6 +95,27 @@ export function Top() {
           />
         </Part>
       )}
+    </>
+  );
+}
+
+/** The lengths that a part of the chain is kept in. */
+function Stock({ i }: { i: number }) {
+  const { sheet, edit } = usePaper();
+  const at = ['chain', i, 'stock'];
+  const all = list(list(sheet.chain)[i]?.stock);
+  if (!edit && all.length === 0) return null;
+  return (
+    <>
+      {all.length > 0 && '; kept in '}
+      {all.map((n, j) => (
+        <span key={j}>
+          {j > 0 && ', '}
+          <W at={[...at, j]} label={`length ${j + 1} that part ${i + 1} is kept in`} unit="mm" number />
+          <TakeOut at={[...at, j]} name={`${n} mm`} />
+        </span>
+      ))}
+      <Add at={at} what="length it is kept in" make={() => 0} />
     </>
   );
 }

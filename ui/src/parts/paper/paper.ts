@@ -18,6 +18,7 @@ export interface PaperOf extends Pick<FormOf, 'set' | 'faults' | 'questions' | '
   words: SheetPage['words'];
   proofs: SheetPage['proofs'];
   names?: RigNames | undefined; // what its rig has, for who writes
+  wears?: Sheet['checks'] | undefined; // what wears on such rigs and is not asked yet
 }
 
 export const PaperContext = createContext<PaperOf | null>(null);
