@@ -36,7 +36,8 @@ func flapFollowUp(p *pen, g *rig.FlapGeometry, stands *rig.FlapAt) {
 	p.wire(pivot.by(0, 6), at{160, rod.y})
 	p.rod(rod.by(27, 0), at{430, rod.y})
 	if g.WingPitch != nil {
-		p.adjusterOn(rig.SetFollowWing, at{400, rod.y})
+		p.thread(at{345, rod.y}, 34)
+		p.adjuster(rig.SetFollowWing, at{398, rod.y}, 40, 30)
 	}
 	times := bigger(max(p.value(rig.GapUp), p.value(rig.GapDown), 0.3), 26)
 	p.line(Ink, 6, cam.by(0, -40), cam.by(0, 120))

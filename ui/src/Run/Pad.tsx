@@ -70,7 +70,7 @@ export function Pad({
         e.preventDefault();
         onTake();
       }}
-      sx={{ display: 'flex', flexDirection: 'column', gap: 0.75 }}
+      sx={{ display: 'flex', flexDirection: 'column', gap: 0.5 }}
     >
       <Box sx={{ display: 'flex', alignItems: 'baseline', flexWrap: 'wrap', columnGap: 1, fontSize: 'note' }}>
         <Box component="label" htmlFor={id} sx={{ color: 'quiet' }}>
@@ -108,7 +108,7 @@ export function Pad({
             autoComplete: 'off',
             spellCheck: false,
           }}
-          sx={{ fontSize: 'large', fontWeight: 600, bgcolor: 'transparent', '& input': { p: 0, height: 48 } }}
+          sx={{ fontSize: 'large', fontWeight: 600, bgcolor: 'transparent', '& input': { p: 0, height: 42 } }}
         />
         <Box sx={{ flexShrink: 0 }}>{unit}</Box>
       </Box>
