@@ -22,9 +22,13 @@ func (s *Shop) knownOf(ctx context.Context, id string, t *troubled) error {
 		q.Answers, q.Said = t.finder.Given(o.led().Shows())
 	}
 	if o.state.Complaint != nil {
-		if m := t.finder.Match(o.state.Complaint.Words); len(m) > 0 && m[0].Exact && !slices.Contains(q.Said, m[0].ID) {
-			q.Said = append(q.Said, m[0].ID)
+		said, when := t.finder.Heard(o.state.Complaint.Words)
+		for _, id := range said {
+			if !slices.Contains(q.Said, id) {
+				q.Said = append(q.Said, id)
+			}
 		}
+		q.When = when
 	}
 	renewed, out := o.state.Renewed, o.led().NearlyOut()
 	machine, cable := o.machine.ID, o.cable.ID

@@ -23,6 +23,8 @@ type list struct {
 	Same map[string][]string `json:"same"`
 	Idle []string            `json:"idle"`
 
+	Denies []string `json:"denies"` // all of them by one stem
+
 	first  map[string]string // by their stems: the word that stands for another
 	itself map[string]bool
 	others []string // in order
@@ -45,18 +47,43 @@ var known = sync.OnceValue(func() (l list) {
 
 func stem(word string) string { return english.Stem(word, false) }
 
+// Word is one word of a text: as it was written, and by the common word of each trade without its ending. Idle ones say nothing.
+type Word struct {
+	Raw  string
+	Stem string
+	Idle bool
+}
+
+// Not is the stem of every word that denies: not, no, never, without, hardly, refuses.
+const Not = "not"
+
+// Words are the words of a text in order, what denies by one stem, contractions written out.
+func Words(text string) (out []Word) {
+	l := known()
+	apart := func(r rune) bool {
+		return !unicode.IsLetter(r) && !unicode.IsDigit(r) && r != '\'' && r != '’' && r != '.'
+	}
+	for _, raw := range strings.FieldsFunc(strings.ToLower(text), apart) {
+		w := strings.Trim(strings.ReplaceAll(strings.ReplaceAll(raw, "’", "'"), "'", ""), ".")
+		switch {
+		case w == "":
+		case slices.Contains(l.Denies, w):
+			out = append(out, Word{raw, Not, false})
+		case slices.Contains(l.Idle, w):
+			out = append(out, Word{raw, w, true})
+		default:
+			out = append(out, Word{raw, l.common(stem(w)), false})
+		}
+	}
+	return out
+}
+
 // Significant are the words of a text that say something, each by its common word and without its ending, in
 // order, each once.
 func Significant(text string) (out []string) {
-	l := known()
-	apart := func(r rune) bool { return !unicode.IsLetter(r) && !unicode.IsDigit(r) && r != '\'' }
-	for _, w := range strings.FieldsFunc(strings.ToLower(text), apart) {
-		w = strings.ReplaceAll(w, "'", "")
-		if slices.Contains(l.Idle, w) {
-			continue
-		}
-		if w = l.common(stem(w)); !slices.Contains(out, w) {
-			out = append(out, w)
+	for _, w := range Words(text) {
+		if !w.Idle && !slices.Contains(out, w.Stem) {
+			out = append(out, w.Stem)
 		}
 	}
 	return out

@@ -10,7 +10,8 @@ type Answer struct {
 	Next     *Next     `json:"next,omitempty"`
 	Moved    []Moved   `json:"moved"`
 	Asks     []Unsure  `json:"asks"`           // words that are not sure: is this it?
-	Aside    []string  `json:"aside"`          // said, and not borne out by a test
+	Aside    []string  `json:"aside"`          // the words left: nothing here is called so
+	Notes    []string  `json:"notes"`          // of what was said: contradictions, what a test does not bear out, what cannot be
 	Known    []string  `json:"known"`          // everything that counts, in words
 	Pairs    []Pair    `json:"pairs"`          // of those left, what no test here can tell apart
 	Done     string    `json:"done,omitempty"` // why no test is asked any more

@@ -3,10 +3,8 @@ package trouble
 import (
 	"fmt"
 	"slices"
-	"strings"
 
 	"brankel/rigging/fault"
-	"brankel/rigging/phrase"
 )
 
 // Question is what is known: what is said, by the id of a symptom or in words, when it shows, what
@@ -35,6 +33,7 @@ type evidence struct {
 	symptom string // its id, of something said
 	of      *test
 	given   bool // a test's answer, which counts as it is; not only words
+	denied  bool // said not to be so
 	chance  func(c *cause, size int) float64
 	exact   func(c *cause, size int) float64
 	means   []int // the answers of the test that it means, nil when it may mean several tests
@@ -50,78 +49,88 @@ type Unsure struct {
 	Matches []Match `json:"matches"`
 }
 
-// known reads a question into evidence. What was said in words that mean one symptom exactly counts;
-// other words are given back to be asked. The error is a *fault.Fault.
-func (b *Finder) known(q Question) (out []evidence, asks []Unsure, err error) {
+// known reads a question into evidence, with what was heard of its words. Words cost nobody the answer: what is not sure is
+// given back to be asked, what is not understood is left aside. The error is a *fault.Fault, of an answer that cannot be.
+func (b *Finder) known(q Question) (out []evidence, h heard, err error) {
 	if len(q.Said)+len(q.When) > mostSaid || len(q.Answers) > 4*mostSaid {
-		return nil, nil, fault.At("said", "this is more than one trouble: write %d things at the most", mostSaid)
+		return nil, h, fault.At("said", "this is more than one trouble: write %d things at the most", mostSaid)
 	}
-	once := map[*felt]bool{}
-	for i, words := range q.Said {
-		s := b.symptom(words)
-		if s == nil {
-			matches := b.Match(words)
-			if len(matches) > 0 && matches[0].Exact {
-				s = b.symptom(matches[0].ID)
-			} else if len(matches) == 0 {
-				at := fmt.Sprintf("said[%d]", i)
-				return nil, nil, fault.At(at, "nothing known here is called %q: say it in other words, such as %q", cutText(words), b.felt[0].Says)
-			} else {
-				asks = append(asks, Unsure{words, matches})
-				continue
-			}
-		}
-		if !once[s] { // said twice is said once
-			out = append(out, b.saying(s, 0.03, 0.47))
-		}
-		once[s] = true
-	}
-	for i, id := range q.When {
-		s := b.when(id)
-		if s == nil {
-			return nil, nil, fault.At(fmt.Sprintf("when[%d]", i), "write one of %s", strings.Join(b.whenIDs(), ", "))
-		}
-		if !once[s] {
-			out = append(out, b.saying(s, 0.1, 0.4))
-		}
-		once[s] = true
-	}
+	h = b.listen(append(slices.Clone(q.Said), q.When...))
 	answered := map[*test]int{}
 	for i, a := range q.Answers {
 		t := b.test(a.Test)
 		if t == nil {
-			return nil, nil, fault.At(fmt.Sprintf("answers[%d].test", i), "there is no test %q for this rig: --list tells them", cutText(a.Test))
+			return nil, h, fault.At(fmt.Sprintf("answers[%d].test", i), "there is no test %q for this rig: --list tells them", cutText(a.Test))
 		}
 		one, err := b.answering(t, a, i)
 		if err != nil {
-			return nil, nil, err
+			return nil, h, err
 		}
 		if was, twice := answered[t]; twice {
 			if slices.Equal(out[was].means, one.means) {
 				continue
 			}
 			at := fmt.Sprintf("answers[%d].answer", i)
-			return nil, nil, fault.At(at, "%q was answered %s before: look again, and strike one of the two out", t.Asks, out[was].says)
+			return nil, h, fault.At(at, "%q was answered %s before: look again, and strike one of the two out", t.Asks, out[was].says)
 		}
 		answered[t] = len(out)
 		out = append(out, one)
 	}
-	if len(out) == 0 && len(asks) == 0 {
-		return nil, nil, fault.At("said", "nothing is known yet: say what is felt, such as %q, or answer a test", b.felt[0].Says)
+	out = append(b.words(&h, answered), out...)
+	if len(out) == 0 && len(h.asks)+len(h.aside) == 0 {
+		return nil, h, fault.At("said", "nothing is known yet: say what is felt, such as %q, or answer a test", b.felt[0].Says)
 	}
-	return out, asks, b.against(out)
+	return out, h, nil
 }
 
-// against tells two things said of the same that no cause shows together.
-func (b *Finder) against(all []evidence) error {
-	for i, a := range all {
-		for _, o := range all[:i] {
-			if a.of == o.of && !a.given && !o.given && !b.together(a, o) {
-				return fault.At("said", "“%s” and “%s” cannot both be so: take one back", o.says, a.says)
-			}
+// words is what was heard as evidence: figures as they are read, where no test answered; symptoms but those that such a figure
+// tells of; states.
+func (b *Finder) words(h *heard, answered map[*test]int) (out []evidence) {
+	read := map[*test]bool{}
+	for _, f := range h.reads {
+		if _, known := answered[f.of]; !known && !read[f.of] {
+			read[f.of] = true
+			out = append(out, b.reads(f.of, f.value))
 		}
 	}
-	return nil
+	faults := len(out)
+	for _, t := range h.taken {
+		if read[b.test(t.of.See)] {
+			continue
+		}
+		one := b.saying(t.of, 0.03, 0.47)
+		if t.denied {
+			one = b.denying(t.of)
+		} else {
+			faults++
+		}
+		if other := b.against(out, one); other != "" {
+			h.aside = append(h.aside, one.says)
+			h.notes = append(h.notes, fmt.Sprintf("“%s” and “%s” cannot both be so: the first counts.", other, one.says))
+			continue
+		}
+		out = append(out, one)
+	}
+	if faults == 0 && len(out) > 0 && len(answered) == 0 {
+		h.notes = append(h.notes, "Only good news was understood: say what is wrong, or answer a test.")
+	}
+	for _, s := range h.whens {
+		out = append(out, b.saying(s, 0.1, 0.4))
+	}
+	if len(out) == 0 && len(h.aside) > 0 && len(answered) == 0 {
+		h.notes = append(h.notes, fmt.Sprintf("Nothing of this is known here: say it in other words, such as %q.", b.felt[0].Says))
+	}
+	return out
+}
+
+// against is what was said before of the same that no cause shows together with a thing said; "" where some does.
+func (b *Finder) against(before []evidence, one evidence) string {
+	for _, o := range before {
+		if one.of == o.of && !o.given && !b.together(one, o) {
+			return o.says
+		}
+	}
+	return ""
 }
 
 // together tells whether a cause shows two things at one size.
@@ -136,28 +145,6 @@ func (b *Finder) together(x, y evidence) bool {
 	return false
 }
 
-// when is the state of an id, or of its own words; nil when there is none.
-func (b *Finder) when(text string) *felt {
-	for _, s := range b.felt[b.whens:] {
-		if s.ID == text {
-			return s
-		}
-		for _, one := range append([]string{s.Says}, s.Words...) {
-			if _, exact := closeness(phrase.Significant(text), phrase.Significant(one)); exact {
-				return s
-			}
-		}
-	}
-	return nil
-}
-
-func (b *Finder) whenIDs() (out []string) {
-	for _, s := range b.felt[b.whens:] {
-		out = append(out, s.ID)
-	}
-	return out
-}
-
 // saying is something said: people say what is so oftener than what is not, by these chances.
 func (b *Finder) saying(s *felt, anyway, so float64) evidence {
 	t := b.test(s.See)
@@ -169,6 +156,15 @@ func (b *Finder) saying(s *felt, anyway, so float64) evidence {
 	}
 	e.chance = func(c *cause, size int) float64 { return anyway + so*s.in(c.exact[size]) }
 	e.exact = func(c *cause, size int) float64 { return s.in(c.exact[size]) }
+	return e
+}
+
+// denying is good news: it counts for what it names, and never for a fault.
+func (b *Finder) denying(s *felt) evidence {
+	e := b.saying(s, 0, 0)
+	e.denied, e.means = true, nil
+	e.chance = func(c *cause, size int) float64 { return 0.1 + 0.4*(1-s.in(c.exact[size])) }
+	e.exact = func(c *cause, size int) float64 { return 1 - s.in(c.exact[size]) }
 	return e
 }
 

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"brankel/rigging/quantity"
+	"brankel/rigging/run/spell"
 )
 
 // leastShare is how likely a cause must be to be named.
@@ -14,7 +15,7 @@ const leastShare = 0.005
 
 // Ask ranks the causes of what is known. The error is a *fault.Fault.
 func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
-	known, asks, err := b.known(q)
+	known, heard, err := b.known(q)
 	if err != nil {
 		return Answer{}, err
 	}
@@ -29,16 +30,14 @@ func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 		RuledOut: []Ruled{},
 		Exclude:  []Exclude{},
 		Moved:    []Moved{},
-		Asks:     asks,
-		Aside:    []string{},
+		Asks:     spell.List(heard.asks),
+		Aside:    spell.List(heard.aside),
+		Notes:    spell.List(heard.notes),
 		Known:    []string{},
 		Pairs:    []Pair{},
 	}
-	if asks == nil {
-		a.Asks = []Unsure{}
-	}
 	for _, e := range known {
-		a.Known = append(a.Known, e.words())
+		a.Known = append(a.Known, e.known())
 	}
 	order, ruled := b.named(w, known)
 	w = w.without(b, ruled)
@@ -47,11 +46,13 @@ func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 	for _, i := range order {
 		a.Causes = append(a.Causes, b.ranked(i, w, known, history, odds))
 	}
-	a.Aside = append(a.Aside, aside(known)...)
+	for _, one := range untrue(known) {
+		a.Aside, a.Notes = append(a.Aside, one.says), append(a.Notes, one.note)
+	}
 	given := func(t *test) bool {
 		return slices.Contains(q.Skipped, t.ID) || slices.ContainsFunc(known, func(e evidence) bool { return e.given && e.of == t })
 	}
-	a.Exclude = append(a.Exclude, b.toExclude(w, order, given)...)
+	a.Exclude = append(a.Exclude, b.toExclude(w, order, known, given)...)
 	if t := b.best(w, given); t != nil {
 		next := b.next(t, w, order)
 		a.Next = &next
@@ -82,7 +83,18 @@ func (e evidence) words() string {
 	if e.given {
 		return asked(e.of.Asks) + e.says
 	}
+	if e.denied {
+		return "“" + e.says + "” is not so"
+	}
 	return "“" + e.says + "”"
+}
+
+// known is what was taken: a symptom by its own words, an answer behind its question.
+func (e evidence) known() string {
+	if e.given || e.denied {
+		return e.words()
+	}
+	return e.says
 }
 
 // asked is what was asked, so that its answer may follow.
@@ -188,15 +200,17 @@ func times(t float64) string {
 	return "no likelier than before"
 }
 
-// aside are things said that the tests do not bear out.
-func aside(known []evidence) (out []string) {
+// unborne is a thing said that a test does not bear out.
+type unborne struct{ says, note string }
+
+func untrue(known []evidence) (out []unborne) {
 	for _, said := range known {
 		if said.given {
 			continue
 		}
 		for _, e := range known {
 			if e.given && e.of == said.of && len(said.means) > 0 && !slices.Contains(said.means, e.means[0]) {
-				out = append(out, fmt.Sprintf("“%s” was said, the test says %s: the test counts more", said.says, e.says))
+				out = append(out, unborne{said.says, fmt.Sprintf("“%s” was said, the test says %s: the test counts more", said.says, e.says)})
 			}
 		}
 	}

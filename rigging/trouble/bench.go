@@ -27,6 +27,7 @@ type Finder struct {
 	whens  int     // where they begin
 	causes []*cause
 	absent []string // tests of what this rig has not
+	idiom  *idiom   // how people say it
 }
 
 type test struct {
@@ -99,6 +100,7 @@ func lay(s *sheet.Sheet, own []*Knowledge) (*Finder, fault.List, error) {
 	var l fault.List
 	b.layTests(places, &l)
 	b.laySymptoms(all, places, &l)
+	b.learn()
 	if len(b.tests) == 0 || b.whens == 0 {
 		return nil, nil, fault.At("sheet", "the rig of this sheet cannot be asked: %s", l)
 	}

@@ -33,8 +33,9 @@ type Knowledge struct {
 type Test struct {
 	ID      string         `json:"id"`
 	Each    bool           `json:"each,omitempty"`
-	Asks    string         `json:"asks"`          // "Tension of all three cables"
-	How     string         `json:"how,omitempty"` // "air read first"
+	Asks    string         `json:"asks"`            // "Tension of all three cables"
+	Words   []string       `json:"words,omitempty"` // what people call a reading: "free play"
+	How     string         `json:"how,omitempty"`   // "air read first"
 	Reading string         `json:"reading,omitempty"`
 	Sense   string         `json:"sense,omitempty"` // drag.* asks it at every place at once: none, one or several
 	Bad     []string       `json:"bad,omitempty"`   // of such a one: the words that count
@@ -68,6 +69,7 @@ type Symptom struct {
 	Each  bool     `json:"each,omitempty"`
 	Says  string   `json:"says"`
 	Words []string `json:"words,omitempty"` // other words for it: other trades, other regions
+	Good  []string `json:"good,omitempty"`  // ways of saying that it is not so: "flaps are up"
 	Seen
 	Or []Seen `json:"or,omitempty"` // or the answers of others: each is enough
 }

@@ -78,11 +78,11 @@ func (b *Finder) pointOf(t *test) *sheet.Point {
 }
 
 // toExclude are the causes that must be excluded first and still may be, each with the cheapest
-// test that tells it.
-func (b *Finder) toExclude(w weights, order []int, given func(*test) bool) (out []Exclude) {
+// test that tells it: those that what was said makes likelier. Drums are not opened for what no drum does.
+func (b *Finder) toExclude(w weights, order []int, known []evidence, given func(*test) bool) (out []Exclude) {
 	for _, i := range order {
 		c := b.causes[i]
-		if !c.First {
+		if !c.First || !likelier(i, known) {
 			continue
 		}
 		var best *test
@@ -101,6 +101,17 @@ func (b *Finder) toExclude(w weights, order []int, given func(*test) bool) (out 
 		out = append(out, Exclude{ID: c.ID, Says: c.Says, Why: c.End.Why, Next: b.next(best, w, order)})
 	}
 	return out
+}
+
+// likelier tells whether what was said speaks for a cause; where nothing was said, any may be.
+func likelier(i int, known []evidence) bool {
+	said, times := false, 1.0
+	for _, e := range known {
+		if e.symptom != "" && !e.denied {
+			said, times = true, times*e.mean[i]/e.all
+		}
+	}
+	return !said || times > 1
 }
 
 // tells says whether a test shows a cause for certain: whatever its size, it does not answer as all

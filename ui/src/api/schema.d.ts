@@ -3026,6 +3026,7 @@ export interface components {
             known: string[];
             moved: components["schemas"]["TroubleMoved"][];
             next?: components["schemas"]["TroubleNext"];
+            notes: string[];
             pairs: components["schemas"]["TroublePair"][];
             picture?: components["schemas"]["PictureScene"];
             ruled_out: components["schemas"]["TroubleRuled"][];
@@ -3102,6 +3103,7 @@ export interface components {
             known: string[];
             moved: components["schemas"]["TroubleMoved"][];
             next?: components["schemas"]["TroubleNext"];
+            notes: string[];
             pairs: components["schemas"]["TroublePair"][];
             ruled_out: components["schemas"]["TroubleRuled"][];
         };
@@ -3295,6 +3297,7 @@ export interface components {
             causes: string[];
             each?: boolean;
             family: string;
+            good?: string[];
             id: string;
             is: string[];
             or?: components["schemas"]["TroubleSeen"][];
@@ -3308,6 +3311,7 @@ export interface components {
         };
         TroubleSymptom: {
             each?: boolean;
+            good?: string[];
             id: string;
             is: string[];
             or?: components["schemas"]["TroubleSeen"][];
@@ -3335,6 +3339,7 @@ export interface components {
             plus?: number;
             reading?: string;
             sense?: string;
+            words?: string[];
         };
         TroubleTestLine: {
             answers?: components["schemas"]["TroubleWord"][];
@@ -3356,6 +3361,7 @@ export interface components {
             reading?: string;
             sense?: string;
             takes?: string;
+            words?: string[];
         };
         TroubleUnsure: {
             matches: components["schemas"]["TroubleMatch"][];
