@@ -3,6 +3,9 @@ package shop
 import (
 	"bytes"
 	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"encoding/json"
 	"regexp"
 	"slices"
 
@@ -99,6 +102,31 @@ func (s *Shop) KeepKnowledge(ctx context.Context, name string, raw []byte, by st
 	}
 	kept := postgres.Knowledge{Name: name, Family: k.Family, Text: string(bytes.TrimSpace(raw)), By: by, At: s.Now()}
 	return kept, s.Store.SaveKnowledge(ctx, kept)
+}
+
+// Meaning is what words mean here: one way of saying a symptom.
+type Meaning struct {
+	Symptom string `json:"symptom"`
+	Words   string `json:"words"`
+}
+
+// KeepMeaning keeps words that were left aside as the workshop's own way of saying a symptom: a file by itself, so that two hands
+// lose each other nothing and whoever leads can forget each. The error is a *fault.Fault or a fault.List.
+func (s *Shop) KeepMeaning(ctx context.Context, in TroubleAsked, m Meaning, by string) (postgres.Knowledge, error) {
+	t, err := s.troubled(ctx, in)
+	if err != nil {
+		return postgres.Knowledge{}, err
+	}
+	k, err := t.finder.Mean(m.Symptom, m.Words)
+	if err != nil {
+		return postgres.Knowledge{}, err
+	}
+	raw, err := json.Marshal(k)
+	if err != nil {
+		return postgres.Knowledge{}, err
+	}
+	sum := sha256.Sum256(raw)
+	return s.KeepKnowledge(ctx, "said-"+hex.EncodeToString(sum[:6]), raw, by)
 }
 
 // TroubleFiles lists the files of the workshop's own.

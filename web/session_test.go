@@ -29,7 +29,7 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 	anybody := []string{"session", "calcs", "calc", "rigAnswer", "rigSchema", "healthz", "openapi", "sheetSchema", "join",
 		"trouble", "troubleSchema"}
 	work := []string{"openRun", "benchRun", "append", "keepThin", "dropThin", "keepTable", "dropTable", "logMachine",
-		"hand", "invite", "addPhoto", "addVoice"}
+		"hand", "invite", "addPhoto", "addVoice", "keepMeaning"}
 	manage := []string{"setTimes", "addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge",
 		"takeTroubleOdds", "keepTroubleFile", "dropTroubleFile"}
 	out := signedOut(t)

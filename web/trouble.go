@@ -34,6 +34,9 @@ func (s *server) troubleRoutes() []route {
 		on(get, "/api/v1/trouble/match", "matchTrouble", "the symptoms that words may mean").
 			asks("family", "sheet", "run", "machine", "cable", "text").gives([]trouble.Match{}).
 			by(s.matchTrouble, workshop.Read).costs(s.gates.reckons),
+		on(post, "/api/v1/trouble/words", "keepMeaning", "keep words as this workshop's own way of saying a symptom").
+			asks("family", "sheet", "run", "machine", "cable").takes(shop.Meaning{}).gives(shop.Knowledge{}).
+			by(s.keepMeaning, workshop.Work).costs(s.gates.reckons),
 		on(get, "/api/v1/trouble/odds/{family}", "troubleOdds", "how usual causes are said to be, against the workshop's signed runs").
 			gives(shop.TroubleOdds{}).
 			by(s.troubleOdds, workshop.Read),
@@ -87,6 +90,15 @@ func (s *server) beginTrouble(c *echo.Context) error {
 
 func (s *server) matchTrouble(c *echo.Context) error {
 	out, err := s.shop.MatchTrouble(c.Request().Context(), asked(c), c.QueryParam("text"))
+	return answer(c, out, err)
+}
+
+func (s *server) keepMeaning(c *echo.Context) error {
+	var in shop.Meaning
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	out, err := s.shop.KeepMeaning(c.Request().Context(), asked(c), in, account(c).Name)
 	return answer(c, out, err)
 }
 

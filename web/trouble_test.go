@@ -81,7 +81,7 @@ func TestARunLeadsToItsTroubleAndBack(t *testing.T) {
 	assert.Equal(t, "lower cable set too short", view.View.Trouble.Says, "what came along as words counts nothing")
 	record := decoded[tell.Record](t, c.do("GET", "/api/v1/runs/2026-11-wigeon/record", "").Body.Bytes())
 	last := record.Lines[len(record.Lines)-1].Says
-	assert.Contains(t, last, "looked for the trouble: “it ratchets in forward”; Barrel to eye, pushed, dogs home: short")
+	assert.Contains(t, last, "looked for the trouble: it ratchets in forward; Barrel to eye, pushed, dogs home: short")
 	assert.Contains(t, last, "taken to be lower cable set too short, into the setting")
 }
 

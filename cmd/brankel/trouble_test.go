@@ -19,7 +19,7 @@ func TestTroubleOnTheCommandLine(t *testing.T) {
 	var a trouble.Answer
 	require.NoError(t, json.Unmarshal(out.Bytes(), &a))
 	require.NotNil(t, a.Next)
-	assert.Equal(t, []string{"“reverse clashes”"}, a.Known)
+	assert.Equal(t, []string{"reverse clashes"}, a.Known)
 	for _, c := range a.Causes {
 		assert.NotEmpty(t, a.Next.Expects[c.ID], "the next test says what each cause expects")
 	}

@@ -199,7 +199,7 @@ func (s *seeker) ask(q trouble.Question, r *Result) (cost float64, err error) {
 	if after < 2 {
 		s.miss(r, a)
 	}
-	if len(a.Causes) > 0 {
+	if len(a.Causes) > 0 && !slices.Contains(a.Notes, trouble.NothingShows) { // there it says so itself
 		r.Named++
 		fits, err := s.fits(a.Causes[0].ID, q.Answers)
 		if err != nil {

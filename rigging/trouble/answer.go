@@ -5,6 +5,7 @@ package trouble
 type Answer struct {
 	Family   string    `json:"family"`
 	Causes   []Ranked  `json:"causes"`
+	Unknown  float64   `json:"unknown"`   // the share of a cause that is not known here
 	RuledOut []Ruled   `json:"ruled_out"` // what the model says cannot be
 	Exclude  []Exclude `json:"exclude"`
 	Next     *Next     `json:"next,omitempty"`

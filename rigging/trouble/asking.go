@@ -40,7 +40,16 @@ func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 		a.Known = append(a.Known, e.known())
 	}
 	order, ruled := b.named(w, known)
-	w = w.without(b, ruled)
+	if len(order) == 0 { // what fits worst still stands
+		order, ruled = w.order()[:min(3, len(b.causes))], nil
+		a.Notes = append(a.Notes, NothingShows)
+	}
+	w = w.without(b, ruled).shownOnly(b, known)
+	a.Unknown = 1
+	for i := range b.causes {
+		a.Unknown -= w.share(i)
+	}
+	a.Unknown = max(0, a.Unknown)
 	a.RuledOut = append(a.RuledOut, ruled...)
 	b.compare(known)
 	for _, i := range order {
@@ -53,11 +62,11 @@ func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 		return slices.Contains(q.Skipped, t.ID) || slices.ContainsFunc(known, func(e evidence) bool { return e.given && e.of == t })
 	}
 	a.Exclude = append(a.Exclude, b.toExclude(w, order, known, given)...)
-	if t := b.best(w, given); t != nil {
+	if t := b.best(w, known, given); t != nil {
 		next := b.next(t, w, order)
 		a.Next = &next
 	} else {
-		a.Done = b.done(w, order)
+		a.Done = b.done(w, known)
 	}
 	if n := len(known); n > 0 {
 		a.Moved = append(a.Moved, b.moved(known, history, odds, order)...)
@@ -65,6 +74,9 @@ func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 	a.Pairs = append(a.Pairs, b.pairs(order)...)
 	return a, nil
 }
+
+// NothingShows is said where the model rules out every cause that is known.
+const NothingShows = "Nothing known here shows all of this: take back what is least sure, or think of two faults at once."
 
 // named are the causes to name, in order, and those that are ruled out.
 func (b *Finder) named(w weights, known []evidence) (order []int, ruled []Ruled) {
@@ -218,11 +230,8 @@ func untrue(known []evidence) (out []unborne) {
 }
 
 // done says why nothing more is asked.
-func (b *Finder) done(w weights, order []int) string {
-	switch {
-	case len(order) == 0:
-		return "Nothing known here shows all of this: take back what is least sure, or think of two faults at once."
-	case w.share(order[0]) >= enough:
+func (b *Finder) done(w weights, known []evidence) string {
+	if b.sure(w, known) {
 		return "One cause is sure enough to act on."
 	}
 	return "No test here tells those that are left apart: look at the likeliest first."

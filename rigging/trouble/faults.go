@@ -64,6 +64,13 @@ func (k *Knowledge) faults() error {
 			s.faults(path, &l)
 		}
 	}
+	few(&l, "said", len(k.Said))
+	for _, id := range sorted(k.Said) {
+		few(&l, "said."+id, len(k.Said[id]))
+		for i, w := range k.Said[id] {
+			says(&l, fmt.Sprintf("said.%s[%d]", id, i), w)
+		}
+	}
 	felt("symptoms", k.Symptoms)
 	felt("whens", k.Whens)
 	seen = map[string]bool{}
@@ -115,6 +122,7 @@ func (t Test) faults(path string, l *fault.List) {
 	}
 	few(l, path+".answers", len(t.Answers))
 	few(l, path+".bad", len(t.Bad))
+	few(l, path+".words", len(t.Words))
 	few(l, path+".at", len(t.At))
 	for _, text := range []string{t.How, t.Reading, t.Sense} {
 		if utf8.RuneCountInString(text) > longestSays {
@@ -144,8 +152,12 @@ func (s Symptom) faults(path string, l *fault.List) {
 	says(l, path+".says", s.Says)
 	few(l, path+".words", len(s.Words))
 	few(l, path+".or", len(s.Or))
+	few(l, path+".good", len(s.Good))
 	for i, w := range s.Words {
 		says(l, fmt.Sprintf("%s.words[%d]", path, i), w)
+	}
+	for i, w := range s.Good {
+		says(l, fmt.Sprintf("%s.good[%d]", path, i), w)
 	}
 	for i, one := range s.seen() {
 		few(l, fmt.Sprintf("%s.is[%d]", path, i), len(one.Is))

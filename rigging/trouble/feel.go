@@ -53,6 +53,23 @@ func (b *Finder) laySymptoms(all []*Knowledge, places []string, l *fault.List) {
 		kept = append(kept, s)
 	}
 	b.felt, b.whens = kept, whens
+	for _, k := range all {
+		b.laySaid(k, l)
+	}
+}
+
+// laySaid adds own ways of saying what is known already.
+func (b *Finder) laySaid(k *Knowledge, l *fault.List) {
+	for _, id := range sorted(k.Said) {
+		s := b.symptom(id)
+		if s == nil {
+			if !slices.Contains(b.absent, id) {
+				l.Add("said."+id, "there is no symptom of this name")
+			}
+			continue
+		}
+		s.Words = append(slices.Clone(s.Words), k.Said[id]...)
+	}
 }
 
 // layWays finds the answers by which a symptom shows; false where this rig has none of their tests.

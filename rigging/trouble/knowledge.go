@@ -24,7 +24,10 @@ type Knowledge struct {
 	Symptoms []Symptom `json:"symptoms"`
 	Whens    []Symptom `json:"whens"` // the states it shows in: cold, loaded, one direction only
 	Worn     []Worn    `json:"worn,omitempty"`
-	Causes   []Cause   `json:"causes"`
+
+	Said map[string][]string `json:"said,omitempty"` // own ways of saying what is known already, by the symptom's id
+
+	Causes []Cause `json:"causes"`
 }
 
 // Test is something to read, to feel or to look at. Exactly one of Reading, Sense and Look says

@@ -2,7 +2,10 @@ package trouble
 
 import (
 	"slices"
+	"strings"
+	"unicode/utf8"
 
+	"brankel/rigging/fault"
 	"brankel/rigging/phrase"
 )
 
@@ -51,4 +54,19 @@ func (b *Finder) Heard(text string) (said, when []string) {
 		when = append(when, s.ID)
 	}
 	return said, when
+}
+
+// Mean is a file of the workshop's own that holds one way of saying a symptom. The error is a *fault.Fault: there is no such
+// symptom here, or the words say nothing.
+func (b *Finder) Mean(symptom, words string) (*Knowledge, error) {
+	words = strings.Join(strings.Fields(words), " ")
+	switch {
+	case b.symptom(symptom) == nil:
+		return nil, fault.At("symptom", "there is no symptom %q here: --list tells them", cutText(symptom))
+	case len(speak(words).words) == 0:
+		return nil, fault.At("words", "these words say nothing by themselves: write what is felt")
+	case utf8.RuneCountInString(words) > longestSays:
+		return nil, fault.At("words", "say it in 1 to %d letters", longestSays)
+	}
+	return &Knowledge{Format: Format, Family: b.Family, Said: map[string][]string{symptom: {words}}}, nil
 }

@@ -117,10 +117,7 @@ func likelier(i int, known []evidence) bool {
 // tells says whether a test shows a cause for certain: whatever its size, it does not answer as all
 // right would.
 func (b *Finder) tells(t *test, c *cause) bool {
-	right := t.column
-	if t.Reading != "" {
-		right++ // inside
-	}
+	right := t.column + t.right()
 	for k := range sizes {
 		if c.exact[k][right] > 0.1 {
 			return false

@@ -26,10 +26,31 @@ func prior(c *cause, history []History, odds Odds) float64 {
 	return p
 }
 
-// weigh is Bayes over causes and sizes: each size of a cause is as likely as another before.
+// unheardOf is how likely it is before anything is said that something is wrong which nobody wrote down here, as a part of all.
+const unheardOf = 0.04
+
+// unknown is how likely what was said and answered is from a cause that is not known here: as from any, taken together.
+func (b *Finder) unknown(known []evidence, all float64) float64 {
+	p := all * unheardOf
+	for _, e := range known {
+		if e.given {
+			p /= float64(len(e.of.answers))
+		} else {
+			p *= 0.25
+		}
+	}
+	return p
+}
+
+// weigh is Bayes over causes and sizes: each size of a cause is as likely as another before. What is missing to one is the
+// share of a cause that is not known here.
 func (b *Finder) weigh(known []evidence, history []History, odds Odds) weights {
 	w := make(weights, len(b.causes))
-	sum := 0.0
+	sum, all := 0.0, 0.0
+	for _, c := range b.causes {
+		all += prior(c, history, odds)
+	}
+	sum += b.unknown(known, all)
 	for i, c := range b.causes {
 		p := prior(c, history, odds) / sizes
 		for k := range sizes {
@@ -58,14 +79,14 @@ func (w weights) share(i int) (sum float64) {
 
 // without are the weights when those that are ruled out weigh nothing.
 func (w weights) without(b *Finder, ruled []Ruled) weights {
-	out, sum := slices.Clone(w), 0.0
+	out, sum := slices.Clone(w), 1.0
 	for i, c := range b.causes {
 		if slices.ContainsFunc(ruled, func(r Ruled) bool { return r.ID == c.ID }) {
+			sum -= out.share(i)
 			out[i] = [sizes]float64{}
 		}
-		sum += out.share(i)
 	}
-	if sum == 0 {
+	if sum <= 0 {
 		return out
 	}
 	for i := range out {
@@ -74,6 +95,46 @@ func (w weights) without(b *Finder, ruled []Ruled) weights {
 		}
 	}
 	return out
+}
+
+// mostUnshown is the most a cause may weigh that no answer has shown, but only left over.
+const mostUnshown = 0.8
+
+// shownOnly holds a cause that was only left over below certainty: what it loses, a cause that is not known here may be.
+func (w weights) shownOnly(b *Finder, known []evidence) weights {
+	for i := range w {
+		if share := w.share(i); share > mostUnshown && !b.wasShown(b.causes[i], known) {
+			out := slices.Clone(w)
+			for k := range sizes {
+				out[i][k] *= mostUnshown / share
+			}
+			return out
+		}
+	}
+	return w
+}
+
+// wasShown tells whether an answer that a good rig would not give speaks for a cause.
+func (b *Finder) wasShown(c *cause, known []evidence) bool {
+	for _, e := range known {
+		if !e.given || e.means[0] == e.of.right() {
+			continue
+		}
+		for k := range sizes {
+			if c.exact[k][e.of.column+e.means[0]] > 0.5 {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// right is the answer of a test that a good rig gives.
+func (t *test) right() int {
+	if t.Reading != "" {
+		return 1 // inside
+	}
+	return 0
 }
 
 // order is the causes by their share, the likeliest first; those alike, but for the last figures of
@@ -183,10 +244,19 @@ const (
 	leastGain = 0.02
 )
 
+// sure tells whether one cause is sure enough to act on: among those that are known, where an answer has shown it.
+func (b *Finder) sure(w weights, known []evidence) bool {
+	top, all := w.order()[0], 0.0
+	for i := range w {
+		all += w.share(i)
+	}
+	return w.share(top) >= enough || b.wasShown(b.causes[top], known) && w.share(top) >= enough*all
+}
+
 // best is the test that tells most for what it takes; nil when none tells anything or one cause is
 // sure enough.
-func (b *Finder) best(w weights, answered func(*test) bool) *test {
-	if most := w.share(w.order()[0]); most >= enough || most == 0 {
+func (b *Finder) best(w weights, known []evidence, answered func(*test) bool) *test {
+	if b.sure(w, known) || w.share(w.order()[0]) == 0 {
 		return nil
 	}
 	var out *test

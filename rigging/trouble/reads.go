@@ -12,10 +12,10 @@ import (
 func (b *Finder) reads(t *test, value float64) evidence {
 	at := slices.Index(b.tests, t)
 	k := 1
-	switch {
-	case value < t.low:
+	switch { // a good reading on the edge is good, as far as the gauge can tell
+	case value < t.low-t.Doubt:
 		k = 0
-	case value > t.high:
+	case value > t.high+t.Doubt:
 		k = 2
 	}
 	unit := ""
@@ -32,7 +32,7 @@ func (b *Finder) reads(t *test, value float64) evidence {
 		sigma = math.Hypot(t.Doubt, apart/2)
 		return math.Abs(value-v) / sigma, sigma
 	}
-	return evidence{
+	e := evidence{
 		says:  t.answers[k].Says + ", " + quantity.Number(value, 1) + unit,
 		of:    t,
 		given: true,
@@ -46,4 +46,9 @@ func (b *Finder) reads(t *test, value float64) evidence {
 			return 2 * normal(-z)
 		},
 	}
+	if k == 1 { // inside its limits it convicts nobody by where it lies between them
+		e.chance = func(c *cause, size int) float64 { return c.chance[size][t.column+k] }
+		e.exact = func(c *cause, size int) float64 { return c.exact[size][t.column+k] }
+	}
+	return e
 }

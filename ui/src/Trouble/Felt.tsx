@@ -1,11 +1,12 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { TroubleBegin } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { Toggle } from '../parts/Toggle';
 import { useMatches, type About, type Asked } from './useTrouble';
 
-/** What is felt, in the mechanic's words: close words are asked, never taken; then when it shows. */
+/** What is felt, in the mechanic's words: a sentence said whole, or what comes close tapped; then when it shows. */
 export function Felt({
   about,
   begin,
@@ -25,7 +26,7 @@ export function Felt({
   const offered = (wanted ? found.map((m) => m.id) : asked.said.length > 0 ? [] : symptoms.map((s) => s.id)).filter(
     (id) => !asked.said.includes(id),
   );
-  const says = (id: string) => symptoms.find((s) => s.id === id)?.says ?? id;
+  const says = (id: string) => symptoms.find((s) => s.id === id)?.says ?? `“${id}”`;
   const ofRun = begin.known.said ?? [];
   const known = histories.filter((h) => asked.history[h.id]);
   const history = (id: string) => {
@@ -37,16 +38,28 @@ export function Felt({
       <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 'title', fontWeight: 600 }}>
         What is wrong?
       </Box>
-      <Box sx={{ maxWidth: 520 }}>
+      <Box
+        component="form"
+        sx={{ maxWidth: 520, display: 'flex', alignItems: 'flex-start', gap: 1 }}
+        onSubmit={(e: React.SyntheticEvent) => {
+          e.preventDefault();
+          const sentence = text.trim();
+          if (sentence !== '' && !asked.said.includes(sentence)) turn('said', sentence);
+          setText('');
+        }}
+      >
         <Blank label="write what is felt, in your own words" value={text} onChange={setText} />
+        <Button type="submit" variant="contained" disabled={!wanted} sx={{ mt: 2.75, minHeight: 48, px: 2, flexShrink: 0 }}>
+          Say it
+        </Button>
       </Box>
       <Box role="status" sx={hint}>
         {wanted && data
           ? offered.length > 0
-            ? 'Is this it? Tap what is true.'
+            ? 'Say it whole, or tap what is true.'
             : found.length > 0
               ? 'That is said already.'
-              : 'Nothing is known by these words: say it otherwise, or tap what comes close.'
+              : 'Say it whole, or tap what comes close.'
           : asked.said.length > 0
             ? 'It is felt so:'
             : 'Or tap what is true:'}

@@ -46,11 +46,13 @@ export function Ladder({
           {all ? 'only the likeliest' : `all ${view.causes.length}`}
         </Button>
       )}
-      {[...view.pairs.map((p) => p.says), ...view.aside].map((text) => (
-        <Box key={text} sx={{ mt: 1, fontSize: 'note' }}>
-          {text}
-        </Box>
-      ))}
+      {view.pairs
+        .map((p) => p.says)
+        .map((text) => (
+          <Box key={text} sx={{ mt: 1, fontSize: 'note' }}>
+            {text}
+          </Box>
+        ))}
       {view.ruled_out.length > 0 && (
         <Box component="details" sx={{ mt: 1 }}>
           <Box component="summary" sx={{ cursor: 'pointer', minHeight: 40, fontSize: 'note', color: 'quiet' }}>

@@ -10,6 +10,7 @@ import { useSession } from '../api/useSession';
 import { Ends, keepPath } from './Ends';
 import { Excludes } from './Excludes';
 import { Felt } from './Felt';
+import { Heard } from './Heard';
 import { Ladder } from './Ladder';
 import { Moved } from './Moved';
 import { NextTest } from './NextTest';
@@ -67,6 +68,7 @@ export function TroubleScreen() {
         <Box sx={{ minWidth: 0, ...(known ? {} : { gridColumn: '1 / -1' }) }}>
           <On about={about} title={begin?.title ?? ''} start={start} />
           {begin && <Felt about={about} begin={begin} asked={asked} turn={turn} />}
+          {begin && view && !error && <Heard about={about} begin={begin} asked={asked} view={view} turn={turn} />}
         </Box>
         <Box sx={{ minWidth: 0, gridColumn: { sm: '1 / span 2', lg: 'auto' }, order: { xs: 3, lg: 0 } }}>
           {(error ?? unknown) && <Finding>{problem?.detail ?? 'The server does not answer. What was said stands in the address.'}</Finding>}

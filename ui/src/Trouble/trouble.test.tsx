@@ -23,6 +23,7 @@ const view = (moved: TroubleView['moved']): TroubleView => ({
   moved,
   asks: [],
   aside: [],
+  notes: [],
   known: [],
   pairs: [],
 });

@@ -79,7 +79,8 @@ export function useAsked() {
   return { about, own, turn, answer, begin };
 }
 
-const query = (about: About) => Object.fromEntries(Object.entries(about).filter(([, v]) => v !== '')) as Partial<About>;
+/** About what, as a question asks it. */
+export const query = (about: About) => Object.fromEntries(Object.entries(about).filter(([, v]) => v !== '')) as Partial<About>;
 
 /** What is known of a family, a sheet, a cable or a run before anything is said. */
 export function useBegin(about: About) {
@@ -98,7 +99,7 @@ export function together(begin: TroubleBegin | undefined, own: Asked): Asked {
   const here = own.answers.map((a) => a.test);
   return {
     said: [...new Set([...(known?.said ?? []), ...own.said])],
-    when: own.when,
+    when: [...new Set([...(known?.when ?? []), ...own.when])],
     answers: [...(known?.answers ?? []).filter((a) => !here.includes(a.test)), ...own.answers],
     skipped: own.skipped,
     history: { ...known?.history, ...own.history },

@@ -1185,6 +1185,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trouble/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** keep words as this workshop's own way of saying a symptom */
+        post: operations["keepMeaning"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/whatif": {
         parameters: {
             query?: never;
@@ -2928,6 +2945,10 @@ export interface components {
             machine: components["schemas"]["WorkshopMachine"];
             open: string[];
         };
+        ShopMeaning: {
+            symptom: string;
+            words: string;
+        };
         ShopPhotoKept: {
             height: number;
             sha256: string;
@@ -3205,6 +3226,9 @@ export interface components {
             causes: components["schemas"]["TroubleCause"][];
             family: string;
             format: string;
+            said?: {
+                [key: string]: string[];
+            };
             symptoms: components["schemas"]["TroubleSymptom"][];
             tests: components["schemas"]["TroubleTest"][];
             whens: components["schemas"]["TroubleSymptom"][];
@@ -6056,6 +6080,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopTroubleOdds"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keepMeaning: {
+        parameters: {
+            query?: {
+                family?: string;
+                sheet?: string;
+                run?: string;
+                machine?: string;
+                cable?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopMeaning"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PostgresKnowledge"];
                 };
             };
             /** @description what was wrong */
