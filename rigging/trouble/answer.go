@@ -4,6 +4,7 @@ package trouble
 // cable is touched, the next test, and what the last answer moved.
 type Answer struct {
 	Family   string    `json:"family"`
+	Stop     string    `json:"stop,omitempty"` // said before anything else: it is not to be used
 	Causes   []Ranked  `json:"causes"`
 	Unknown  float64   `json:"unknown"`   // the share of a cause that is not known here
 	RuledOut []Ruled   `json:"ruled_out"` // what the model says cannot be

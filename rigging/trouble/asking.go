@@ -8,6 +8,7 @@ import (
 
 	"brankel/rigging/quantity"
 	"brankel/rigging/run/spell"
+	"brankel/rigging/sheet"
 )
 
 // leastShare is how likely a cause must be to be named.
@@ -38,6 +39,9 @@ func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 	}
 	for _, e := range known {
 		a.Known = append(a.Known, e.known())
+		if s := b.symptom(e.symptom); s != nil && s.Unsafe && !e.denied && a.Stop == "" {
+			a.Stop = fmt.Sprintf("%s until it is found: %s.", unused[b.sheet.Craft], s.Says)
+		}
 	}
 	order, ruled := b.named(w, known)
 	if len(order) == 0 { // what fits worst still stands
@@ -74,6 +78,9 @@ func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 	a.Pairs = append(a.Pairs, b.pairs(order)...)
 	return a, nil
 }
+
+// unused is how one says of each craft that it is not to be used.
+var unused = map[sheet.Craft]string{sheet.Car: "Do not drive it", sheet.Trailer: "Do not tow it", sheet.Boat: "Do not go out with it", sheet.Aircraft: "Do not fly it"}
 
 // NothingShows is said where the model rules out every cause that is known.
 const NothingShows = "Nothing known here shows all of this: take back what is least sure, or think of two faults at once."

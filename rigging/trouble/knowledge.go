@@ -68,9 +68,12 @@ type Cost struct {
 
 // Symptom is what people say, and the answers of a test it means.
 type Symptom struct {
-	ID    string   `json:"id"`
-	Each  bool     `json:"each,omitempty"`
-	Says  string   `json:"says"`
+	ID   string `json:"id"`
+	Each bool   `json:"each,omitempty"`
+	Says string `json:"says"`
+
+	Unsafe bool `json:"unsafe,omitempty"` // cannot be shifted, braked, closed or steered: it is not to be used until it is found
+
 	Words []string `json:"words,omitempty"` // other words for it: other trades, other regions
 	Good  []string `json:"good,omitempty"`  // ways of saying that it is not so: "flaps are up"
 	Seen

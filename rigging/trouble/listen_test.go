@@ -117,6 +117,27 @@ func TestWordsAreNeverAnError(t *testing.T) {
 	assert.Contains(t, strings.Join(both.Notes, " "), "cannot both be so: the first counts")
 }
 
+// Who cannot shift, brake, close the throttle or steer is told not to use it, before anything else.
+func TestWhatIsUnsafeIsSaidFirst(t *testing.T) {
+	for _, one := range [][3]string{
+		{"flight-control-loop", "turn left and it banks right", "Do not fly it"},
+		{"throttle-cruise", "the throttle sticks", "Do not drive it"},
+		{"outboard-shift", "ahead is astern", "Do not go out with it"},
+		{"parking-brake", "it will not hold on the hill", "Do not drive it"},
+		{"trailer-overrun", "no brakes on the trailer", "Do not tow it"},
+		{"kickdown", "shifts slam", ""},
+		{"parking-brake", "lever comes up to the roof, but it holds on the hill", ""},
+	} {
+		a, err := finderOf(t, one[0]).Ask(trouble.Question{Said: []string{one[1]}}, nil)
+		require.NoError(t, err)
+		if one[2] == "" {
+			assert.Empty(t, a.Stop, one[1])
+			continue
+		}
+		assert.Contains(t, a.Stop, one[2], one[1])
+	}
+}
+
 // Good news counts for what it names and is never taken for the fault.
 func TestGoodNewsSpeaksForWhatItNames(t *testing.T) {
 	b := finderOf(t, "outboard-shift")

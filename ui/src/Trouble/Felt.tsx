@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { TroubleBegin } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { Toggle } from '../parts/Toggle';
@@ -12,11 +12,13 @@ export function Felt({
   begin,
   asked,
   turn,
+  heard,
 }: {
   about: About;
   begin: TroubleBegin;
   asked: Asked;
   turn: (key: string, value: string) => void;
+  heard?: ReactNode; // what the words were taken for
 }) {
   const [text, setText] = useState('');
   const { data } = useMatches(about, text);
@@ -90,6 +92,7 @@ export function Felt({
           </Toggle>
         ))}
       </Box>
+      {heard}
       <Box sx={hint}>It shows</Box>
       <Taps
         list={whens.map((w) => ({ id: w.id, says: w.says }))}

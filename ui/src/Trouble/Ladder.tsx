@@ -36,6 +36,9 @@ export function Ladder({
           <Rung key={c.id} cause={c} place={i + 1} part={c.share / most} open={chosen === c.id} onOpen={onChoose} />
         ))}
       </Box>
+      {view.unknown >= 0.01 && (
+        <Box sx={{ mt: 0.5, fontSize: 'note' }}>or something that is not known here: {Math.round(100 * view.unknown)} in 100</Box>
+      )}
       {view.causes.length > shown && (
         <Button
           variant="text"

@@ -65,10 +65,23 @@ export function TroubleScreen() {
             <PictureView picture={picture} />
           </Box>
         )}
-        <Box sx={{ minWidth: 0, ...(known ? {} : { gridColumn: '1 / -1' }) }}>
+        {view?.stop && (
+          <Box sx={{ gridColumn: '1 / -1', minWidth: 0, my: -1.5 }}>
+            <Finding>{view.stop}</Finding>
+          </Box>
+        )}
+        {/* on a phone the next test comes first, then the causes, then the words */}
+        <Box sx={{ minWidth: 0, order: { xs: known ? 4 : 0, sm: 0 }, ...(known ? {} : { gridColumn: '1 / -1' }) }}>
           <On about={about} title={begin?.title ?? ''} start={start} />
-          {begin && <Felt about={about} begin={begin} asked={asked} turn={turn} />}
-          {begin && view && !error && <Heard about={about} begin={begin} asked={asked} view={view} turn={turn} />}
+          {begin && (
+            <Felt
+              about={about}
+              begin={begin}
+              asked={asked}
+              turn={turn}
+              heard={view && !error && <Heard about={about} begin={begin} asked={asked} view={view} turn={turn} />}
+            />
+          )}
         </Box>
         <Box sx={{ minWidth: 0, gridColumn: { sm: '1 / span 2', lg: 'auto' }, order: { xs: 3, lg: 0 } }}>
           {(error ?? unknown) && <Finding>{problem?.detail ?? 'The server does not answer. What was said stands in the address.'}</Finding>}

@@ -17,6 +17,7 @@ const cause = (id: string, share: number) => ({
 });
 const view = (moved: TroubleView['moved']): TroubleView => ({
   family: 'clutch',
+  unknown: 0.05,
   causes: [cause('a', 0.6), cause('b', 0.3), cause('c', 0.1)],
   ruled_out: [],
   exclude: [],

@@ -3051,6 +3051,8 @@ export interface components {
             pairs: components["schemas"]["TroublePair"][];
             picture?: components["schemas"]["PictureScene"];
             ruled_out: components["schemas"]["TroubleRuled"][];
+            stop?: string;
+            unknown: number;
         };
         ShopVoiceKept: {
             sha256: string;
@@ -3127,6 +3129,8 @@ export interface components {
             notes: string[];
             pairs: components["schemas"]["TroublePair"][];
             ruled_out: components["schemas"]["TroubleRuled"][];
+            stop?: string;
+            unknown: number;
         };
         TroubleAsked: {
             answers?: components["schemas"]["TroubleGiven"][];
@@ -3327,6 +3331,7 @@ export interface components {
             or?: components["schemas"]["TroubleSeen"][];
             says: string;
             see: string;
+            unsafe?: boolean;
             words?: string[];
         };
         TroubleSeen: {
@@ -3341,6 +3346,7 @@ export interface components {
             or?: components["schemas"]["TroubleSeen"][];
             says: string;
             see: string;
+            unsafe?: boolean;
             words?: string[];
         };
         TroubleTells: {
