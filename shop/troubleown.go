@@ -5,7 +5,6 @@ import (
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
-	"encoding/json"
 	"regexp"
 	"slices"
 
@@ -104,6 +103,9 @@ func (s *Shop) KeepKnowledge(ctx context.Context, name string, raw []byte, by st
 	return kept, s.Store.SaveKnowledge(ctx, kept)
 }
 
+// mostFiles of a family are kept by taps: each is read when it is asked.
+const mostFiles = 200
+
 // Meaning is what words mean here: one way of saying a symptom.
 type Meaning struct {
 	Symptom string `json:"symptom"`
@@ -117,13 +119,16 @@ func (s *Shop) KeepMeaning(ctx context.Context, in TroubleAsked, m Meaning, by s
 	if err != nil {
 		return postgres.Knowledge{}, err
 	}
-	k, err := t.finder.Mean(m.Symptom, m.Words)
+	raw, err := t.finder.Mean(m.Symptom, m.Words)
 	if err != nil {
 		return postgres.Knowledge{}, err
 	}
-	raw, err := json.Marshal(k)
+	own, err := s.Store.OwnKnowledge(ctx, t.finder.Family)
 	if err != nil {
 		return postgres.Knowledge{}, err
+	}
+	if len(own) >= mostFiles {
+		return postgres.Knowledge{}, fault.At("words", "%d files of this workshop's own are enough for a family: whoever leads can forget some", mostFiles)
 	}
 	sum := sha256.Sum256(raw)
 	return s.KeepKnowledge(ctx, "said-"+hex.EncodeToString(sum[:6]), raw, by)

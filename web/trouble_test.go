@@ -146,3 +146,37 @@ func TestAFileOfTheWorkshopsOwnIsKept(t *testing.T) {
 	require.Equal(t, 422, c.do("POST", "/api/v1/trouble/ask", ask).Code)
 	require.Equal(t, 404, c.do("DELETE", "/api/v1/trouble/files/weed", "").Code)
 }
+
+// Words that nobody knew get a meaning by a tap: from then on they mean it here, as a file that whoever leads can forget.
+func TestWordsGetAMeaning(t *testing.T) {
+	c := newClient(t)
+	about := `"family":"outboard-shift","said":["it kicks like a mule"]`
+	var v struct{ Known, Aside []string }
+	ask := func() {
+		v.Known, v.Aside = nil, nil
+		w := c.do("POST", "/api/v1/trouble/ask", "{"+about+"}")
+		require.Equal(t, 200, w.Code, w.Body)
+		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &v))
+	}
+	ask()
+	assert.Equal(t, []string{"it kicks like a mule"}, v.Aside)
+	for body, says := range map[string]string{
+		`{"symptom":"purple","words":"it kicks like a mule"}`: "there is no symptom",
+		`{"symptom":"hard-in","words":"it is the"}`:           "say nothing by themselves",
+	} {
+		w := c.do("POST", "/api/v1/trouble/words?family=outboard-shift", body)
+		assert.Equal(t, 422, w.Code)
+		assert.Contains(t, w.Body.String(), says)
+	}
+	w := c.do("POST", "/api/v1/trouble/words?family=outboard-shift", `{"symptom":"hard-in","words":"it  kicks like a mule"}`)
+	require.Equal(t, 200, w.Code, w.Body)
+	ask()
+	assert.Equal(t, []string{"it bangs into gear"}, v.Known)
+	assert.Empty(t, v.Aside)
+	var files []struct{ Name string }
+	require.NoError(t, json.Unmarshal(c.do("GET", "/api/v1/trouble/files", "").Body.Bytes(), &files))
+	require.Len(t, files, 1)
+	require.Equal(t, 200, c.do("DELETE", "/api/v1/trouble/files/"+files[0].Name, "").Code)
+	ask()
+	assert.NotEmpty(t, v.Aside)
+}

@@ -16,6 +16,7 @@ type heard struct {
 	asks  []Unsure
 	aside []string
 	notes []string
+	room  int // letters that are still listened to
 }
 
 // taken is a symptom that words mean, or deny: good news counts for what it names.
@@ -31,8 +32,11 @@ const (
 	sureAhead = 0.09
 	askScore  = 0.36
 	restScore = 0.72
-	mostHeard = 1200 // letters listened to
+	mostHeard = 1200 // letters listened to, of all that was said
 )
+
+// onlyBegun is said of a speech.
+const onlyBegun = "Only the beginning was listened to: say what is felt in a sentence or two."
 
 // clause is a part of what was said that stands by itself.
 type clause struct {
@@ -43,7 +47,7 @@ type clause struct {
 
 // listen hears what was said, sentence by sentence.
 func (b *Finder) listen(said []string) heard {
-	h := heard{}
+	h := heard{room: mostHeard}
 	for _, text := range said {
 		b.hear(&h, text)
 	}
@@ -62,11 +66,13 @@ func (b *Finder) hear(h *heard, text string) {
 		}
 		return
 	}
-	if utf8.RuneCountInString(text) > mostHeard {
-		runes := []rune(text)
-		text = string(runes[:mostHeard])
-		h.notes = append(h.notes, "Only the beginning was listened to: say what is felt in a sentence or two.")
+	if runes := []rune(text); len(runes) > h.room {
+		text = string(runes[:h.room])
+		if !slices.Contains(h.notes, onlyBegun) {
+			h.notes = append(h.notes, onlyBegun)
+		}
 	}
+	h.room -= utf8.RuneCountInString(text)
 	for _, c := range clauses(text) {
 		b.clause(h, c)
 	}

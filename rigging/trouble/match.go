@@ -1,6 +1,7 @@
 package trouble
 
 import (
+	"encoding/json"
 	"slices"
 	"strings"
 	"unicode/utf8"
@@ -58,7 +59,7 @@ func (b *Finder) Heard(text string) (said, when []string) {
 
 // Mean is a file of the workshop's own that holds one way of saying a symptom. The error is a *fault.Fault: there is no such
 // symptom here, or the words say nothing.
-func (b *Finder) Mean(symptom, words string) (*Knowledge, error) {
+func (b *Finder) Mean(symptom, words string) ([]byte, error) {
 	words = strings.Join(strings.Fields(words), " ")
 	switch {
 	case b.symptom(symptom) == nil:
@@ -68,5 +69,5 @@ func (b *Finder) Mean(symptom, words string) (*Knowledge, error) {
 	case utf8.RuneCountInString(words) > longestSays:
 		return nil, fault.At("words", "say it in 1 to %d letters", longestSays)
 	}
-	return &Knowledge{Format: Format, Family: b.Family, Said: map[string][]string{symptom: {words}}}, nil
+	return json.MarshalIndent(map[string]any{"format": Format, "family": b.Family, "said": map[string][]string{symptom: {words}}}, "", "  ")
 }
