@@ -134,9 +134,28 @@ func (s *Shop) KeepMeaning(ctx context.Context, in TroubleAsked, m Meaning, by s
 	return s.KeepKnowledge(ctx, "said-"+hex.EncodeToString(sum[:6]), raw, by)
 }
 
+// TroubleFile is a file of the workshop's own, with what words mean by it: the symptom as it is said.
+type TroubleFile struct {
+	postgres.Knowledge
+	Means []Meaning `json:"means"`
+}
+
 // TroubleFiles lists the files of the workshop's own.
-func (s *Shop) TroubleFiles(ctx context.Context) ([]postgres.Knowledge, error) {
-	return s.Store.OwnKnowledge(ctx, "")
+func (s *Shop) TroubleFiles(ctx context.Context) ([]TroubleFile, error) {
+	all, err := s.Store.OwnKnowledge(ctx, "")
+	out := []TroubleFile{}
+	for _, f := range all {
+		one := TroubleFile{f, []Meaning{}}
+		if k, err := trouble.Read([]byte(f.Text)); err == nil {
+			for id, ways := range k.Said {
+				for _, words := range ways {
+					one.Means = append(one.Means, Meaning{trouble.Own(k.Family).SymptomSays(id), words})
+				}
+			}
+		}
+		out = append(out, one)
+	}
+	return out, err
 }
 
 // DropKnowledge forgets a file of the workshop's own, postgres.ErrNotFound when there is none.

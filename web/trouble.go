@@ -43,12 +43,12 @@ func (s *server) troubleRoutes() []route {
 		on(post, "/api/v1/trouble/odds/{family}", "takeTroubleOdds", "take the workshop's own numbers, or go back").
 			takes(OddsIn{}).gives(shop.TroubleOdds{}).
 			by(s.takeTroubleOdds, workshop.Manage),
-		on(get, "/api/v1/trouble/files", "troubleFiles", "the files of the workshop's own").gives([]shop.Knowledge{}).
+		on(get, "/api/v1/trouble/files", "troubleFiles", "the files of the workshop's own").gives([]shop.TroubleFile{}).
 			by(s.troubleFiles, workshop.Read),
 		on(post, "/api/v1/trouble/files/{name}", "keepTroubleFile", "keep a file of the open format brankel.trouble/1, when everything in it "+
 			"holds").takes(trouble.Knowledge{}).gives(shop.Knowledge{}).
 			by(s.keepTroubleFile, workshop.Manage).atLarge(),
-		on(del, "/api/v1/trouble/files/{name}", "dropTroubleFile", "forget a file").gives([]shop.Knowledge{}).
+		on(del, "/api/v1/trouble/files/{name}", "dropTroubleFile", "forget a file").gives([]shop.TroubleFile{}).
 			by(s.dropTroubleFile, workshop.Manage),
 		on(get, "/api/v1/trouble.schema.json", "troubleSchema", "the JSON Schema of such files").as("application/schema+json").
 			openTo(s.troubleSchema),

@@ -71,3 +71,14 @@ func (b *Finder) Mean(symptom, words string) ([]byte, error) {
 	}
 	return json.MarshalIndent(map[string]any{"format": Format, "family": b.Family, "said": map[string][]string{symptom: {words}}}, "", "  ")
 }
+
+// SymptomSays is what a symptom is called, one of several places by its name: its id where there is none of it.
+func (k *Knowledge) SymptomSays(id string) string {
+	stem, place, _ := strings.Cut(id, ".")
+	for _, s := range k.Symptoms {
+		if s.ID == id || s.Each && s.ID == stem {
+			return strings.ReplaceAll(s.Says, onePlace, place)
+		}
+	}
+	return id
+}

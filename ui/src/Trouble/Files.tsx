@@ -41,7 +41,7 @@ export function Files({ lead }: { lead: boolean }) {
       {data?.map((f) => (
         <Box key={f.name} sx={{ display: 'flex', alignItems: 'center', gap: 2, fontSize: 'text', minHeight: 48 }}>
           <Box sx={{ flex: 1 }}>
-            {f.name}, {f.family}, by {f.by}
+            {f.means.length > 0 ? f.means.map((m) => `“${m.words}” means ${m.symptom}`).join('; ') : f.name}, {f.family}, by {f.by}
           </Box>
           {lead && (
             <Button variant="text" onClick={() => void drop(f.name)}>

@@ -3030,6 +3030,14 @@ export interface components {
             sheet?: string;
             title: string;
         };
+        ShopTroubleFile: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            family: string;
+            means: components["schemas"]["ShopMeaning"][];
+            name: string;
+        };
         ShopTroubleOdds: {
             family: string;
             lines: components["schemas"]["TroubleOddsLine"][];
@@ -5917,7 +5925,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PostgresKnowledge"][];
+                    "application/json": components["schemas"]["ShopTroubleFile"][];
                 };
             };
             /** @description what was wrong */
@@ -5983,7 +5991,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PostgresKnowledge"][];
+                    "application/json": components["schemas"]["ShopTroubleFile"][];
                 };
             };
             /** @description what was wrong */
