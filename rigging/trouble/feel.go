@@ -113,7 +113,8 @@ func (b *Finder) symptom(id string) *felt {
 	return nil
 }
 
-// provenUnder proves that every cause shows what it is listed under, at one of its sizes at least.
+// provenUnder proves that every cause shows what it is listed under, at one of its sizes at least, and that its own complaint
+// speaks for it and not against it.
 func (b *Finder) provenUnder(l *fault.List) {
 	for i, c := range b.causes {
 		for _, id := range c.Under {
@@ -121,6 +122,11 @@ func (b *Finder) provenUnder(l *fault.List) {
 			best := 0.0
 			for k := range sizes {
 				best = math.Max(best, b.shows(c, k, s))
+			}
+			said := []evidence{b.saying(s, 0.03, 0.47)}
+			b.compare(said)
+			if best >= 0.5 && said[0].mean[i] < said[0].all {
+				l.Add(fmt.Sprintf("causes[%d].under", i), "%s is made less likely by %q, its own complaint: others show it oftener", c.ID, id)
 			}
 			if best < 0.5 {
 				l.Add(fmt.Sprintf("causes[%d].under", i), "%s does not show %q: the model says it would show something else", c.ID, id)

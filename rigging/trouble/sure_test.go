@@ -66,3 +66,17 @@ func TestNothingIsCertainByElimination(t *testing.T) {
 	}
 	assert.Greater(t, left, 500)
 }
+
+// A cause whose own complaint speaks against it is refused: listed under what it shows at its greatest only, when many others
+// show it always.
+func TestACauseMustBeLikelierByItsOwnComplaint(t *testing.T) {
+	of := func(by string) error {
+		k, err := trouble.Read([]byte(`{"format": "brankel.trouble/1", "family": "clutch", "tests": [], "symptoms": [], "whens": [], "causes": [
+			{"id": "nut-crept", "says": "the nut crept", "place": "adjuster", "kind": "setting", "usual": 1, "change": [{"setting": "adjuster", "by": ` + by + `}],
+			 "under": ["clashes"], "end": {"do": "run", "adjuster": "adjuster", "why": "Set it and lock it."}}]}`))
+		require.NoError(t, err)
+		return trouble.Prove(usualOf(t, "clutch"), []*trouble.Knowledge{k})
+	}
+	require.NoError(t, of("[9.8, 14]"))
+	assert.ErrorContains(t, of("[-2, 9.5]"), "less likely by \"clashes\", its own complaint")
+}
