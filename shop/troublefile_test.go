@@ -65,7 +65,7 @@ func TestWhatIsSaidOfATroubleIsTheModelsWord(t *testing.T) {
 	after, err := s.Append(t.Context(), e, 0)
 	require.NoError(t, err)
 	assert.Equal(t, "shift cable set too long", after.View.Trouble.Says)
-	assert.Equal(t, []string{"“it ratchets in reverse”", "Eye to pin in neutral, eye off: past the pin, 5.6 mm"}, after.View.Trouble.Known)
+	assert.Equal(t, []string{"it ratchets in reverse", "Eye to pin in neutral, eye off: past the pin, 5.6 mm"}, after.View.Trouble.Known)
 	for says, bad := range map[string]record.Trouble{
 		"none of the causes":    {Asked: q, Cause: "purple"},
 		"say which cause leads": {Asked: q, Leads: "run"},

@@ -31,6 +31,8 @@ type close struct {
 	of     *felt
 	score  float64
 	denied bool
+	part   float64 // of the phrase that is there
+	own    float64 // of the clause that is the symptom's words
 	words  []int
 }
 
@@ -105,12 +107,13 @@ func (b *Finder) closest(c *clause) (out []close) {
 	for _, s := range b.felt[:b.whens] {
 		best := close{of: s}
 		for _, one := range b.idiom.phrases[s] {
-			score, at, denied := b.fits(c, one, total)
+			fit := b.fits(c, one, total)
 			if slices.Equal(one.whole, said) {
-				score, denied = itself, false
+				fit.score, fit.denied = itself, false
 			}
-			if score > best.score {
-				best.score, best.words, best.denied = score, at, denied
+			if fit.score > best.score {
+				fit.of = s
+				best = fit
 			}
 		}
 		own := 0.0
@@ -120,7 +123,8 @@ func (b *Finder) closest(c *clause) (out []close) {
 			}
 		}
 		if best.score >= leastPart {
-			best.score = 0.7*best.score + 0.3*own/total
+			best.own = own / total
+			best.score = 0.7*best.score + 0.3*best.own
 			out = append(out, best)
 		}
 	}
@@ -146,7 +150,8 @@ func (c *clause) whole() (out []string) {
 
 // fits is how much of a phrase is in a clause, and a little how much of the clause is in the phrase; denied, when the clause says
 // the contrary. What a phrase denies is one of its words: without it little is left, unless all else is there.
-func (b *Finder) fits(c *clause, one spoken, total float64) (score float64, at []int, denied bool) {
+func (b *Finder) fits(c *clause, one spoken, total float64) (fit close) {
+	var at []int
 	whole, there, heard := 0.0, 0.0, 0.0
 	for _, w := range one.words {
 		whole += b.weight(w)
@@ -166,19 +171,21 @@ func (b *Finder) fits(c *clause, one spoken, total float64) (score float64, at [
 		}
 	}
 	if there == 0 {
-		return 0, nil, false
+		return fit
 	}
 	says := c.denies(at)
 	if one.denies {
 		near := c.words[max(0, slices.Min(at)-4):min(len(c.words), slices.Max(at)+5)]
 		says = slices.ContainsFunc(near, func(w phrase.Word) bool { return w.Stem == phrase.Not })
-		if denied = !says; denied && (len(one.words) < 2 || there < 0.95*whole || heard < 0.7*total) {
-			whole, denied = whole+2*b.notWeighs(one), false
+		if fit.denied = !says; fit.denied && (len(one.words) < 2 || there < 0.95*whole || heard < 0.7*total) {
+			whole, fit.denied = whole+2*b.notWeighs(one), false
 		}
 	} else {
-		denied = says
+		fit.denied = says
 	}
-	return there / whole * (0.7 + 0.3*min(1, heard/total)), at, denied
+	fit.part, fit.words = there/whole, at
+	fit.score = fit.part * (0.7 + 0.3*min(1, heard/total))
+	return fit
 }
 
 // notWeighs is what its denial weighs in a phrase: as much as the rest.

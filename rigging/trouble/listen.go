@@ -32,7 +32,10 @@ const (
 	sureAhead = 0.09
 	askScore  = 0.36
 	restScore = 0.72
-	mostHeard = 1200 // letters listened to, of all that was said
+
+	deniedPart = 0.8  // of a phrase must be there for its contrary to be taken, since a "not" may be of something else;
+	deniedOwn  = 0.95 // or nothing else is said: no grinding
+	mostHeard  = 1200 // letters listened to, of all that was said
 )
 
 // onlyBegun is said of a speech.
@@ -132,7 +135,7 @@ func (b *Finder) clause(h *heard, c clause) {
 				break
 			}
 		}
-		if best.score < least || best.score-second < sureAhead && !c.several() {
+		if best.score < least || best.score-second < sureAhead && !c.several() || best.doubtful() {
 			if least == sureScore { // the first of the clause: it is asked
 				h.ask(c.text, all)
 				found = true
@@ -156,6 +159,9 @@ func (b *Finder) clause(h *heard, c clause) {
 		h.aside = append(h.aside, c.text)
 	}
 }
+
+// doubtful tells of a denial that may be of something else.
+func (c close) doubtful() bool { return c.denied && c.part < deniedPart && c.own < deniedOwn }
 
 // several tells whether a clause speaks of all there are: neither gear, both ways.
 func (c *clause) several() bool {
