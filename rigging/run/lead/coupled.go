@@ -8,6 +8,7 @@ import (
 
 	"brankel/rigging/calc"
 	"brankel/rigging/lattice"
+	"brankel/rigging/quantity"
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/spell"
 	"brankel/rigging/sheet"
@@ -107,6 +108,7 @@ func (run *Lead) solveAll(s *Setting, values map[string]Judgement, after []recor
 	p := &Plan{}
 	in := calc.CoupledInput{}
 	var turned []*Turned
+	var kept []calc.CoupledReading // the same, with room for what locking moves
 	for _, t := range s.Turned {
 		made := turnedSince(after, t.Adjuster.ID)
 		lo, hi := run.reach(t, made)
@@ -130,6 +132,9 @@ func (run *Lead) solveAll(s *Setting, values map[string]Judgement, after []recor
 		if !met {
 			continue
 		}
+		if bottomless(a.Point, band.Min) {
+			band.Min = band.Max - openBelow*(band.Max-band.Min)
+		}
 		v := values[a.Point.ID].Value
 		if run.clamped(a.Point, v, values[a.Point.ID].Doubt) {
 			p.clamp = true
@@ -138,6 +143,7 @@ func (run *Lead) solveAll(s *Setting, values map[string]Judgement, after []recor
 			}
 		}
 		in.Readings = append(in.Readings, calc.CoupledReading{ID: a.Point.ID, Now: v, Min: band.Min, Max: band.Max})
+		kept = append(kept, narrowed(in.Readings[len(in.Readings)-1], run.lockDrift(a.Point.ID)))
 		row := make([]float64, len(turned))
 		for j, t := range turned {
 			if one := run.Sheet.InfluenceOf(t.Adjuster.ID, a.Point.ID); one != nil {
@@ -149,6 +155,9 @@ func (run *Lead) solveAll(s *Setting, values map[string]Judgement, after []recor
 	}
 	if len(in.Adjusters) == 0 {
 		return nil
+	}
+	if out, err := calc.Coupled(calc.CoupledInput{Adjusters: in.Adjusters, Readings: kept, Influence: in.Influence}); err == nil && out.AllIn {
+		in.Readings = kept
 	}
 	out, err := calc.Coupled(in)
 	if err != nil {
@@ -175,6 +184,14 @@ func (run *Lead) solveAll(s *Setting, values map[string]Judgement, after []recor
 	}
 	return p
 }
+
+// bottomless tells of a window whose lower end nothing can pass: no gap and no angle without sides reads below nothing.
+func bottomless(p *sheet.Point, least float64) bool {
+	return p.Signed == nil && p.Quantity != quantity.Temperature && least <= 0
+}
+
+// openBelow is how many widths a window goes on below where it has no lower end.
+const openBelow = 20
 
 // reachable is the window of a reading as whole steps can meet it: one of no width is met by the step
 // that comes nearest. met is false where nothing that turns moves the reading at all.

@@ -114,7 +114,11 @@ func (run *Lead) cure(c *sheet.Check, answer record.Answered) *Turn {
 		if !aim.Limited || aim.Now == nil || aim.Wrong() {
 			continue
 		}
-		if v := aim.Judge.Value + by*in.PerTurn; v < aim.Band.Min || v > aim.Band.Max {
+		loose := 0.0
+		if run.beforeLock(aim.Now) {
+			loose = 2 * aim.Judge.Doubt // locking may have moved it: a hair does not veto what is felt now
+		}
+		if v := aim.Judge.Value + by*in.PerTurn; v < aim.Band.Min-loose && !bottomless(aim.Point, aim.Band.Min) || v > aim.Band.Max+loose {
 			return nil
 		}
 	}
@@ -122,6 +126,16 @@ func (run *Lead) cure(c *sheet.Check, answer record.Answered) *Turn {
 		return nil
 	}
 	return run.curing(a, math.Abs(by), given.Cure.Way)
+}
+
+// beforeLock tells of a reading from before its setting was locked.
+func (run *Lead) beforeLock(t *record.Taken) bool {
+	one := run.SettingOf(t.Point)
+	if one == nil || t.Stage == record.LockedStage {
+		return false
+	}
+	locked, _ := run.AllLocked(one)
+	return locked
 }
 
 // curing is a turn as the setting that turns an adjuster last would make it.
