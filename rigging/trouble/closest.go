@@ -26,8 +26,8 @@ type idiom struct {
 	all     map[*felt]map[string]bool
 }
 
-// close is how close a clause comes to a symptom, by which of its words.
-type close struct {
+// likeness is how close a clause comes to a symptom, by which of its words.
+type likeness struct {
 	of     *felt
 	score  float64
 	denied bool
@@ -93,7 +93,7 @@ func (b *Finder) weight(w string) float64 {
 
 // closest are the symptoms that the words of a clause may mean, the closest first: by the phrase that it comes closest to, and
 // by all the words that people use for it.
-func (b *Finder) closest(c *clause) (out []close) {
+func (b *Finder) closest(c *clause) (out []likeness) {
 	total := 0.0
 	for i, w := range c.words {
 		if !w.Idle && !c.used[i] && w.Stem != phrase.Not {
@@ -105,7 +105,7 @@ func (b *Finder) closest(c *clause) (out []close) {
 	}
 	said := c.whole()
 	for _, s := range b.felt[:b.whens] {
-		best := close{of: s}
+		best := likeness{of: s}
 		for _, one := range b.idiom.phrases[s] {
 			fit := b.fits(c, one, total)
 			if slices.Equal(one.whole, said) {
@@ -128,7 +128,7 @@ func (b *Finder) closest(c *clause) (out []close) {
 			out = append(out, best)
 		}
 	}
-	slices.SortStableFunc(out, func(x, y close) int { return cmp.Compare(y.score, x.score) })
+	slices.SortStableFunc(out, func(x, y likeness) int { return cmp.Compare(y.score, x.score) })
 	return out
 }
 
@@ -150,7 +150,7 @@ func (c *clause) whole() (out []string) {
 
 // fits is how much of a phrase is in a clause, and a little how much of the clause is in the phrase; denied, when the clause says
 // the contrary. What a phrase denies is one of its words: without it little is left, unless all else is there.
-func (b *Finder) fits(c *clause, one spoken, total float64) (fit close) {
+func (b *Finder) fits(c *clause, one spoken, total float64) (fit likeness) {
 	var at []int
 	whole, there, heard := 0.0, 0.0, 0.0
 	for _, w := range one.words {

@@ -161,7 +161,7 @@ func (b *Finder) clause(h *heard, c clause) {
 }
 
 // doubtful tells of a denial that may be of something else.
-func (c close) doubtful() bool { return c.denied && c.part < deniedPart && c.own < deniedOwn }
+func (c likeness) doubtful() bool { return c.denied && c.part < deniedPart && c.own < deniedOwn }
 
 // several tells whether a clause speaks of all there are: neither gear, both ways.
 func (c *clause) several() bool {
@@ -190,7 +190,7 @@ func (h *heard) take(t taken) {
 	h.taken = append(h.taken, t)
 }
 
-func (h *heard) ask(words string, all []close) {
+func (h *heard) ask(words string, all []likeness) {
 	u := Unsure{Words: words, Matches: []Match{}}
 	for _, one := range all {
 		if one.score < askScore || len(u.Matches) == mostMatches {
