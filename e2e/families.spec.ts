@@ -5,7 +5,7 @@ const cables = [
   ['oyster', 'clutch', 'One click back'],
   ['oyster', 'parking', 'Shoes: locked, then backed off: left'],
   ['mail', 'aileron', 'Turnbuckles: tension and both ailerons'],
-  ['mail', 'flap', 'Follow-up rod and both switch gaps'],
+  ['mail', 'flap', 'Follow-up cable, its two ends, and both switch gaps'],
   ['mail', 'mixture', 'Rod end: cushion at both stops'],
   ['reed', 'overrun', 'rod'],
   ['ferry', 'kickdown', ''],
