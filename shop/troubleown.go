@@ -5,6 +5,7 @@ import (
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
+	"maps"
 	"regexp"
 	"slices"
 
@@ -147,8 +148,8 @@ func (s *Shop) TroubleFiles(ctx context.Context) ([]TroubleFile, error) {
 	for _, f := range all {
 		one := TroubleFile{f, []Meaning{}}
 		if k, err := trouble.Read([]byte(f.Text)); err == nil {
-			for id, ways := range k.Said {
-				for _, words := range ways {
+			for _, id := range slices.Sorted(maps.Keys(k.Said)) {
+				for _, words := range k.Said[id] {
 					one.Means = append(one.Means, Meaning{trouble.Own(k.Family).SymptomSays(id), words})
 				}
 			}

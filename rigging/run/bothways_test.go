@@ -32,10 +32,8 @@ func TestTheHandyEndOfAFollowCableTurnsAloneWhileItHasThread(t *testing.T) {
 		a := f.until(func(a lead.Advice) bool { return a.Do == lead.DoMove && a.Move.Setting == "follow" })
 		turned := map[string]bool{}
 		for _, turn := range a.Plan {
-			if strings.HasPrefix(turn.Adjuster, "follow-") {
-				turned[turn.Adjuster] = true
-				assert.Equal(t, "in", turn.Way, turn.Adjuster)
-			}
+			turned[turn.Adjuster] = strings.HasPrefix(turn.Adjuster, "follow-")
+			assert.Equal(t, "in", turn.Way, turn.Adjuster)
 		}
 		assert.Equal(t, one.ends, turned, "%s threads at the panel", one.panel)
 		if one.ends["follow-wing"] {

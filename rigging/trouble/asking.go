@@ -80,7 +80,8 @@ func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 }
 
 // unused is how one says of each craft that it is not to be used.
-var unused = map[sheet.Craft]string{sheet.Car: "Do not drive it", sheet.Trailer: "Do not tow it", sheet.Boat: "Do not go out with it", sheet.Aircraft: "Do not fly it"}
+var unused = map[sheet.Craft]string{sheet.Car: "Do not drive it", sheet.Trailer: "Do not tow it", sheet.Boat: "Do not go out with it",
+	sheet.Aircraft: "Do not fly it"}
 
 // NothingShows is said where the model rules out every cause that is known.
 const NothingShows = "Nothing known here shows all of this: take back what is least sure, or think of two faults at once."

@@ -1,9 +1,9 @@
 package trouble
 
 import (
+	"cmp"
 	"math"
 	"slices"
-	"strconv"
 	"strings"
 
 	"brankel/rigging/phrase"
@@ -16,32 +16,28 @@ type gauged struct {
 	value float64
 }
 
-var numbers = map[string]float64{"half": 0.5, "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10,
-	"eleven": 11, "twelve": 12, "thirteen": 13, "fourteen": 14, "fifteen": 15, "sixteen": 16, "eighteen": 18, "twenty": 20, "thirty": 30}
+// numbers are those that people write out.
+var numbers = map[string]string{"half": "0.5", "one": "1", "two": "2", "three": "3", "four": "4", "five": "5", "six": "6", "seven": "7",
+	"eight": "8", "nine": "9", "ten": "10", "eleven": "11", "twelve": "12", "thirteen": "13", "fourteen": "14", "fifteen": "15",
+	"sixteen": "16", "eighteen": "18", "twenty": "20", "thirty": "30"}
 
-// units are the words for units at the bench, and what each measures; a factor makes it what readings are kept in.
-var units = map[string]struct {
-	kind quantity.Kind
-	by   float64
-}{
-	"mm": {quantity.Length, 1}, "millimetres": {quantity.Length, 1}, "millimetre": {quantity.Length, 1}, "mil": {quantity.Length, 1}, "cm": {quantity.Length, 10},
-	"centimetres": {quantity.Length, 10}, "inch": {quantity.Length, 25.4}, "inches": {quantity.Length, 25.4}, "thou": {quantity.Length, 0.0254},
-	"degrees": {quantity.Angle, 1}, "degree": {quantity.Angle, 1}, "deg": {quantity.Angle, 1}, "n": {quantity.Force, 1}, "newton": {quantity.Force, 1},
-	"newtons": {quantity.Force, 1}, "kg": {quantity.Force, 9.80665}, "kilos": {quantity.Force, 9.80665}, "lb": {quantity.Force, 4.448222},
-	"pounds": {quantity.Force, 4.448222}, "lbs": {quantity.Force, 4.448222}, "click": {quantity.Count, 1}, "clicks": {quantity.Count, 1},
-	"notch": {quantity.Count, 1}, "notches": {quantity.Count, 1}, "teeth": {quantity.Count, 1}, "turn": {quantity.Count, 1}, "turns": {quantity.Count, 1},
-}
+// saidAs are units as they are said, where they are written otherwise: nobody at the bench says kilogram-force.
+var saidAs = map[string]string{"millimetre": "mm", "millimetres": "mm", "centimetre": "cm", "centimetres": "cm", "newton": "N",
+	"newtons": "N", "kg": "kgf", "kilo": "kgf", "kilos": "kgf", "pound": "lb", "pounds": "lb", "tooth": "notch", "teeth": "notches"}
+
+// everyday are units that are words of their own in a sentence, or two measures by region: they are not taken.
+var everyday = []string{"in", "m", "c", "f", "mil", "count"}
 
 // gauged finds a number with a unit in a clause and what it is of: the one reading of that kind whose words the clause names.
 func (b *Finder) gauged(c *clause, h *heard) (f gauged, at []int, ok bool) {
 	for i, w := range c.words {
-		value, unit, is := measured(w.Raw, c.words[i+1:])
+		said, is := measured(w.Raw, c.words[i+1:])
 		if !is {
 			continue
 		}
 		of, best, tie := (*test)(nil), 0.0, false
 		for _, t := range b.tests {
-			if t.Reading == "" || b.kindOf(t) != unit {
+			if t.Reading == "" || b.kindOf(t) != said.Kind {
 				continue
 			}
 			score := b.names(c, t)
@@ -55,40 +51,32 @@ func (b *Finder) gauged(c *clause, h *heard) (f gauged, at []int, ok bool) {
 		if of == nil || tie || best < 0.99 {
 			return f, nil, false
 		}
-		if !plausible(of, value) {
+		if !plausible(of, said.Value) {
 			h.notes = append(h.notes, "“"+c.text+"” cannot be a reading of that: look at the number and its unit.")
 			return f, nil, false
 		}
-		return gauged{of, value}, []int{i, min(i+1, len(c.words)-1)}, true
+		return gauged{of, said.Value}, []int{i, min(i+1, len(c.words)-1)}, true
 	}
 	return f, nil, false
 }
 
-// measured is a number and its unit at a word: "9 clicks", "40mm", "nine clicks".
-func measured(raw string, next []phrase.Word) (value float64, kind quantity.Kind, ok bool) {
+// measured is a number and its unit at a word: "9 clicks", "40mm", "nine clicks", "half an inch".
+func measured(raw string, next []phrase.Word) (q quantity.Quantity, ok bool) {
 	digits := strings.TrimRight(raw, "abcdefghijklmnopqrstuvwxyz°")
 	unit := raw[len(digits):]
-	value, err := strconv.ParseFloat(digits, 64)
-	if err != nil || math.IsInf(value, 0) {
-		var word bool
-		if value, word = numbers[raw]; !word {
-			return 0, "", false
-		}
-		unit = ""
+	if number, word := numbers[raw]; word {
+		digits, unit = number, ""
 	}
-	if unit == "°" {
-		return value, quantity.Angle, true
-	}
-	if unit == "" && len(next) > 0 {
-		unit = strings.Trim(next[0].Raw, ".")
-		if unit == "of" || unit == "a" {
-			if len(next) > 1 {
-				unit = strings.Trim(next[1].Raw, ".")
-			}
+	for i := 0; unit == "" && i < len(next) && i < 2; i++ {
+		if w := strings.Trim(next[i].Raw, "."); w != "of" && w != "a" && w != "an" {
+			unit = w
 		}
 	}
-	u, known := units[unit]
-	return value * u.by, u.kind, known
+	if digits == "" || slices.Contains(everyday, unit) || quantity.KindOfUnit(cmp.Or(saidAs[unit], unit)) == "" {
+		return q, false
+	}
+	q, err := quantity.Parse(digits+" "+cmp.Or(saidAs[unit], unit), "", "")
+	return q, err == nil
 }
 
 // kindOf is what a reading measures: by the sheet's point, else by what its name says.

@@ -81,16 +81,20 @@ func (b *Finder) hear(h *heard, text string) {
 	}
 }
 
+// ends are the marks at which one thing that is said ends; what is measured may have a point in it.
+var ends = strings.NewReplacer("’", "'", "–", ". ", "—", ". ", " - ", ". ", ";", ". ", "!", ". ", "?", ". ", "\n", ". ", "(", ". ", ")", ". ",
+	":", ". ", ", ", ". ", "/", " ")
+
+// turns are the words at which another thing begins.
+var turns = []string{"but", "though", "although", "however", "yet", "otherwise", "whereas"}
+
 // clauses parts a text where one thing ends and another begins.
 func clauses(text string) (out []clause) {
-	text = strings.NewReplacer("’", "'", "–", ". ", "—", ". ", " - ", ". ", ";", ".", "!", ".", "?", ".", "\n", ".", "(", ".", ")", ".", ":", ".", ", ", ". ", "/", " ").Replace(text)
-	for _, sentence := range strings.Split(strings.ReplaceAll(text, ". ", "\x00"), "\x00") {
-		for _, part := range cutAt(strings.TrimRight(strings.TrimSpace(sentence), "."), []string{"but", "though", "although", "however", "yet", "otherwise", "whereas"}) {
-			words := phrase.Words(part)
-			if len(words) == 0 {
-				continue
+	for _, sentence := range strings.Split(ends.Replace(text), ". ") {
+		for _, part := range cutAt(strings.TrimRight(strings.TrimSpace(sentence), "."), turns) {
+			if words := phrase.Words(part); len(words) > 0 {
+				out = append(out, clause{strings.TrimSpace(part), words, make([]bool, len(words))})
 			}
-			out = append(out, clause{strings.TrimSpace(part), words, make([]bool, len(words))})
 		}
 	}
 	return out

@@ -132,9 +132,6 @@ func (run *Lead) solveAll(s *Setting, values map[string]Judgement, after []recor
 		if !met {
 			continue
 		}
-		if bottomless(a.Point, band.Min) {
-			band.Min = band.Max - openBelow*(band.Max-band.Min)
-		}
 		v := values[a.Point.ID].Value
 		if run.clamped(a.Point, v, values[a.Point.ID].Doubt) {
 			p.clamp = true
@@ -143,7 +140,7 @@ func (run *Lead) solveAll(s *Setting, values map[string]Judgement, after []recor
 			}
 		}
 		in.Readings = append(in.Readings, calc.CoupledReading{ID: a.Point.ID, Now: v, Min: band.Min, Max: band.Max})
-		kept = append(kept, narrowed(in.Readings[len(in.Readings)-1], run.lockDrift(a.Point.ID)))
+		kept = append(kept, roomFor(in.Readings[len(in.Readings)-1], run.lockDrift(a.Point.ID), bottomless(a.Point, band.Min)))
 		row := make([]float64, len(turned))
 		for j, t := range turned {
 			if one := run.Sheet.InfluenceOf(t.Adjuster.ID, a.Point.ID); one != nil {
@@ -189,9 +186,6 @@ func (run *Lead) solveAll(s *Setting, values map[string]Judgement, after []recor
 func bottomless(p *sheet.Point, least float64) bool {
 	return p.Signed == nil && p.Quantity != quantity.Temperature && least <= 0
 }
-
-// openBelow is how many widths a window goes on below where it has no lower end.
-const openBelow = 20
 
 // reachable is the window of a reading as whole steps can meet it: one of no width is met by the step
 // that comes nearest. met is false where nothing that turns moves the reading at all.

@@ -28,11 +28,13 @@ func (run *Lead) movedBetween(from, to int) bool {
 	return false
 }
 
-// narrowed is a reading whose window leaves room for what locking will move it by.
-func narrowed(r calc.CoupledReading, drift float64) calc.CoupledReading {
+// roomFor is a reading whose window leaves room for what locking will move it by: both before and after it must lie inside, but
+// where nothing reads below its lower end it may be set as far below.
+func roomFor(r calc.CoupledReading, drift float64, bottomless bool) calc.CoupledReading {
 	if drift > 0 {
 		r.Max -= drift
-	} else {
+	}
+	if bottomless == (drift > 0) {
 		r.Min -= drift
 	}
 	return r
