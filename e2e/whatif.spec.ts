@@ -76,7 +76,7 @@ const families: Case[] = [
   },
   {
     id: '711',
-    adjuster: 'follow-up clevis',
+    adjuster: 'follow-up cable, panel end',
     reading: 'angle at 10',
     worn: ['coast that a worn brake adds', '12.5', 'angle at full'],
     on: 'Mail aeroplane · flap follow-up, in its open run',
