@@ -151,6 +151,11 @@ func (r *rig) lost(pushed, eased string) *rig {
 	return r.do(record.KindReading, record.Reading{Point: "inner-home", Text: pushed}).do(record.KindReading, record.Reading{Point: "inner-eased", Text: eased})
 }
 
+func (r *rig) stroke(s string) *rig {
+	r.t.Helper()
+	return r.do(record.KindReading, record.Reading{Point: "stroke", Text: s})
+}
+
 func (r *rig) length(s string) *rig {
 	r.t.Helper()
 	return r.do(record.KindReading, record.Reading{Point: "barrel-to-eye", Text: s, States: allStates, Gauge: "calliper"})

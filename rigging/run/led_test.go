@@ -39,8 +39,10 @@ func (d *driver) reading(w *lead.Want) record.Reading {
 		}
 	case a.Threads != nil && w.Point == a.Threads.Point:
 		r.Text = fmt.Sprint((a.Threads.Min + a.Threads.Max) / 2)
-	case d.s.Point(w.Point).Target != nil:
-		r.Text = fmt.Sprint(*d.s.Point(w.Point).Target)
+	default: // of the sheet that the serial led to, which may be another than the driver's
+		if p := d.state().Sheet.Point(w.Point); p.Target != nil {
+			r.Text = fmt.Sprint(*p.Target)
+		}
 	}
 	return r
 }

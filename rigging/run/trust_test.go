@@ -147,7 +147,7 @@ func TestNoOrderOfTurningAndReadingIsADeadEnd(t *testing.T) {
 }
 
 func TestReadingsThatDisagreeAreNeverSigned(t *testing.T) {
-	r := newRig(t).safe("1907", "pinned barrel").lost("71 mm", "66 mm").length("130 mm").length("156 mm")
+	r := newRig(t).safe("1907", "pinned barrel").lost("71 mm", "66 mm").stroke("62 mm").length("130 mm").length("156 mm")
 	a := r.wants(lead.DoRead)
 	assert.Contains(t, a.Finding, "do not agree")
 	assert.Contains(t, r.led().Blockers(), "set the length is not done", "their mean is just right")

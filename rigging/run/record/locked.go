@@ -42,7 +42,9 @@ func (st State) NutCalled(l Lockable) string {
 	return nut
 }
 
-// LocksOf are the locks that a setting ends with, in the order of its adjusters; none for no setting.
+// LocksOf are the locks that a setting ends with, in the order of its adjusters; none for no setting. Where some of its
+// adjusters were turned, those that nobody touched are not among them: their nuts are as tight as they came, and the panel
+// before them may be closed.
 func (st State) LocksOf(one *sheet.Setting) (out []Lockable) {
 	if one == nil {
 		return nil
@@ -52,12 +54,23 @@ func (st State) LocksOf(one *sheet.Setting) (out []Lockable) {
 		if a == nil || a.Lock == nil || a.MeasureOnly || st.Later(one, func(o *sheet.Setting) bool { return slices.Contains(o.Adjusters, id) }) {
 			continue
 		}
+		if st.MovedIn(one) != nil && st.asItCame(id) {
+			continue
+		}
 		out = append(out, Lockable{id, a.Name, a.Lock})
 	}
 	if one.Lock != nil {
 		out = append(out, Lockable{"", one.Title, one.Lock})
 	}
 	return out
+}
+
+// asItCame tells whether nobody laid a spanner on an adjuster: not turned, not locked, and no part came new or was repaired,
+// for which anything may have been undone.
+func (st State) asItCame(adjuster string) bool {
+	_, locked := st.Locks[lockKey("", adjuster)]
+	turned := slices.ContainsFunc(st.Moves, func(m Moved) bool { return m.Adjuster == adjuster })
+	return !locked && !turned && st.Job.Job != sheet.JobNew && st.RepairedAt == 0
 }
 
 // lockKey is where a lock is kept: an adjuster's by its id, a setting's own apart.
