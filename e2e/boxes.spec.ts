@@ -19,6 +19,7 @@ test('no text of a drawing meets a line or another text, at any width', async ({
   await look('a reading wanted');
   await m.read('139.4', states);
   await m.read('12½');
+  await m.read('62');
   await m.says('3½ turns away from the eye');
   await look('a turn to make');
   await m.tap('Turned 3½');

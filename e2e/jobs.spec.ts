@@ -118,6 +118,7 @@ test('a turn the wrong way is put right; at the end of the thread it is a diagno
   await m.toFound(server);
   await m.read('139.4 mm', states);
   await m.read('15');
+  await m.read('62');
   await m.says('3½ turns away from the eye');
   await m.tap('Turned 3½');
   await m.tap('Done, 3 times');

@@ -96,6 +96,7 @@ test('a stop in the middle: server and database end, and the run is where it was
     await m.toFound({ url: first.url } as never);
     await m.read('139.4 mm', states);
     await m.read('12½');
+    await m.read('62');
     await m.tap('Turned 3½');
     await m.tap('stop for now');
     await page.getByLabel('what cuts in').fill('the tide');

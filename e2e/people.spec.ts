@@ -52,6 +52,7 @@ test('a gauge says what it can tell: too coarse before the reading, overdue on t
   await expect(page.getByText('tape 9 is too coarse here: it tells to ± 0.5, the band is only 1 wide')).toBeVisible();
   await m.read('139.4 mm', states);
   await m.read('12½');
+  await m.read('62');
   await m.says('3½ turns');
   await expect(page.getByText('gauge overdue')).toBeVisible();
   await page.goto(page.url().replace('/run/', '/record/'));

@@ -134,6 +134,7 @@ test('a run', async ({ page, server }) => {
   await m.tap('Take the reading');
   await m.says('threads in the barrel');
   await m.read('12½');
+  await m.read('62');
   await m.says('3½ turns away from the eye');
   await page.screenshot({ path: picture('run-move') });
   await page.setViewportSize({ width: 390, height: 844 });

@@ -140,6 +140,7 @@ test('two devices: a reading made before the turn of the other is of before it',
   await m.toFound(server);
   await m.read('139.4 mm', states);
   await m.read('12½');
+  await m.read('62');
   const other = new Mechanic(await somebodyElse(browser, server.url, 'Tobin'));
   await other.page.goto(page.url());
   await other.says('3½ turns away from the eye');
@@ -171,7 +172,7 @@ test('two devices: a reading made before the turn of the other is of before it',
   await expect(versions).toContainText('Something was moved meanwhile');
   await versions.getByRole('button', { name: 'Mine was before' }).click();
   await expect(versions).toHaveCount(0);
-  await expect.poll(async () => (await view(page, server, run)).readings.length).toBe(5);
+  await expect.poll(async () => (await view(page, server, run)).readings.length).toBe(6);
   const now = await view(page, server, run);
   expect(now.readings.at(-1)).toMatchObject({ stage: 'as found', text: '139.5 mm' });
   expect(now.advice.do, 'nothing tells yet how it stands now').toBe('settle');

@@ -82,6 +82,9 @@ test('a quiet day by the keyboard alone', async ({ page, server }) => {
   await m.says('threads in the barrel');
   await page.keyboard.type('12');
   await page.keyboard.press('Enter');
+  await m.says('stroke');
+  await page.keyboard.type('62');
+  await page.keyboard.press('Enter');
   await m.says('joint nut');
 });
 
@@ -130,6 +133,7 @@ test('after a proof that failed under way nothing is turned before the engine st
   await m.toFound(server);
   await m.read('143.0', states);
   await m.read('12');
+  await m.read('62');
   await m.lockIt('143.0');
   await m.proveIt();
   await m.tap('cured');
@@ -190,8 +194,9 @@ test('the next move and the last value are read aloud once somebody asks for it'
   await expect.poll(async () => (await heard()).at(-1)).toContain('Read the barrel to eye.');
   await m.read('139.4 mm', states);
   await m.read('12½');
+  await m.read('62');
   await expect.poll(async () => (await heard()).at(-1)).toBe(
-    'threads in the barrel: 12.5. Turn the barrel 3 and a half turns away from the eye.',
+    'stroke: 62.0 millimetres. Turn the barrel 3 and a half turns away from the eye.',
   );
   await m.tap('✓ read aloud');
   const n = (await heard()).length;

@@ -183,6 +183,7 @@ export class Mechanic {
   async setTheLength() {
     await this.read('139.4 mm', states);
     await this.read('12½');
+    await this.read('62');
     await this.says('3½ turns away from the eye');
     await this.tap('Turned 3½');
     await this.tap('Done, 3 times');

@@ -37,6 +37,7 @@ test('no response after a move is a finding', async ({ page, server }) => {
   await m.toFound(server);
   await m.read('139.4 mm', states);
   await m.read('15');
+  await m.read('62');
   await m.tap('Turned another amount');
   await m.field().fill('a few');
   await m.tap('Log the turns');

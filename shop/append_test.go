@@ -142,7 +142,7 @@ func TestAnEventThatIsNotAdmittedLeavesNothing(t *testing.T) {
 // run was held in memory, and nothing is added to it.
 func TestABrokenChainIsSaidWhereItIsRead(t *testing.T) {
 	for name, sql := range map[string]string{
-		"a body changed": `UPDATE events SET body = replace(body, '145.2', '143.2') WHERE run_id = '2026-11-avocet' AND seq = 7`,
+		"a body changed": `UPDATE events SET body = replace(body, '145.2', '143.2') WHERE run_id = '2026-11-avocet' AND seq = 8`,
 		"a time changed": `UPDATE events SET at = at - interval '1 day' WHERE run_id = '2026-11-avocet' AND seq = 3`,
 		"the last one gone": `DELETE FROM events WHERE run_id = '2026-11-avocet'
 			AND seq = (SELECT max(seq) FROM events WHERE run_id = '2026-11-avocet')`,

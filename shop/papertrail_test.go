@@ -176,7 +176,7 @@ func TestAVoiceNoteStandsInTheChainAndIsMissedWhenItIsGone(t *testing.T) {
 	require.ErrorContains(t, testdb.Exec(s.Store, `DELETE FROM voices`), "append-only")
 	require.NoError(t, testdb.Exec(s.Store, `ALTER TABLE voices DISABLE TRIGGER voices_append_only; DELETE FROM voices`))
 	_, err = s.Store.Verify(t.Context())
-	require.ErrorContains(t, err, "the voice note of event 27 is gone")
+	require.ErrorContains(t, err, "the voice note of event 28 is gone")
 	for n := range 40 {
 		_, err := s.AddVoice(t.Context(), id, recording(uint8(n)))
 		require.NoError(t, err)

@@ -115,7 +115,7 @@ func edits() map[string]byHand {
 		}},
 		"an unsigned run hashed anew": {"is not the one that the ledger noted", openRun, true, func(t *testing.T, s *shop.Shop) {
 			forged(t, s, openRun, func(events []record.Event) []record.Event {
-				events[6].Body = bytes.Replace(events[6].Body, []byte("142.2"), []byte("143.2"), 2)
+				events[7].Body = bytes.Replace(events[7].Body, []byte("142.2"), []byte("143.2"), 2)
 				return events
 			})
 		}},

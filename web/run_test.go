@@ -100,7 +100,7 @@ func TestWhatIsSentIntoARunIsRefusedAtItsPlace(t *testing.T) {
 func TestTheKeyPutBackIsAskedForBeforeTheNextTurn(t *testing.T) {
 	c := newClient(t)
 	id, seq := c.safe()
-	for _, body := range []string{`{"point":"inner-home","text":"71"}`, `{"point":"inner-eased","text":"66"}`,
+	for _, body := range []string{`{"point":"inner-home","text":"71"}`, `{"point":"inner-eased","text":"66"}`, `{"point":"stroke","text":"62"}`,
 		`{"point":"barrel-to-eye","text":"139.4",` + allSaid + `}`, `{"point":"barrel-threads","text":"12½"}`} {
 		code, p, _ := c.send(id, seq, "reading", body)
 		require.Equal(t, 200, code, p.Detail)
@@ -197,7 +197,7 @@ func TestEventsAreGivenAfterANumber(t *testing.T) {
 	for _, one := range []struct {
 		after string
 		n     int
-	}{{"", 21}, {"?after=0", 21}, {"?after=20", 1}, {"?after=21", 0}, {"?after=9000", 0}} {
+	}{{"", 22}, {"?after=0", 22}, {"?after=21", 1}, {"?after=22", 0}, {"?after=9000", 0}} {
 		var events []record.Event
 		w := c.do("GET", "/api/v1/runs/2026-11-avocet/events"+one.after, "")
 		require.Equal(t, 200, w.Code)

@@ -64,10 +64,10 @@ func TestVerifyRebuildAndExportOnTheCommandLine(t *testing.T) {
 	assert.Contains(t, said, "is not empty: name a new folder")
 
 	require.NoError(t, testdb.Exec(s.Store, `ALTER TABLE events DISABLE TRIGGER USER;
-		DELETE FROM events WHERE run_id = '2026-11-avocet' AND seq = 21`))
+		DELETE FROM events WHERE run_id = '2026-11-avocet' AND seq = 22`))
 	code, said = run(t, database, "verify")
 	assert.Equal(t, 1, code)
-	assert.Contains(t, said, "run 2026-11-avocet: it ended with event 21, and 20 are there")
+	assert.Contains(t, said, "run 2026-11-avocet: it ended with event 22, and 21 are there")
 }
 
 // A sheet that got into the store under an evil name, past every check, is written

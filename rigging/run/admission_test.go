@@ -71,7 +71,7 @@ func TestHowTheControlWasHeldIsNotTakenOnTrust(t *testing.T) {
 		r := newRig(t).safe("2207", "").lost("71 mm", "66 mm")
 		r.bench.Holding = holding
 		r.do(record.KindReading, record.Reading{Point: "barrel-to-eye", Text: "143 mm", States: allStates, HeldBy: heldBy, Alone: alone})
-		return r.state().Readings[2].Reading
+		return r.state().Readings[3].Reading
 	}
 	assert.Equal(t, "Maud", said("Maud", "Maud", "").HeldBy)
 	assert.Empty(t, said("Maud", "Olle", "").HeldBy, "somebody else holds it")

@@ -148,12 +148,8 @@ func (r *rig) rest() *rig {
 
 func (r *rig) lost(pushed, eased string) *rig {
 	r.t.Helper()
-	return r.do(record.KindReading, record.Reading{Point: "inner-home", Text: pushed}).do(record.KindReading, record.Reading{Point: "inner-eased", Text: eased})
-}
-
-func (r *rig) stroke(s string) *rig {
-	r.t.Helper()
-	return r.do(record.KindReading, record.Reading{Point: "stroke", Text: s})
+	r.do(record.KindReading, record.Reading{Point: "inner-home", Text: pushed}).do(record.KindReading, record.Reading{Point: "inner-eased", Text: eased})
+	return r.do(record.KindReading, record.Reading{Point: "stroke", Text: "62 mm"})
 }
 
 func (r *rig) length(s string) *rig {

@@ -93,11 +93,11 @@ func TestReadingWithoutItsStatesIsKeptButNotJudged(t *testing.T) {
 	a := r.wants(lead.DoRead)
 	assert.Contains(t, a.Finding, "139.4 mm was kept, but cannot be compared: inner pushed, stud lowest not confirmed")
 	assert.Empty(t, tell.Show(r.led()).Rules[0].Marks)
-	assert.Equal(t, "not judged", tell.Show(r.led()).Readings[2].Note)
+	assert.Equal(t, "not judged", tell.Show(r.led()).Readings[3].Note)
 }
 
 func TestPinnedBarrelIsMeasureOnly(t *testing.T) {
-	r := newRig(t).safe("1907", "pinned barrel").lost("71 mm", "66 mm").stroke("62 mm").length("139.6 mm")
+	r := newRig(t).safe("1907", "pinned barrel").lost("71 mm", "66 mm").length("139.6 mm")
 	a := r.wants(lead.DoDecide)
 	assert.Equal(t, "Replace the cable.", said(a))
 	require.ErrorContains(t, r.try(record.KindMove, record.Move{Adjuster: "barrel", Turns: "1", Way: "out"}), "pinned to its cable")
@@ -109,7 +109,7 @@ func TestPinnedBarrelIsMeasureOnly(t *testing.T) {
 	r.do(record.KindIdentified, record.Identified{Serial: "1907", Hand: "standard"})
 	assert.Equal(t, "inner-home", r.wants(lead.DoRead).Read.Point)
 
-	good := newRig(t).safe("1907", "pinned barrel").lost("71 mm", "66 mm").stroke("62 mm").length("143.0 mm")
+	good := newRig(t).safe("1907", "pinned barrel").lost("71 mm", "66 mm").length("143.0 mm")
 	good.wants(lead.DoCheck)
 	done, says, _ := good.led().SettingDone(good.led().Setting())
 	assert.True(t, done)
