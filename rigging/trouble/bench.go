@@ -2,6 +2,7 @@ package trouble
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 
@@ -171,14 +172,8 @@ func (t *test) lay(m *rig.Model, a rig.Answer, limits *calc.Band) bool {
 // lay works out what a cause shows at each of its sizes; false where the rig has not what it
 // changes.
 func (b *Finder) lay(c *cause) (bool, error) {
-	for _, name := range sorted(c.Shows) {
-		t := b.test(name)
-		if t == nil || !t.Look {
-			return true, fault.At("shows", "there is no look %q", name)
-		}
-		if t.index(c.Shows[name]) < 0 {
-			return true, fault.At("shows."+name, "there is no answer %q: write %s", c.Shows[name], t.words())
-		}
+	if err := b.consequences(c); err != nil {
+		return true, err
 	}
 	c.Under = slices.DeleteFunc(c.Under, func(id string) bool { return slices.Contains(b.absent, id) })
 	for _, id := range c.Under {
@@ -201,4 +196,39 @@ func (b *Finder) lay(c *cause) (bool, error) {
 		c.turns[k] = b.cure(c, m, float64(k)/(sizes-1))
 	}
 	return true, nil
+}
+
+// consequences holds what a cause shows and may show against the tests there are; what is of a test that this rig has not is
+// passed over.
+func (b *Finder) consequences(c *cause) error {
+	missing := func(id string) bool { return slices.Contains(b.absent, id) }
+	c.Shows, c.May = maps.Clone(c.Shows), maps.Clone(c.May)
+	maps.DeleteFunc(c.Shows, func(id, _ string) bool { return missing(id) })
+	maps.DeleteFunc(c.May, func(id string, _ []string) bool { return missing(id) })
+	known := func(list, id string, answers ...string) error {
+		t := b.test(id)
+		if t == nil {
+			return fault.At(list, "there is no test %q", id)
+		}
+		for _, word := range answers {
+			if t.index(word) < 0 {
+				return fault.At(list+"."+id, "there is no answer %q: write %s", word, t.words())
+			}
+		}
+		return nil
+	}
+	for _, id := range sorted(c.Shows) {
+		if err := known("shows", id, c.Shows[id]); err != nil {
+			return err
+		}
+	}
+	for _, id := range sorted(c.May) {
+		if t := b.test(id); t != nil && t.Look {
+			return fault.At("may", "%q is a look: write what it answers under shows", id)
+		}
+		if err := known("may", id, c.May[id]...); err != nil {
+			return err
+		}
+	}
+	return nil
 }

@@ -99,6 +99,9 @@ func deep(m map[string]any) map[string]any {
 	return out
 }
 
+// mayShow is how often a cause gives one of the answers that it may give, and not the model's.
+const mayShow = 0.5
+
 func (b *Finder) layAt(c *cause, k int, m *rig.Model) error {
 	answers := map[int]rig.Answer{}
 	for _, t := range b.tests {
@@ -121,10 +124,40 @@ func (b *Finder) layAt(c *cause, k int, m *rig.Model) error {
 			}
 			value = a.Readings[t.Reading]
 			exact = t.shown(a)
+			c.freed(t, exact)
 		}
 		c.value[k] = append(c.value[k], value)
 		c.exact[k] = append(c.exact[k], exact...)
 		c.chance[k] = append(c.chance[k], t.chances(exact)...)
 	}
 	return nil
+}
+
+// freed gives the answers of a test that a cause shows or may show whatever the model says.
+func (c *cause) freed(t *test, exact []float64) {
+	free, left := c.free(t), 1.0
+	for _, p := range free {
+		left -= p
+	}
+	for k, p := range free {
+		exact[k] = left*exact[k] + p
+	}
+}
+
+// free is the chance of each answer of a test of the model that comes from a cause itself and not from the rig; nil for none.
+func (c *cause) free(t *test) []float64 {
+	may := c.May[t.ID]
+	word, shows := c.Shows[t.ID]
+	if len(may) == 0 && !shows || t.Look {
+		return nil
+	}
+	out := make([]float64, len(t.answers))
+	if shows {
+		out[t.index(word)] = 1
+		return out
+	}
+	for _, word := range may {
+		out[t.index(word)] = mayShow / float64(len(may))
+	}
+	return out
 }

@@ -189,6 +189,13 @@ func (c Cause) faults(path string, l *fault.List) {
 	few(l, path+".under", len(c.Under))
 	few(l, path+".change", len(c.Change))
 	few(l, path+".shows", len(c.Shows))
+	few(l, path+".may", len(c.May))
+	for _, id := range sorted(c.May) {
+		few(l, path+".may."+id, len(c.May[id]))
+		if _, both := c.Shows[id]; both || len(c.May[id]) == 0 {
+			l.Add(path+".may."+id, "write the answers that it may give, or under shows the one that it gives")
+		}
+	}
 	for i, one := range c.Change {
 		at := fmt.Sprintf("%s.change[%d]", path, i)
 		ways := 0

@@ -86,21 +86,25 @@ type Seen struct {
 	Is  []string `json:"is"`  // or * for any but the first
 }
 
-// Cause is what may be wrong: a change to the rig, or something outside the model with what it
-// shows at the looks.
+// Cause is what may be wrong: a change to the rig, or something outside the model with what it shows at the looks, and what it
+// does or may do to what the model reads.
 type Cause struct {
-	ID      string             `json:"id"`
-	Each    bool               `json:"each,omitempty"`
-	Says    string             `json:"says"`
-	Place   string             `json:"place"` // where it sits: a name of the rig, hand, cable or works
-	Kind    string             `json:"kind"`  // see Kinds
-	Usual   float64            `json:"usual"` // how usual it is, 1 rare to 5 common
-	Change  []Change           `json:"change,omitempty"`
-	Shows   map[string]string  `json:"shows,omitempty"` // the answer at a look where it is not the first
-	Under   []string           `json:"under"`           // the symptoms it is listed under
-	First   bool               `json:"first,omitempty"` // to be excluded before any cable is touched
-	History map[string]float64 `json:"history,omitempty"`
-	End     End                `json:"end"`
+	ID     string            `json:"id"`
+	Each   bool              `json:"each,omitempty"`
+	Says   string            `json:"says"`
+	Place  string            `json:"place"` // where it sits: a name of the rig, hand, cable or works
+	Kind   string            `json:"kind"`  // see Kinds
+	Usual  float64           `json:"usual"` // how usual it is, 1 rare to 5 common
+	Change []Change          `json:"change,omitempty"`
+	Shows  map[string]string `json:"shows,omitempty"` // the answer of a look where it is not the first; of a reading or a sense, whatever the model says
+
+	// May are answers of readings and senses that it may give beside what the model says, as often one as the other: a cable that
+	// has seized leaves the brake on, or off. What is in neither list reads as the rig with its change would.
+	May     map[string][]string `json:"may,omitempty"`
+	Under   []string            `json:"under"`           // the symptoms it is listed under
+	First   bool                `json:"first,omitempty"` // to be excluded before any cable is touched
+	History map[string]float64  `json:"history,omitempty"`
+	End     End                 `json:"end"`
 }
 
 // Kinds are what causes are: how a machine's history bears on them differs.

@@ -31,6 +31,14 @@ type CauseLine struct {
 	Family string `json:"family"`
 	Cause
 	Shows []string `json:"symptoms"`
+
+	Consequences []Consequence `json:"consequences"`
+}
+
+// Consequence is a test that a cause may answer otherwise than a good rig does, with those answers.
+type Consequence struct {
+	Test    string   `json:"test"`
+	Answers []string `json:"answers"`
 }
 
 // SaidLine is a symptom and the causes that show it.
@@ -89,7 +97,7 @@ func (b *Finder) List() List {
 	all := make([]int, len(b.causes))
 	for i, c := range b.causes {
 		all[i] = i
-		line := CauseLine{b.Family, c.Cause, []string{}}
+		line := CauseLine{b.Family, c.Cause, []string{}, b.follows(c)}
 		for _, s := range b.felt[:b.whens] {
 			if b.most(c, s) >= showsAt {
 				line.Shows = append(line.Shows, s.ID)
@@ -120,4 +128,28 @@ func (b *Finder) most(c *cause, s *felt) (p float64) {
 		p = max(p, b.shows(c, k, s))
 	}
 	return p
+}
+
+// mayFollow is from which chance an answer is a consequence of a cause.
+const mayFollow = 0.2
+
+// follows are the answers that a cause gives, at one of its sizes at least, and a good rig does not.
+func (b *Finder) follows(c *cause) []Consequence {
+	out := []Consequence{}
+	for _, t := range b.tests {
+		one := Consequence{t.ID, nil}
+		for a, w := range t.answers {
+			p := 0.0
+			for k := range sizes {
+				p = max(p, c.exact[k][t.column+a])
+			}
+			if a != t.right() && p >= mayFollow {
+				one.Answers = append(one.Answers, w.ID)
+			}
+		}
+		if one.Answers != nil {
+			out = append(out, one)
+		}
+	}
+	return out
 }

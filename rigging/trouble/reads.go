@@ -7,6 +7,9 @@ import (
 	"brankel/rigging/quantity"
 )
 
+// anywhere is over how many doubts a reading may lie that a cause throws out by no figure of the model.
+const anywhere = 20
+
 // reads is a value that a gauge read: it tells more than low, inside or high. The sizes looked at
 // stand for all between them, so that a value between two of them fits both.
 func (b *Finder) reads(t *test, value float64) evidence {
@@ -32,6 +35,15 @@ func (b *Finder) reads(t *test, value float64) evidence {
 		sigma = math.Hypot(t.Doubt, apart/2)
 		return math.Abs(value-v) / sigma, sigma
 	}
+	free := func(c *cause) (own, left float64) {
+		left = 1
+		for i, p := range c.free(t) {
+			if left -= p; i == k {
+				own = p
+			}
+		}
+		return own, left
+	}
 	e := evidence{
 		says:  t.answers[k].Says + ", " + quantity.Number(value, 1) + unit,
 		of:    t,
@@ -39,11 +51,13 @@ func (b *Finder) reads(t *test, value float64) evidence {
 		means: []int{k},
 		chance: func(c *cause, size int) float64 {
 			z, sigma := off(c, size)
-			return (1-slip)*math.Exp(-z*z/2)*t.Doubt/sigma + slip/20
+			own, left := free(c)
+			return (1-slip)*(left*math.Exp(-z*z/2)*t.Doubt/sigma+own/anywhere) + slip/20
 		},
 		exact: func(c *cause, size int) float64 {
 			z, _ := off(c, size)
-			return 2 * normal(-z)
+			own, left := free(c)
+			return left*2*normal(-z) + own
 		},
 	}
 	if k == 1 { // inside its limits it convicts nobody by where it lies between them

@@ -3161,6 +3161,9 @@ export interface components {
             };
             id: string;
             kind: string;
+            may?: {
+                [key: string]: string[];
+            };
             place: string;
             says: string;
             shows?: {
@@ -3171,6 +3174,7 @@ export interface components {
         };
         TroubleCauseLine: {
             change?: components["schemas"]["TroubleChange"][];
+            consequences: components["schemas"]["TroubleConsequence"][];
             each?: boolean;
             end: components["schemas"]["TroubleEnd"];
             family: string;
@@ -3180,6 +3184,9 @@ export interface components {
             };
             id: string;
             kind: string;
+            may?: {
+                [key: string]: string[];
+            };
             place: string;
             says: string;
             shows?: {
@@ -3197,6 +3204,10 @@ export interface components {
             of?: string;
             setting?: string;
             to?: number[];
+        };
+        TroubleConsequence: {
+            answers: string[];
+            test: string;
         };
         TroubleCost: {
             hands: number;
