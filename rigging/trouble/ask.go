@@ -137,7 +137,7 @@ func (b *Finder) against(before []evidence, one evidence) string {
 func (b *Finder) together(x, y evidence) bool {
 	for _, c := range b.causes {
 		for k := range sizes {
-			if x.exact(c, k)*y.exact(c, k) > 0.05 {
+			if x.exact(c, k)*y.exact(c, k) > 0.1 {
 				return true
 			}
 		}
