@@ -222,7 +222,7 @@ const (
 	perHand = 4
 	perOpen = 6
 	perOn   = 15
-	perTest = 12
+	perTest = 20
 )
 
 // Total is what a test takes, all in minutes.
