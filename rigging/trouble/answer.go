@@ -16,6 +16,7 @@ type Answer struct {
 	Notes    []string  `json:"notes"`          // of what was said: contradictions, what a test does not bear out, what cannot be
 	Known    []string  `json:"known"`          // everything that counts, in words
 	Pairs    []Pair    `json:"pairs"`          // of those left, what no test here can tell apart
+	Both     []Both    `json:"both"`           // two faults at once, where one alone does not fit
 	Done     string    `json:"done,omitempty"` // why no test is asked any more
 }
 
@@ -71,13 +72,16 @@ type Next struct {
 	Window  *Window           `json:"window,omitempty"`
 }
 
-// Window is a reading's, with where each cause would have it.
+// Window is a reading's, with where each cause would have it. At names what its chart lies over, Over says it with its unit:
+// "air temperature, °C"; then Low and High are those where it was said to be read.
 type Window struct {
 	Low   float64            `json:"low"`
 	High  float64            `json:"high"`
 	Unit  string             `json:"unit"`
 	Doubt float64            `json:"doubt"`
 	Would map[string]float64 `json:"would"`
+	At    string             `json:"at,omitempty"`
+	Over  string             `json:"over,omitempty"`
 }
 
 // Moved is a cause whose place in the order the last answer changed; from 0 for one not there

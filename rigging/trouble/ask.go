@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"brankel/rigging/fault"
+	"brankel/rigging/sheet"
 )
 
 // Question is what is known: what is said, by the id of a symptom or in words, when it shows, what
@@ -15,6 +16,10 @@ type Question struct {
 	Answers []Given         `json:"answers,omitempty"`
 	History map[string]bool `json:"history,omitempty"`
 	Skipped []string        `json:"skipped,omitempty"` // tests that cannot be done now
+
+	// At is what readings were taken at that a chart of the sheet lies over, by the rig's names: the air in °C. What is missing
+	// is as the rig is meant.
+	At map[string]float64 `json:"at,omitempty"`
 }
 
 // Given is what a test answered: one of its words, or of a reading its value.
@@ -34,6 +39,7 @@ type evidence struct {
 	of      *test
 	given   bool // a test's answer, which counts as it is; not only words
 	denied  bool // said not to be so
+	valued  bool // a figure outside its window, which may lie anywhere
 	chance  func(c *cause, size int) float64
 	exact   func(c *cause, size int) float64
 	means   []int // the answers of the test that it means, nil when it may mean several tests
@@ -51,7 +57,7 @@ type Unsure struct {
 
 // known reads a question into evidence, with what was heard of its words. Words cost nobody the answer: what is not sure is
 // given back to be asked, what is not understood is left aside. The error is a *fault.Fault, of an answer that cannot be.
-func (b *Finder) known(q Question) (out []evidence, h heard, err error) {
+func (b *Finder) known(q Question, around *sheet.Sheet) (out []evidence, h heard, err error) {
 	if len(q.Said)+len(q.When) > mostSaid || len(q.Answers) > 4*mostSaid {
 		return nil, h, fault.At("said", "this is more than one trouble: write %d things at the most", mostSaid)
 	}
@@ -62,7 +68,7 @@ func (b *Finder) known(q Question) (out []evidence, h heard, err error) {
 		if t == nil {
 			return nil, h, fault.At(fmt.Sprintf("answers[%d].test", i), "there is no test %q for this rig: --list tells them", cutText(a.Test))
 		}
-		one, err := b.answering(t, a, i)
+		one, err := b.answering(t, a, i, around)
 		if err != nil {
 			return nil, h, err
 		}
@@ -76,7 +82,7 @@ func (b *Finder) known(q Question) (out []evidence, h heard, err error) {
 		answered[t] = len(out)
 		out = append(out, one)
 	}
-	out = append(b.words(&h, answered), out...)
+	out = append(b.words(&h, answered, around), out...)
 	if len(out) == 0 && len(h.asks)+len(h.aside) == 0 {
 		return nil, h, fault.At("said", "nothing is known yet: say what is felt, such as %q, or answer a test", b.felt[0].Says)
 	}
@@ -85,12 +91,12 @@ func (b *Finder) known(q Question) (out []evidence, h heard, err error) {
 
 // words is what was heard as evidence: figures as they are read, where no test answered; symptoms but those that such a figure
 // tells of; states.
-func (b *Finder) words(h *heard, answered map[*test]int) (out []evidence) {
+func (b *Finder) words(h *heard, answered map[*test]int, around *sheet.Sheet) (out []evidence) {
 	read := map[*test]bool{}
 	for _, f := range h.reads {
 		if _, known := answered[f.of]; !known && !read[f.of] {
 			read[f.of] = true
-			out = append(out, b.reads(f.of, f.value))
+			out = append(out, b.readsAt(f.of, f.value, around))
 		}
 	}
 	faults := len(out)
@@ -168,9 +174,9 @@ func (b *Finder) denying(s *felt) evidence {
 	return e
 }
 
-func (b *Finder) answering(t *test, a Given, i int) (evidence, error) {
+func (b *Finder) answering(t *test, a Given, i int, around *sheet.Sheet) (evidence, error) {
 	if a.Value != nil && t.Reading != "" {
-		return b.reads(t, *a.Value), nil
+		return b.readsAt(t, *a.Value, around), nil
 	}
 	k := t.index(a.Answer)
 	if k < 0 {

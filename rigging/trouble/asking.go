@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
 	"brankel/rigging/run/spell"
 	"brankel/rigging/sheet"
@@ -16,7 +17,11 @@ const leastShare = 0.005
 
 // Ask ranks the causes of what is known. The error is a *fault.Fault.
 func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
-	known, heard, err := b.known(q)
+	around, err := b.sheet.Around(q.At)
+	if err != nil {
+		return Answer{}, fault.Below("at", err)
+	}
+	known, heard, err := b.known(q, around)
 	if err != nil {
 		return Answer{}, err
 	}
@@ -36,6 +41,7 @@ func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 		Notes:    spell.List(heard.notes),
 		Known:    []string{},
 		Pairs:    []Pair{},
+		Both:     []Both{},
 	}
 	for _, e := range known {
 		a.Known = append(a.Known, e.known())
@@ -65,9 +71,9 @@ func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 	given := func(t *test) bool {
 		return slices.Contains(q.Skipped, t.ID) || slices.ContainsFunc(known, func(e evidence) bool { return e.given && e.of == t })
 	}
-	a.Exclude = append(a.Exclude, b.toExclude(w, order, known, given)...)
+	a.Exclude = append(a.Exclude, b.toExclude(w, order, known, given, around)...)
 	if t := b.best(w, known, given); t != nil {
-		next := b.next(t, w, order)
+		next := b.next(t, w, order, around)
 		a.Next = &next
 	} else {
 		a.Done = b.done(w, known)
@@ -76,6 +82,7 @@ func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 		a.Moved = append(a.Moved, b.moved(known, history, odds, order)...)
 	}
 	a.Pairs = append(a.Pairs, b.pairs(order)...)
+	a.Both = append(a.Both, b.both(known, history, odds)...)
 	return a, nil
 }
 

@@ -11,15 +11,20 @@ import (
 )
 
 // next is a test with what each cause named would answer.
-func (b *Finder) next(t *test, w weights, order []int) Next {
+func (b *Finder) next(t *test, w weights, order []int, around *sheet.Sheet) Next {
 	n := Next{Test: t.ID, Asks: t.Asks, How: t.How, Cost: *t.Cost, Takes: t.Cost.takes(), Answers: t.answers, Expects: map[string]string{},
 		Places: []string{}}
+	by := 0.0
 	if t.Reading != "" {
+		by = b.shifted(t, around)
 		unit := ""
 		if p := b.pointOf(t); p != nil {
 			unit = b.sheet.UnitOf(p)
 		}
-		n.Window = &Window{Low: t.low, High: t.high, Unit: unit, Doubt: t.Doubt, Would: map[string]float64{}}
+		n.Window = &Window{Low: t.low + by, High: t.high + by, Unit: unit, Doubt: t.Doubt, Would: map[string]float64{}}
+		if c := b.chartOf(t); c != nil {
+			n.Window.At, n.Window.Over = c.At, c.Over
+		}
 	}
 	for _, name := range []string{t.Reading, t.Sense} {
 		if name != "" {
@@ -44,7 +49,7 @@ func (b *Finder) next(t *test, w weights, order []int) Next {
 			for k := range sizes {
 				value += w[i][k] * c.value[k][at] / math.Max(w.share(i), 1e-300)
 			}
-			n.Window.Would[c.ID] = value
+			n.Window.Would[c.ID] = value + by
 		}
 	}
 	return n
@@ -78,17 +83,20 @@ func (b *Finder) pointOf(t *test) *sheet.Point {
 }
 
 // toExclude are the causes that must be excluded first and still may be, each with the cheapest
-// test that tells it: those that what was said makes likelier. Drums are not opened for what no drum does.
-func (b *Finder) toExclude(w weights, order []int, known []evidence, given func(*test) bool) (out []Exclude) {
-	for _, i := range order {
+// test that tells it: those that what was said makes likelier. Drums are not opened for what no drum does. What words alone rule
+// out is excluded all the same, by the test that shows it.
+func (b *Finder) toExclude(w weights, order []int, known []evidence, given func(*test) bool, around *sheet.Sheet) (out []Exclude) {
+	for _, i := range w.order() {
 		c := b.causes[i]
-		if !c.First || !likelier(i, known) {
+		if !c.First || !likelier(i, known) || b.excluded(c, known) {
 			continue
 		}
 		var best *test
+		looks := slices.ContainsFunc(b.tests, func(t *test) bool { // of its own, which tell it from others too
+			return t.Look && t.Cost != nil && c.Shows[t.ID] != ""
+		})
 		for _, t := range b.tests {
-			own := len(c.Shows) == 0 || c.Shows[t.ID] != "" // a look of its own tells it from others too
-			if t.Cost == nil || given(t) || !own || !b.tells(t, c) {
+			if t.Cost == nil || given(t) || looks && (!t.Look || c.Shows[t.ID] == "") || !b.tells(t, c) {
 				continue
 			}
 			if best == nil || t.Cost.Total() < best.Cost.Total() {
@@ -98,9 +106,19 @@ func (b *Finder) toExclude(w weights, order []int, known []evidence, given func(
 		if best == nil || slices.ContainsFunc(out, func(e Exclude) bool { return e.Test == best.ID }) {
 			continue
 		}
-		out = append(out, Exclude{ID: c.ID, Says: c.Says, Why: c.End.Why, Next: b.next(best, w, order)})
+		out = append(out, Exclude{ID: c.ID, Says: c.Says, Why: c.End.Why, Next: b.next(best, w, order, around)})
 	}
 	return out
+}
+
+// excluded tells whether a test that shows a cause for certain did not, or a gauge read what it cannot show.
+func (b *Finder) excluded(c *cause, known []evidence) bool {
+	if by := ruledOut(c, known); by != nil && by.of.Reading != "" {
+		return true
+	}
+	return slices.ContainsFunc(known, func(e evidence) bool {
+		return e.given && e.of.Cost != nil && e.means[0] == e.of.right() && b.tells(e.of, c)
+	})
 }
 
 // likelier tells whether what was said speaks for a cause; where nothing was said, any may be.

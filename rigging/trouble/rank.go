@@ -33,9 +33,12 @@ const unheardOf = 0.04
 func (b *Finder) unknown(known []evidence, all float64) float64 {
 	p := all * unheardOf
 	for _, e := range known {
-		if e.given {
+		switch {
+		case e.valued:
+			p /= anywhere
+		case e.given:
 			p /= float64(len(e.of.answers))
-		} else {
+		default:
 			p *= 0.25
 		}
 	}

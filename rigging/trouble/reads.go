@@ -21,10 +21,6 @@ func (b *Finder) reads(t *test, value float64) evidence {
 	case value > t.high+t.Doubt:
 		k = 2
 	}
-	unit := ""
-	if p := b.pointOf(t); p != nil {
-		unit = " " + b.sheet.UnitOf(p)
-	}
 	off := func(c *cause, size int) (z, sigma float64) {
 		v, apart := c.value[size][at], 0.0
 		for _, next := range []int{size - 1, size + 1} {
@@ -45,10 +41,11 @@ func (b *Finder) reads(t *test, value float64) evidence {
 		return own, left
 	}
 	e := evidence{
-		says:  t.answers[k].Says + ", " + quantity.Number(value, 1) + unit,
-		of:    t,
-		given: true,
-		means: []int{k},
+		says:   b.told(t, k, value),
+		of:     t,
+		given:  true,
+		valued: k != 1,
+		means:  []int{k},
 		chance: func(c *cause, size int) float64 {
 			z, sigma := off(c, size)
 			own, left := free(c)
@@ -65,4 +62,13 @@ func (b *Finder) reads(t *test, value float64) evidence {
 		e.exact = func(c *cause, size int) float64 { return c.exact[size][t.column+k] }
 	}
 	return e
+}
+
+// told is an answer of a gauge with its figure: "low, 12 mm".
+func (b *Finder) told(t *test, answer int, value float64) string {
+	says := t.answers[answer].Says + ", " + quantity.Number(value, 1)
+	if p := b.pointOf(t); p != nil {
+		says += " " + b.sheet.UnitOf(p)
+	}
+	return says
 }

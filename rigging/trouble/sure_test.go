@@ -1,6 +1,7 @@
 package trouble_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -79,4 +80,58 @@ func TestACauseMustBeLikelierByItsOwnComplaint(t *testing.T) {
 	}
 	require.NoError(t, of("[9.8, 14]"))
 	assert.ErrorContains(t, of("[-2, 9.5]"), "less likely by \"clashes\", its own complaint")
+}
+
+// A tension is held against the window of its own air: what is right in the frost is slack in the heat.
+func TestAReadingIsHeldAgainstTheChartAtItsAir(t *testing.T) {
+	b := finderOf(t, "flight-control-loop")
+	v := 118.0
+	ask := func(at map[string]float64) (trouble.Answer, error) {
+		return b.Ask(trouble.Question{Said: []string{"yoke-rocks"}, Answers: []trouble.Given{{Test: "tension", Value: &v}}, At: at}, nil)
+	}
+	for air, says := range map[float64]string{-5: "inside, 118 N", 20: "low, 118 N", 35: "low, 118 N"} {
+		a, err := ask(map[string]float64{"air": air})
+		require.NoError(t, err)
+		assert.Contains(t, a.Known, "Tension of all three cables: "+says, "at %g °C", air)
+	}
+	for _, at := range []map[string]float64{{"air": 80}, {"wind": 3}} {
+		_, err := ask(at)
+		require.ErrorContains(t, err, "at.", "%v", at)
+	}
+	a, err := b.Ask(trouble.Question{Said: []string{"tension 118 N"}, At: map[string]float64{"air": -5}}, nil)
+	require.NoError(t, err)
+	assert.Contains(t, a.Known, "Tension of all three cables: inside, 118 N", "said in a sentence it is read in the same air")
+	a, err = b.Ask(trouble.Question{Said: []string{"yoke-rocks"}, Skipped: []string{"surface.left", "surface.right", "ends"}, At: map[string]float64{"air": -5}}, nil)
+	require.NoError(t, err)
+	for _, n := range append(exclusions(a), a.Next) {
+		if n != nil && n.Test == "tension" {
+			assert.Equal(t, "air", n.Window.At)
+			assert.Less(t, n.Window.High, 150.0, "the window shown is that of the air")
+			return
+		}
+	}
+	t.Fatal("the tension was not asked")
+}
+
+func exclusions(a trouble.Answer) (out []*trouble.Next) {
+	for i := range a.Exclude {
+		out = append(out, &a.Exclude[i].Next)
+	}
+	return out
+}
+
+// What must be excluded first stays so though two words speak against it, until the test that shows it was done.
+func TestWordsRuleOutNothingThatCanHurt(t *testing.T) {
+	b := finderOf(t, "flight-control-loop")
+	q := trouble.Question{Said: []string{"wrong-way"}, Answers: []trouble.Given{{Test: "by-hand", Answer: "spot"}, {Test: "strands", Answer: "broken"}}}
+	a, err := b.Ask(q, nil)
+	require.NoError(t, err)
+	isRuled := func(r trouble.Ruled) bool { return r.ID == "crossed" }
+	require.True(t, slices.ContainsFunc(a.RuledOut, isRuled), "%v", a.RuledOut)
+	isCrossed := func(e trouble.Exclude) bool { return e.ID == "crossed" && e.Test == "sense" }
+	assert.True(t, slices.ContainsFunc(a.Exclude, isCrossed), "%v", a.Exclude)
+	q.Answers = append(q.Answers, trouble.Given{Test: "sense", Answer: "right"})
+	a, err = b.Ask(q, nil)
+	require.NoError(t, err)
+	assert.False(t, slices.ContainsFunc(a.Exclude, func(e trouble.Exclude) bool { return e.ID == "crossed" }), "it was excluded")
 }

@@ -116,7 +116,11 @@ func (t *test) shown(a rig.Answer) []float64 {
 		}
 		return out
 	}
-	v := a.Readings[t.Reading]
+	return t.within(a.Readings[t.Reading])
+}
+
+// within is the chance that a gauge reads a value low, inside and high.
+func (t *test) within(v float64) []float64 {
 	below := normal((t.low - v) / t.Doubt)
 	above := normal((v - t.high) / t.Doubt)
 	return []float64{below, math.Max(0, 1-below-above), above}

@@ -36,6 +36,16 @@ export function Ladder({
           <Rung key={c.id} cause={c} place={i + 1} part={c.share / most} open={chosen === c.id} onOpen={onChoose} />
         ))}
       </Box>
+      {view.both.length > 0 && (
+        <Box component="section" aria-label="Two at once" sx={{ mt: 1.5, pl: 1.5, borderLeft: '4px solid', borderColor: 'text.primary' }}>
+          <Box sx={{ fontWeight: 600 }}>No one of them shows all of this. Two at once would:</Box>
+          <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
+            {view.both.map((b) => (
+              <li key={b.ids.join()}>{b.says.join(', and ')}</li>
+            ))}
+          </Box>
+        </Box>
+      )}
       {view.unknown >= 0.01 && (
         <Box sx={{ mt: 0.5, fontSize: 'note' }}>or something that is not known here: {Math.round(100 * view.unknown)} in 100</Box>
       )}

@@ -28,10 +28,14 @@ export function Answers({ test, answer }: { test: TroubleNext; answer: (test: st
 /** The next thing to look at: what it takes, what each cause would answer, and the taps. */
 export function NextTest({
   view,
+  at,
+  standAt,
   answer,
   skip,
 }: {
   view: TroubleView;
+  at: Record<string, number>;
+  standAt: (name: string, value: string) => void;
   answer: (test: string, text: string) => void;
   skip: (test: string) => void;
 }) {
@@ -58,6 +62,7 @@ export function NextTest({
       {next.how && <Box sx={{ mt: 0.5, fontSize: 'name', fontWeight: 600 }}>{next.how}</Box>}
       <Box sx={{ color: 'quiet', mt: 0.75 }}>{next.takes}</Box>
       <Expects next={next} view={view} />
+      {next.window?.at && <Over key={next.window.at} name={next.window.at} says={next.window.over ?? ''} at={at} standAt={standAt} />}
       <Box sx={{ mt: 1.5 }}>
         <Answers test={next} answer={answer} />
       </Box>
@@ -105,6 +110,38 @@ function Value({ test, unit, answer }: { test: TroubleNext; unit: string; answer
       >
         Take it
       </Button>
+    </Box>
+  );
+}
+
+/** What the window of a reading lies over: the air. It moves the window, and what was read with it. */
+function Over({
+  name,
+  says,
+  at,
+  standAt,
+}: {
+  name: string;
+  says: string;
+  at: Record<string, number>;
+  standAt: (name: string, value: string) => void;
+}) {
+  const [text, setText] = useState(at[name] === undefined ? '' : String(at[name]));
+  const wrong = text !== '' && !Number.isFinite(Number(text.replace(',', '.')));
+  return (
+    <Box sx={{ mt: 1 }}>
+      <Blank
+        label={says}
+        value={text}
+        onChange={(value) => {
+          setText(value);
+          const number = Number(value.replace(',', '.'));
+          if (Number.isFinite(number)) standAt(name, value.trim() === '' ? '' : String(number));
+        }}
+        width={220}
+        figures
+        error={wrong ? 'write a number' : ''}
+      />
     </Box>
   );
 }

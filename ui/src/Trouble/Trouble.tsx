@@ -10,6 +10,7 @@ import { useSession } from '../api/useSession';
 import { Ends, keepPath } from './Ends';
 import { Excludes } from './Excludes';
 import { Felt } from './Felt';
+import { Given } from './Given';
 import { Heard } from './Heard';
 import { Ladder } from './Ladder';
 import { Moved } from './Moved';
@@ -19,7 +20,7 @@ import { together, useAsked, useBegin, useTrouble } from './useTrouble';
 
 /** From what is felt to the first thing to look at. */
 export function TroubleScreen() {
-  const { about, own, turn, answer, begin: start } = useAsked();
+  const { about, own, turn, answer, standAt, begin: start } = useAsked();
   const { data: begin, error: unknown } = useBegin(about);
   const asked = together(begin, own);
   const known = asked.said.length + asked.answers.length + asked.when.length > 0;
@@ -85,8 +86,14 @@ export function TroubleScreen() {
         </Box>
         <Box sx={{ minWidth: 0, gridColumn: { sm: '1 / span 2', lg: 'auto' }, order: { xs: 3, lg: 0 } }}>
           {(error ?? unknown) && <Finding>{problem?.detail ?? 'The server does not answer. What was said stands in the address.'}</Finding>}
-          {view && (
-            <Given asked={asked} list={begin?.list.tests ?? []} ofRun={begin?.known.answers?.map((a) => a.test) ?? []} answer={told} />
+          {known && (
+            <Given
+              asked={asked}
+              list={begin?.list.tests ?? []}
+              ofRun={begin?.known.answers?.map((a) => a.test) ?? []}
+              standAt={standAt}
+              answer={told}
+            />
           )}
           {view && !error && <Ladder view={view} chosen={chosen} onChoose={setChosen} answer={told} />}
         </Box>
@@ -99,6 +106,8 @@ export function TroubleScreen() {
           {view && !error && (
             <NextTest
               view={view}
+              at={asked.at}
+              standAt={standAt}
               answer={told}
               skip={(test) => {
                 turn('skip', test);
@@ -128,53 +137,6 @@ export function TroubleScreen() {
           </Button>
         )}
       </Foot>
-    </Box>
-  );
-}
-
-/** The answers given so far; one tap takes one back, but those of a run. */
-function Given({
-  asked,
-  list,
-  ofRun,
-  answer,
-}: {
-  asked: ReturnType<typeof together>;
-  list: { id: string; asks: string; means: { id: string; says: string }[] }[];
-  ofRun: string[];
-  answer: (test: string, text: string) => void;
-}) {
-  if (asked.answers.length === 0) return null;
-  return (
-    <Box component="ul" aria-label="Answers so far" sx={{ listStyle: 'none', m: 0, mb: 1.5, p: 0 }}>
-      {asked.answers.map((a) => {
-        const test = list.find((t) => t.id === a.test);
-        const says = a.value === undefined ? (test?.means.find((w) => w.id === a.answer)?.says ?? a.answer) : a.value.toFixed(1);
-        return (
-          <Box component="li" key={a.test} sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 'note', minHeight: 34 }}>
-            <Box sx={{ flex: 1 }}>
-              <span aria-hidden="true">✓ </span>
-              {test?.asks ?? a.test}
-              {test?.asks.endsWith('?') ? ' ' : ': '}
-              <b>{says}</b>
-            </Box>
-            {ofRun.includes(a.test) ? (
-              <Box sx={{ color: 'quiet' }}>of the run</Box>
-            ) : (
-              <Button
-                variant="text"
-                aria-label={`take back: ${test?.asks ?? a.test}`}
-                sx={{ minHeight: 40, fontSize: 'fine', py: 0 }}
-                onClick={() => {
-                  answer(a.test, '');
-                }}
-              >
-                take back
-              </Button>
-            )}
-          </Box>
-        );
-      })}
     </Box>
   );
 }

@@ -27,6 +27,7 @@ const view = (moved: TroubleView['moved']): TroubleView => ({
   notes: [],
   known: [],
   pairs: [],
+  both: [],
 });
 const words = [
   { id: 'low', says: 'short' },
@@ -95,6 +96,7 @@ test('what is answered here stands in the place of what a run knew, and nothing 
     answers: [{ test: 'eye', answer: 'low' }],
     skipped: ['hub'],
     history: {},
+    at: { air: 8 },
   };
   expect(together(begin, own)).toEqual({
     said: ['grinds', 'stiff'],
@@ -105,5 +107,6 @@ test('what is answered here stands in the place of what a run knew, and nothing 
     ],
     skipped: ['hub'],
     history: { 'open-fault': true },
+    at: { air: 8 },
   });
 });

@@ -25,6 +25,7 @@ export interface Asked {
   answers: Given[];
   skipped: string[];
   history: Record<string, boolean>;
+  at: Record<string, number>; // what readings were taken at: the air
 }
 
 const given = (text: string): Given => {
@@ -44,6 +45,7 @@ export function useAsked() {
     answers: params.getAll('answer').map(given),
     skipped: params.getAll('skip'),
     history: Object.fromEntries(params.getAll('history').map((id) => [id, true])),
+    at: Object.fromEntries(params.getAll('at').map((one) => [one.split('=')[0] ?? '', Number(one.split('=')[1])])),
   };
   const change = useCallback(
     (make: (next: URLSearchParams) => void) => {
@@ -73,10 +75,18 @@ export function useAsked() {
       if (text !== '') next.append('answer', `${test}=${text}`);
     });
   };
+  /** At what readings are taken: one figure for each name, none for "". */
+  const standAt = (name: string, value: string) => {
+    change((next) => {
+      const others = next.getAll('at').filter((a) => !a.startsWith(`${name}=`));
+      next.delete('at');
+      for (const other of value === '' ? others : [...others, `${name}=${value}`]) next.append('at', other);
+    });
+  };
   const begin = (of: Partial<About>) => {
     setParams(Object.fromEntries(Object.entries(of).filter(([, v]) => v !== '')));
   };
-  return { about, own, turn, answer, begin };
+  return { about, own, turn, answer, standAt, begin };
 }
 
 /** About what, as a question asks it. */
@@ -103,6 +113,7 @@ export function together(begin: TroubleBegin | undefined, own: Asked): Asked {
     answers: [...(known?.answers ?? []).filter((a) => !here.includes(a.test)), ...own.answers],
     skipped: own.skipped,
     history: { ...known?.history, ...own.history },
+    at: own.at,
   };
 }
 

@@ -3006,6 +3006,9 @@ export interface components {
         };
         ShopTroubleAsked: {
             answers?: components["schemas"]["TroubleGiven"][];
+            at?: {
+                [key: string]: number;
+            };
             cable?: string;
             family?: string;
             history?: {
@@ -3048,6 +3051,7 @@ export interface components {
         ShopTroubleView: {
             aside: string[];
             asks: components["schemas"]["TroubleUnsure"][];
+            both: components["schemas"]["TroubleBoth"][];
             causes: components["schemas"]["TroubleRanked"][];
             done?: string;
             exclude: components["schemas"]["TroubleExclude"][];
@@ -3127,6 +3131,7 @@ export interface components {
         TroubleAnswer: {
             aside: string[];
             asks: components["schemas"]["TroubleUnsure"][];
+            both: components["schemas"]["TroubleBoth"][];
             causes: components["schemas"]["TroubleRanked"][];
             done?: string;
             exclude: components["schemas"]["TroubleExclude"][];
@@ -3142,6 +3147,9 @@ export interface components {
         };
         TroubleAsked: {
             answers?: components["schemas"]["TroubleGiven"][];
+            at?: {
+                [key: string]: number;
+            };
             family?: string;
             history?: {
                 [key: string]: boolean;
@@ -3150,6 +3158,11 @@ export interface components {
             sheet?: unknown;
             skipped?: string[];
             when?: string[];
+        };
+        TroubleBoth: {
+            ids: string[];
+            says: string[];
+            share: number;
         };
         TroubleCause: {
             change?: components["schemas"]["TroubleChange"][];
@@ -3317,6 +3330,9 @@ export interface components {
         };
         TroubleQuestion: {
             answers?: components["schemas"]["TroubleGiven"][];
+            at?: {
+                [key: string]: number;
+            };
             history?: {
                 [key: string]: boolean;
             };
@@ -3417,9 +3433,11 @@ export interface components {
             words: string;
         };
         TroubleWindow: {
+            at?: string;
             doubt: number;
             high: number;
             low: number;
+            over?: string;
             unit: string;
             would: {
                 [key: string]: number;
