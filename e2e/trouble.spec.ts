@@ -301,7 +301,10 @@ test('a file of the workshop’s own is refused where the model says otherwise, 
   await who.first('weed about the shaft');
 });
 
-test('a whole sentence: what is taken, what is asked, and words left aside that a tap gives a meaning, for good', async ({ page, server }) => {
+test('a whole sentence: what is taken, what is asked, and words left aside that a tap gives a meaning, for good', async ({
+  page,
+  server,
+}) => {
   const who = new Asker(page, server);
   await who.on('Tender Plover · shift');
   const sentence = 'clatters astern since the new cable, forward is perfect, the stick kicks like a mule';
@@ -321,4 +324,31 @@ test('a whole sentence: what is taken, what is asked, and words left aside that 
   await page.getByLabel('write what is felt').fill('The stick kicks like a mule');
   await page.getByRole('button', { name: 'Say it' }).click();
   await expect(heard).toContainText('it bangs into gear');
+});
+
+test('two faults at once are named, and the air moves the window of a tension', async ({ page, server }) => {
+  const felt = new URLSearchParams([
+    ['family', 'clutch'],
+    ['said', 'heavy'],
+    ['said', 'slips'],
+    ['answer', 'cable=stiff'],
+    ['answer', 'drain=oil'],
+  ]);
+  await page.goto(`${server.url}/trouble?${felt.toString()}`);
+  await expect(page.getByRole('region', { name: 'Two at once' })).toContainText('oil on the lining, and the cable is stiff or kinked');
+  await page.goto(`${server.url}/trouble?family=flight-control-loop&said=yoke-rocks`);
+  const next = page.getByRole('region', { name: 'The next test' });
+  const asks = next.getByRole('heading');
+  for (let name = ''; !(name = (await asks.textContent()) ?? '').startsWith('Tension');) {
+    await next.getByRole('button', { name: 'cannot look now' }).click();
+    await expect(asks).not.toHaveText(name);
+  }
+  await next.getByLabel('air temperature, °C').fill('80');
+  await expect(page.getByText('the chart goes from -20 to 40: write a figure between')).toBeVisible();
+  await page.getByRole('button', { name: 'take back: air' }).click();
+  await next.getByLabel('air temperature, °C').fill('-5');
+  await next.getByLabel(/or what it reads/).fill('118');
+  await next.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByRole('list', { name: 'Answers so far' })).toContainText('air: -5');
+  await expect(page.getByText('Tension of all three cables: inside, 118 N').last()).toBeVisible();
 });

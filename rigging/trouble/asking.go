@@ -69,6 +69,9 @@ func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 		a.Aside, a.Notes = append(a.Aside, one.says), append(a.Notes, one.note)
 	}
 	given := func(t *test) bool {
+		if a.Stop != "" && t.Cost != nil && t.Cost.On != "" {
+			return true // nobody drives, flies or goes out with it to find out
+		}
 		return slices.Contains(q.Skipped, t.ID) || slices.ContainsFunc(known, func(e evidence) bool { return e.given && e.of == t })
 	}
 	a.Exclude = append(a.Exclude, b.toExclude(w, order, known, given, around)...)

@@ -135,6 +135,9 @@ func TestWhatIsUnsafeIsSaidFirst(t *testing.T) {
 			continue
 		}
 		assert.Contains(t, a.Stop, one[2], one[1])
+		for _, n := range append(exclusions(a), a.Next) {
+			assert.True(t, n == nil || n.Cost.On == "", "%s: it is not used to find out: %v", one[1], n)
+		}
 	}
 }
 

@@ -101,16 +101,18 @@ func TestAReadingIsHeldAgainstTheChartAtItsAir(t *testing.T) {
 	a, err := b.Ask(trouble.Question{Said: []string{"tension 118 N"}, At: map[string]float64{"air": -5}}, nil)
 	require.NoError(t, err)
 	assert.Contains(t, a.Known, "Tension of all three cables: inside, 118 N", "said in a sentence it is read in the same air")
-	a, err = b.Ask(trouble.Question{Said: []string{"yoke-rocks"}, Skipped: []string{"surface.left", "surface.right", "ends"}, At: map[string]float64{"air": -5}}, nil)
-	require.NoError(t, err)
-	for _, n := range append(exclusions(a), a.Next) {
-		if n != nil && n.Test == "tension" {
-			assert.Equal(t, "air", n.Window.At)
-			assert.Less(t, n.Window.High, 150.0, "the window shown is that of the air")
+	q := trouble.Question{Said: []string{"yoke-rocks"}, At: map[string]float64{"air": -5}}
+	for {
+		a, err := b.Ask(q, nil)
+		require.NoError(t, err)
+		require.NotNil(t, a.Next, "the tension is asked")
+		if a.Next.Test == "tension" {
+			assert.Equal(t, "air", a.Next.Window.At)
+			assert.Less(t, a.Next.Window.High, 150.0, "the window shown is that of the air")
 			return
 		}
+		q.Skipped = append(q.Skipped, a.Next.Test)
 	}
-	t.Fatal("the tension was not asked")
 }
 
 func exclusions(a trouble.Answer) (out []*trouble.Next) {

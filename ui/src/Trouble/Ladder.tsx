@@ -47,7 +47,9 @@ export function Ladder({
         </Box>
       )}
       {view.unknown >= 0.01 && (
-        <Box sx={{ mt: 0.5, fontSize: 'note' }}>or something that is not known here: {Math.round(100 * view.unknown)} in 100</Box>
+        <Box sx={{ mt: 0.5, fontSize: 'note' }}>
+          or something that is not known here{view.both.length === 0 && `: ${Math.round(100 * view.unknown)} in 100`}
+        </Box>
       )}
       {view.causes.length > shown && (
         <Button
