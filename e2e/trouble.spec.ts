@@ -352,3 +352,21 @@ test('two faults at once are named, and the air moves the window of a tension', 
   await expect(page.getByRole('list', { name: 'Answers so far' })).toContainText('air: -5');
   await expect(page.getByText('Tension of all three cables: inside, 118 N').last()).toBeVisible();
 });
+
+test('it begins with what is felt: the words tell the mechanism, or its picture is tapped', async ({ page, server }) => {
+  await page.goto(`${server.url}/trouble`);
+  const felt = page.getByLabel('write what is felt');
+  await felt.fill('the kettle boils over');
+  await expect(page.getByText('The words do not tell which mechanism it is: tap it.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Say it' })).toBeDisabled();
+  await felt.fill('handbrake won’t hold on the hill');
+  await expect(page.getByText('Taken for the parking brake. Tap another if it is not that.')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Which mechanism' }).getByRole('button').first()).toContainText('parking brake');
+  await page.getByRole('button', { name: 'Say it' }).click();
+  await expect(page.getByText('Do not drive it until it is found: it does not hold on the hill.')).toBeVisible();
+  await page.goto(`${server.url}/trouble`);
+  await felt.fill('it slips');
+  await page.getByRole('list', { name: 'Which mechanism' }).getByRole('button', { name: 'cable clutch' }).click();
+  await expect(page).toHaveURL(/family=clutch/);
+  await expect(page.getByRole('button', { name: '“it slips”', pressed: true })).toBeVisible();
+});

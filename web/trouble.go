@@ -34,6 +34,11 @@ func (s *server) troubleRoutes() []route {
 		on(get, "/api/v1/trouble/match", "matchTrouble", "the symptoms that words may mean").
 			asks("family", "sheet", "run", "machine", "cable", "text").gives([]trouble.Match{}).
 			by(s.matchTrouble, workshop.Read).costs(s.gates.reckons),
+		on(get, "/api/v1/trouble/whose", "whoseTrouble", "the mechanisms that words speak of, the likeliest first").
+			asks("text").gives([]trouble.Whose{}).
+			by(s.whoseTrouble, workshop.Read).costs(s.gates.reckons),
+		on(get, "/api/v1/plate", "plate", "every mechanism with its picture and the words people have for it").gives([]shop.Mechanism{}).
+			by(s.plate, workshop.Read),
 		on(post, "/api/v1/trouble/words", "keepMeaning", "keep words as this workshop's own way of saying a symptom").
 			asks("family", "sheet", "run", "machine", "cable").takes(shop.Meaning{}).gives(shop.Knowledge{}).
 			by(s.keepMeaning, workshop.Work).costs(s.gates.reckons),
@@ -90,6 +95,16 @@ func (s *server) beginTrouble(c *echo.Context) error {
 
 func (s *server) matchTrouble(c *echo.Context) error {
 	out, err := s.shop.MatchTrouble(c.Request().Context(), asked(c), c.QueryParam("text"))
+	return answer(c, out, err)
+}
+
+func (s *server) whoseTrouble(c *echo.Context) error {
+	out, err := s.shop.WhoseTrouble(c.Request().Context(), c.QueryParam("text"))
+	return answer(c, out, err)
+}
+
+func (s *server) plate(c *echo.Context) error {
+	out, err := s.shop.Plate()
 	return answer(c, out, err)
 }
 

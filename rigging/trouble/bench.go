@@ -115,6 +115,7 @@ func lay(s *sheet.Sheet, own []*Knowledge) (*Finder, fault.List, error) {
 		}
 	}
 	b.causes = kept
+	b.idiom.own = b.vocabulary()
 	return b, l, nil
 }
 

@@ -24,6 +24,7 @@ type idiom struct {
 	phrases map[*felt][]spoken
 	good    map[*felt][]spoken
 	all     map[*felt]map[string]bool
+	own     map[string]bool // every word by which the family is spoken of
 }
 
 // likeness is how close a clause comes to a symptom, by which of its words.
@@ -38,7 +39,7 @@ type likeness struct {
 
 // learn reads the ways of saying everything once.
 func (b *Finder) learn() {
-	b.idiom = &idiom{map[string]float64{}, map[*felt][]spoken{}, map[*felt][]spoken{}, map[*felt]map[string]bool{}}
+	b.idiom = &idiom{map[string]float64{}, map[*felt][]spoken{}, map[*felt][]spoken{}, map[*felt]map[string]bool{}, nil}
 	in := map[string]int{}
 	for _, s := range b.felt {
 		all := map[string]bool{}

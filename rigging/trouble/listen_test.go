@@ -24,24 +24,38 @@ func finderOf(t testing.TB, family string) *trouble.Finder {
 	return b
 }
 
-// Complaints as people say them: what of each is understood, and what is taken that was not said.
-func TestComplaintsAreUnderstood(t *testing.T) {
+// complaint is one as somebody said it, with what of it is to be understood.
+type complaint struct {
+	family string
+	wanted []string
+	words  string
+}
+
+func complaintsOf(t *testing.T) (out []complaint) {
 	raw, err := os.ReadFile("testdata/complaints.txt")
 	require.NoError(t, err)
-	finders := map[string]*trouble.Finder{}
-	all, whole, wrong := 0, 0, 0
 	for _, line := range strings.Split(string(raw), "\n") {
 		part := strings.SplitN(line, " | ", 3)
-		if len(part) != 3 || strings.HasPrefix(line, "#") {
-			continue
+		if len(part) == 3 && !strings.HasPrefix(line, "#") {
+			wanted := strings.FieldsFunc(part[1], func(r rune) bool { return r == ' ' || r == ',' })
+			out = append(out, complaint{part[0], wanted, part[2]})
 		}
-		b := finders[part[0]]
+	}
+	return out
+}
+
+// Complaints as people say them: what of each is understood, and what is taken that was not said.
+func TestComplaintsAreUnderstood(t *testing.T) {
+	finders := map[string]*trouble.Finder{}
+	all, whole, wrong := 0, 0, 0
+	for _, c := range complaintsOf(t) {
+		b := finders[c.family]
 		if b == nil {
-			b = finderOf(t, part[0])
-			finders[part[0]] = b
+			b = finderOf(t, c.family)
+			finders[c.family] = b
 		}
-		wanted := strings.FieldsFunc(part[1], func(r rune) bool { return r == ' ' || r == ',' })
-		got := b.Took(part[2])
+		wanted := c.wanted
+		got := b.Took(c.words)
 		all++
 		missing, extra := 0, 0
 		for _, w := range wanted {
@@ -57,7 +71,7 @@ func TestComplaintsAreUnderstood(t *testing.T) {
 		if missing == 0 && extra == 0 {
 			whole++
 		} else {
-			t.Logf("%s: %q: wanted %v, took %v, asked %v, left %v", part[0], part[2], wanted, got.Taken, got.Asked, got.Aside)
+			t.Logf("%s: %q: wanted %v, took %v, asked %v, left %v", c.family, c.words, wanted, got.Taken, got.Asked, got.Aside)
 		}
 		if extra > 0 {
 			wrong++

@@ -3,8 +3,10 @@ package trouble
 import (
 	"encoding/json"
 	"errors"
+	"slices"
 
 	"brankel/rigging/fault"
+	"brankel/rigging/rig"
 	"brankel/rigging/sheet"
 	"brankel/rigging/strict"
 )
@@ -24,6 +26,9 @@ func Solve(raw []byte, usual func(family string) ([]byte, bool)) (Answer, error)
 	if err := strict.Decode(raw, &in); err != nil {
 		return Answer{}, err
 	}
+	if in.Family == "" && len(in.Sheet) == 0 && len(in.Said) > 0 {
+		return ofWords(in.Question, usual)
+	}
 	s, err := in.Of(usual)
 	if err != nil {
 		return Answer{}, err
@@ -33,6 +38,36 @@ func Solve(raw []byte, usual func(family string) ([]byte, bool)) (Answer, error)
 		return Answer{}, First(err)
 	}
 	return b.Ask(in.Question, nil)
+}
+
+// ofWords answers a question that names no family: the words tell which, as far as they do.
+func ofWords(q Question, usual func(family string) ([]byte, bool)) (Answer, error) {
+	all, err := Usual(usual)
+	if err != nil {
+		return Answer{}, err
+	}
+	whose := Families(all, q.Said...)
+	if len(whose) == 0 {
+		return Answer{}, fault.At("family", "these words tell of no cable that is known here: write a family, such as outboard-shift")
+	}
+	i := slices.IndexFunc(all, func(b *Finder) bool { return b.Family == whose[0].Family })
+	return all[i].Ask(q, nil)
+}
+
+// Usual is what is known of every family, laid on its usual proportions. The error is a *fault.Fault.
+func Usual(usual func(family string) ([]byte, bool)) (out []*Finder, err error) {
+	for _, family := range rig.Families() {
+		s, err := Asked{Family: family}.Of(usual)
+		if err != nil {
+			return nil, err
+		}
+		b, err := On(s, nil)
+		if err != nil {
+			return nil, First(err)
+		}
+		out = append(out, b)
+	}
+	return out, nil
 }
 
 // Of is the sheet that is asked about: the one that came along, or a family's.

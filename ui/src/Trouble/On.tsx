@@ -1,5 +1,4 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import { useId } from 'react';
 import { useBays } from '../api/useBays';
 import { useLibrary } from '../api/useSheets';
@@ -20,7 +19,7 @@ export function On({ about, title, start }: { about: About; title: string; start
           ? JSON.stringify({ family: about.family })
           : '';
   return (
-    <Box sx={{ mb: 1.5, pt: 1, maxWidth: value === '' ? 'none' : 520 }}>
+    <Box sx={{ mb: 1.5, pt: 1, maxWidth: 520 }}>
       <Box component="label" htmlFor={id} sx={{ fontSize: 'note', color: 'quiet' }}>
         on the
       </Box>
@@ -48,7 +47,7 @@ export function On({ about, title, start }: { about: About; title: string; start
       >
         {(value === '' || value === 'run' || value === 'sheet') && (
           <option value={value} disabled={value === ''}>
-            {value === '' ? 'choose a cable' : title}
+            {value === '' ? 'a cable of the floor, or any of its kind' : title}
           </option>
         )}
         <optgroup label="on the floor">
@@ -70,26 +69,6 @@ export function On({ about, title, start }: { about: About; title: string; start
           ))}
         </optgroup>
       </Box>
-      {value === '' && (
-        <>
-          <Box component="p" sx={{ fontSize: 'name', mt: 2, mb: 1 }}>
-            Choose the cable it is about, or its kind. Then say what is felt: it leads to the cheapest thing that tells causes apart.
-          </Box>
-          <Box sx={{ display: 'grid', gap: 0.75, gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 260px), 1fr))' }}>
-            {families.map((f) => (
-              <Button
-                key={f.id}
-                sx={{ minHeight: 48, py: 0.5, px: 1.5, fontSize: 'text', justifyContent: 'flex-start', textAlign: 'left' }}
-                onClick={() => {
-                  start({ family: f.id });
-                }}
-              >
-                {f.name}
-              </Button>
-            ))}
-          </Box>
-        </>
-      )}
     </Box>
   );
 }

@@ -10,6 +10,7 @@ import { useSession } from '../api/useSession';
 import { Ends, keepPath } from './Ends';
 import { Excludes } from './Excludes';
 import { Felt } from './Felt';
+import { First } from './First';
 import { Given } from './Given';
 import { Heard } from './Heard';
 import { Ladder } from './Ladder';
@@ -36,6 +37,7 @@ export function TroubleScreen() {
     setChosen('');
     answer(test, text);
   };
+  const on = <On about={about} title={begin?.title ?? ''} start={start} />;
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head
@@ -73,7 +75,7 @@ export function TroubleScreen() {
         )}
         {/* on a phone the next test comes first, then the causes, then the words */}
         <Box sx={{ minWidth: 0, order: { xs: known ? 4 : 0, sm: 0 }, ...(known ? {} : { gridColumn: '1 / -1' }) }}>
-          <On about={about} title={begin?.title ?? ''} start={start} />
+          {Object.values(about).every((v) => v === '') ? <First start={start} floor={on} /> : on}
           {begin && (
             <Felt
               about={about}

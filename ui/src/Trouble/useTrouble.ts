@@ -83,7 +83,7 @@ export function useAsked() {
       for (const other of value === '' ? others : [...others, `${name}=${value}`]) next.append('at', other);
     });
   };
-  const begin = (of: Partial<About>) => {
+  const begin = (of: Partial<About> & { said?: string }) => {
     setParams(Object.fromEntries(Object.entries(of).filter(([, v]) => v !== '')));
   };
   return { about, own, turn, answer, standAt, begin };
@@ -147,5 +147,16 @@ export function useMatches(about: About, text: string) {
     enabled: late.length > 2,
     placeholderData: keepPreviousData,
     queryFn: () => answered(api.GET('/api/v1/trouble/match', { params: { query: { ...query(about), text: late } } })),
+  });
+}
+
+/** The mechanisms that words speak of, the likeliest first. */
+export function useWhose(text: string) {
+  const late = useDelayed(text.trim(), 200);
+  return useQuery({
+    queryKey: keys.troubleWhose(late),
+    enabled: late.length > 2,
+    placeholderData: keepPreviousData,
+    queryFn: () => answered(api.GET('/api/v1/trouble/whose', { params: { query: { text: late } } })),
   });
 }

@@ -55,6 +55,7 @@ export type Echo = Schemas['BenchEcho'];
 export type Worked = Schemas['BenchWorked'];
 export type Drawing = Schemas['BenchDrawing'];
 export type TroubleBegin = Schemas['ShopTroubleBegin'];
+export type Mechanism = Schemas['ShopMechanism'];
 export type TroubleView = Schemas['ShopTroubleView'];
 export type TroubleNext = Schemas['TroubleNext'];
 export type TroubleOdds = Schemas['ShopTroubleOdds'];

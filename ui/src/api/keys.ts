@@ -12,6 +12,7 @@ export const keys = {
   record: (run: string) => ['record', run],
   machine: (id: string) => ['machine', id],
   library: ['library'],
+  plate: ['plate'],
   libraryOf: (find: string) => ['library', find],
   sheet: (hash: string) => ['sheet', hash],
   uses: (sheet: string) => ['uses', sheet],
@@ -30,5 +31,6 @@ export const keys = {
   troubleBegin: (about: object) => ['trouble', 'begin', about],
   troubleAsk: ['trouble', 'ask'],
   troubleAsked: (body: object) => ['trouble', 'ask', body],
+  troubleWhose: (text: string) => ['trouble', 'whose', text],
   troubleMatch: (about: object, text: string) => ['trouble', 'match', about, text],
 } as const;

@@ -363,6 +363,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** every mechanism with its picture and the words people have for it */
+        get: operations["plate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rig-sheet.schema.json": {
         parameters: {
             query?: never;
@@ -1179,6 +1196,23 @@ export interface paths {
         put?: never;
         /** take the workshop's own numbers, or go back */
         post: operations["takeTroubleOdds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trouble/whose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the mechanisms that words speak of, the likeliest first */
+        get: operations["whoseTrouble"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2949,6 +2983,14 @@ export interface components {
             symptom: string;
             words: string;
         };
+        ShopMechanism: {
+            /** @enum {string} */
+            craft: "car" | "trailer" | "boat" | "aircraft";
+            family: string;
+            name: string;
+            picture?: components["schemas"]["PictureScene"];
+            words: string[];
+        };
         ShopPhotoKept: {
             height: number;
             sha256: string;
@@ -3431,6 +3473,12 @@ export interface components {
         TroubleUnsure: {
             matches: components["schemas"]["TroubleMatch"][];
             words: string;
+        };
+        TroubleWhose: {
+            family: string;
+            known: string[];
+            name: string;
+            score: number;
         };
         TroubleWindow: {
             at?: string;
@@ -4392,6 +4440,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Member"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    plate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopMechanism"][];
                 };
             };
             /** @description what was wrong */
@@ -6123,6 +6200,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopTroubleOdds"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    whoseTrouble: {
+        parameters: {
+            query?: {
+                text?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TroubleWhose"][];
                 };
             };
             /** @description what was wrong */

@@ -81,11 +81,12 @@ export function along(picture: Picture, moved: number, follows: Follows): Shape[
   return shapes;
 }
 
-/** One line or circle of a picture. */
-export function ShapeView({ shape: s }: { shape: Shape }) {
+/** One line or circle of a picture; thin where it is drawn so small that its lines would vanish. */
+export function ShapeView({ shape: s, thin = false }: { shape: Shape; thin?: boolean }) {
   const look = {
     stroke: s.weight > 0 ? colour(s.tone) : 'none',
-    strokeWidth: s.weight,
+    strokeWidth: thin ? (s.weight > 2 ? 1.6 : 1) : s.weight,
+    ...(thin && { vectorEffect: 'non-scaling-stroke' as const }),
     fill: colour(s.fill),
     strokeLinecap: 'round' as const,
     strokeLinejoin: 'round' as const,
