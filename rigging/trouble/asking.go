@@ -72,6 +72,9 @@ func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 		if a.Stop != "" && t.Cost != nil && t.Cost.On != "" {
 			return true // nobody drives, flies or goes out with it to find out
 		}
+		if slices.ContainsFunc(known, func(e evidence) bool { return slices.Contains(t.Unless, e.symptom) && e.symptom != "" }) {
+			return true
+		}
 		return slices.Contains(q.Skipped, t.ID) || slices.ContainsFunc(known, func(e evidence) bool { return e.given && e.of == t })
 	}
 	a.Exclude = append(a.Exclude, b.toExclude(w, order, known, given, around)...)

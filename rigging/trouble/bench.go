@@ -101,6 +101,7 @@ func lay(s *sheet.Sheet, own []*Knowledge) (*Finder, fault.List, error) {
 	var l fault.List
 	b.layTests(places, &l)
 	b.laySymptoms(all, places, &l)
+	b.layOrder(&l)
 	b.learn()
 	if len(b.tests) == 0 || b.whens == 0 {
 		return nil, nil, fault.At("sheet", "the rig of this sheet cannot be asked: %s", l)
@@ -232,4 +233,20 @@ func (b *Finder) consequences(c *cause) error {
 		}
 	}
 	return nil
+}
+
+// layOrder holds what tests say of their order against the tests and states there are.
+func (b *Finder) layOrder(l *fault.List) {
+	for _, t := range b.tests {
+		for _, id := range t.After {
+			if b.test(id) == nil && !slices.Contains(b.absent, id) {
+				l.Add("tests", "%s: there is no test %q to come before it", t.ID, id)
+			}
+		}
+		for _, id := range t.Unless {
+			if b.symptom(id) == nil && !slices.Contains(b.absent, id) {
+				l.Add("tests", "%s: there is no state %q", t.ID, id)
+			}
+		}
+	}
 }

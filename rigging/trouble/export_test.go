@@ -28,3 +28,12 @@ func (b *Finder) Took(text string) (out HeardWords) {
 	out.Aside, out.Notes = h.aside, h.notes
 	return out
 }
+
+// Takes is what a test takes, in minutes, when others were answered.
+func (b *Finder) Takes(test string, answered ...string) float64 {
+	var known []evidence
+	for _, id := range answered {
+		known = append(known, evidence{of: b.test(id), given: true})
+	}
+	return b.takes(b.test(test), known)
+}

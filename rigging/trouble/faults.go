@@ -124,6 +124,8 @@ func (t Test) faults(path string, l *fault.List) {
 	few(l, path+".bad", len(t.Bad))
 	few(l, path+".words", len(t.Words))
 	few(l, path+".at", len(t.At))
+	few(l, path+".after", len(t.After))
+	few(l, path+".unless", len(t.Unless))
 	for _, text := range []string{t.How, t.Reading, t.Sense} {
 		if utf8.RuneCountInString(text) > longestSays {
 			l.Add(path, "say it in %d letters", longestSays)

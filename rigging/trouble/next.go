@@ -99,7 +99,7 @@ func (b *Finder) toExclude(w weights, order []int, known []evidence, given func(
 			if t.Cost == nil || given(t) || looks && (!t.Look || c.Shows[t.ID] == "") || !b.tells(t, c) {
 				continue
 			}
-			if best == nil || t.Cost.Total() < best.Cost.Total() {
+			if best == nil || b.takes(t, known) < b.takes(best, known) {
 				best = t
 			}
 		}

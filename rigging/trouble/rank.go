@@ -245,6 +245,7 @@ func (c Cost) Total() float64 {
 const (
 	enough    = 0.95
 	leastGain = 0.02
+	firstGain = 0.15 // of what comes before another: less is not worth a tool
 )
 
 // sure tells whether one cause is sure enough to act on: among those that are known, where an answer has shown it.
@@ -257,7 +258,7 @@ func (b *Finder) sure(w weights, known []evidence) bool {
 }
 
 // best is the test that tells most for what it takes; nil when none tells anything or one cause is
-// sure enough.
+// sure enough. One that comes before it goes first, where that tells anything.
 func (b *Finder) best(w weights, known []evidence, answered func(*test) bool) *test {
 	if b.sure(w, known) || w.share(w.order()[0]) == 0 {
 		return nil
@@ -269,11 +270,30 @@ func (b *Finder) best(w weights, known []evidence, answered func(*test) bool) *t
 			continue
 		}
 		g := b.gain(w, t)
-		if worth := g / (t.Cost.Total() + perTest); g >= leastGain && worth > most {
+		if worth := g / (b.takes(t, known) + perTest); g >= leastGain && worth > most {
 			out, most = t, worth
 		}
 	}
+	if out == nil {
+		return nil
+	}
+	for _, id := range out.After {
+		if t := b.test(id); t != nil && t.Cost != nil && !answered(t) && b.gain(w, t) >= firstGain {
+			return t
+		}
+	}
 	return out
+}
+
+// takes is what a test takes now, in minutes: what was opened for another is open.
+func (b *Finder) takes(t *test, known []evidence) float64 {
+	sum := t.Cost.Total()
+	if t.Cost.Opens != "" && slices.ContainsFunc(known, func(e evidence) bool {
+		return e.given && e.of.Cost != nil && e.of.Cost.Opens == t.Cost.Opens
+	}) {
+		sum -= perOpen
+	}
+	return sum
 }
 
 // historyOf reads what is known of a machine. The error is a *fault.Fault.

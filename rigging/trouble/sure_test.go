@@ -137,3 +137,39 @@ func TestWordsRuleOutNothingThatCanHurt(t *testing.T) {
 	require.NoError(t, err)
 	assert.False(t, slices.ContainsFunc(a.Exclude, func(e trouble.Exclude) bool { return e.ID == "crossed" }), "it was excluded")
 }
+
+// Tests come as a person does them: a cable's own play before its length, what is open already before what must be opened, and
+// nobody looks for paint marks on a cable that is new.
+func TestTestsComeAsAPersonDoesThem(t *testing.T) {
+	asked := func(family string, q trouble.Question) (order []string) {
+		b := finderOf(t, family)
+		for range 30 {
+			a, err := b.Ask(q, nil)
+			require.NoError(t, err)
+			if a.Next == nil {
+				break
+			}
+			order = append(order, a.Next.Test)
+			q.Skipped = append(q.Skipped, a.Next.Test)
+		}
+		return order
+	}
+	order := asked("outboard-shift", trouble.Question{Said: []string{"ratchets-reverse"}})
+	require.Contains(t, order, "eye")
+	require.Contains(t, order, "play")
+	assert.Less(t, slices.Index(order, "play"), slices.Index(order, "eye"))
+	assert.Contains(t, asked("stern-drive-shift", trouble.Question{Said: []string{"ratchets-reverse"}}), "marks")
+	fresh := asked("stern-drive-shift", trouble.Question{Said: []string{"ratchets-reverse"}, When: []string{"after-swap"}})
+	assert.NotContains(t, fresh, "marks")
+
+	b := finderOf(t, "clutch")
+	assert.InDelta(t, b.Takes("mark"), b.Takes("drain")+2, 1e-9, "six minutes and four, both from beneath")
+	assert.InDelta(t, b.Takes("mark")-6, b.Takes("mark", "drain"), 1e-9, "beneath the car already")
+	assert.InDelta(t, b.Takes("mark"), b.Takes("mark", "mat"), 1e-9)
+	k, err := trouble.Read([]byte(`{"format": "brankel.trouble/1", "family": "clutch", "symptoms": [], "whens": [], "causes": [], "tests": [
+		{"id": "x", "asks": "x?", "look": true, "answers": [{"id": "a", "says": "a"}, {"id": "b", "says": "b"}], "after": ["nothing"], "unless": ["never"]}]}`))
+	require.NoError(t, err)
+	err = trouble.Prove(usualOf(t, "clutch"), []*trouble.Knowledge{k})
+	require.ErrorContains(t, err, `there is no test "nothing" to come before it`)
+	require.ErrorContains(t, err, `there is no state "never"`)
+}

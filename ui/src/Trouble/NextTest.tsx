@@ -29,11 +29,13 @@ export function Answers({ test, answer }: { test: TroubleNext; answer: (test: st
 export function NextTest({
   view,
   at,
+  done,
   standAt,
   answer,
   skip,
 }: {
   view: TroubleView;
+  done: boolean; // it was answered just now: the next is on its way
   at: Record<string, number>;
   standAt: (name: string, value: string) => void;
   answer: (test: string, text: string) => void;
@@ -54,8 +56,13 @@ export function NextTest({
       </Box>
     );
   return (
-    <Box component="section" aria-label="The next test">
-      <Box sx={{ fontSize: 'note', color: 'quiet' }}>the next test</Box>
+    <Box
+      component="section"
+      aria-label="The next test"
+      aria-busy={done}
+      sx={done ? { opacity: 0.4, pointerEvents: 'none', userSelect: 'none' } : {}}
+    >
+      <Box sx={{ fontSize: 'note', color: 'quiet' }}>{done ? 'answered' : 'the next test'}</Box>
       <Box component="h2" sx={{ m: 0, fontSize: 'title', lineHeight: 1.2, fontWeight: 600, color: 'primary.main' }}>
         {next.asks}
       </Box>

@@ -109,6 +109,7 @@ export function TroubleScreen() {
             <NextTest
               view={view}
               at={asked.at}
+              done={[...asked.answers.map((a) => a.test), ...asked.skipped].includes(view.next?.test ?? '')}
               standAt={standAt}
               answer={told}
               skip={(test) => {

@@ -3432,6 +3432,7 @@ export interface components {
             says: string;
         };
         TroubleTest: {
+            after?: string[];
             answers?: components["schemas"]["TroubleWord"][];
             asks: string;
             at?: Record<string, never>;
@@ -3446,9 +3447,11 @@ export interface components {
             plus?: number;
             reading?: string;
             sense?: string;
+            unless?: string[];
             words?: string[];
         };
         TroubleTestLine: {
+            after?: string[];
             answers?: components["schemas"]["TroubleWord"][];
             asks: string;
             at?: Record<string, never>;
@@ -3468,6 +3471,7 @@ export interface components {
             reading?: string;
             sense?: string;
             takes?: string;
+            unless?: string[];
             words?: string[];
         };
         TroubleUnsure: {
