@@ -356,6 +356,8 @@ test('two faults at once are named, and the air moves the window of a tension', 
 test('it begins with what is felt: the words tell the mechanism, or its picture is tapped', async ({ page, server }) => {
   await page.goto(`${server.url}/trouble`);
   const felt = page.getByLabel('write what is felt');
+  await page.getByRole('list', { name: 'Which mechanism' }).getByRole('button').first().waitFor();
+  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
   await felt.fill('the kettle boils over');
   await expect(page.getByText('The words do not tell which mechanism it is: tap it.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Say it' })).toBeDisabled();
