@@ -5,7 +5,6 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"brankel/rigging/rig"
 	"brankel/rigging/sheet/usual"
 	"brankel/rigging/trouble"
 )
@@ -30,19 +29,12 @@ func troubleCommand() *cobra.Command {
 
 // known is what is known of the families named, of all when none is, each in its usual proportions.
 func known(families []string) (trouble.List, error) {
-	if len(families) == 0 {
-		families = rig.Families()
+	all, err := trouble.Usual(usual.Sheet, families...)
+	if err != nil {
+		return trouble.List{}, err
 	}
 	var out []trouble.List
-	for _, f := range families {
-		s, err := trouble.Asked{Family: f}.Of(usual.Sheet)
-		if err != nil {
-			return trouble.List{}, err
-		}
-		b, err := trouble.On(s, nil)
-		if err != nil {
-			return trouble.List{}, err
-		}
+	for _, b := range all {
 		out = append(out, b.List())
 	}
 	return trouble.Together(out), nil

@@ -28,8 +28,9 @@ func (b *Finder) shifted(t *test, around *sheet.Sheet) float64 {
 		return 0
 	}
 	home, err := b.sheet.Around(nil)
-	if err != nil {
-		return 0 // a chart that does not reach the rig's own air: the sheet was refused before
+	there := around.Point(p.ID).Target
+	if err != nil || there == nil {
+		return 0 // its chart does not reach the rig's own air
 	}
-	return *around.Point(p.ID).Target - *home.Point(p.ID).Target
+	return *there - *home.Point(p.ID).Target
 }

@@ -18,8 +18,11 @@ const leastShare = 0.005
 // Ask ranks the causes of what is known. The error is a *fault.Fault.
 func (b *Finder) Ask(q Question, odds Odds) (Answer, error) {
 	around, err := b.sheet.Around(q.At)
-	if err != nil {
+	switch {
+	case err != nil && len(q.At) > 0:
 		return Answer{}, fault.Below("at", err)
+	case err != nil:
+		around = b.sheet // a chart that does not reach the rig's own air moves no window
 	}
 	known, heard, err := b.known(q, around)
 	if err != nil {

@@ -12,10 +12,12 @@ type Both struct {
 	Share float64   `json:"share"` // among all pairs
 }
 
-// How likely a second fault is beside a first, how many pairs are named, and from which chance a cause explains an answer.
+// How likely a second fault is beside a first, how many pairs are named and at most tried, since files of the workshop's own may
+// hold hundreds of causes, and from which chance a cause explains an answer.
 const (
 	secondFault = 0.3
 	mostPairs   = 3
+	mostTried   = 1500
 	explains    = 0.3
 )
 
@@ -38,7 +40,7 @@ func (b *Finder) both(known []evidence, history []History, odds Odds) []Both {
 	sum := 0.0
 	for j := range b.causes {
 		for i := range j {
-			if !b.shareOut(b.causes[i], b.causes[j], odd) {
+			if len(pairs) == mostTried || !b.shareOut(b.causes[i], b.causes[j], odd) {
 				continue
 			}
 			p := prior(b.causes[i], history, odds) * prior(b.causes[j], history, odds) / all * secondFault
@@ -49,7 +51,7 @@ func (b *Finder) both(known []evidence, history []History, odds Odds) []Both {
 	slices.SortStableFunc(pairs, func(x, y pair) int { return cmp.Compare(y.weight, x.weight) })
 	var out []Both
 	for _, p := range pairs[:min(mostPairs, len(pairs))] {
-		if p.weight < single {
+		if p.weight <= single { // nothing is likelier than nothing either
 			break
 		}
 		x, y := b.causes[p.i], b.causes[p.j]

@@ -49,8 +49,9 @@ type Test struct {
 	Doubt   float64        `json:"doubt,omitempty"`   // of a reading: one standard deviation of the gauge
 	Answers []Word         `json:"answers,omitempty"` // of a look all; of others words for the screen
 	Cost    *Cost          `json:"cost,omitempty"`
-	After   []string       `json:"after,omitempty"`  // tests that are done before it, as far as they tell anything: a cable's play before its length
-	Unless  []string       `json:"unless,omitempty"` // states in which there is nothing to look at: no paint marks on a new cable
+
+	After  []string `json:"after,omitempty"`  // tests that are done before it, as far as they tell much: a cable's play before its length
+	Unless []string `json:"unless,omitempty"` // states in which there is nothing to look at: no paint marks on a new cable
 }
 
 // Word is an answer and how it is said.

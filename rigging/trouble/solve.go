@@ -54,9 +54,12 @@ func ofWords(q Question, usual func(family string) ([]byte, bool)) (Answer, erro
 	return all[i].Ask(q, nil)
 }
 
-// Usual is what is known of every family, laid on its usual proportions. The error is a *fault.Fault.
-func Usual(usual func(family string) ([]byte, bool)) (out []*Finder, err error) {
-	for _, family := range rig.Families() {
+// Usual is what is known of the families named, of all when none is, each laid on its usual proportions. The error is a *fault.Fault.
+func Usual(usual func(family string) ([]byte, bool), families ...string) (out []*Finder, err error) {
+	if len(families) == 0 {
+		families = rig.Families()
+	}
+	for _, family := range families {
 		s, err := Asked{Family: family}.Of(usual)
 		if err != nil {
 			return nil, err

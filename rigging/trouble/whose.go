@@ -31,6 +31,7 @@ const (
 // Families tells which families words speak of, the likeliest first; those that nothing speaks for are left out.
 func Families(all []*Finder, said ...string) []Whose {
 	out := []Whose{}
+	said = begun(said)
 	has := map[string]int{}
 	for _, b := range all {
 		for w := range b.idiom.own {
@@ -57,6 +58,20 @@ func Families(all []*Finder, said ...string) []Whose {
 		}
 	}
 	slices.SortStableFunc(out, func(x, y Whose) int { return cmp.Compare(y.Score, x.Score) })
+	return out
+}
+
+// begun is as much of what was said as is listened to.
+func begun(said []string) (out []string) {
+	room := mostHeard
+	for _, text := range said {
+		if room <= 0 || len(out) == mostSaid {
+			break
+		}
+		runes := []rune(text)
+		runes = runes[:min(len(runes), room)]
+		out, room = append(out, string(runes)), room-len(runes)
+	}
 	return out
 }
 

@@ -1,6 +1,7 @@
 package trouble_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -32,6 +33,8 @@ func TestTheFamilyIsWorkedOutOfTheWords(t *testing.T) {
 	assert.Greater(t, first, 70*complaints/100)
 	assert.Greater(t, two, 85*complaints/100)
 	assert.Empty(t, trouble.Families(all, "the kettle boils over", ""))
+	assert.Empty(t, trouble.Families(all, strings.Repeat("zq ", 900)+"handbrake"), "a speech is listened to at its beginning")
+	assert.NotEmpty(t, trouble.Families(all, "handbrake "+strings.Repeat("zq ", 900)))
 	for said, family := range map[string]string{"handbrake won't hold on the hill": "parking-brake", "TV cable, it shifts late": "kickdown",
 		"the mixture does nothing": "engine-push-pull", "flaps creep down": "flap-follow-up", "outdrive grinds in reverse": "stern-drive-shift"} {
 		found := trouble.Families(all, said)
