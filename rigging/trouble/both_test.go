@@ -22,7 +22,9 @@ func TestTwoFaultsAtOnceAreRanked(t *testing.T) {
 		own := func(c trouble.CauseLine) (given []trouble.Given) { // the looks that nobody else answers so
 			for _, look := range slices.Sorted(maps.Keys(c.Cause.Shows)) {
 				i := slices.IndexFunc(list.Tests, func(one trouble.TestLine) bool { return one.ID == look })
-				alone := !slices.ContainsFunc(list.Causes, func(o trouble.CauseLine) bool { return o.ID != c.ID && o.Cause.Shows[look] == c.Cause.Shows[look] })
+				alone := !slices.ContainsFunc(list.Causes, func(o trouble.CauseLine) bool {
+					return o.ID != c.ID && o.Cause.Shows[look] == c.Cause.Shows[look]
+				})
 				if list.Tests[i].Look && list.Tests[i].Takes != "" && alone {
 					given = append(given, trouble.Given{Test: look, Answer: c.Cause.Shows[look]})
 				}

@@ -122,10 +122,28 @@ func exclusions(a trouble.Answer) (out []*trouble.Next) {
 	return out
 }
 
+// A chart that does not reach the air the rig is meant in moves no window, and costs nobody the answer.
+func TestAChartShortOfItsOwnAirIsNoError(t *testing.T) {
+	s := usualOf(t, "flight-control-loop")
+	for i := range s.Charts {
+		s.Charts[i].Points = [][]float64{{25, 180}, {40, 200}}
+	}
+	b, err := trouble.On(s, nil)
+	require.NoError(t, err)
+	v := 120.0
+	q := trouble.Question{Answers: []trouble.Given{{Test: "tension", Value: &v}}}
+	_, err = b.Ask(q, nil)
+	require.NoError(t, err)
+	q.At = map[string]float64{"air": 30}
+	_, err = b.Ask(q, nil)
+	require.NoError(t, err)
+}
+
 // What must be excluded first stays so though two words speak against it, until the test that shows it was done.
 func TestWordsRuleOutNothingThatCanHurt(t *testing.T) {
 	b := finderOf(t, "flight-control-loop")
-	q := trouble.Question{Said: []string{"wrong-way"}, Answers: []trouble.Given{{Test: "by-hand", Answer: "spot"}, {Test: "strands", Answer: "broken"}}}
+	q := trouble.Question{Said: []string{"wrong-way"}, Answers: []trouble.Given{{Test: "by-hand", Answer: "spot"},
+		{Test: "strands", Answer: "broken"}}}
 	a, err := b.Ask(q, nil)
 	require.NoError(t, err)
 	isRuled := func(r trouble.Ruled) bool { return r.ID == "crossed" }
