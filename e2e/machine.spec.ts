@@ -1,4 +1,5 @@
 import { expect, signIn, test } from './server';
+import { begin, view } from './hand';
 
 const readDay = (iso: string) =>
   new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
@@ -9,7 +10,7 @@ test('a machine is put on the floor with its plate and cables, and its card is k
   await page.getByRole('button', { name: 'Keep the card' }).click();
   await expect(page.getByRole('alert')).toContainText('write what the machine is called');
   await page.getByLabel('what it is called').fill('launch teal');
-  await page.getByLabel('cable, as its sheet calls it').fill('shift');
+  await page.getByLabel('cable', { exact: true }).fill('shift');
   await page.getByLabel('kind of rig').selectOption('outboard-shift');
   await page.getByRole('button', { name: 'Keep the card' }).click();
   await expect(page.getByRole('alert')).toContainText('is on the floor already');
@@ -100,4 +101,37 @@ test('two leads at one card: the second sees what the first wrote, and says whic
   await both.getByRole('button', { name: 'Mine, over theirs' }).click();
   await expect(both).toHaveCount(0);
   expect((await card()).note).toBe('laid up for the winter');
+});
+
+test('a cable that no sheet calls so is led by the sheet that calls it otherwise; what the log took out is asked after', async ({
+  page,
+  server,
+}) => {
+  await page.goto(`${server.url}/machine/new`);
+  await page.getByLabel('what it is called').fill('Dory Stint');
+  await page.getByLabel('serial, year or engine number').fill('2207');
+  await page.getByLabel('kind of rig').selectOption('stern-drive-shift');
+  await expect(page.locator('datalist option[value="lower drive cable"]'), 'names of its sheets are offered').toHaveCount(1);
+  await page.getByLabel('cable', { exact: true }).fill('bottom shift cable');
+  await page.getByRole('button', { name: 'Keep the card' }).click();
+  await page.getByRole('heading', { name: 'Dory Stint' }).waitFor();
+  await page.goto(server.url);
+  await page.getByRole('region', { name: 'Dory Stint' }).getByRole('button', { name: 'Set it' }).click();
+  await page.getByLabel('the owner’s words').fill('Stiff');
+  await page.getByRole('button', { name: 'It shows' }).click();
+  await page.getByRole('radio', { name: /^lower drive cable: sheet 114/ }).click();
+  await expect(page.getByText('Sheet 114 r3 applies')).toBeVisible();
+  await page.getByRole('button', { name: 'This is the plate' }).click();
+  await expect(page.getByText('sheet 114 r3 applies').first()).toBeVisible();
+
+  await page.goto(server.url);
+  const id = await begin(page, server, 'avocet', 'lower');
+  await page.getByLabel('the owner’s words').fill('Stiff');
+  await page.getByRole('button', { name: 'It shows' }).click();
+  await page.getByLabel('serial on the plate').fill('1122');
+  await expect(page.getByText('The log took 1122 out on 30 Mar 2023')).toBeVisible();
+  await page.getByRole('button', { name: 'It is on the plate all the same' }).click();
+  await expect.poll(async () => (await view(page, server, id)).seq).toBe(2);
+  await page.goto(`${server.url}/record/${id}`);
+  await expect(page.getByText('though the log took it out on 30 Mar 2023').first()).toBeVisible();
 });

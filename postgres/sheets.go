@@ -100,9 +100,13 @@ func (s *Store) HeadsAfter(ctx context.Context, id string) ([]sheet.Head, error)
 	return headsOf(s.db.WithContext(ctx).Table("sheets").Where("sheet_id > ?", id).Limit(PageOfSheets))
 }
 
-// HeadsOf lists those of one rig.
+// HeadsOf lists those of one rig, of all of a family for no cable.
 func (s *Store) HeadsOf(ctx context.Context, family, cable string) ([]sheet.Head, error) {
-	return headsOf(s.db.WithContext(ctx).Table("sheets").Where("family = ? AND cable = ?", family, cable))
+	which := s.db.WithContext(ctx).Table("sheets").Where("family = ?", family)
+	if cable != "" {
+		which = which.Where("cable = ?", cable)
+	}
+	return headsOf(which)
 }
 
 func headsOf(db *gorm.DB) (out []sheet.Head, err error) {

@@ -212,9 +212,18 @@ func lineOf(c workshop.Cable, rigs map[[2]string]bool) BayLine {
 		line.Sheets, line.Says = true, "not set yet"
 	} else if ok {
 		line.ByHand, line.Says = true, "a sheet to work by"
+	} else {
+		for of, led := range rigs {
+			if led && of[0] == c.Family {
+				line.Sheets, line.Says = true, calledOtherwise
+			}
+		}
 	}
 	return line
 }
+
+// calledOtherwise stands where no sheet has the name of a cable, and others of its family may be for it.
+const calledOtherwise = "no sheet calls it so: a run asks which it is"
 
 func nonNil[T any](list []T) []T {
 	if list == nil {

@@ -109,7 +109,7 @@ func machineRun(r postgres.RunLine, zone *time.Location) MachineRun {
 }
 
 func (s *Shop) whichSheet(ctx context.Context, m workshop.Machine, c workshop.Cable, line *MachineLine) error {
-	sheets, err := s.Store.HeadsOf(ctx, c.Family, c.Name)
+	sheets, err := s.headsFor(ctx, c)
 	if err != nil {
 		return err
 	}
@@ -128,6 +128,9 @@ func (s *Shop) whichSheet(ctx context.Context, m workshop.Machine, c workshop.Ca
 		return nil
 	}
 	line.Says = match.Why
+	if len(sheet.Elsewhere(sheets, c.Family, c.Name, u)) > 0 {
+		line.Says = calledOtherwise
+	}
 	if match.Sheet != nil {
 		line.Sheet, line.Led, line.Says = match.Sheet.Hash, match.Sheet.Led, "sheet "+match.Sheet.ID+": "+match.Why
 	}

@@ -101,7 +101,7 @@ func (b *beginning) carry(from string, was *lead.Lead, complaint record.Complain
 		return err
 	}
 	i := was.Identity
-	same := record.Identified{Serial: i.Serial, Hand: i.Hand, Variant: i.Variant}
+	same := record.Identified{Serial: i.Serial, Hand: i.Hand, Variant: i.Variant, Cable: i.Cable, Sure: i.Sure}
 	if err := b.log(record.KindIdentified, same); err != nil {
 		return err
 	}

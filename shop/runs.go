@@ -42,13 +42,23 @@ type GaugeDoubt struct {
 // heads are the sheets of the rig of a run's cable.
 func (s *Shop) heads(ctx context.Context, o open) ([]sheet.Head, error) {
 	return fresh(s.memory.heads, o.cable.Family+"\x00"+o.cable.Name, o.head.Sheets, func() ([]sheet.Head, error) {
-		return s.Store.HeadsOf(ctx, o.cable.Family, o.cable.Name)
+		return s.headsFor(ctx, o.cable)
 	})
+}
+
+// headsFor are the sheets of a cable; all of its family where none has its name, since they may call it otherwise.
+func (s *Shop) headsFor(ctx context.Context, c workshop.Cable) ([]sheet.Head, error) {
+	heads, err := s.Store.HeadsOf(ctx, c.Family, c.Name)
+	if err == nil && len(heads) == 0 {
+		heads, err = s.Store.HeadsOf(ctx, c.Family, "")
+	}
+	return heads, err
 }
 
 // around is what surrounds the run; the sheets are there when a serial is to be read.
 func (s *Shop) around(ctx context.Context, o open, identify bool) (b record.Around, err error) {
-	b = record.Around{Family: o.cable.Family, Cable: o.cable.Name, Day: s.today(zoneOf(o.zone)), Opened: o.head.Opened}
+	b = record.Around{Family: o.cable.Family, Cable: o.cable.Name, Day: s.today(zoneOf(o.zone)), Opened: o.head.Opened,
+		Swaps: o.machine.Swapped()}
 	if b.Called, err = s.called(ctx, o); err != nil {
 		return b, err
 	}
@@ -62,7 +72,7 @@ func (s *Shop) around(ctx context.Context, o open, identify bool) (b record.Arou
 // expected is the sheet that the serial on file leads to, nil when it leads to none.
 func (s *Shop) expected(ctx context.Context, o open, heads []sheet.Head) (*sheet.Sheet, error) {
 	u := o.machine.Unit
-	if u == nil {
+	if u == nil || record.TookOut(o.machine.Swapped(), u.Serial) != nil {
 		return nil, nil
 	}
 	m, err := sheet.Resolve(heads, o.cable.Family, o.cable.Name, sheet.Unit{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant})
@@ -90,8 +100,12 @@ func (s *Shop) view(ctx context.Context, o open) (RunView, error) {
 		}
 		led = lead.Of(o.state.Expecting(expected))
 	}
+	onFile := o.machine.Unit
+	if onFile != nil && record.TookOut(o.machine.Swapped(), onFile.Serial) != nil {
+		onFile = nil // what went is not offered for what is in
+	}
 	v := RunView{ID: o.head.ID, MachineID: o.machine.ID, Machine: o.machine.Name, Cable: o.cable.Name, MachineNote: o.machine.Note,
-		Unit: o.machine.Unit, Gauges: b.Gauges, Variants: []string{}, Interrupted: led.Interrupted(s.Now()), View: tell.Show(led)}
+		Unit: onFile, Gauges: b.Gauges, Variants: []string{}, Interrupted: led.Interrupted(s.Now()), View: tell.Show(led)}
 	if why != "" {
 		v.View.Broken = "The chain of this run is broken: " + why + ". What it says can not be trusted, and nothing can be added."
 	}
@@ -201,28 +215,39 @@ func (s *Shop) Hear(ctx context.Context, id, check, text string) (record.Heard, 
 	return record.Hear(o.state.Sheet.Check(check), text), nil
 }
 
-// Which says which sheet a serial leads to, and how its neighbours differ.
-func (s *Shop) Which(ctx context.Context, id string, u sheet.Unit) (m sheet.Match, source sheet.Source, err error) {
+// Which is where a serial leads.
+type Which struct {
+	sheet.Match
+	Source    sheet.Source
+	Elsewhere []*sheet.Head   // for that unit under another name of the cable, where none has its name
+	TookOut   *record.Swapped // the log has it that this unit went
+}
+
+// Which says which sheet a serial leads to, and how its neighbours differ. The cable is what its sheets call it, "" for its
+// name on the card.
+func (s *Shop) Which(ctx context.Context, id, cable string, u sheet.Unit) (w Which, err error) {
 	o, err := s.open(ctx, id)
 	if err != nil {
-		return m, source, err
+		return w, err
 	}
 	defer o.done()
 	heads, err := s.heads(ctx, o)
 	if err != nil {
-		return m, source, err
+		return w, err
 	}
-	if m, err = sheet.Resolve(heads, o.cable.Family, o.cable.Name, u); err != nil {
-		return m, source, fault.At("serial", "%s", err)
+	if w.Match, err = sheet.Resolve(heads, o.cable.Family, cmp.Or(cable, o.cable.Name), u); err != nil {
+		return w, fault.At("serial", "%s", err)
 	}
-	if m.Sheet != nil {
-		one, err := s.knownSheet(ctx, m.Sheet.Hash)
-		if err != nil {
-			return m, source, err
-		}
-		source = one.Source
+	w.TookOut = record.TookOut(o.machine.Swapped(), u.Serial)
+	if w.Sheet == nil {
+		w.Elsewhere = sheet.Elsewhere(heads, o.cable.Family, o.cable.Name, u)
+		return w, nil
 	}
-	return m, source, nil
+	one, err := s.knownSheet(ctx, w.Sheet.Hash)
+	if err == nil {
+		w.Source = one.Source
+	}
+	return w, err
 }
 
 // Record is the paper of a run.

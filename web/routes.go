@@ -72,7 +72,17 @@ type Which struct {
 	Led        bool              `json:"led"` // a run can be led by it
 	Source     string            `json:"source"`
 	Neighbours []sheet.Neighbour `json:"neighbours"`
-	Choices    []sheet.Neighbour `json:"choices"` // when several fit
+	Choices    []sheet.Neighbour `json:"choices"`   // when several fit
+	Elsewhere  []Elsewhere       `json:"elsewhere"` // under another name of the cable, where no sheet has its own
+	// TookOut is the swap in which the log of the machine has it that this unit went.
+	TookOut *record.Swapped `json:"took_out,omitempty"`
+}
+
+// Elsewhere is a sheet that calls the cable otherwise.
+type Elsewhere struct {
+	Cable string `json:"cable"`
+	Sheet string `json:"sheet"`
+	Says  string `json:"says"`
 }
 
 // CalcName is a calculation and the question it answers.
@@ -118,7 +128,7 @@ func (s *server) routes() []route {
 			on(post, "/api/v1/runs/{run}/hear", "hear", "which figures of a proof were dictated? nothing is kept").
 				takes(Dictated{}).gives(record.Heard{}).
 				by(s.hear, workshop.Read).toGuests(),
-			on(get, "/api/v1/runs/{run}/which", "which", "which sheet does this serial lead to?").asks("serial", "hand", "variant").gives(Which{}).
+			on(get, "/api/v1/runs/{run}/which", "which", "which sheet does this serial lead to?").asks("serial", "hand", "variant", "cable").gives(Which{}).
 				by(s.which, workshop.Read),
 			on(get, "/api/v1/runs/{run}/record", "record", "the record").gives(tell.Record{}).
 				by(s.record, workshop.Read),
@@ -276,13 +286,17 @@ func (s *server) understand(c *echo.Context) error {
 
 func (s *server) which(c *echo.Context) error {
 	u := sheet.Unit{Serial: c.QueryParam("serial"), Hand: c.QueryParam("hand"), Variant: c.QueryParam("variant")}
-	m, src, err := s.shop.Which(c.Request().Context(), c.Param("run"), u)
-	out := Which{Why: m.Why, Neighbours: m.Neighbours, Choices: append([]sheet.Neighbour{}, m.Told()...)}
+	m, err := s.shop.Which(c.Request().Context(), c.Param("run"), c.QueryParam("cable"), u)
+	out := Which{Why: m.Why, Neighbours: m.Neighbours, Choices: append([]sheet.Neighbour{}, m.Told()...), Elsewhere: []Elsewhere{},
+		TookOut: m.TookOut}
+	for _, one := range m.Elsewhere {
+		out.Elsewhere = append(out.Elsewhere, Elsewhere{one.Cable, one.Name(), one.Applies.Words()})
+	}
 	if m.Sheet != nil {
 		out.Sheet, out.Led = m.Sheet.Name(), m.Sheet.Led
-		out.Source = src.Title + ", " + src.Section + ", revision " + src.Revision
+		out.Source = m.Source.Title + ", " + m.Source.Section + ", revision " + m.Source.Revision
 		if m.Sheet.Assumed {
-			out.Source = "figures assumed: " + src.Title
+			out.Source = "figures assumed: " + m.Source.Title
 		}
 	}
 	if out.Neighbours == nil {

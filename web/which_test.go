@@ -5,6 +5,7 @@ import (
 	"io"
 	"log/slog"
 	"net/url"
+	"slices"
 	"testing"
 	"testing/fstest"
 
@@ -111,4 +112,51 @@ func TestAGaugeKeptIsThereToBeChosen(t *testing.T) {
 	assert.Equal(t, "kind", c.problem(c.do("POST", "/api/v1/gauges", `{"name":"thumb","kind":"thumb","shows":"1"}`), 422).Field)
 	code, p, _ := c.send(c.open().ID, 0, "reading", `{"point":"barrel-to-eye","text":"140 mm","gauge":"`+uuid.NewString()+`"}`)
 	assert.Equal(t, 422, code, p.Detail)
+}
+
+func TestAUnitThatTheLogTookOutIsAskedAfter(t *testing.T) {
+	c := newClient(t)
+	w := c.do("POST", "/api/v1/runs", `{"id":"`+uuid.NewString()+`","machine":"avocet","cable":"lower"}`)
+	var v shop.RunView
+	require.NoError(t, json.Unmarshal(w.Body.Bytes(), &v), w.Body.String())
+	_, _, v = c.send(v.ID, 0, "complaint", `{"words":"stiff","shows":"yes"}`)
+	w = c.do("GET", "/api/v1/runs/"+v.ID+"/which?serial=1122&hand=standard", "")
+	assert.Contains(t, w.Body.String(), `"took_out":{"on":"2023-03-30"`)
+	code, p, _ := c.send(v.ID, v.View.Seq, "identified", `{"serial":"1122","hand":"standard"}`)
+	assert.Equal(t, 422, code)
+	assert.Contains(t, p.Detail, "took 1122 out on 30 Mar 2023, and Ostley Q2, 2310 went in")
+	code, p, was := c.send(v.ID, v.View.Seq, "identified", `{"serial":"1122","hand":"standard","sure":true}`)
+	require.Equal(t, 200, code, p.Detail)
+	assert.Contains(t, c.do("GET", "/api/v1/runs/"+v.ID+"/record", "").Body.String(), "though the log took it out on 30 Mar 2023")
+	code, p, now := c.send(v.ID, was.View.Seq, "identified", `{"serial":"2310","hand":"standard"}`)
+	require.Equal(t, 200, code, p.Detail)
+	assert.Contains(t, now.View.Applies, "2310", "what went in is read without a question")
+}
+
+func TestACableUnderAnotherNameIsOffered(t *testing.T) {
+	c := newClient(t)
+	w := c.do("POST", "/api/v1/machines", `{"id":"","name":"Dory Stint","craft":"boat","note":"",
+		"unit":{"serial":"2207","hand":"standard"},"cables":[{"id":"","name":"bottom shift cable","family":"stern-drive-shift"}]}`)
+	require.Equal(t, 200, w.Code, w.Body.String())
+	var m shop.MachineView
+	require.NoError(t, json.Unmarshal(w.Body.Bytes(), &m))
+	w = c.do("POST", "/api/v1/runs", `{"id":"`+uuid.NewString()+`","machine":"`+m.Machine.ID+`","cable":"`+m.Machine.Cables[0].ID+`"}`)
+	require.Equal(t, 200, w.Code, w.Body.String())
+	var v shop.RunView
+	require.NoError(t, json.Unmarshal(w.Body.Bytes(), &v))
+	_, _, v = c.send(v.ID, 0, "complaint", `{"words":"stiff","shows":"yes"}`)
+	asked := func(cable string) (out web.Which) {
+		w := c.do("GET", "/api/v1/runs/"+v.ID+"/which?serial=2207&hand=standard&cable="+url.QueryEscape(cable), "")
+		require.NoError(t, json.Unmarshal(w.Body.Bytes(), &out), w.Body.String())
+		return out
+	}
+	none := asked("")
+	assert.Empty(t, none.Sheet, "nothing is taken for it unasked")
+	require.NotEmpty(t, none.Elsewhere)
+	at := slices.IndexFunc(none.Elsewhere, func(e web.Elsewhere) bool { return e.Cable == "lower drive cable" })
+	require.GreaterOrEqual(t, at, 0, "%v", none.Elsewhere)
+	assert.Equal(t, "114 r3", asked("lower drive cable").Sheet)
+	code, p, now := c.send(v.ID, v.View.Seq, "identified", `{"serial":"2207","hand":"standard","cable":"lower drive cable"}`)
+	require.Equal(t, 200, code, p.Detail)
+	assert.Contains(t, now.View.Applies, "sheet 114 r3 applies")
 }

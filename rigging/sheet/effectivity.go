@@ -128,6 +128,24 @@ func (e *Effectivity) fits(u Unit) bool {
 	return e.Variant == u.Variant
 }
 
+// Elsewhere is the sheets of the same family that call their cable otherwise and are for that unit: for a cable whose name no
+// sheet has. A few of them, in the order they came in.
+func Elsewhere(sheets []Head, family, cable string, u Unit) (out []*Head) {
+	serial, err := ParseSerial(u.Serial)
+	for i := range sheets {
+		s := &sheets[i]
+		switch {
+		case err != nil || s.Family != family:
+		case s.Cable == cable: // its sheets are known, and say why none of them applies
+			return nil
+		case s.Applies.Prefix != "" && serial.Prefix != "" && s.Applies.Prefix != serial.Prefix:
+		case len(out) < mostNeighbours && s.Led && s.Applies.reach().holds(serial) && s.Applies.fits(u):
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
 // Told says of each sheet that fits what it is for, and how its figure differs
 // from the first one's.
 func (m Match) Told() (out []Neighbour) {

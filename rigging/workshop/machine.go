@@ -122,6 +122,14 @@ type Defect struct {
 	By     string `json:"by"`
 }
 
+// Swapped is what was exchanged, as a run asks it.
+func (m *Machine) Swapped() (out []record.Swapped) {
+	for _, one := range m.Swaps {
+		out = append(out, record.Swapped{On: one.On, Was: one.Was, Now: one.Now})
+	}
+	return out
+}
+
 // Cable is the machine's cable of that id, nil when there is none.
 func (m *Machine) Cable(id string) *Cable {
 	i := slices.IndexFunc(m.Cables, func(c Cable) bool { return c.ID == id })

@@ -1,6 +1,7 @@
 package record
 
 import (
+	"cmp"
 	"encoding/json"
 	"slices"
 	"strings"
@@ -17,6 +18,7 @@ type Around struct {
 	Family  string
 	Cable   string
 	Sheets  []sheet.Head
+	Swaps   []Swapped // of the machine, as they were logged
 	Gauges  []Gauge
 	Day     string     // of what is being written, 2006-01-02
 	Traced  *Traced    // what the path of an event leads to by the model, nil when it leads to nothing
@@ -189,10 +191,16 @@ func admitIdentified(in Incoming, i Identified) (Identified, error) {
 	if in.Worked {
 		return i, fault.At("body.serial", "work was done by this sheet already: open a new run for another serial")
 	}
-	if err := fault.First(oneOf(i.Hand, "hand", "standard", "counter"), short(i.Variant, "variant", longestName)); err != nil {
+	if err := fault.First(oneOf(i.Hand, "hand", "standard", "counter"), short(i.Variant, "variant", longestName),
+		short(i.Cable, "cable", longestName)); err != nil {
 		return i, err
 	}
-	m, err := sheet.Resolve(in.Sheets, in.Family, in.Cable, sheet.Unit{Serial: i.Serial, Hand: i.Hand, Variant: i.Variant})
+	i.TookOut = TookOut(in.Swaps, i.Serial)
+	if i.TookOut != nil && !i.Sure && !in.Opens {
+		return i, fault.At("body.serial", "the log of this machine took %s out on %s, and %s went in: read the plate again, or say that it is so",
+			i.Serial, DayOf(i.TookOut.On), i.TookOut.Now)
+	}
+	m, err := sheet.Resolve(in.Sheets, in.Family, cmp.Or(i.Cable, in.Cable), sheet.Unit{Serial: i.Serial, Hand: i.Hand, Variant: i.Variant})
 	switch {
 	case err != nil:
 		return i, fault.At("body.serial", "%s", err)

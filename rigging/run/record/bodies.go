@@ -34,14 +34,17 @@ func (Shows) Words() []string { return closed.Words(ShowsYes, ShowsNo, NotTried)
 func (s Shows) Says() string { return strings.ReplaceAll(string(s), "-", " ") }
 
 // Identified is what stands on the plate, and the sheet that follows from it; an
-// empty Sheet means that none applies. Sheet, Name and Why are filled in here.
+// empty Sheet means that none applies. Sheet, Name, Why and TookOut are filled in here.
 type Identified struct {
-	Serial  string `json:"serial"`
-	Hand    string `json:"hand"`
-	Variant string `json:"variant,omitempty"`
-	Sheet   string `json:"sheet,omitempty"` // content hash
-	Name    string `json:"name,omitempty"`
-	Why     string `json:"why,omitempty"`
+	Serial  string   `json:"serial"`
+	Hand    string   `json:"hand"`
+	Variant string   `json:"variant,omitempty"`
+	Cable   string   `json:"cable,omitempty"` // what its sheets call it, where that is not its name on the card
+	Sure    bool     `json:"sure,omitempty"`  // the plate was read again, since the log took that unit out
+	Sheet   string   `json:"sheet,omitempty"` // content hash
+	Name    string   `json:"name,omitempty"`
+	Why     string   `json:"why,omitempty"`
+	TookOut *Swapped `json:"took_out,omitempty"`
 }
 
 // SetUp is how something of the machine stands from then on. What is on no sheet – a prop, a brick, a tie – says

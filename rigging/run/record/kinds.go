@@ -209,10 +209,14 @@ func (e Event) Says() string {
 }
 
 func saysIdentified(i Identified) string {
-	if i.Sheet == "" {
-		return "serial " + i.Serial + " read: no sheet applies"
+	says := "serial " + i.Serial + " read: no sheet applies"
+	if i.Sheet != "" {
+		says = "sheet " + i.Name + " chosen for serial " + i.Serial
 	}
-	return "sheet " + i.Name + " chosen for serial " + i.Serial
+	if i.TookOut != nil {
+		says += "; it is on the plate, though the log took it out on " + DayOf(i.TookOut.On)
+	}
+	return says
 }
 
 // SaysMove is a move in words.

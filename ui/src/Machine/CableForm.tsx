@@ -10,6 +10,7 @@ export function CableForm({
   no,
   cable,
   families,
+  names,
   chain,
   at,
   onCable,
@@ -19,6 +20,7 @@ export function CableForm({
   no: number;
   cable: Cable;
   families: Library['families'];
+  names: string[]; // that sheets of its kind of rig have for it
   chain: string; // as typed
   at: (field: string) => string;
   onCable: (change: Partial<Cable>) => void;
@@ -38,15 +40,6 @@ export function CableForm({
         mb: 1,
       }}
     >
-      <Blank
-        label="cable, as its sheet calls it"
-        value={cable.name}
-        onChange={(name) => {
-          onCable({ name });
-        }}
-        width={240}
-        error={at(`cables[${no}].name`)}
-      />
       <Box>
         <Box component="label" htmlFor={`family-${no}`} sx={{ display: 'block', fontSize: 'note', color: 'quiet' }}>
           kind of rig
@@ -81,6 +74,21 @@ export function CableForm({
           {at(`cables[${no}].family`)}
         </Box>
       </Box>
+      <Blank
+        label="cable"
+        value={cable.name}
+        list={`names-${no}`}
+        onChange={(name) => {
+          onCable({ name });
+        }}
+        width={240}
+        error={at(`cables[${no}].name`)}
+      />
+      <datalist id={`names-${no}`}>
+        {names.map((n) => (
+          <option key={n} value={n} />
+        ))}
+      </datalist>
       <Blank label="chain: role = part, a part a line" value={chain} onChange={onChain} width={340} lines={2} />
       <Button variant="text" sx={{ mt: 2.5 }} aria-label={`take out cable ${no + 1}`} onClick={onOut}>
         ✕

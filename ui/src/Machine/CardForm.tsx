@@ -150,6 +150,7 @@ export function CardForm({ view, onDone }: { view?: MachineView; onDone?: () => 
           no={i}
           cable={c}
           families={library?.families ?? []}
+          names={[...new Set(library?.axes.filter((a) => c.family === '' || a.family === c.family).map((a) => a.cable))]}
           chain={chains[i] ?? ''}
           at={at}
           onCable={(change) => {

@@ -9,14 +9,16 @@ import { Row, useAsk } from './panels';
 import { OneOf } from '../parts/Toggle';
 import type { Send } from '../api/useRun';
 import { keys } from '../api/keys';
+import { readDay } from '../days';
 
 /** Which sheet applies, and why; a serial outside every range is told so and gets no figures. */
 export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
   const [serial, setSerial] = useStored(`draft.${run.id}.serial`, run.unit?.serial);
   const [hand, setHand] = useStored(`draft.${run.id}.hand`, run.unit?.hand ?? 'standard');
   const [variant, setVariant] = useStored(`draft.${run.id}.variant`, run.unit?.variant ?? 'none');
+  const [cable, setCable] = useStored(`draft.${run.id}.cable`, ''); // as its sheets call it
   const { ask, at } = useAsk(send);
-  const query = { serial, hand, variant: variant === 'none' ? '' : variant };
+  const query = { serial, hand, variant: variant === 'none' ? '' : variant, cable };
   const which = useQuery({
     queryKey: keys.which(run.id, query),
     meta: { told: 'problem' },
@@ -61,6 +63,11 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
           </Box>
         )}
       </Row>
+      {found?.took_out && (
+        <Finding>
+          The log took {serial.trim()} out on {readDay(found.took_out.on)}, and {found.took_out.now} went in. Read the plate again.
+        </Finding>
+      )}
       {found &&
         (found.sheet ? (
           <Box sx={{ mt: 2.5 }}>
@@ -92,15 +99,32 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
         ) : (
           <Finding>No sheet applies: {found.why}.</Finding>
         ))}
+      {found && (found.elsewhere.length > 0 || cable !== '') && (
+        <Box sx={{ mt: 2 }}>
+          <Box sx={{ fontWeight: 600 }}>No sheet calls it “{run.cable}”. Is it one of these?</Box>
+          <OneOf
+            label="which cable"
+            options={[
+              { id: '', name: 'none of these' },
+              ...(found.elsewhere.length > 0 ? found.elsewhere : [{ cable, sheet: found.sheet, says: '' }]).map((e) => ({
+                id: e.cable,
+                name: `${e.cable}: sheet ${e.sheet}`,
+              })),
+            ]}
+            value={cable}
+            onChange={setCable}
+          />
+        </Box>
+      )}
       <Row>
         <Button
           variant={found?.sheet ? 'contained' : 'outlined'}
           disabled={
             serial.trim() === '' || which.isLoading || (found?.choices.length ?? 0) > 0 || (found?.sheet !== '' && found?.led === false)
           }
-          onClick={() => void ask('identified', { serial, hand, variant: query.variant })}
+          onClick={() => void ask('identified', { serial, hand, variant: query.variant, cable, sure: !!found?.took_out })}
         >
-          {found && !found.sheet ? 'Write it down all the same' : 'This is the plate'}
+          {found?.took_out ? 'It is on the plate all the same' : found && !found.sheet ? 'Write it down all the same' : 'This is the plate'}
         </Button>
       </Row>
     </>

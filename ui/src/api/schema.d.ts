@@ -1457,6 +1457,11 @@ export interface components {
             check: string;
             text: string;
         };
+        Elsewhere: {
+            cable: string;
+            says: string;
+            sheet: string;
+        };
         EventIn: {
             after: number;
             /** Format: date-time */
@@ -2165,6 +2170,11 @@ export interface components {
             changes: components["schemas"]["RunChanging"][];
             out?: string[];
             then?: string;
+        };
+        RunSwapped: {
+            now: string;
+            on: string;
+            was?: string;
         };
         RunTried: {
             at: number;
@@ -3592,10 +3602,12 @@ export interface components {
         };
         Which: {
             choices: components["schemas"]["SheetNeighbour"][];
+            elsewhere: components["schemas"]["Elsewhere"][];
             led: boolean;
             neighbours: components["schemas"]["SheetNeighbour"][];
             sheet: string;
             source: string;
+            took_out?: components["schemas"]["RunSwapped"];
             why: string;
         };
         WorkshopBulletin: {
@@ -5334,6 +5346,7 @@ export interface operations {
                 serial?: string;
                 hand?: string;
                 variant?: string;
+                cable?: string;
             };
             header?: never;
             path: {
