@@ -213,8 +213,8 @@ func (s *Sheet) schoolFaults() (f fault.List) {
 			manual++
 		}
 	}
-	if len(s.Schools) == 1 || len(s.Schools) > 0 && manual != 1 {
-		f.Add("schools", "give two methods at least, and mark the one that the manual gives")
+	if len(s.Schools) > 0 && manual != 1 {
+		f.Add("schools", "mark the one method that the manual gives")
 	}
 	known := func(id string) bool {
 		return id == "" || slices.ContainsFunc(s.Schools, func(one School) bool { return one.ID == id })

@@ -121,7 +121,8 @@ func (s *Sheet) neededSteps() (out []neededStep) {
 		}
 	}
 	a, _, _ := s.Lead()
-	if s.several() {
+	own := func(step Step) bool { return step.Kind == StepSetting }
+	if s.several() || slices.ContainsFunc(s.Steps, own) {
 		a = nil // each has a step of its own
 	}
 	add(a != nil, StepFound, "what is set is read as found first")

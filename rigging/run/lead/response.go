@@ -40,13 +40,21 @@ func (run *Lead) unanswered(s *Setting) bool {
 	return false
 }
 
+// flatAssumed is how far, as a part of it, what a reading shows where turning does nothing more may lie from what the sheet
+// thinks, where the figures of its rig are assumed.
+const flatAssumed = 0.25
+
 // clamped tells whether a reading says only "at most": no gap is left to feel, a cable is
 // slack, a valve is on its stop.
 func (run *Lead) clamped(p *sheet.Point, v, doubt float64) bool {
 	if p.Signed == nil && p.Quantity != quantity.Temperature && v <= doubt+1e-9 {
 		return true
 	}
-	return slices.ContainsFunc(run.Sheet.Flat(p.ID), func(flat float64) bool { return math.Abs(v-flat) <= max(doubt, math.Abs(flat)/100)+1e-9 })
+	near := 0.01
+	if band, ok := p.Limits(); run.Sheet.AssumesRig() && ok && !band.In(v) {
+		near = flatAssumed
+	}
+	return slices.ContainsFunc(run.Sheet.Flat(p.ID), func(flat float64) bool { return math.Abs(v-flat) <= max(doubt, math.Abs(flat)*near)+1e-9 })
 }
 
 // Limits are the ends of the window in the unit of the point.

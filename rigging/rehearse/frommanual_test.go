@@ -1,0 +1,335 @@
+package rehearse
+
+import (
+	"encoding/json"
+	"fmt"
+	"maps"
+	"math"
+	"math/rand/v2"
+	"os"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"brankel/rigging/rig"
+	"brankel/rigging/sheet"
+	"brankel/rigging/sheet/manual"
+	"brankel/rigging/sheet/usual"
+)
+
+// bench is a rig that is not the usual one, set so that all is felt as it should be, and what its manual would say.
+type bench struct {
+	usual   *sheet.Sheet // with its school
+	asked   manual.Asked
+	rig     *rig.Rig
+	figures map[string]any
+	off     any // how far wheels are backed off
+}
+
+// perturbed is a geometry whose every number lies up to a part from what it was.
+func perturbed(r *rand.Rand, v any, by float64, key string) any {
+	switch in := v.(type) {
+	case float64:
+		if key == "side" || key == "at_air" {
+			return in
+		}
+		return in * (1 - by + 2*by*r.Float64())
+	case map[string]any:
+		out := map[string]any{}
+		for _, k := range slices.Sorted(maps.Keys(in)) {
+			out[k] = perturbed(r, in[k], by, k)
+		}
+		return out
+	case []any:
+		var out []any
+		for _, one := range in {
+			out = append(out, perturbed(r, one, by, key))
+		}
+		return out
+	}
+	return v
+}
+
+// benched is a whole rig: one that some setting puts right; nil where none was found.
+func benched(t *testing.T, r *rand.Rand, family, school string, by float64) *bench {
+	raw, ok := usual.Sheet(family)
+	require.True(t, ok)
+	s, err := sheet.Parse(raw)
+	require.NoError(t, err)
+	s = s.Only(school)
+	s.WorkOut()
+	b := &bench{usual: s}
+	b.asked, err = manual.Asks(family, school)
+	require.NoError(t, err)
+	b.rig = &rig.Rig{Format: rig.Format, Family: family, Geometry: perturbed(r, s.Rig.Geometry, by, "").(map[string]any),
+		Settings: maps.Clone(s.Rig.Settings)}
+	if b.rig.Settings == nil {
+		b.rig.Settings = map[string]float64{}
+	}
+	if !b.right() || !b.backedOff() {
+		return nil
+	}
+	b.answers(r)
+	return b
+}
+
+// wrong counts what is felt otherwise than it should be.
+func (b *bench) wrong() (n int) {
+	s := *b.usual
+	s.Rig = b.rig
+	for _, p := range s.Proofs() {
+		if strings.HasPrefix(p.Field, "checks") && !p.Met {
+			n++
+		}
+	}
+	return n
+}
+
+// right sets each adjuster in turn to the middle of where the fewest things are wrong.
+func (b *bench) right() bool {
+	for range 4 {
+		if b.wrong() == 0 {
+			return true
+		}
+		for _, a := range b.usual.Adjusters {
+			if a.Works == "" || a.Range == nil && a.Threads == nil {
+				continue
+			}
+			works := []string{a.Works}
+			if a.Each {
+				works = nil
+				for _, p := range b.usual.Places {
+					works = append(works, strings.ReplaceAll(a.Works, "{place}", p.ID))
+				}
+			}
+			for _, name := range works {
+				span, _ := b.usual.RangeOf(&a, "")
+				b.best(name, max(a.Step, 0.25), span)
+			}
+		}
+	}
+	return b.wrong() == 0
+}
+
+func (b *bench) best(name string, step float64, span sheet.Range) {
+	was := b.rig.Settings[name]
+	least, run, at := b.wrong(), []float64{}, was
+	for at := span.Min; at <= span.Max+1e-9; at += step {
+		b.rig.Settings[name] = at
+		switch wrong := b.wrong(); {
+		case wrong < least:
+			least, run = wrong, []float64{b.rig.Settings[name]}
+		case wrong == least && len(run) > 0:
+			run = append(run, b.rig.Settings[name])
+		}
+	}
+	if len(run) > 0 {
+		at = run[len(run)/2]
+	}
+	b.rig.Settings[name] = at
+}
+
+func places(v float64, n int) float64 { return math.Round(v*math.Pow10(n)) / math.Pow10(n) }
+
+// at is what stands at a path of the true rig.
+func (b *bench) at(path string) any {
+	var v any = b.rig.Geometry
+	for _, key := range strings.Split(path, ".") {
+		switch in := v.(type) {
+		case map[string]any:
+			v = in[key]
+		case []any:
+			var i int
+			_, _ = fmt.Sscan(key, &i)
+			v = in[i]
+		}
+	}
+	return v
+}
+
+// answers is what the manual of that rig says: half of what is not required it does not.
+func (b *bench) answers(r *rand.Rand) {
+	b.figures = map[string]any{}
+	s := *b.usual
+	s.Rig = b.rig
+	for _, a := range b.asked.Asks {
+		if !a.Required && r.IntN(2) == 0 {
+			if r.IntN(2) == 0 {
+				b.figures[a.ID] = "unknown"
+			}
+			continue
+		}
+		switch a.Kind {
+		case manual.Target:
+			p := s.Point(a.Points[len(a.Points)-1])
+			v := s.Shows(p, nil)[0]
+			if p.Quantity == "count" {
+				v = math.Floor(v + 1e-9)
+			}
+			switch r.IntN(3) {
+			case 0:
+				b.figures[a.ID] = places(v, 2)
+			case 1:
+				b.figures[a.ID] = map[string]any{"target": places(v, 2), "minus": *a.Minus, "plus": *a.Plus}
+			case 2:
+				b.figures[a.ID] = map[string]any{"from": places(v-*a.Minus, 2), "to": places(v+*a.Plus, 2)}
+			}
+		case manual.Chart:
+			c := s.Charts[0]
+			p := s.Point(a.Points[0])
+			var pairs [][]float64
+			for i, pair := range c.Points {
+				if i%2 == 0 || i == len(c.Points)-1 {
+					pairs = append(pairs, []float64{pair[0], places(s.Shows(p, map[string]any{c.At: pair[0]})[0], 0)})
+				}
+			}
+			b.figures[a.ID] = pairs
+		case manual.Step:
+			b.figures[a.ID] = places(b.at(a.Tells[0]).(float64), 3)
+		case manual.Torque:
+			b.figures[a.ID] = a.Usual
+		case manual.Choice:
+			b.figures[a.ID] = a.Usual
+		case manual.Count:
+			b.figures[a.ID] = b.count(a)
+		}
+	}
+}
+
+func (b *bench) count(a manual.Ask) any {
+	if a.ID == "back-off" {
+		return b.off
+	}
+	if len(a.Tells) == 0 {
+		return a.Usual
+	}
+	v := b.at(a.Tells[0]).(float64)
+	if a.Unit == "threads" {
+		v = math.Floor(v)
+	}
+	return places(v, 2)
+}
+
+// backedOff has what is turned until it locks backed off by the fewest clicks, from the usual on, that leave all right.
+func (b *bench) backedOff() bool {
+	for i := range b.usual.Settings {
+		one := &b.usual.Settings[i]
+		if one.BackOff == nil {
+			continue
+		}
+		var works, proves []string
+		for _, p := range b.usual.Places {
+			works = append(works, strings.ReplaceAll(b.usual.Adjuster(one.Adjusters[0]).Works, "{place}", p.ID))
+			proves = append(proves, strings.ReplaceAll(b.usual.Check(one.Until.Check).Proves, "{place}", p.ID))
+		}
+		way, locked := 0.0, 0.0
+		for n := 0; n < 60 && way == 0; n++ {
+			for _, w := range []float64{1, -1} {
+				if b.all(works, w*float64(n)); b.sense(proves[0]) == one.Until.Answer {
+					way, locked = w, w*float64(n)
+					break
+				}
+			}
+		}
+		for n := 1.0; n < 30; n++ {
+			b.all(works, locked-way*n)
+			if b.wrong() > 0 {
+				continue
+			}
+			b.all(works, locked-way*(n+1))
+			if b.wrong() > 0 {
+				return false
+			}
+			b.all(works, locked-way*n)
+			b.off = map[string]any{"from": n, "to": n + 1}
+			return true
+		}
+		return false
+	}
+	return true
+}
+
+func (b *bench) all(works []string, at float64) {
+	for _, name := range works {
+		b.rig.Settings[name] = at
+	}
+}
+
+func (b *bench) sense(name string) string {
+	m, err := b.rig.Model()
+	if err != nil {
+		return ""
+	}
+	where, _ := m.At(nil)
+	answer, _ := m.Answer(where)
+	return answer.Senses[name]
+}
+
+func (b *bench) question(school string) []byte {
+	raw, _ := json.Marshal(map[string]any{"family": b.rig.Family, "school": school, "figures": b.figures})
+	return raw
+}
+
+// A sheet that was made of what a manual says sets rigs that are not the usual one.
+func TestASheetOfAFewFiguresSetsRigsThatAreNotTheUsual(t *testing.T) {
+	n := 12
+	fmt.Sscan(os.Getenv("N"), &n)
+	for _, family := range rig.Families() {
+		raw, _ := usual.Sheet(family)
+		whole, err := sheet.Parse(raw)
+		require.NoError(t, err)
+		schools := []string{""}
+		for _, one := range whole.Schools {
+			if !one.Manual {
+				schools = append(schools, one.ID)
+			}
+		}
+		if f := os.Getenv("F"); f != "" && f != family {
+			continue
+		}
+		for _, school := range schools {
+			whole, accepted, set, stopped, wrong, moves := 0, 0, 0, 0, 0, 0
+			var says []string
+			for seed := range n {
+				r := rand.New(rand.NewPCG(uint64(seed), 26))
+				b := benched(t, r, family, school, 0.2)
+				if b == nil {
+					continue
+				}
+				whole++
+				s, err := manual.From(b.question(school))
+				if err != nil {
+					says = append(says, fmt.Sprintf("%d refused: %s %v", seed, err, string(b.question(school))))
+					continue
+				}
+				accepted++
+				q := asked(r, way{Sheet: s, school: ""}, uint64(seed))
+				q.Condition = map[string]any{}
+				q.Rig = &rig.Rig{Format: rig.Format, Family: family, Geometry: b.rig.Geometry}
+				out, err := Rehearse(q)
+				require.NoError(t, err)
+				moves += out.Moves
+				switch {
+				case out.Outcome != "signed":
+					stopped++
+					says = append(says, fmt.Sprintf("%d stopped: %s", seed, out.Why))
+				default:
+					if bad := unmet(t, way{Sheet: s, school: ""}, q, out, true, 1); len(bad) > 0 {
+						wrong++
+						says = append(says, fmt.Sprintf("%d WRONG: %v", seed, bad))
+					} else {
+						set++
+					}
+				}
+			}
+			t.Logf("%-22s %-10s whole %d/%d accepted %d set %d stopped %d wrong %d moves %.1f", family, school, whole, n, accepted, set, stopped, wrong, float64(moves)/float64(max(accepted, 1)))
+			for _, one := range says[:min(len(says), 6)] {
+				t.Log("     ", one[:min(len(one), 420)])
+			}
+			assert.Zero(t, wrong)
+		}
+	}
+}
