@@ -69,7 +69,7 @@ func benched(t *testing.T, r *rand.Rand, family, school string, by float64) *ben
 	if b.rig.Settings == nil {
 		b.rig.Settings = map[string]float64{}
 	}
-	if !b.right() || !b.backedOff() {
+	if !b.right() || !b.backedOff() || !b.unclipped() || !b.open() {
 		return nil
 	}
 	b.answers(r)
@@ -95,7 +95,7 @@ func (b *bench) right() bool {
 			return true
 		}
 		for _, a := range b.usual.Adjusters {
-			if a.Works == "" || a.Range == nil && a.Threads == nil {
+			if a.Works == "" || a.Range == nil && a.Threads == nil || b.counted(a.ID) {
 				continue
 			}
 			works := []string{a.Works}
@@ -106,12 +106,60 @@ func (b *bench) right() bool {
 				}
 			}
 			for _, name := range works {
-				span, _ := b.usual.RangeOf(&a, "")
+				own := *b.usual // by the threads that this one has
+				own.Rig = b.rig
+				span, _ := own.RangeOf(&a, "")
 				b.best(name, max(a.Step, 0.25), span)
 			}
 		}
 	}
 	return b.wrong() == 0
+}
+
+// open tells whether every gap that is asked is there: none reads nothing because it is gone.
+func (b *bench) open() bool {
+	for _, a := range b.asked.Asks {
+		if a.Kind != manual.Target || !a.Required {
+			continue
+		}
+		p := b.usual.Point(a.Points[0])
+		if usual, is := a.Usual.(float64); is && p.Signed == nil && usual > *a.Minus && b.shows(p.ID) < 0.15 {
+			return false
+		}
+	}
+	return true
+}
+
+// counted tells whether an adjuster stands where turns were counted to: its manual says how many.
+func (b *bench) counted(id string) bool {
+	return slices.ContainsFunc(b.usual.Settings, func(one sheet.Setting) bool {
+		return one.Method == sheet.MethodCounted && slices.Contains(one.Adjusters, id)
+	})
+}
+
+// unclipped has the limit of a flap cut as late as it still cuts; false where it ends the last detent even so, which no
+// manual has.
+func (b *bench) unclipped() bool {
+	if b.rig.Family != "flap-follow-up" {
+		return true
+	}
+	full := func() float64 { return b.shows("angle-full") }
+	for b.wrong() == 0 && b.rig.Settings["limit_down"] < 6 {
+		b.rig.Settings["limit_down"]++
+	}
+	if b.wrong() > 0 {
+		b.rig.Settings["limit_down"]--
+	}
+	at := full()
+	b.rig.Settings["limit_down"]--
+	defer func() { b.rig.Settings["limit_down"]++ }()
+	return math.Abs(full()-at) < 1e-9
+}
+
+func (b *bench) shows(point string) float64 {
+	s := *b.usual
+	s.Rig = b.rig
+	return s.Shows(s.Point(point), nil)[0]
 }
 
 func (b *bench) best(name string, step float64, span sheet.Range) {
@@ -315,6 +363,12 @@ func TestASheetOfAFewFiguresSetsRigsThatAreNotTheUsual(t *testing.T) {
 				switch {
 				case out.Outcome != "signed":
 					stopped++
+					if os.Getenv("D") == fmt.Sprint(seed) {
+						fmt.Println(string(b.question(school)), b.rig.Geometry, b.rig.Settings)
+						for _, e := range out.Events {
+							fmt.Println(e.Kind, string(e.Body)[:min(len(e.Body), 240)])
+						}
+					}
 					says = append(says, fmt.Sprintf("%d stopped: %s", seed, out.Why))
 				default:
 					if bad := unmet(t, way{Sheet: s, school: ""}, q, out, true, 1); len(bad) > 0 {

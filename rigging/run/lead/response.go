@@ -42,7 +42,7 @@ func (run *Lead) unanswered(s *Setting) bool {
 
 // flatAssumed is how far, as a part of it, what a reading shows where turning does nothing more may lie from what the sheet
 // thinks, where the figures of its rig are assumed.
-const flatAssumed = 0.25
+const flatAssumed = 0.3
 
 // clamped tells whether a reading says only "at most": no gap is left to feel, a cable is
 // slack, a valve is on its stop.

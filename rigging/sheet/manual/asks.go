@@ -66,7 +66,10 @@ type asked struct {
 	Choices   []string `json:"choices"`
 	Minus     float64  `json:"minus"` // of a point that has no window on the usual sheet
 	Plus      float64  `json:"plus"`
-	Stays     bool     `json:"stays"` // its usual window stays where it is not given, since a check proves that reading
+	Below     bool     `json:"below"` // the less the better: its window has no lower end
+	// Else is the window where it is not given: what the check that proves that reading asks of it.
+	Else   json.RawMessage `json:"else"`
+	ElseOf string          `json:"else_of"` // the ask whose target that is counted from
 	// Tells are the figures of the rig that it fixes; those that stand together with + move together.
 	Tells []string `json:"tells"`
 	Also  []string `json:"also"` // figures of the rig that are the target itself

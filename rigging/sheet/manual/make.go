@@ -258,6 +258,19 @@ func (m *maker) count(one asked, fig Figure) {
 		for _, path := range one.Tells {
 			m.tell(path, fig.Number)
 		}
+		m.proofs(one, fig.Number)
+	}
+}
+
+// proofs has a proof that is made on a slope made on the one that was given: as an angle, which is how it is read.
+func (m *maker) proofs(one asked, v float64) {
+	for i := range m.s.Checks {
+		for j := range m.s.Checks[i].Figures {
+			if f := &m.s.Checks[i].Figures[j]; f.ID == one.ID && f.Quantity == quantity.Angle && one.Unit == "%" {
+				least := math.Floor(math.Atan(v/100) * 180 / math.Pi)
+				f.Least = &least
+			}
+		}
 	}
 }
 
@@ -429,7 +442,14 @@ func (m *maker) windows() {
 			case given:
 				m.limit(p, one, fig)
 				keeps[id] = true
-			case one.Stays:
+			case len(one.Else) > 0:
+				fig, err := read(one, one.Else, window(m.usual, one))
+				if err != nil {
+					panic(one.ID + ": " + err.Error()) // it is built in
+				}
+				by := m.given[one.ElseOf].Target
+				fig.Target, fig.From, fig.To = fig.Target+by, fig.From+by, fig.To+by
+				m.limit(p, one, fig)
 				keeps[id] = true
 			}
 		}
@@ -462,18 +482,27 @@ func (m *maker) settingOf(name string) *sheet.Setting {
 	return nil
 }
 
+// leastGap is what part of a target a gap is at the least that reads nothing when it is gone.
+const leastGap = 4
+
 // limit is the window of a point: of one end, the other lies where nothing of the usual is.
 func (m *maker) limit(p *sheet.Point, one asked, fig Figure) {
 	u := window(m.usual, one)
 	target, from, to := fig.Target, fig.From, fig.To
-	switch {
-	case math.IsInf(from, -1):
+	if math.IsInf(from, -1) {
 		from = target - max(u.minus, 10*(u.minus+u.plus))
 		if p.Signed == nil {
 			from = max(from, min(0, target-u.minus))
 		}
-	case math.IsInf(to, 1):
+	}
+	if one.Below {
+		from = min(from, target-u.minus, -u.minus)
+	}
+	if math.IsInf(to, 1) {
 		to = target + 10*(u.minus+u.plus)
+	}
+	if p.Signed == nil && from <= 0 && target > 0 && u.target-u.minus > 0 {
+		from = target / leastGap // at nothing a slack cable and a taut one read alike
 	}
 	target = round(target)
 	p.Target, p.Minus, p.Plus = &target, round(target-from), round(to-target)
