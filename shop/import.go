@@ -224,7 +224,7 @@ func (s *Shop) importRun(ctx context.Context, files fs.FS, name string) error {
 		return err
 	}
 	l := &live{folded: true, zone: zone, state: record.Fold(nil, nil).In(zoneOf(zone))}
-	b := record.Around{Family: c.Family, Cable: c.Name, Called: record.Called{Machine: m.Name, Note: m.Note, Cable: c.Name, Owner: m.Owner}}
+	b := record.Around{Family: c.Family, Cable: c.Name, Machine: m.ID, Called: record.Called{Machine: m.Name, Note: m.Note, Cable: c.Name, Owner: m.Owner}}
 	if b.Called.Place, err = s.Store.WorkshopName(ctx); err != nil {
 		return err
 	}

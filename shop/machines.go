@@ -114,16 +114,22 @@ func (s *Shop) whichSheet(ctx context.Context, m workshop.Machine, c workshop.Ca
 		return err
 	}
 	line.Led = slices.ContainsFunc(sheets, func(h sheet.Head) bool { return h.Led })
-	if m.Unit == nil || len(sheets) == 0 {
-		line.Says = map[bool]string{true: "no sheet yet", false: "no serial on file: it is read at the start of a run"}[len(sheets) == 0]
-		return nil
+	u := sheet.Unit{Machine: m.ID}
+	if m.Unit != nil {
+		u.Serial, u.Hand, u.Variant = m.Unit.Serial, m.Unit.Hand, m.Unit.Variant
 	}
-	u := sheet.Unit{Serial: m.Unit.Serial, Hand: m.Unit.Hand, Variant: m.Unit.Variant}
 	for _, l := range c.Chain {
 		u.Chain = append(u.Chain, l.Name)
 	}
 	match, err := sheet.Resolve(sheets, c.Family, c.Name, u)
-	if err != nil {
+	switch {
+	case len(sheets) == 0:
+		line.Says = "no sheet yet"
+		return nil
+	case err != nil && m.Unit == nil:
+		line.Says = "no serial on file: it is read at the start of a run"
+		return nil
+	case err != nil:
 		line.Says = err.Error()
 		return nil
 	}

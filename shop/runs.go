@@ -58,7 +58,7 @@ func (s *Shop) headsFor(ctx context.Context, c workshop.Cable) ([]sheet.Head, er
 // around is what surrounds the run; the sheets are there when a serial is to be read.
 func (s *Shop) around(ctx context.Context, o open, identify bool) (b record.Around, err error) {
 	b = record.Around{Family: o.cable.Family, Cable: o.cable.Name, Day: s.today(zoneOf(o.zone)), Opened: o.head.Opened,
-		Swaps: o.machine.Swapped()}
+		Machine: o.machine.ID, Swaps: o.machine.Swapped()}
 	if b.Called, err = s.called(ctx, o); err != nil {
 		return b, err
 	}
@@ -73,9 +73,9 @@ func (s *Shop) around(ctx context.Context, o open, identify bool) (b record.Arou
 func (s *Shop) expected(ctx context.Context, o open, heads []sheet.Head) (*sheet.Sheet, error) {
 	u := o.machine.Unit
 	if u == nil || record.TookOut(o.machine.Swapped(), u.Serial) != nil {
-		return nil, nil
+		u = &workshop.Unit{} // a sheet may be for every number
 	}
-	m, err := sheet.Resolve(heads, o.cable.Family, o.cable.Name, sheet.Unit{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant})
+	m, err := sheet.Resolve(heads, o.cable.Family, o.cable.Name, sheet.Unit{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant, Machine: o.machine.ID})
 	if err != nil || m.Sheet == nil {
 		return nil, nil //nolint:nilerr // a card may hold a serial that no sheet knows
 	}
@@ -235,6 +235,7 @@ func (s *Shop) Which(ctx context.Context, id, cable string, u sheet.Unit) (w Whi
 	if err != nil {
 		return w, err
 	}
+	u.Machine = o.machine.ID
 	if w.Match, err = sheet.Resolve(heads, o.cable.Family, cmp.Or(cable, o.cable.Name), u); err != nil {
 		return w, fault.At("serial", "%s", err)
 	}

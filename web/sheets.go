@@ -2,11 +2,15 @@ package web
 
 import (
 	"encoding/json"
+	"io"
 	"net/http"
 
+	"github.com/google/uuid"
 	"github.com/labstack/echo/v5"
 
+	"brankel/rigging/fault"
 	"brankel/rigging/sheet"
+	"brankel/rigging/sheet/manual"
 	"brankel/rigging/workshop"
 	"brankel/shop"
 )
@@ -26,11 +30,75 @@ type SheetNew struct {
 	Run    string `json:"run,omitempty"`     // one from the Bench, for its figures
 }
 
+// AsksIn is a family whose manual is asked, and by which school; "" is the manual's own.
+type AsksIn struct {
+	Family string `json:"family"`
+	School string `json:"school,omitempty"`
+}
+
+// FromIn is what the manual says: a figure of each ask by its id, "unknown" where it does not say.
+type FromIn struct {
+	Family  string         `json:"family"`
+	School  string         `json:"school,omitempty"`
+	Cable   string         `json:"cable,omitempty"`
+	Source  any            `json:"source,omitempty"` // a title, or title, section, revision and date
+	Figures map[string]any `json:"figures"`
+}
+
+func (s *server) sheetAsks(c *echo.Context) error {
+	var in AsksIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	out, err := manual.Asks(in.Family, in.School)
+	return answer(c, out, err)
+}
+
+func (s *server) sheetFrom(c *echo.Context) error {
+	raw, err := io.ReadAll(c.Request().Body)
+	if err != nil {
+		return err
+	}
+	out, err := manual.From(raw)
+	return answer(c, out, err)
+}
+
+func (s *server) hour(c *echo.Context) error {
+	var in shop.HourIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	out, err := s.shop.Hour(in)
+	return answer(c, out, err)
+}
+
+func (s *server) begin(c *echo.Context) error {
+	var in shop.Beginning
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	if uuid.Validate(in.ID) != nil {
+		return fault.At("id", "make an id of the form of a UUID")
+	}
+	out, err := s.shop.Begin(c.Request().Context(), in)
+	return answer(c, out, err)
+}
+
 func (s *server) sheetRoutes() []route {
 	get, post := http.MethodGet, http.MethodPost
 	return []route{
 		on(get, "/api/v1/library", "library", "the sheets that words may mean on the axis of their numbers, every one for none").asks("find").gives(shop.Library{}).
 			by(s.library, workshop.Read),
+		on(post, "/api/v1/sheets/asks", "sheetAsks", "which figures of its manual a family asks for").takes(AsksIn{}).gives(manual.Asked{}).
+			openTo(s.sheetAsks).costs(s.gates.open),
+		on(post, "/api/v1/sheets/from", "sheetFrom", "a sheet made of the figures of a manual; nothing is kept").takes(FromIn{}).gives(sheet.Sheet{}).
+			openTo(s.sheetFrom).costs(s.gates.open),
+		on(post, "/api/v1/hour", "hour", "a page of figures as it is written: what is asked, what was understood, its mechanism; nothing is kept").
+			takes(shop.HourIn{}).gives(shop.Hour{}).
+			by(s.hour, workshop.Read).costs(s.gates.reckons),
+		on(post, "/api/v1/hour/begin", "begin", "one's own machine, set by the figures of its manual: its sheet, its card, a run").
+			takes(shop.Beginning{}).gives(shop.RunView{}).
+			by(s.begin, workshop.Manage).costs(s.gates.reckons),
 		on(get, "/api/v1/sheets/{hash}/page", "sheetPage", "a sheet as it is read").gives(shop.SheetPage{}).
 			by(s.sheetPage, workshop.Read).costs(s.gates.reckons),
 		on(get, "/api/v1/sheets/{hash}/uses", "sheetUses", "the cables on the floor that may be worked by a sheet").gives([]shop.SheetUse{}).

@@ -21,6 +21,7 @@ type Effectivity struct {
 	Hand    string   `json:"hand" jsonschema:"enum=standard,enum=counter,enum=either"`
 	Variant string   `json:"variant,omitempty"` // such as "pinned barrel"
 	Members []string `json:"members,omitempty"` // parts of the chain by name
+	Machine string   `json:"machine,omitempty"` // the one machine it was written for, by the id of its card
 }
 
 // Unit is what was found on the machine.
@@ -29,6 +30,7 @@ type Unit struct {
 	Hand    string
 	Variant string
 	Chain   []string // names of the parts fitted, as far as known
+	Machine string   // the id of its card
 }
 
 // Neighbour is a sheet of the same rig that does not apply, and how its figure differs.
@@ -105,12 +107,23 @@ func (e *Effectivity) Words() string {
 			s += ", " + one
 		}
 	}
+	if e.Machine != "" {
+		s += ", of one machine"
+	}
 	return s
+}
+
+// whatever tells whether it is for every number, so that none need be read.
+func (e *Effectivity) whatever() bool {
+	return e.From == "" && e.After == "" && e.To == "" && e.Prefix == ""
 }
 
 // fits tells whether hand, variant and chain allow the sheet. Where the chain is
 // not known its members do not exclude it.
 func (e *Effectivity) fits(u Unit) bool {
+	if e.Machine != "" && e.Machine != u.Machine {
+		return false
+	}
 	if e.Hand != "either" && u.Hand != "" && e.Hand != u.Hand {
 		return false
 	}
@@ -170,11 +183,16 @@ func (e *Effectivity) noun() string {
 
 // Resolve finds the sheet of family and cable for a unit. No sheet is an answer
 // too: Why then says which ranges there are, and no figure is given. When several
-// fit Choices has them, and Why says what would tell them apart.
+// fit Choices has them, and Why says what would tell them apart. A sheet of this one machine goes before others; where one
+// is for every number, none need be read.
 func Resolve(sheets []Head, family, cable string, u Unit) (Match, error) {
-	serial, err := ParseSerial(u.Serial)
-	if err != nil {
-		return Match{}, err
+	unread := strings.TrimSpace(u.Serial) == ""
+	var serial Serial
+	var err error
+	if !unread {
+		if serial, err = ParseSerial(u.Serial); err != nil {
+			return Match{}, err
+		}
 	}
 	same, lows, fit := make([]*Head, 0, len(sheets)), make([]int, 0, len(sheets)), []*Head(nil)
 	for i := range sheets {
@@ -184,9 +202,20 @@ func Resolve(sheets []Head, family, cable string, u Unit) (Match, error) {
 		}
 		r := s.Applies.reach()
 		same, lows = append(same, s), append(lows, r.low.Number)
-		if r.holds(serial) && s.Applies.fits(u) {
+		if (unread && s.Applies.whatever() || !unread && r.holds(serial)) && s.Applies.fits(u) {
 			fit = append(fit, s)
 		}
+	}
+	own := func(s *Head) bool { return s.Applies.Machine != "" }
+	if slices.ContainsFunc(fit, own) {
+		fit = slices.DeleteFunc(fit, func(s *Head) bool { return !own(s) })
+	}
+	switch {
+	case unread && len(fit) != 1:
+		_, err := ParseSerial(u.Serial)
+		return Match{}, err
+	case unread:
+		return Match{Sheet: fit[0], Why: "it is for every number, and none was read"}, nil
 	}
 	switch len(fit) {
 	case 0:

@@ -41,7 +41,7 @@ func Overlaps(sheets []Head) (out []Overlap) {
 	for i, s := range sheets {
 		a := s.Applies
 		all[i] = ranged{s, a.reach()}
-		key := strings.Join(append([]string{s.Family, s.Cable, a.Prefix, a.Variant}, a.Members...), "\x00")
+		key := strings.Join(append([]string{s.Family, s.Cable, a.Prefix, a.Variant, a.Machine}, a.Members...), "\x00")
 		if groups[key] == nil {
 			keys = append(keys, key)
 		}

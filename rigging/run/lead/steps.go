@@ -97,6 +97,9 @@ func (run *Lead) step(of sheet.Step) (done bool, summary string, again bool) {
 				return true, run.Sheet.Source.Title, false
 			}
 			says := "serial " + run.Identity.Serial
+			if run.Identity.Serial == "" {
+				says = "for every number"
+			}
 			if run.Sheet != nil && run.Sheet.Applies.Hand != "either" {
 				says += ", " + run.Identity.Hand + " hand"
 			}

@@ -18,6 +18,7 @@ type Around struct {
 	Family  string
 	Cable   string
 	Sheets  []sheet.Head
+	Machine string    // the id of its card
 	Swaps   []Swapped // of the machine, as they were logged
 	Gauges  []Gauge
 	Day     string     // of what is being written, 2006-01-02
@@ -200,7 +201,7 @@ func admitIdentified(in Incoming, i Identified) (Identified, error) {
 		return i, fault.At("body.serial", "the log of this machine took %s out on %s, and %s went in: read the plate again, or say that it is so",
 			i.Serial, DayOf(i.TookOut.On), i.TookOut.Now)
 	}
-	m, err := sheet.Resolve(in.Sheets, in.Family, cmp.Or(i.Cable, in.Cable), sheet.Unit{Serial: i.Serial, Hand: i.Hand, Variant: i.Variant})
+	m, err := sheet.Resolve(in.Sheets, in.Family, cmp.Or(i.Cable, in.Cable), sheet.Unit{Serial: i.Serial, Hand: i.Hand, Variant: i.Variant, Machine: in.Machine})
 	switch {
 	case err != nil:
 		return i, fault.At("body.serial", "%s", err)

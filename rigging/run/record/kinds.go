@@ -212,6 +212,9 @@ func saysIdentified(i Identified) string {
 	says := "serial " + i.Serial + " read: no sheet applies"
 	if i.Sheet != "" {
 		says = "sheet " + i.Name + " chosen for serial " + i.Serial
+		if i.Serial == "" {
+			says = "sheet " + i.Name + " chosen: " + i.Why
+		}
 	}
 	if i.TookOut != nil {
 		says += "; it is on the plate, though the log took it out on " + DayOf(i.TookOut.On)

@@ -1,6 +1,7 @@
 package tell
 
 import (
+	"cmp"
 	"slices"
 	"strings"
 
@@ -146,7 +147,7 @@ func (run page) against() *sheet.Against {
 // orderLines are the unit, the chain, the threads and bends, and what was read last.
 func (run page) orderLines() (out []Field) {
 	if i := run.Identity; i != nil && !run.Own {
-		unit := i.Serial
+		unit := cmp.Or(i.Serial, "not read")
 		if run.Sheet.Applies.Hand != "either" {
 			unit += ", " + i.Hand + " hand"
 		}

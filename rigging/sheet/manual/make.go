@@ -82,8 +82,8 @@ func (m *maker) read() error {
 		if err == nil && fig.Unknown && one.Required {
 			err = fault.At("", "nothing can be set without it: write %s", one.asks())
 		}
-		if err == nil && one.Kind == Step && !fig.Unknown {
-			err = m.stepFault(one, fig)
+		if err == nil && !fig.Unknown {
+			err = m.farFault(one, fig)
 		}
 		if err != nil {
 			f = append(f, *fault.Below("figures."+one.ID, err).(*fault.Fault))
@@ -116,13 +116,26 @@ func (m *maker) asks() string {
 	return strings.Join(out, ", ")
 }
 
-// stepFault questions what no thread, click or notch is.
-func (m *maker) stepFault(one asked, fig Figure) error {
-	usual, _ := m.f.usualStep(m.usual, one)
+// farFault questions what no thread, click or notch is, and a number that is none of such a cable.
+func (m *maker) farFault(one asked, fig Figure) error {
+	usual := 0.0
+	switch one.Kind {
+	case Step:
+		usual, _ = m.f.usualStep(m.usual, one)
+	case Count:
+		switch v := usualCount(m.usual, one).(type) {
+		case float64:
+			usual = v
+		case span:
+			usual = (v.From + v.To) / 2
+		}
+	default:
+		return nil
+	}
 	switch {
 	case fig.Number >= leastTold*usual && fig.Number <= mostTold*usual:
 		return nil
-	case one.Unit == "mm" && fig.Number >= 8 && fig.Number <= 80:
+	case one.Kind == Step && one.Unit == "mm" && fig.Number >= 8 && fig.Number <= 80:
 		return fault.At("", "%g mm a turn is no thread: if there are %g threads to the inch, write %s", fig.Number, fig.Number,
 			quantity.Number(25.4/fig.Number, 3))
 	}
@@ -234,12 +247,9 @@ func (m *maker) count(one asked, fig Figure) {
 		was := set.BackOff
 		set.BackOff = &sheet.BackOff{Min: math.Floor(fig.From + 1e-9), Max: math.Ceil(fig.To - 1e-9)}
 		by := (was.Min + was.Max) / (set.BackOff.Min + set.BackOff.Max)
-		if math.IsInf(by, 0) {
-			return // refused by the check that follows it
-		}
 		for _, path := range one.Tells { // so many clicks are the usual clearance
 			v, _ := get(m.s.Rig.Geometry, path)
-			m.tell(path, v*by)
+			m.tell(path, math.Round(v*by*1e6)/1e6)
 		}
 		for _, id := range set.Adjusters {
 			a := m.s.Adjuster(id)
@@ -546,7 +556,7 @@ func (m *maker) title() error {
 	if m.q.Cable != "" {
 		s.Cable = m.q.Cable
 	}
-	s.Source = sheet.Source{Title: "figures of a manual that nobody named", Assumed: false}
+	s.Source = sheet.Source{Title: "figures of a manual that was not named"}
 	if len(m.q.Source) > 0 && string(m.q.Source) != "null" {
 		var title string
 		if json.Unmarshal(m.q.Source, &title) == nil {

@@ -58,14 +58,20 @@ func (m *maker) contradicts(one asked) error {
 			return m.both(one, other)
 		}
 	}
+	return fault.List{*fault.At("figures."+one.ID, "%s is far from the usual %s: no rig of this kind shows it; look again which figure it is%s",
+		m.figure(one), m.usually(one), m.inches(one))}
+}
+
+// inches says what a figure would be that was meant in inches; "" where that is no usual one either.
+func (m *maker) inches(one asked) string {
 	fig, _ := m.is(one)
-	u := window(m.usual, one)
-	if one.Unit == "mm" && u.target != 0 && fig.Target*25.4/u.target > leastTold && fig.Target*25.4/u.target < mostTold {
-		return fault.List{*fault.At("figures."+one.ID, "%s is far from the usual %s: %s in are %s, if inches are meant", m.figure(one),
-			number(u.target, one), quantity.Number(fig.Target, 3), number(fig.Target*25.4, one))}
+	if one.Unit != "mm" || one.Kind != Target {
+		return ""
 	}
-	return fault.List{*fault.At("figures."+one.ID, "%s is far from the usual %s: no rig of this kind shows it; look again which figure it is",
-		m.figure(one), m.usually(one))}
+	if by := fig.Target * 25.4 / window(m.usual, one).target; by < leastTold || by > mostTold {
+		return ""
+	}
+	return fmt.Sprintf(", or write %s if inches are meant", number(fig.Target*25.4, one))
 }
 
 // without tells whether all is right when one figure is left out.
@@ -90,6 +96,9 @@ func (m *maker) without(id string) bool {
 
 // unmet tells what cannot be together where something is not felt, or read, as it should be.
 func (m *maker) unmet(p sheet.Proof) error {
+	if strings.HasPrefix(p.Field, "checks") {
+		p.Shows, p.Wants = "“"+p.Shows+"”", "“"+p.Wants+"”"
+	}
 	var cured []asked
 	for _, one := range m.list {
 		if _, given := m.is(one); given && one.Kind != Torque && m.without(one.ID) {
@@ -99,8 +108,8 @@ func (m *maker) unmet(p sheet.Proof) error {
 	switch len(cured) {
 	case 0:
 	case 1:
-		return fault.List{*fault.At("figures."+cured[0].ID, "%s cannot be: with it the %s is %s, and is to be %s", m.figure(cured[0]), p.Name,
-			p.Shows, p.Wants)}
+		return fault.List{*fault.At("figures."+cured[0].ID, "%s cannot be: with it the %s is %s, and is to be %s%s", m.figure(cured[0]), p.Name,
+			p.Shows, p.Wants, m.inches(cured[0]))}
 	default:
 		return m.both(cured[0], cured[1])
 	}

@@ -22,11 +22,11 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
   const which = useQuery({
     queryKey: keys.which(run.id, query),
     meta: { told: 'problem' },
-    enabled: serial.trim() !== '',
     retry: false,
     queryFn: () => answered(api.GET('/api/v1/runs/{run}/which', { params: { path: { run: run.id }, query } })),
   });
-  const found = serial.trim() === '' ? undefined : which.data;
+  const read = serial.trim() !== '';
+  const found = read || which.data?.sheet ? which.data : undefined; // a sheet for every number asks for none
   return (
     <>
       <Row>
@@ -35,7 +35,7 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
           value={serial}
           onChange={setSerial}
           width={220}
-          error={at('serial') || (problemIn(which.error)?.detail ?? '')}
+          error={at('serial') || (read ? (problemIn(which.error)?.detail ?? '') : '')}
         />
         {run.handed && (
           <Box>
@@ -120,11 +120,11 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
         <Button
           variant={found?.sheet ? 'contained' : 'outlined'}
           disabled={
-            serial.trim() === '' || which.isLoading || (found?.choices.length ?? 0) > 0 || (found?.sheet !== '' && found?.led === false)
+            (!read && !found?.sheet) || which.isLoading || (found?.choices.length ?? 0) > 0 || (found?.sheet !== '' && found?.led === false)
           }
           onClick={() => void ask('identified', { serial, hand, variant: query.variant, cable, sure: !!found?.took_out })}
         >
-          {found?.took_out ? 'It is on the plate all the same' : found && !found.sheet ? 'Write it down all the same' : 'This is the plate'}
+          {found?.took_out ? 'It is on the plate all the same' : found && !found.sheet ? 'Write it down all the same' : read ? 'This is the plate' : 'This is the sheet'}
         </Button>
       </Row>
     </>

@@ -192,6 +192,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/hour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** a page of figures as it is written: what is asked, what was understood, its mechanism; nothing is kept */
+        post: operations["hour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/hour/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** one's own machine, set by the figures of its manual: its sheet, its card, a run */
+        post: operations["begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/library": {
         parameters: {
             query?: never;
@@ -911,6 +945,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/sheets/asks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** which figures of its manual a family asks for */
+        post: operations["sheetAsks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sheets/from": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** a sheet made of the figures of a manual; nothing is kept */
+        post: operations["sheetFrom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sheets/{hash}": {
         parameters: {
             query?: never;
@@ -1274,6 +1342,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AsksIn: {
+            family: string;
+            school?: string;
+        };
         BenchAnswer: {
             also: string[];
             drawing: components["schemas"]["BenchDrawing"];
@@ -1484,6 +1556,13 @@ export interface components {
             password: string;
             zone?: string;
         };
+        FromIn: {
+            cable?: string;
+            family: string;
+            figures: Record<string, never>;
+            school?: string;
+            source?: unknown;
+        };
         Hit: {
             says: string;
             title: string;
@@ -1504,6 +1583,40 @@ export interface components {
         };
         Joined: {
             run: string;
+        };
+        ManualAsk: {
+            adjuster?: string;
+            at?: Record<string, never>;
+            choices?: string[];
+            id: string;
+            kind: string;
+            measures?: string;
+            minus?: number;
+            plus?: number;
+            points?: string[];
+            required: boolean;
+            says: string;
+            tells?: string[];
+            unit: string;
+            usual: unknown;
+            where: string;
+        };
+        ManualAsked: {
+            asks: components["schemas"]["ManualAsk"][];
+            family: string;
+            school: string;
+        };
+        ManualPage: {
+            open: string[];
+            read: components["schemas"]["ManualUnderstood"][];
+            whole: boolean;
+        };
+        ManualUnderstood: {
+            assumed: boolean;
+            fault: string;
+            figure?: unknown;
+            id: string;
+            says: string;
         };
         Meaning: {
             also: string;
@@ -2525,6 +2638,7 @@ export interface components {
             from?: string;
             /** @enum {string} */
             hand: "standard" | "counter" | "either";
+            machine?: string;
             members?: string[];
             /** @enum {string} */
             number?: "serial" | "year" | "hull number" | "engine number";
@@ -2863,6 +2977,17 @@ export interface components {
             today: string;
             workshop: string;
         };
+        ShopBeginning: {
+            family: string;
+            id: string;
+            machine: string;
+            school?: string;
+            serial?: string;
+            source?: string;
+            texts: {
+                [key: string]: string;
+            };
+        };
         ShopBenchRun: {
             cable: string;
             id: string;
@@ -2962,6 +3087,24 @@ export interface components {
         };
         ShopHands: {
             here: components["schemas"]["ShopHand"][];
+        };
+        ShopHour: {
+            asks: components["schemas"]["ManualAsk"][];
+            cable: string;
+            family: string;
+            name: string;
+            page: components["schemas"]["ManualPage"];
+            picture?: components["schemas"]["PictureScene"];
+            school: string;
+            schools: components["schemas"]["SheetSchool"][];
+        };
+        ShopHourIn: {
+            family: string;
+            school?: string;
+            texts: {
+                [key: string]: string;
+            };
+            touched?: string;
         };
         ShopLibrary: {
             axes: components["schemas"]["SheetAxis"][];
@@ -4101,6 +4244,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Joined"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopHourIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopHour"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopBeginning"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopRunView"];
                 };
             };
             /** @description what was wrong */
@@ -5607,6 +5816,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopSheetPage"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sheetAsks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AsksIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManualAsked"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sheetFrom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FromIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
                 };
             };
             /** @description what was wrong */

@@ -24,6 +24,9 @@ export function Top() {
             for every <Pick at={['applies', 'unit']} label="kind of unit" options={units} /> from{' '}
             <W at={['applies', 'from']} label="first serial" /> to <W at={['applies', 'to']} label="last serial" /> of
             <Pick at={['applies', 'hand']} label="hand" options={hands} /> hand
+            <When at={['applies', 'machine']}>
+              , of one machine alone <W at={['applies', 'machine']} label="the id of that machine’s card" />
+            </When>
             <Told at={['applies']} />
           </Row>
           <Applies />
