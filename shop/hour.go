@@ -66,7 +66,11 @@ func pointed(s *sheet.Sheet, h Hour, touched string) *picture.Scene {
 		for j := range s.Points {
 			p := &s.Points[j]
 			if slices.ContainsFunc(a.Points, func(id string) bool { return p.ID == id || strings.HasPrefix(p.ID, id+".") }) {
-				drawn.Readings[rig.Reading(p.Measures)] = picture.Reading{Name: p.Name, Text: says, Now: now, Tone: picture.Ink}
+				r := picture.Reading{Name: p.Name, Text: says, Tone: picture.Ink}
+				if now {
+					r.Text, r.Now, r.Tone = cmp.Or(says, a.Faint), true, picture.Now
+				}
+				drawn.Readings[rig.Reading(p.Measures)] = r
 			}
 		}
 		if now && a.Adjuster != "" {

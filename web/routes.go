@@ -294,9 +294,12 @@ func (s *server) which(c *echo.Context) error {
 	}
 	if m.Sheet != nil {
 		out.Sheet, out.Led = m.Sheet.Name(), m.Sheet.Led
-		out.Source = m.Source.Title + ", " + m.Source.Section + ", revision " + m.Source.Revision
-		if m.Sheet.Assumed {
+		out.Source = strings.Join(slices.DeleteFunc([]string{m.Source.Title, m.Source.Section, m.Source.Revision}, func(t string) bool { return t == "" }), ", ")
+		switch {
+		case m.Source.Assumed:
 			out.Source = "figures assumed: " + m.Source.Title
+		case m.Sheet.Assumed:
+			out.Source += "; what it does not say is assumed"
 		}
 	}
 	if out.Neighbours == nil {

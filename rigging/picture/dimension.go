@@ -31,10 +31,14 @@ func (p *pen) gap(of rig.Reading, from at, long, times float64) {
 	if !ok {
 		return
 	}
-	p.line(Ink, 1.5, from.by(0, -9), from.by(0, 9))
-	p.line(Ink, 1.5, to.by(0, -9), to.by(0, 9))
-	p.arrow(Ink, 1.8, from.by(-26, 0), from)
-	p.arrow(Ink, 1.8, to.by(26, 0), to)
+	tone, weight := Ink, 1.8
+	if r.Tone == Now {
+		tone, weight = Now, 4
+	}
+	p.line(tone, weight-0.3, from.by(0, -9), from.by(0, 9))
+	p.line(tone, weight-0.3, to.by(0, -9), to.by(0, 9))
+	p.arrow(tone, weight, from.by(-26, 0), from)
+	p.arrow(tone, weight, to.by(26, 0), to)
 	p.read(r, middle, 12, times)
 }
 

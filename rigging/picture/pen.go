@@ -280,6 +280,9 @@ func (p *pen) sits(name string, a at) {
 func (p *pen) shows(reading rig.Reading, a at, away float64) {
 	p.sits(string(reading), a)
 	if r, ok := p.rig.Readings[reading]; ok {
+		if r.Tone == Now {
+			p.circle(Now, 4, "", a, 24)
+		}
 		p.read(r, a, away, 1)
 	}
 }

@@ -110,7 +110,7 @@ type Reading struct {
 	Name string
 	Text string // "139.4 of 143.0 mm", "" before it was read
 	Now  bool   // it is read now
-	Tone Tone   // Good, Bad, or Ink
+	Tone Tone   // Good, Bad, or Ink; Now where somebody points at it
 }
 
 // Adjuster is one that is turned.

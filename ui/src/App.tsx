@@ -16,6 +16,8 @@ const People = lazy(() => import('./People/People').then((m) => ({ default: m.Pe
 const WhatIf = lazy(() => import('./WhatIf/WhatIf').then((m) => ({ default: m.WhatIfScreen })));
 const Trouble = lazy(() => import('./Trouble/Trouble').then((m) => ({ default: m.TroubleScreen })));
 const TroubleShop = lazy(() => import('./Trouble/Shop').then((m) => ({ default: m.TroubleShop })));
+const SetNow = lazy(() => import('./Hour/SetNow').then((m) => ({ default: m.SetNowScreen })));
+const Figures = lazy(() => import('./Hour/Figures').then((m) => ({ default: m.FiguresScreen })));
 const Routing = lazy(() => import('./Routing/Routing').then((m) => ({ default: m.RoutingScreen })));
 const Held = lazy(() => import('./Held/Held').then((m) => ({ default: m.HeldScreen })));
 const Hands = lazy(() => import('./Run/hands/Hands').then((m) => ({ default: m.HandsScreen })));
@@ -46,6 +48,8 @@ export function App() {
             <Route path="/sheets/draft" element={<SheetEdit />} />
             <Route path="/sheets/:hash" element={<SheetRead />} />
             <Route path="/machine/:id" element={<Machine />} />
+            <Route path="/set" element={<SetNow />} />
+            <Route path="/set/:family" element={<Figures />} />
             <Route path="/whatif" element={<WhatIf />} />
             <Route path="/trouble" element={<Trouble />} />
             <Route path="/trouble/shop" element={<TroubleShop />} />

@@ -42,7 +42,11 @@ func (run *Lead) identify() Advice {
 	if len(run.openSchools()) > 0 && run.Identity != nil && run.Identity.Sheet != "" {
 		return run.askSchool()
 	}
-	a := Advice{Do: DoIdentify, Say: Say(Plain("Read the serial off the plate.")),
+	says := "Read the serial off the plate."
+	if run.Expected != nil && run.Expected.Applies.Machine != "" {
+		says = "This machine has a sheet of its own."
+	}
+	a := Advice{Do: DoIdentify, Say: Say(Plain(says)),
 		More: []string{"The figures belong to the unit, not to the machine around it."}}
 	if run.Identity != nil && run.Identity.Sheet == "" {
 		a.Finding = "No sheet applies: " + run.Identity.Why + "."

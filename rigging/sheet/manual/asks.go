@@ -47,6 +47,7 @@ type Ask struct {
 	Tells    []string       `json:"tells,omitempty"`
 	Adjuster string         `json:"adjuster,omitempty"`
 	Choices  []string       `json:"choices,omitempty"`
+	Faint    string         `json:"faint"` // the usual figure in words, as it stands faint in the blank
 	Points   []string       `json:"points,omitempty"` // of the sheet, where it is read; its first is drawn
 }
 
@@ -202,7 +203,28 @@ func (f *family) told(s *sheet.Sheet, one asked) Ask {
 		a.Measures, a.At = p.Measures, s.ControlAt(p)
 	}
 	a.Usual, a.Minus, a.Plus = f.usual(s, one)
+	a.Faint = f.faint(s, one)
 	return a
+}
+
+// faint is the usual figure in words.
+func (f *family) faint(s *sheet.Sheet, one asked) string {
+	switch v, _, _ := f.usual(s, one); usual := v.(type) {
+	case float64:
+		if one.Kind != Target {
+			return number(usual, one)
+		}
+		w := window(s, one)
+		return one.says(Figure{Target: w.target, From: w.target - w.minus, To: w.target + w.plus})
+	case span:
+		return one.says(Figure{From: usual.From, To: usual.To})
+	case string:
+		return usual
+	case [][]float64:
+		mid := usual[len(usual)/2]
+		return one.says(Figure{Pairs: [][]float64{mid}})
+	}
+	return one.Unit
 }
 
 // usual is what stands faint in the blank.

@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import { Blank } from '../parts/Blank';
 import { Plate } from '../parts/Plate';
-import { useWhose, type About } from './useTrouble';
+import { useWhose } from '../api/useWhose';
+import type { About } from './useTrouble';
 
 const most = 3;
 

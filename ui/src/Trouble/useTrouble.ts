@@ -149,14 +149,3 @@ export function useMatches(about: About, text: string) {
     queryFn: () => answered(api.GET('/api/v1/trouble/match', { params: { query: { ...query(about), text: late } } })),
   });
 }
-
-/** The mechanisms that words speak of, the likeliest first. */
-export function useWhose(text: string) {
-  const late = useDelayed(text.trim(), 200);
-  return useQuery({
-    queryKey: keys.troubleWhose(late),
-    enabled: late.length > 2,
-    placeholderData: keepPreviousData,
-    queryFn: () => answered(api.GET('/api/v1/trouble/whose', { params: { query: { text: late } } })),
-  });
-}

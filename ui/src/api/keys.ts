@@ -13,6 +13,7 @@ export const keys = {
   machine: (id: string) => ['machine', id],
   library: ['library'],
   plate: ['plate'],
+  hour: (asked: object) => ['hour', asked],
   libraryOf: (find: string) => ['library', find],
   sheet: (hash: string) => ['sheet', hash],
   uses: (sheet: string) => ['uses', sheet],

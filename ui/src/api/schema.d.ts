@@ -1588,6 +1588,7 @@ export interface components {
             adjuster?: string;
             at?: Record<string, never>;
             choices?: string[];
+            faint: string;
             id: string;
             kind: string;
             measures?: string;

@@ -7,18 +7,25 @@ export function Pick({
   accept,
   capture,
   busy,
+  quiet = false,
   onFile,
 }: {
   label: string;
   accept: string;
   capture?: 'environment' | 'user';
   busy: boolean;
+  quiet?: boolean; // it is not the one thing to do
   onFile: (f: File | undefined) => void;
 }) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
-      <Button variant={capture ? 'contained' : 'outlined'} disabled={busy} sx={{ minHeight: 64 }} onClick={() => input.current?.click()}>
+      <Button
+        variant={capture && !quiet ? 'contained' : 'outlined'}
+        disabled={busy}
+        sx={{ minHeight: quiet ? 48 : 64 }}
+        onClick={() => input.current?.click()}
+      >
         {busy ? 'One moment …' : label}
       </Button>
       <input

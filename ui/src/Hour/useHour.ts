@@ -1,0 +1,31 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { answered, api } from '../api/client';
+import { keys } from '../api/keys';
+import { useStored } from '../stored';
+import { useDelayed } from '../useDelayed';
+
+/** What is written on a page of figures; it outlives a reload. */
+export function useTexts(family: string, school: string) {
+  const [kept, keep] = useStored(`draft.hour.${family}.${school}`);
+  const texts = (kept ? JSON.parse(kept) : {}) as Record<string, string>;
+  return {
+    texts,
+    write: (id: string, text: string) => {
+      keep(JSON.stringify({ ...texts, [id]: text }));
+    },
+    clear: () => {
+      keep('');
+    },
+  };
+}
+
+/** The page as the server understands it, with the mechanism and what is touched on it. */
+export function useHour(family: string, school: string, texts: Record<string, string>, touched: string) {
+  const late = useDelayed(JSON.stringify(texts), 250);
+  const body = { family, school, texts: JSON.parse(late) as Record<string, string>, touched };
+  return useQuery({
+    queryKey: keys.hour(body),
+    placeholderData: keepPreviousData,
+    queryFn: () => answered(api.POST('/api/v1/hour', { body })),
+  });
+}
