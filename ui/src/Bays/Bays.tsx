@@ -6,6 +6,7 @@ import type { Bay, Bays as BaysData } from '../api/client';
 import { Finding } from '../parts/Finding';
 import { Foot, Head } from '../parts/Frame';
 import { useSession } from '../api/useSession';
+import { Empty } from './Empty';
 import { BayLineView } from './BayLineView';
 import { DueRuler } from './DueRuler';
 import { useSlash } from '../parts/useSlash';
@@ -62,9 +63,12 @@ export function Bays() {
                 onSheet={() => void go(`/machine/${m.id}`)}
               />
             ))}
-            {data && machines.length === 0 && <Box sx={{ py: 3, fontSize: 'name' }}>Nothing on the floor is called “{find}”.</Box>}
+            {data?.machines.length === 0 && wanted === '' && <Empty manage={manage} />}
+            {data && machines.length === 0 && wanted !== '' && (
+              <Box sx={{ py: 3, fontSize: 'name' }}>Nothing on the floor is called “{find}”.</Box>
+            )}
           </Box>
-          {data && <DueRuler due={data.due} today={data.today} times={data.times || 'UTC'} />}
+          {data && data.machines.length > 0 && <DueRuler due={data.due} today={data.today} times={data.times || 'UTC'} />}
         </Box>
       </Box>
       <Foot>
@@ -72,6 +76,10 @@ export function Bays() {
           <Box sx={{ color: 'quiet' }}>
             {manage && (
               <>
+                <Box component={Link} to="/set" sx={{ color: 'text.primary' }}>
+                  set a cable from its manual
+                </Box>{' '}
+                ·{' '}
                 <Box component={Link} to="/machine/new" sx={{ color: 'text.primary' }}>
                   another machine
                 </Box>{' '}

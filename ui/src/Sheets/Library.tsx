@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import type { Problem } from '../api/client';
 import { Finding } from '../parts/Finding';
 import { Foot, Head } from '../parts/Frame';
@@ -126,6 +126,9 @@ function Begin({ families }: { families: { id: string; name: string; craft: stri
             </option>
           ))}
         </Box>
+        <Button component={Link} to="/set" sx={{ minHeight: 48, py: 0, px: 2, fontSize: 'plain' }}>
+          From a manual’s figures
+        </Button>
         <Button sx={{ minHeight: 48, py: 0, px: 2, fontSize: 'plain' }} onClick={() => file.current?.click()}>
           Import a file
         </Button>

@@ -1,0 +1,128 @@
+// The first hour on one's own machine: from an empty floor to the first reading asked.
+import type { Page } from '@playwright/test';
+import { Hand, view } from './hand';
+import { expect, freshDatabase, Server, test } from './server';
+
+test.use({ who: '' });
+
+const mostTaps = 25;
+
+/** What manuals say of five cables, and what the mechanism is called by whoever sets it. */
+const manuals: { called: string; name: RegExp; figures: Record<string, string> }[] = [
+  { called: 'handbrake', name: /parking brake/, figures: { 'The lever holds at': '5-7', 'Each wheel is backed off': '8 to 10 clicks' } },
+  { called: 'clutch cable', name: /cable clutch/, figures: { 'Free play at the pedal': '3/4 in', 'One turn of the cable nut': '20 tpi' } },
+  { called: 'TV cable', name: /throttle-valve/, figures: { 'Slack at idle': '0.5 to 1 mm', 'Stroke of the valve': '31' } },
+  { called: 'outboard', name: /outboard shift/, figures: { 'The eye falls on its pin': '0 ± 0.5', 'Threads in, at each end': '8' } },
+  { called: 'mixture', name: /engine push-pull/, figures: { 'Cushion at the knob': '3–6 mm', 'Force to move the knob': '3 lb ± 1' } },
+];
+
+/** A workshop with nothing on its floor, and its lead at the bench. */
+async function empty(page: Page): Promise<Server> {
+  const server = new Server(freshDatabase());
+  await server.start();
+  const answer = await page.request.post(`${server.url}/api/v1/first`, { data: { name: 'Ro', password: 'long enough here' } });
+  expect(answer.ok(), await answer.text()).toBe(true);
+  await page.goto(server.url);
+  return server;
+}
+
+/** Counts what a thumb does: each button, each blank. */
+async function counting(page: Page): Promise<() => Promise<number>> {
+  await page.addInitScript(() => {
+    const count = () => sessionStorage.setItem('taps', String(Number(sessionStorage.getItem('taps') ?? '0') + 1));
+    addEventListener('click', (e) => e.isTrusted && count(), true);
+    addEventListener('input', (e) => (e.target as HTMLInputElement).value.length > 0 && count(), true); // fill() is one tap and one input
+  });
+  return () => page.evaluate(() => Number(sessionStorage.getItem('taps') ?? '0'));
+}
+
+/** Does what the screen asks until it asks for a reading. */
+async function untilRead(page: Page, server: Server): Promise<number> {
+  await expect(page).toHaveURL(/\/run\//);
+  const id = /run\/([^/?]+)/.exec(page.url())?.[1] ?? '';
+  const hand = new Hand(page);
+  for (let i = 0; i < 40; i++) {
+    let v = await view(page, server, id);
+    const behind = async () => {
+      v = await view(page, server, id);
+      return Number(await hand.now().getAttribute('data-seq')) - v.seq;
+    };
+    do await expect.poll(behind, 'several entries of one tap arrive one by one').toBe(0);
+    while ((await page.waitForTimeout(150), (await behind()) !== 0));
+    if (v.advice.do === 'read') return i;
+    const well = hand.now().getByRole('button', { name: /^✓ all/ });
+    if (v.advice.do === 'identify') await hand.tap('This is the sheet');
+    else if (await well.isVisible()) await well.click();
+    else await hand.step(v);
+    await expect.poll(async () => (await view(page, server, id)).seq, { message: JSON.stringify(v.advice) }).toBeGreaterThan(v.seq);
+  }
+  throw new Error('no reading was asked');
+}
+
+test.describe('by thumb', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  for (const m of manuals)
+    test(`from the empty floor to the first reading: ${m.called}`, async ({ page }) => {
+      const taps = await counting(page);
+      const server = await empty(page);
+      await page.getByRole('link', { name: /^Set a cable now/ }).click();
+      await page.getByLabel(/write what you call it/).fill(m.called);
+      const first = page.getByRole('list', { name: 'Which mechanism' }).getByRole('button').first();
+      await expect(first, 'what people call it comes first').toHaveAccessibleName(m.name);
+      await first.click();
+      for (const [label, text] of Object.entries(m.figures)) await page.getByRole('textbox', { name: label }).fill(text);
+      await page.getByLabel('on which machine').fill('grey van');
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), 'no sideways scroll').toBeLessThanOrEqual(390);
+      await page.getByRole('button', { name: 'Set it now' }).click();
+      await untilRead(page, server);
+      const n = await taps();
+      expect(n, 'what was done was counted').toBeGreaterThan(8);
+      expect(n).toBeLessThanOrEqual(mostTaps);
+      await server.stop();
+    });
+});
+
+test('by keyboard: a contradiction is met and cured, nothing typed is lost over a reload', async ({ page }) => {
+  const server = await empty(page);
+  const to = async (name: string | RegExp) => {
+    for (let i = 0; i < 60; i++) {
+      await page.keyboard.press('Tab');
+      const name_ = await page.evaluate(() => {
+        const e = document.activeElement as HTMLInputElement | null;
+        if (e === document.body) return '';
+        return `${e?.labels?.[0]?.textContent ?? ''} ${e?.getAttribute('aria-label') ?? ''} ${e?.textContent ?? ''}`;
+      });
+      if (typeof name === 'string' ? name_.includes(name) : name.test(name_)) return;
+    }
+    throw new Error(`the tabulator never came to ${String(name)}`);
+  };
+  await to('Set a cable now');
+  await page.keyboard.press('Enter');
+  await to('write what you call it');
+  await page.keyboard.type('clutch cable');
+  await expect(page.getByRole('list', { name: 'Which mechanism' }).getByRole('button').first()).toHaveAccessibleName(/cable clutch/);
+  await page.keyboard.press('Enter');
+  await to('Free play at the pedal');
+  await page.keyboard.type('0.7');
+  await expect(page.getByRole('alert')).toContainText('if inches are meant');
+  await page.keyboard.press('Control+A');
+  await page.keyboard.type('0.7 in ± 1/16');
+  await expect(page.getByText('16.19 to 19.37 mm', { exact: true })).toBeVisible();
+  await to('One turn of the cable nut');
+  await page.keyboard.type('25');
+  await expect(page.getByRole('alert')).toContainText('25 threads to the inch');
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: /^Free play at the pedal/ })).toHaveValue('0.7 in ± 1/16');
+  await expect(page.getByRole('textbox', { name: /^One turn of the cable nut/ })).toHaveValue('25');
+  await page.getByRole('button', { name: 'Set it now' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('write what the machine is called')).toBeVisible();
+  await page.getByRole('textbox', { name: /^One turn of the cable nut/ }).fill('25 tpi');
+  await page.getByLabel('on which machine').fill('grey van');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await untilRead(page, server);
+  await page.goto(server.url);
+  await expect(page.getByRole('region', { name: 'grey van' })).toBeVisible();
+  await server.stop();
+});
