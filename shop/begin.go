@@ -32,6 +32,7 @@ func (s *Shop) Begin(ctx context.Context, in Beginning) (RunView, error) {
 	if v, err := s.Run(ctx, in.ID); err == nil {
 		return v, nil
 	}
+	in.Machine = strings.Join(strings.Fields(in.Machine), " ")
 	made, err := madeOf(in)
 	if err != nil {
 		return RunView{}, err
@@ -64,7 +65,7 @@ func madeOf(in Beginning) (*sheet.Sheet, error) {
 			figures[one.ID] = one.Figure
 		}
 	}
-	if strings.TrimSpace(in.Machine) == "" {
+	if in.Machine == "" {
 		f.Add("machine", "write what the machine is called: a name is enough")
 	}
 	if len(f) > 0 {

@@ -10,6 +10,7 @@ import (
 	"brankel/internal/testdb"
 	"brankel/rigging/fault"
 	"brankel/rigging/run/record"
+	"brankel/rigging/workshop"
 	"brankel/shop"
 )
 
@@ -29,9 +30,14 @@ func TestANameAndTheFiguresOfAManualOpenARun(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, v.ID, again.ID, "two taps open one run")
 
-	before := seqOf(t, s, v.ID)
-	require.NoError(t, post(t, s, v.ID, before, record.KindComplaint, `{"words":"comes up far","shows":"yes"}`))
-	require.NoError(t, post(t, s, v.ID, before+1, record.KindIdentified, `{"serial":"","hand":"standard"}`), "its sheet is for every number")
+	for i, e := range []record.Event{
+		entry("b1", record.KindComplaint, record.Complaint{Words: "comes up far", Shows: "yes"}),
+		entry("b2", record.KindIdentified, record.Identified{Hand: "standard"}), // its sheet is for every number
+	} {
+		e.Run = v.ID
+		_, err := s.Append(t.Context(), e, i)
+		require.NoError(t, err)
+	}
 	led, err := s.Run(t.Context(), v.ID)
 	require.NoError(t, err)
 	assert.Contains(t, led.View.Applies, "own-1 r1")
@@ -49,7 +55,8 @@ func TestANameAndTheFiguresOfAManualOpenARun(t *testing.T) {
 	assert.Equal(t, "Ramp book, page 12", page.Sheet.Source.Title)
 	assert.Contains(t, page.Sheet.Assumed, "rig.geometry.slope", "the slope was not given this time")
 
-	other, err := s.PutMachine(t.Context(), machineOf("White van", one.Lines[0].Cable))
+	other, err := s.PutMachine(t.Context(), workshop.Machine{Name: "White van", Craft: "car",
+		Cables: []workshop.Cable{{Name: one.Lines[0].Cable.Name, Family: "parking-brake"}}})
 	require.NoError(t, err)
 	assert.Empty(t, other.Lines[0].Sheet, "figures of one machine reach no other, however alike their cables are called")
 }

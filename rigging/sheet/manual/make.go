@@ -232,9 +232,29 @@ func (m *maker) choose(one asked, word string) {
 		m.tell(path, word)
 	}
 	if c := m.s.Check(one.Check); c != nil {
-		c.Wanted = word
+		wanted(c, word)
 		if m.s.FailsTo != "" && c.Proves == "fails_to" {
 			m.s.FailsTo = word
+		}
+	}
+}
+
+// wanted has another answer of a check be the one that is wanted: what was wanted before is cured the other way.
+func wanted(c *sheet.Check, word string) {
+	c.Wanted = word
+	var back *sheet.Cure
+	for i := range c.Answers {
+		a := &c.Answers[i]
+		if a.Is(word) {
+			if a.Cure != nil {
+				back = &sheet.Cure{Adjuster: a.Cure.Adjuster, Way: map[string]string{"in": "out", "out": "in"}[a.Cure.Way], Steps: a.Cure.Steps}
+			}
+			a.Cure, a.PointsTo, a.Side, a.Stop = nil, "", "", false
+		}
+	}
+	for i := range c.Answers {
+		if a := &c.Answers[i]; a.PointsTo == "" && !a.Is(word) {
+			a.PointsTo, a.Cure = "By the manual it is "+c.Good().Says+".", back
 		}
 	}
 }
@@ -306,7 +326,7 @@ func (m *maker) fitting(list []asked) *fitting {
 			continue
 		}
 		for _, pair := range m.pairs(fig) {
-			target := Figure{Target: pair[1], From: pair[1], To: pair[1]}
+			target := Figure{Target: pair[1], From: pair[1] - point.Minus, To: pair[1] + point.Plus} // its ask's tolerance
 			f.wants = append(f.wants, want{i, point.ID, map[string]any{m.s.Charts[0].At: pair[0]}, target, point.Minus + point.Plus})
 		}
 	}
