@@ -27,11 +27,11 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 	}
 	require.NoError(t, json.Unmarshal(web.OpenAPI(), &doc))
 	anybody := []string{"session", "calcs", "calc", "rigAnswer", "rigSchema", "healthz", "openapi", "sheetSchema", "join",
-		"trouble", "troubleSchema"}
+		"trouble", "troubleSchema", "sheetAsks", "sheetFrom"}
 	work := []string{"openRun", "benchRun", "append", "keepThin", "dropThin", "keepTable", "dropTable", "logMachine",
 		"hand", "invite", "addPhoto", "addVoice", "keepMeaning"}
 	manage := []string{"setTimes", "addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge",
-		"takeTroubleOdds", "keepTroubleFile", "dropTroubleFile"}
+		"takeTroubleOdds", "keepTroubleFile", "dropTroubleFile", "begin"}
 	out := signedOut(t)
 	devices := map[workshop.Role]client{}
 	for role, who := range passwords {

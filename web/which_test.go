@@ -160,3 +160,19 @@ func TestACableUnderAnotherNameIsOffered(t *testing.T) {
 	require.Equal(t, 200, code, p.Detail)
 	assert.Contains(t, now.View.Applies, "sheet 114 r3 applies")
 }
+
+// The two questions of a page of figures are open to whoever comes by, like every sum, and tell faults by their place.
+func TestAPageOfFiguresIsAskedAndAnswered(t *testing.T) {
+	c := signedOut(t)
+	w := c.do("POST", "/api/v1/sheets/asks", `{"family":"clutch","school":"fork"}`)
+	require.Equal(t, 200, w.Code, w.Body.String())
+	assert.Contains(t, w.Body.String(), `"id":"fork-gap"`)
+	assert.NotContains(t, w.Body.String(), `"id":"free-play"`)
+	w = c.do("POST", "/api/v1/sheets/from", `{"family":"clutch","figures":{"free-play":18}}`)
+	require.Equal(t, 200, w.Code, w.Body.String())
+	assert.Contains(t, w.Body.String(), `"format":"brankel.rig-sheet/1"`)
+	p := c.problem(c.do("POST", "/api/v1/sheets/from", `{"family":"clutch","figures":{"free-play":"much","pitch":25}}`), 422)
+	require.Len(t, p.Faults, 2)
+	assert.Equal(t, "figures.free-play", p.Faults[0].Field)
+	assert.Equal(t, "school", c.problem(c.do("POST", "/api/v1/sheets/asks", `{"family":"outboard-shift","school":"guess"}`), 422).Field)
+}
