@@ -42,5 +42,5 @@ func TestSheetsOfFiguresOnTheCommandLine(t *testing.T) {
 	assert.Len(t, told.Faults, 2)
 	code, out = do("", "of")
 	assert.Equal(t, 2, code)
-	assert.Contains(t, out, "sheet from")
+	assert.Contains(t, out, "| from")
 }
