@@ -88,7 +88,8 @@ func TestWhatIsWrongOfAPageIsToldAtItsBlankAndNothingIsKept(t *testing.T) {
 func TestThePageLightsUpWhatIsTouched(t *testing.T) {
 	s := testdb.Shop(t)
 	lit := 0
-	for _, family := range []string{"clutch", "gear-gate", "outboard-shift", "parking-brake", "flap-follow-up"} {
+	for _, family := range []string{"clutch", "gear-gate", "outboard-shift", "parking-brake", "flap-follow-up", "flight-control-loop", "kickdown",
+		"engine-push-pull", "stern-drive-shift", "throttle-cruise", "trailer-overrun"} {
 		h, err := s.Hour(shop.HourIn{Family: family})
 		require.NoError(t, err)
 		require.NotNil(t, h.Picture, family)

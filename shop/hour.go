@@ -29,7 +29,7 @@ type Hour struct {
 	Cable   string         `json:"cable"` // as its sheet will call it
 	Asks    []manual.Ask   `json:"asks"`
 	Page    manual.Page    `json:"page"`
-	Picture *picture.Scene `json:"picture,omitempty"`
+	Picture *picture.Scene `json:"picture,omitempty"` // with what is touched on it
 }
 
 // Hour reads a page of figures. Nothing is kept. The error is a *fault.Fault.
@@ -52,28 +52,24 @@ func (s *Shop) Hour(in HourIn) (Hour, error) {
 	return out, nil
 }
 
-// pointed is the mechanism with each figure that is given where it is read, that which is touched as what is done now.
+// pointed is the mechanism with the figure whose blank is touched where it is read.
 func pointed(s *sheet.Sheet, h Hour, touched string) *picture.Scene {
 	drawn, ok := tell.RigOf(s)
 	if !ok {
 		return nil
 	}
 	for i, a := range h.Asks {
-		says, now := h.Page.Read[i].Says, a.ID == touched
-		if says == "" && !now {
+		if a.ID != touched {
 			continue
 		}
+		says := cmp.Or(h.Page.Read[i].Says, a.Faint)
 		for j := range s.Points {
 			p := &s.Points[j]
 			if slices.ContainsFunc(a.Points, func(id string) bool { return p.ID == id || strings.HasPrefix(p.ID, id+".") }) {
-				r := picture.Reading{Name: p.Name, Text: says, Tone: picture.Ink}
-				if now {
-					r.Text, r.Now, r.Tone = cmp.Or(says, a.Faint), true, picture.Now
-				}
-				drawn.Readings[rig.Reading(p.Measures)] = r
+				drawn.Readings[rig.Reading(p.Measures)] = picture.Reading{Name: p.Name, Text: says, Now: true, Tone: picture.Now}
 			}
 		}
-		if now && a.Adjuster != "" {
+		if a.Adjuster != "" {
 			for j := range s.Adjusters {
 				if one := s.Adjusters[j]; one.ID == a.Adjuster || strings.HasPrefix(one.ID, a.Adjuster+".") {
 					drawn.Adjusters[rig.Turned(one.Works)] = picture.Adjuster{Name: one.Name, Turn: "one " + cmp.Or(one.Notch, "turn"), Seen: one.Out.Seen, Out: true}

@@ -99,6 +99,7 @@ func (p *pen) bellcrank(w wing, pivot at) {
 	p.label(at{fair.x, 92}, 4, behind)
 	for _, one := range edges {
 		if r, ok := p.rig.Readings[one.Of(w.side)]; ok {
+			p.ring(r, aileron.by(0, 12))
 			p.read(r, aileron.by(0, 12), 8, 1)
 		}
 	}

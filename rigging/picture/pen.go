@@ -280,10 +280,15 @@ func (p *pen) sits(name string, a at) {
 func (p *pen) shows(reading rig.Reading, a at, away float64) {
 	p.sits(string(reading), a)
 	if r, ok := p.rig.Readings[reading]; ok {
-		if r.Tone == Now {
-			p.circle(Now, 4, "", a, 24)
-		}
+		p.ring(r, a)
 		p.read(r, a, away, 1)
+	}
+}
+
+// ring is drawn about where something is read that somebody points at.
+func (p *pen) ring(r Reading, a at) {
+	if r.Tone == Now {
+		p.circle(Now, 4, "", a, 24)
 	}
 }
 

@@ -28,6 +28,7 @@ func sternDriveShift(p *pen, g *rig.SternGeometry, _ *rig.SternAt) {
 	eye := stud.by(gap, 0)
 	p.rod(upper.by(40, 0), eye.by(-14, 0))
 	p.circle(Ink, 3, Paper, eye, 10)
+	p.ring(p.rig.Readings[rig.Stroke], eye)
 	p.plate(Ink, 3.5, Paper, stud.by(-26, -20), stud.by(26, -20), stud.by(40, 150), stud.by(-40, 150))
 	p.circle(Ink, 3, Wash, stud, 7)
 	p.pivot(stud.by(0, 58))

@@ -156,5 +156,8 @@ func number(v float64, one asked) string {
 	if one.Unit == "" {
 		return text
 	}
-	return text + " " + map[string]string{"deg": "°"}[one.Unit] + map[bool]string{true: "", false: one.Unit}[one.Unit == "deg"]
+	if one.Unit == "deg" {
+		return text + "°"
+	}
+	return text + " " + one.Unit
 }

@@ -1,4 +1,6 @@
 import Box from '@mui/material/Box';
+import type { Theme } from '@mui/material/styles';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { problemIn } from '../api/client';
@@ -9,7 +11,7 @@ import { Knobs } from './Knobs';
 import { MapView } from './MapView';
 import { Begin } from './Begin';
 import { planOf, UsePlan } from '../parts/UsePlan';
-import { Felt, Would, type Moved } from './Would';
+import { Felt, Verdict, Would, type Moved } from './Would';
 import { useTried, useWhatIf, type Standing } from './useWhatIf';
 
 const nothing: Standing = { settings: {}, faults: {}, figures: {}, around: {}, want: {} };
@@ -17,6 +19,7 @@ const nothing: Standing = { settings: {}, faults: {}, figures: {}, around: {}, w
 /** A setting is tried before it is touched: everything the rig would tell follows. */
 export function WhatIfScreen() {
   const { now, about, set, afresh } = useTried();
+  const phone = useMediaQuery((t: Theme) => t.breakpoints.down('md'), { noSsr: true });
   const { data: first } = useWhatIf(about, undefined, nothing);
   const then: Standing | undefined = first && {
     settings: first.then.settings ?? {},
@@ -43,6 +46,11 @@ export function WhatIfScreen() {
         )}
         {view && first && (
           <>
+            {phone && (
+              <Box sx={{ position: 'sticky', top: 0, zIndex: 2, bgcolor: 'background.default', py: 0.5 }}>
+                <Verdict view={view} />
+              </Box>
+            )}
             {view.picture && (
               <Box sx={{ position: { md: 'sticky' }, top: 0, zIndex: 1, bgcolor: 'background.default' }}>
                 <PictureView
@@ -62,7 +70,7 @@ export function WhatIfScreen() {
             >
               <Knobs view={view} first={first} set={set} now={now} wrong={knob ? { name: knob, says: problem?.detail ?? '' } : null} />
               <Box sx={{ gridColumn: { md: 2 }, gridRow: { md: '1 / span 2' } }}>
-                <Would view={view} tried={tried} afresh={afresh} set={set} moved={moved} onMove={setMoved} />
+                <Would view={view} verdict={!phone} tried={tried} afresh={afresh} set={set} moved={moved} onMove={setMoved} />
               </Box>
               <Box>
                 <Felt view={view} />

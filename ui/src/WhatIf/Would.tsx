@@ -34,9 +34,22 @@ export interface Moved {
   place: number;
 }
 
+/** Whether everything is inside, in sight whatever is tried. */
+export function Verdict({ view }: { view: WhatIfView }) {
+  return (
+    <Box
+      aria-live="polite"
+      sx={{ fontSize: 'title', fontWeight: 600, lineHeight: 1.2, color: view.inside ? 'success.main' : 'error.main' }}
+    >
+      {view.inside ? '✓ Everything is inside.' : '✕ Not everything is inside.'}
+    </Box>
+  );
+}
+
 /** What would be so, what differs, and what would put it right. */
 export function Would({
   view,
+  verdict,
   tried,
   afresh,
   set,
@@ -44,6 +57,7 @@ export function Would({
   onMove,
 }: {
   view: WhatIfView;
+  verdict: boolean; // it is not said elsewhere
   tried: boolean;
   afresh: () => void;
   set: (change: Record<string, string>) => void;
@@ -52,12 +66,7 @@ export function Would({
 }) {
   return (
     <>
-      <Box
-        aria-live="polite"
-        sx={{ fontSize: 'title', fontWeight: 600, lineHeight: 1.2, color: view.inside ? 'success.main' : 'error.main' }}
-      >
-        {view.inside ? '✓ Everything is inside.' : '✕ Not everything is inside.'}
-      </Box>
+      {verdict && <Verdict view={view} />}
       {view.differs.length > 0 && (
         <Box component="ul" aria-label="What differs" sx={{ m: 0, mt: 0.5, pl: 3, fontSize: 'text' }}>
           {view.differs.map((d) => (
