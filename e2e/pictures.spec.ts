@@ -12,10 +12,17 @@ test('bays and record', async ({ page, server }) => {
   await page.goto(`${server.url}/record/2026-11-avocet`);
   await page.getByText('Chain hash').waitFor();
   await page.screenshot({ path: picture('record'), fullPage: true });
-  await page.setViewportSize({ width: 390, height: 844 });
-  await page.goto(server.url);
-  await page.getByText('Launch Wigeon · lower').waitFor();
-  await page.screenshot({ path: picture('bays-phone') });
+});
+
+test('the figures of a manual', async ({ page, server }) => {
+  await page.goto(`${server.url}/set/parking-brake`);
+  await page.getByRole('textbox', { name: /^The lever holds at/ }).fill('5–7');
+  await page.getByRole('textbox', { name: /^Each wheel is backed off/ }).fill('8 to 10 clicks');
+  await page.getByRole('textbox', { name: /^One turn of the equaliser nut/ }).fill('20 tpi');
+  await page.getByText('1.27 mm').waitFor();
+  await page.getByRole('textbox', { name: /^The lever holds at/ }).focus();
+  await page.waitForTimeout(400); // until what is touched is lit
+  await page.screenshot({ path: picture('hour') });
 });
 
 test('the bench', async ({ page, server }) => {
