@@ -47,7 +47,7 @@ type Ask struct {
 	Tells    []string       `json:"tells,omitempty"`
 	Adjuster string         `json:"adjuster,omitempty"`
 	Choices  []string       `json:"choices,omitempty"`
-	Faint    string         `json:"faint"` // the usual figure in words, as it stands faint in the blank
+	Faint    string         `json:"faint"`            // the usual figure in words, as it stands faint in the blank
 	Points   []string       `json:"points,omitempty"` // of the sheet, where it is read; its first is drawn
 }
 
@@ -191,9 +191,7 @@ func (f *family) told(s *sheet.Sheet, one asked) Ask {
 	a := Ask{ID: one.ID, Says: one.Says, Where: one.Where, Unit: one.Unit, Required: one.Required, Kind: one.Kind, Choices: one.Choices,
 		Points: one.Points}
 	for _, group := range one.Tells {
-		for _, path := range paths(s.Rig.Geometry, group) {
-			a.Tells = append(a.Tells, path)
-		}
+		a.Tells = append(a.Tells, paths(s.Rig.Geometry, group)...)
 	}
 	if len(one.Adjusters) > 0 {
 		a.Adjuster = one.Adjusters[0]
