@@ -45,6 +45,7 @@ type Ask struct {
 	Measures string         `json:"measures,omitempty"`
 	At       map[string]any `json:"at,omitempty"`
 	Tells    []string       `json:"tells,omitempty"`
+	Over     string         `json:"over,omitempty"` // of a chart, what of At its first numbers are
 	Adjuster string         `json:"adjuster,omitempty"`
 	Choices  []string       `json:"choices,omitempty"`
 	Faint    string         `json:"faint"`            // the usual figure in words, as it stands faint in the blank
@@ -72,8 +73,9 @@ type asked struct {
 	Else   json.RawMessage `json:"else"`
 	ElseOf string          `json:"else_of"` // the ask whose target that is counted from
 	// Tells are the figures of the rig that it fixes; those that stand together with + move together.
-	Tells []string `json:"tells"`
-	Also  []string `json:"also"` // figures of the rig that are the target itself
+	Tells  []string `json:"tells"`
+	Also   []string `json:"also"`   // figures of the rig that are the target itself
+	Scales []string `json:"scales"` // figures of the rig that a count keeps in proportion: so many clicks are the usual way
 }
 
 // follow is a figure of the rig that keeps its proportion to another one.
@@ -193,8 +195,14 @@ func (f *family) told(s *sheet.Sheet, one asked) Ask {
 	for _, group := range one.Tells {
 		a.Tells = append(a.Tells, paths(s.Rig.Geometry, group)...)
 	}
+	if set := s.Setting(one.Setting); set != nil && one.Kind == Count {
+		a.Adjuster = set.Adjusters[0]
+	}
 	if len(one.Adjusters) > 0 {
 		a.Adjuster = one.Adjusters[0]
+	}
+	if one.Kind == Chart {
+		a.Over = s.Charts[0].At
 	}
 	if len(one.Points) > 0 {
 		p := s.Point(one.Points[len(one.Points)-1])

@@ -267,7 +267,7 @@ func (m *maker) count(one asked, fig Figure) {
 		was := set.BackOff
 		set.BackOff = &sheet.BackOff{Min: math.Floor(fig.From + 1e-9), Max: math.Ceil(fig.To - 1e-9)}
 		by := (was.Min + was.Max) / (set.BackOff.Min + set.BackOff.Max)
-		for _, path := range one.Tells { // so many clicks are the usual clearance
+		for _, path := range one.Scales { // so many clicks are the usual clearance
 			v, _ := get(m.s.Rig.Geometry, path)
 			m.tell(path, math.Round(v*by*1e6)/1e6)
 		}

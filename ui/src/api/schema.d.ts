@@ -1593,6 +1593,7 @@ export interface components {
             kind: string;
             measures?: string;
             minus?: number;
+            over?: string;
             plus?: number;
             points?: string[];
             required: boolean;
