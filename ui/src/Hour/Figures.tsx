@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import type { Picture } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { Finding } from '../parts/Finding';
 import { Head } from '../parts/Frame';
@@ -14,6 +15,20 @@ import { useBegin } from './useBegin';
 import { useHour, useTexts } from './useHour';
 
 const images = 'image/jpeg,image/png,image/webp';
+
+/** The mechanism; on a phone the half of it that is lit. */
+function Drawn({ picture }: { picture: Picture }) {
+  const ref = useRef<HTMLDivElement>(null);
+  const right = picture.shapes.some((s) => s.tone === 'now' && (s.points[0] ?? 0) > 600);
+  useEffect(() => {
+    if (ref.current) ref.current.scrollTop = right ? ref.current.scrollHeight / 2 : 0;
+  }, [right, picture]);
+  return (
+    <Box ref={ref} sx={{ maxHeight: { xs: 150, sm: 'none' }, overflow: 'hidden' }}>
+      <PictureView picture={picture} />
+    </Box>
+  );
+}
 
 /** What the manual says of a cable, beside its mechanism; with a machine's name it begins. */
 export function FiguresScreen() {
@@ -40,7 +55,7 @@ export function FiguresScreen() {
         </Box>
       </Head>
       <Box component="main" sx={{ flex: 1 }}>
-        <Box sx={{ maxHeight: { xs: 150, sm: 'none' }, overflow: 'hidden' }}>{data.picture && <PictureView picture={data.picture} />}</Box>
+        {data.picture && <Drawn picture={data.picture} />}
         <Box
           component="form"
           id="figures"
