@@ -113,6 +113,14 @@ func (w writer) head(r tell.Record) {
 	if r.Source != "" {
 		w.MultiCell(w.width, line, r.Source, "", "L", false)
 	}
+	if len(r.Assumed) > 0 {
+		var each []string
+		for _, one := range r.Assumed {
+			each = append(each, strings.TrimSuffix(one.Name+", "+one.Value, ", "))
+		}
+		w.quiet(8.5)
+		w.MultiCell(w.width, line, "Assumed: "+strings.Join(each, "; "), "", "L", false)
+	}
 	w.rule()
 }
 

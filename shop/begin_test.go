@@ -10,6 +10,7 @@ import (
 	"brankel/internal/testdb"
 	"brankel/rigging/fault"
 	"brankel/rigging/run/record"
+	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 	"brankel/shop"
 )
@@ -41,6 +42,10 @@ func TestANameAndTheFiguresOfAManualOpenARun(t *testing.T) {
 	led, err := s.Run(t.Context(), v.ID)
 	require.NoError(t, err)
 	assert.Contains(t, led.View.Applies, "own-1 r1")
+	paper, err := s.Record(t.Context(), v.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "Ramp book, page 12; what it does not say is ASSUMED", paper.Source)
+	assert.Contains(t, paper.Assumed, sheet.Said{Name: "cable of one turn of the nut", Value: "1.25 mm"}, "one by one")
 
 	v2, err := s.Begin(t.Context(), beginning("grey  van", map[string]string{"notches": "4-6", "back-off": "8"}))
 	require.NoError(t, err)

@@ -43,7 +43,7 @@ func saysFigures(f Figures) string {
 
 // SourceSays is where the figures come from, in a line.
 func SourceSays(s *sheet.Sheet) string {
-	if s.HasAssumed() {
+	if s.Source.Assumed {
 		return "ASSUMED figures: " + s.Source.Title
 	}
 	says := s.Source.Title
@@ -55,6 +55,9 @@ func SourceSays(s *sheet.Sheet) string {
 	}
 	if s.Source.Date != "" {
 		says += " of " + DayOf(s.Source.Date)
+	}
+	if s.HasAssumed() {
+		says += "; what it does not say is ASSUMED"
 	}
 	return says
 }

@@ -27,6 +27,9 @@ func (m *maker) assume() {
 			i := slices.IndexFunc(s.Adjusters, func(a sheet.Adjuster) bool { return a.ID == id })
 			given[fmt.Sprintf("adjusters[%d].%s", i, map[Kind]string{Step: "pitch", Torque: "lock.torque", Count: "threads"}[one.Kind])] = true
 		}
+		if i := slices.IndexFunc(s.Settings, func(set sheet.Setting) bool { return set.ID == one.Setting }); i >= 0 && one.Kind == Count {
+			given[fmt.Sprintf("settings[%d].steps", i)] = true
+		}
 		if one.Kind == Chart {
 			given["charts[0].points"] = len(fig.Pairs) > 1
 		}
@@ -34,6 +37,11 @@ func (m *maker) assume() {
 	s.Assumed = nil
 	for _, path := range s.Figures() {
 		if path != "rig.geometry" && !given[path] {
+			s.Assumed = append(s.Assumed, path)
+		}
+	}
+	for i, set := range s.Settings {
+		if path := fmt.Sprintf("settings[%d].steps", i); set.Steps > 0 && !given[path] {
 			s.Assumed = append(s.Assumed, path)
 		}
 	}

@@ -198,6 +198,11 @@ func (m *maker) title() error {
 			return fault.Below("source", err)
 		}
 	}
+	chain := []sheet.Part{} // which make the usual one is of nobody asked
+	for _, p := range s.Chain {
+		chain = append(chain, sheet.Part{Role: p.Role, Name: "as fitted", Sits: p.Sits})
+	}
+	s.Chain, s.PartRules = chain, nil
 	s.Applies = sheet.Effectivity{Unit: s.Applies.Unit, Hand: "either"}
 	if hand, ok := at(s.Rig.Geometry, "hand").(string); ok {
 		s.Applies.Hand = hand

@@ -93,6 +93,7 @@ func TestTheUsualFiguresGiveTheUsualRig(t *testing.T) {
 		require.NoError(t, err)
 		s := from(t, string(raw))
 		assert.True(t, s.Led(), w)
+		assert.NotRegexp(t, "Oxbury|Kestrin|Brindle|Ostley|Sedge|Holm|Wren", string(s.JSON()), "%s: no make of somebody else's", w)
 		for _, p := range s.Proofs() {
 			assert.True(t, p.Met, "%s: %+v", w, p)
 		}
@@ -170,4 +171,31 @@ func BenchmarkASheetOfFigures(b *testing.B) {
 			b.Fatal(err)
 		}
 	}
+}
+
+// What was given and what is assumed are told in words, each figure once.
+func TestWhatIsGivenAndWhatIsAssumedIsToldOneByOne(t *testing.T) {
+	for _, w := range ways(t) {
+		asked, err := manual.Asks(w[0], w[1])
+		require.NoError(t, err)
+		figures := map[string]any{}
+		for _, a := range asked.Asks {
+			if a.Required || a.Kind == manual.Step {
+				figures[a.ID] = a.Usual
+			}
+		}
+		raw, err := json.Marshal(map[string]any{"family": w[0], "school": w[1], "figures": figures})
+		require.NoError(t, err)
+		given, assumed := from(t, string(raw)).ByWhom()
+		require.NotEmpty(t, given, w)
+		require.NotEmpty(t, assumed, w)
+		for _, one := range append(given, assumed...) {
+			assert.NotRegexp(t, `[\[_]`, one.Name, "%s: a figure has a name and no path", w)
+		}
+		assert.Less(t, len(assumed), 45, w)
+	}
+	given, assumed := from(t, `{"family":"clutch","figures":{"free-play":{"from":26,"to":30},"pitch":1.5}}`).ByWhom()
+	assert.Contains(t, given, sheet.Said{Name: "free play at the pedal", Value: "26 to 30 mm"})
+	assert.Contains(t, given, sheet.Said{Name: "cable nut: a turn", Value: "1.5 mm"})
+	assert.Contains(t, assumed, sheet.Said{Name: "cable nut: its lock", Value: "12 Nm"})
 }

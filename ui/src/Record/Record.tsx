@@ -105,6 +105,11 @@ function Paper({ r, who }: { r: RecordData; who: string }) {
       <Box sx={{ color: 'quiet', mt: 0.5 }}>
         {[r.heading.note, r.heading.owner, r.heading.place, r.sheet, r.source].filter(Boolean).join(' · ')}
       </Box>
+      {(r.assumed ?? []).length > 0 && (
+        <Box sx={{ fontSize: 'note', color: 'quiet' }}>
+          Assumed: {(r.assumed ?? []).map((s) => [s.name, s.value].filter(Boolean).join(', ')).join('; ')}
+        </Box>
+      )}
       {r.renamed?.map((text) => (
         <Box key={text} sx={{ color: 'quiet' }}>
           On the card today {text}

@@ -27,6 +27,32 @@ export function SheetScreen() {
   );
 }
 
+/** Figures in words: what the source gives, or what nobody has confirmed. */
+function Said({ title, list, open = false }: { title: string; list: SheetPage['given']; open?: boolean }) {
+  if (list.length === 0) return null;
+  return (
+    <Box component="details" open={open} sx={{ mt: 1.5 }}>
+      <Box component="summary" sx={{ fontSize: 'plain', fontWeight: 600, minHeight: 44, display: 'list-item', cursor: 'pointer' }}>
+        {title}: {list.length}
+      </Box>
+      <Box component="ul" sx={{ m: 0, p: 0, listStyle: 'none', columns: { md: 2 }, columnGap: 40, fontSize: 'text' }}>
+        {list.map((s, i) => (
+          <Box
+            component="li"
+            key={i}
+            sx={{ display: 'flex', gap: 1.5, breakInside: 'avoid', borderBottom: '1px solid', borderColor: 'divider', py: 0.5 }}
+          >
+            <span>{s.name}</span>
+            <Box component="span" sx={{ ml: 'auto', fontWeight: 600, textAlign: 'right' }}>
+              {s.value}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
 function Page({ page }: { page: SheetPage }) {
   const { sheet } = page;
   const manage = useSession().data?.manage ?? false;
@@ -73,6 +99,8 @@ function Page({ page }: { page: SheetPage }) {
       <Box sx={{ mt: 1 }}>
         <Drawn preview={page.preview} />
       </Box>
+      <Said title="Given" list={page.given} open />
+      <Said title="Assumed, since its source does not say" list={page.assumed} />
       <Paper sheet={sheet} words={page.words} proofs={page.proofs} faults={none} questions={none} />
       {page.revisions.length > 1 && (
         <Box component="section" aria-label="Revisions" sx={{ borderTop: '2px solid', borderColor: 'text.primary', pt: 1.5 }}>

@@ -2204,6 +2204,7 @@ export interface components {
             value: number;
         };
         RunRecord: {
+            assumed?: components["schemas"]["SheetSaid"][];
             broken?: string;
             checks: components["schemas"]["RunField"][];
             complaint: components["schemas"]["RunField"][];
@@ -2829,6 +2830,10 @@ export interface components {
                 [key: string]: string[];
             };
         };
+        SheetSaid: {
+            name: string;
+            value: string;
+        };
         SheetSchool: {
             id: string;
             manual?: boolean;
@@ -3186,7 +3191,9 @@ export interface components {
         };
         ShopSheetPage: {
             applies: string;
+            assumed: components["schemas"]["SheetSaid"][];
             changed: components["schemas"]["SheetDifference"][];
+            given: components["schemas"]["SheetSaid"][];
             hash: string;
             led: boolean;
             preview: components["schemas"]["RunPreview"];
