@@ -1,4 +1,5 @@
 // The first hour on one's own machine: from an empty floor to the first reading asked.
+import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { Hand, view } from './hand';
 import { expect, freshDatabase, Server, test } from './server';
@@ -124,5 +125,19 @@ test('by keyboard: a contradiction is met and cured, nothing typed is lost over 
   await untilRead(page, server);
   await page.goto(server.url);
   await expect(page.getByRole('region', { name: 'grey van' })).toBeVisible();
+  await server.stop();
+});
+
+test('the empty floor, the plate and the page of figures are sound for screen readers, by day and by lamp', async ({ page }) => {
+  const server = await empty(page);
+  for (const lamp of [false, true]) {
+    for (const path of ['/', '/set', '/set/flap-follow-up']) {
+      await page.goto(server.url + path);
+      await expect(page.getByText(/The floor is empty|write what you call it|Flap angle at full/).first()).toBeVisible();
+      if (path !== '/') await expect(page.locator('svg').first()).toBeVisible();
+      expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => [path, lamp, v.id, v.nodes[0]?.html])).toEqual([]);
+    }
+    if (!lamp) await page.getByRole('button', { name: 'lamp' }).click();
+  }
   await server.stop();
 });

@@ -5,7 +5,7 @@ import { Link, useParams } from 'react-router';
 import type { Picture } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { Finding } from '../parts/Finding';
-import { Head } from '../parts/Frame';
+import { Head, lasting } from '../parts/Frame';
 import { Pick } from '../parts/Pick';
 import { PictureView } from '../parts/PictureView';
 import { OneOf } from '../parts/Toggle';
@@ -120,11 +120,13 @@ export function FiguresScreen() {
                 busy={busy}
                 onFile={setPhoto}
               />
+              <Box sx={{ fontSize: 'note', color: 'quiet' }}>{lasting}</Box>
             </Box>
           </Box>
         </Box>
       </Box>
       <Box
+        component="footer"
         sx={{
           position: 'sticky',
           bottom: 0,
