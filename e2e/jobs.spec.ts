@@ -88,7 +88,9 @@ test('shift points to taste: the ends are drawn, a wish beyond them is refused, 
   await hand.tap('✓ as wished');
   await expect(page.getByText('swap them, or read them again')).toBeVisible();
   await page.getByRole('group', { name: 'light throttle' }).getByLabel(/^3 to 2, down/).fill('19');
+  const before = (await view(page, server, id)).seq;
   await hand.tap('✕ early');
+  await expect.poll(async () => (await view(page, server, id)).seq, 'the table as it came has arrived').toBeGreaterThan(before);
   await expect(page.getByText('As it came: this proves nothing')).toBeHidden(); // else the old table is taken for the next
   await shifts('light up 30 down 22, wide 75');
   await hand.tap('✓ as wished');
