@@ -25,7 +25,7 @@ type Figure struct {
 // unknown is what is written where the manual does not say.
 const unknown = "unknown"
 
-// most is more than any figure of a manual is, in any unit.
+// mostFigure is more than any figure of a manual is, in any unit.
 const mostFigure = 50000
 
 // written is a figure as JSON has it.

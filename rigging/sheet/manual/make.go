@@ -41,7 +41,11 @@ type maker struct {
 	told  map[string]bool   // paths of the rig that were told
 }
 
-const longestText = 300
+// How long a text of the question may be, and how many figures it may have: no family asks for half as many.
+const (
+	longestText = 300
+	mostFigures = 20
+)
 
 func newMaker(raw []byte) (*maker, error) {
 	m := &maker{given: map[string]Figure{}, told: map[string]bool{}}
@@ -52,6 +56,9 @@ func newMaker(raw []byte) (*maker, error) {
 		if len(one.text) > longestText {
 			return nil, fault.At(one.field, "write %d letters at the most", longestText)
 		}
+	}
+	if len(m.q.Figures) > mostFigures {
+		return nil, fault.At("figures", "write %d figures at the most: those that are asked", mostFigures)
 	}
 	var err error
 	if m.usual, m.f, m.list, err = page(m.q.Family, m.q.School); err != nil {

@@ -2,6 +2,7 @@ package manual_test
 
 import (
 	"encoding/json"
+	"fmt"
 	"slices"
 	"strings"
 	"testing"
@@ -146,6 +147,7 @@ func TestWhatCannotBeIsToldWithBothFigures(t *testing.T) {
 		{`{"family":"parking-brake","figures":{"notches":5,"back-off":60}}`, "figures.back-off", "far from the usual 7"},
 		{`{"family":"flight-control-loop","figures":{"tension":[[20,170],[30]]}}`, "figures.tension", "half a pair"},
 		{`{"family":"gear-gate","figures":{"gap-left":1,"gap-right":4}}`, "figures.gap-left", "cannot both be"},
+		{`{"family":"clutch","figures":{` + many(30) + `}}`, "figures", "20 figures at the most"},
 		{`{"family":"windlass","figures":{}}`, "family", "there is no family"},
 		{`{"family":"clutch","school":"guess","figures":{}}`, "school", "write pedal or fork or force"},
 	} {
@@ -162,6 +164,15 @@ func TestWhatCannotBeIsToldWithBothFigures(t *testing.T) {
 			assert.Contains(t, list[i].Message, one.says, one.question)
 		}
 	}
+}
+
+// many are figures that nobody asks for.
+func many(n int) string {
+	var out []string
+	for i := range n {
+		out = append(out, fmt.Sprintf(`"f%d":1`, i))
+	}
+	return strings.Join(out, ",")
 }
 
 func BenchmarkASheetOfFigures(b *testing.B) {

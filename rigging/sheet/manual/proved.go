@@ -76,8 +76,6 @@ func (m *maker) inches(one asked) string {
 
 // without tells whether all is right when one figure is left out.
 func (m *maker) without(id string) bool {
-	fig := m.given[id]
-	defer func() { m.given[id] = fig }()
 	other := &maker{q: m.q, f: m.f, list: m.list, usual: m.usual, given: map[string]Figure{}, told: map[string]bool{}}
 	for k, v := range m.given {
 		if k != id {
