@@ -218,7 +218,7 @@ func (s *Shop) Hear(ctx context.Context, id, check, text string) (record.Heard, 
 // Which is where a serial leads.
 type Which struct {
 	sheet.Match
-	Source    sheet.Source
+	Source    string          // where its figures come from, in words
 	Elsewhere []*sheet.Head   // for that unit under another name of the cable, where none has its name
 	TookOut   *record.Swapped // the log has it that this unit went
 }
@@ -246,7 +246,7 @@ func (s *Shop) Which(ctx context.Context, id, cable string, u sheet.Unit) (w Whi
 	}
 	one, err := s.knownSheet(ctx, w.Sheet.Hash)
 	if err == nil {
-		w.Source = one.Source
+		w.Source = record.SourceSays(one)
 	}
 	return w, err
 }

@@ -293,14 +293,7 @@ func (s *server) which(c *echo.Context) error {
 		out.Elsewhere = append(out.Elsewhere, Elsewhere{one.Cable, one.Name(), one.Applies.Words()})
 	}
 	if m.Sheet != nil {
-		out.Sheet, out.Led = m.Sheet.Name(), m.Sheet.Led
-		out.Source = strings.Join(slices.DeleteFunc([]string{m.Source.Title, m.Source.Section, m.Source.Revision}, func(t string) bool { return t == "" }), ", ")
-		switch {
-		case m.Source.Assumed:
-			out.Source = "figures assumed: " + m.Source.Title
-		case m.Sheet.Assumed:
-			out.Source += "; what it does not say is assumed"
-		}
+		out.Sheet, out.Led, out.Source = m.Sheet.Name(), m.Sheet.Led, m.Source
 	}
 	if out.Neighbours == nil {
 		out.Neighbours = []sheet.Neighbour{}

@@ -87,16 +87,21 @@ func (s *server) begin(c *echo.Context) error {
 func (s *server) sheetRoutes() []route {
 	get, post := http.MethodGet, http.MethodPost
 	return []route{
-		on(get, "/api/v1/library", "library", "the sheets that words may mean on the axis of their numbers, every one for none").asks("find").gives(shop.Library{}).
+		on(get, "/api/v1/library", "library", "the sheets that words may mean on the axis of their numbers, every one for none").
+			asks("find").gives(shop.Library{}).
 			by(s.library, workshop.Read),
-		on(post, "/api/v1/sheets/asks", "sheetAsks", "which figures of its manual a family asks for").takes(AsksIn{}).gives(manual.Asked{}).
+		on(post, "/api/v1/sheets/asks", "sheetAsks", "which figures of its manual a family asks for").
+			takes(AsksIn{}).gives(manual.Asked{}).
 			openTo(s.sheetAsks).costs(s.gates.open),
-		on(post, "/api/v1/sheets/from", "sheetFrom", "a sheet made of the figures of a manual; nothing is kept").takes(FromIn{}).gives(sheet.Sheet{}).
+		on(post, "/api/v1/sheets/from", "sheetFrom", "a sheet made of the figures of a manual; nothing is kept").
+			takes(FromIn{}).gives(sheet.Sheet{}).
 			openTo(s.sheetFrom).costs(s.gates.open),
-		on(post, "/api/v1/hour", "hour", "a page of figures as it is written: what is asked, what was understood, its mechanism; nothing is kept").
+		on(post, "/api/v1/hour", "hour", "a page of figures as it is written: what is asked, what was understood, "+
+			"its mechanism; nothing is kept").
 			takes(shop.HourIn{}).gives(shop.Hour{}).
 			by(s.hour, workshop.Read).costs(s.gates.reckons),
-		on(post, "/api/v1/hour/begin", "begin", "one's own machine, set by the figures of its manual: its sheet, its card, a run").
+		on(post, "/api/v1/hour/begin", "begin", "one's own machine, set by the figures of its manual: "+
+			"its sheet, its card, a run").
 			takes(shop.Beginning{}).gives(shop.RunView{}).
 			by(s.begin, workshop.Manage).costs(s.gates.reckons),
 		on(get, "/api/v1/sheets/{hash}/page", "sheetPage", "a sheet as it is read").gives(shop.SheetPage{}).

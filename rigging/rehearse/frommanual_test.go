@@ -182,22 +182,6 @@ func (b *bench) best(name string, step float64, span sheet.Range) {
 
 func places(v float64, n int) float64 { return math.Round(v*math.Pow10(n)) / math.Pow10(n) }
 
-// at is what stands at a path of the true rig.
-func (b *bench) at(path string) any {
-	var v any = b.rig.Geometry
-	for _, key := range strings.Split(path, ".") {
-		switch in := v.(type) {
-		case map[string]any:
-			v = in[key]
-		case []any:
-			var i int
-			_, _ = fmt.Sscan(key, &i)
-			v = in[i]
-		}
-	}
-	return v
-}
-
 // answers is what the manual of that rig says: half of what is not required it does not.
 func (b *bench) answers(r *rand.Rand) {
 	b.figures = map[string]any{}
@@ -236,7 +220,7 @@ func (b *bench) answers(r *rand.Rand) {
 			}
 			b.figures[a.ID] = pairs
 		case manual.Step:
-			b.figures[a.ID] = places(b.at(a.Tells[0]).(float64), 3)
+			b.figures[a.ID] = places(rig.Look(b.rig.Geometry, a.Tells[0]).(float64), 3)
 		case manual.Torque:
 			b.figures[a.ID] = a.Usual
 		case manual.Choice:
@@ -254,7 +238,7 @@ func (b *bench) count(a manual.Ask) any {
 	if len(a.Tells) == 0 {
 		return a.Usual
 	}
-	v := b.at(a.Tells[0]).(float64)
+	v := rig.Look(b.rig.Geometry, a.Tells[0]).(float64)
 	if a.Unit == "threads" {
 		v = math.Floor(v)
 	}

@@ -6,6 +6,26 @@ import (
 	"strings"
 )
 
+// Look is what stands at a path of a geometry as JSON has it, hooks.0.ratio; nil for nothing.
+func Look(geometry any, path string) any {
+	v := geometry
+	for _, key := range strings.Split(path, ".") {
+		switch in := v.(type) {
+		case map[string]any:
+			v = in[key]
+		case []any:
+			i, err := strconv.Atoi(key)
+			if err != nil || i < 0 || i >= len(in) {
+				return nil
+			}
+			v = in[i]
+		default:
+			return nil
+		}
+	}
+	return v
+}
+
 // Says is what a number of the geometry is called and its unit, by its path: hooks.0.ratio. ok is false where the family has
 // no such number, or no word for it.
 func (m *Model) Says(path string) (says, unit string, ok bool) {

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"brankel/rigging/quantity"
+	"brankel/rigging/rig"
 )
 
 // Said is one figure of a sheet in words: the free play at the pedal, 18 mm.
@@ -98,17 +99,7 @@ func (s *Sheet) saidOfRig(path string) Said {
 	if !ok {
 		says = path
 	}
-	var v any = s.Rig.Geometry
-	for _, key := range strings.Split(path, ".") {
-		switch in := v.(type) {
-		case map[string]any:
-			v = in[key]
-		case []any:
-			if i, err := strconv.Atoi(key); err == nil && i >= 0 && i < len(in) {
-				v = in[i]
-			}
-		}
-	}
+	v := rig.Look(s.Rig.Geometry, path)
 	number, is := v.(float64)
 	if !is {
 		return Said{says, fmt.Sprint(v)}

@@ -11,6 +11,7 @@ import (
 	"sync"
 
 	"brankel/rigging/fault"
+	"brankel/rigging/rig"
 	"brankel/rigging/sheet"
 	"brankel/rigging/sheet/usual"
 )
@@ -269,7 +270,7 @@ func window(s *sheet.Sheet, one asked) usualWindow {
 
 func usualChoice(s *sheet.Sheet, one asked) string {
 	if len(one.Tells) > 0 {
-		if v, ok := at(s.Rig.Geometry, one.Tells[0]).(string); ok {
+		if v, ok := rig.Look(s.Rig.Geometry, one.Tells[0]).(string); ok {
 			return v
 		}
 		return one.Choices[0]

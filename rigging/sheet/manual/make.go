@@ -7,6 +7,7 @@ import (
 
 	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
+	"brankel/rigging/rig"
 	"brankel/rigging/sheet"
 	"brankel/rigging/strict"
 )
@@ -211,7 +212,7 @@ func (m *maker) title() error {
 	}
 	s.Chain, s.PartRules = chain, nil
 	s.Applies = sheet.Effectivity{Unit: s.Applies.Unit, Hand: "either"}
-	if hand, ok := at(s.Rig.Geometry, "hand").(string); ok {
+	if hand, ok := rig.Look(s.Rig.Geometry, "hand").(string); ok {
 		s.Applies.Hand = hand
 	}
 	return nil

@@ -4,6 +4,8 @@ import (
 	"math"
 	"strconv"
 	"strings"
+
+	"brankel/rigging/rig"
 )
 
 // paths writes out a path of the geometry: lever_ratio, hooks.0.ratio, planes.*.pitch for each of them, and several with +.
@@ -14,7 +16,7 @@ func paths(geometry map[string]any, group string) (out []string) {
 			out = append(out, one)
 			continue
 		}
-		list, _ := at(geometry, head).([]any)
+		list, _ := rig.Look(geometry, head).([]any)
 		for i := range list {
 			out = append(out, head+"."+strconv.Itoa(i)+"."+tail)
 		}
@@ -22,28 +24,9 @@ func paths(geometry map[string]any, group string) (out []string) {
 	return out
 }
 
-// at is what stands at a path, nil for nothing.
-func at(v any, path string) any {
-	for _, key := range strings.Split(path, ".") {
-		switch in := v.(type) {
-		case map[string]any:
-			v = in[key]
-		case []any:
-			i, err := strconv.Atoi(key)
-			if err != nil || i < 0 || i >= len(in) {
-				return nil
-			}
-			v = in[i]
-		default:
-			return nil
-		}
-	}
-	return v
-}
-
 // get is the number at a path, 0 for one that is left out.
 func get(geometry map[string]any, path string) (float64, bool) {
-	v, ok := at(geometry, path).(float64)
+	v, ok := rig.Look(geometry, path).(float64)
 	return v, ok
 }
 

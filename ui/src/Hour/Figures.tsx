@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Picture } from '../api/client';
+import { useSession } from '../api/useSession';
 import { Blank } from '../parts/Blank';
 import { Finding } from '../parts/Finding';
 import { Head, lasting } from '../parts/Frame';
@@ -39,6 +40,7 @@ export function FiguresScreen() {
   const [machine, setMachine] = useStored('draft.hour.machine');
   const [serial, setSerial] = useStored('draft.hour.serial');
   const [source, setSource] = useStored('draft.hour.source');
+  const session = useSession().data;
   const [photo, setPhoto] = useState<File>();
   const { data, error } = useHour(family, school, texts, touched);
   const { begin, at, problem, busy } = useBegin(() => {
@@ -75,6 +77,7 @@ export function FiguresScreen() {
           }}
         >
           <Box>
+            {session && !session.manage && <Finding>Whoever leads the workshop keeps sheets: ask them to set this one up.</Finding>}
             {data.schools.length > 1 && (
               <Box sx={{ my: 1 }}>
                 <OneOf
@@ -141,7 +144,13 @@ export function FiguresScreen() {
         }}
       >
         <Blank label="on which machine? a name is enough" value={machine} onChange={setMachine} width={420} error={at('machine')} />
-        <Button type="submit" form="figures" variant="contained" disabled={busy} sx={{ minHeight: 52, px: 2.5, ml: 'auto', flexShrink: 0 }}>
+        <Button
+          type="submit"
+          form="figures"
+          variant="contained"
+          disabled={busy || !session?.manage}
+          sx={{ minHeight: 52, px: 2.5, ml: 'auto', flexShrink: 0 }}
+        >
           Set it now
         </Button>
       </Box>
