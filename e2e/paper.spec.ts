@@ -4,6 +4,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { begin, Hand, workUntil } from './hand';
 import { expect, root, test } from './server';
 
 const run = '2026-11-wigeon';
@@ -52,6 +53,21 @@ test('a photo goes in, two taps beside a known thing give a length, and it stand
     .toBeGreaterThan(1000);
   const pdf = await (await page.request.get(`${server.url}/api/v1/runs/${run}/record.pdf`)).body();
   expect(execFileSync('pdfimages', ['-list', file('r.pdf', pdf)]).toString()).toContain('1280   800');
+});
+
+test('a photo of what is looked at is one tap, stays with the look, and stands on the record under its name', async ({ page, server }) => {
+  const id = await begin(page, server, 'reed', 'overrun');
+  const hand = new Hand(page);
+  await workUntil(hand, server, id, 'Left: Lining at the inspection hole');
+  const picture = await page.screenshot();
+  await hand.now().getByLabel('Photo of it').setInputFiles({ name: 'c.bin', mimeType: 'text/plain', buffer: Buffer.from('no picture') });
+  await expect(hand.now().getByRole('alert')).toContainText('no photo that can be read');
+  await hand.now().getByLabel('Photo of it').setInputFiles({ name: 'c.png', mimeType: 'image/png', buffer: picture });
+  await expect(hand.now().getByRole('status')).toHaveText('✓ taken');
+  await hand.says('Left: Lining at the inspection hole');
+  await hand.tap('✕ thin');
+  await page.goto(`${server.url}/record/${id}`);
+  await expect(page.getByRole('region', { name: 'Photos' }).getByText('photo, lining, left')).toBeVisible();
 });
 
 test('a signed record is amended beside the entry, and leaves the house as table, chain and bundle that can be proved', async ({

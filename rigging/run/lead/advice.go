@@ -125,7 +125,8 @@ type Ask struct {
 	Conditions []string    `json:"conditions"`
 	Figures    []AskFigure `json:"figures,omitempty"`
 	Loaded     bool        `json:"loaded,omitempty"`
-	All        []Well      `json:"all,omitempty"` // open as well, this one too: one tap where all are well
+	Look       bool        `json:"look,omitempty"` // at a part: a photo tells it better than a word
+	All        []Well      `json:"all,omitempty"`  // open as well, this one too: one tap where all are well
 }
 
 // AskFigure is a number to be read with a check, in the unit of its kind where none is written.

@@ -153,7 +153,7 @@ func (run *Lead) read(p *sheet.Point) Advice {
 func (run *Lead) ask(c *sheet.Check, answer record.Answered, answered bool) Advice {
 	good := c.Good()
 	ask := &Ask{Check: c.ID, Ask: c.Ask, Answers: []AskAnswer{{good.ID, good.Says}}, Conditions: spell.List(c.Conditions), Loaded: c.Loaded,
-		Figures: run.askFigures(c)}
+		Look: c.Kind == sheet.CheckCondition, Figures: run.askFigures(c)}
 	for _, other := range c.Answers {
 		if other.ID != good.ID {
 			ask.Answers = append(ask.Answers, AskAnswer{other.ID, other.Says})

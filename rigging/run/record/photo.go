@@ -11,19 +11,20 @@ import (
 	"brankel/rigging/run/spell"
 )
 
-// Photo is a picture taken at a step or of a point: its bytes are kept beside the chain, their
+// Photo is a picture taken at a step, of a point or of what a check looks at: its bytes are kept beside the chain, their
 // SHA-256 stands in it. Width and Height, in pixels, are filled in here, and what was measured in
 // it.
 type Photo struct {
 	SHA256  string    `json:"sha256"`
 	Stage   string    `json:"stage"`           // as found, as left, released, applied, or "" for any other
 	Point   string    `json:"point,omitempty"` // of the sheet
+	Check   string    `json:"check,omitempty"` // of the sheet, where no point is named
 	Step    string    `json:"step,omitempty"`
 	Text    string    `json:"text,omitempty"`
 	Width   int       `json:"width,omitempty"`
 	Height  int       `json:"height,omitempty"`
 	Small   string    `json:"small,omitempty"` // SHA-256 of its small twin; filled in here
-	Name    string    `json:"name,omitempty"`  // of the point
+	Name    string    `json:"name,omitempty"`  // of the point or the check
 	Measure *Measured `json:"measured,omitempty"`
 }
 
@@ -108,6 +109,13 @@ func admitPhoto(in Incoming, p Photo) (Photo, error) {
 			return p, fault.At("body.point", "the sheet has no such point")
 		}
 		p.Name = in.Sheet.Point(p.Point).Name
+	}
+	if p.Check != "" {
+		c := in.Sheet.Check(p.Check)
+		if c == nil || p.Point != "" {
+			return p, fault.At("body.check", "name a check of the sheet, or a point of it, not both")
+		}
+		p.Name = c.Name
 	}
 	if p.Stage != "" && !slices.Contains(PhotoStages, p.Stage) {
 		return p, fault.At("body.stage", "choose %s, or nothing", strings.Join(PhotoStages, ", "))

@@ -6,6 +6,7 @@ import { Blank } from '../parts/Blank';
 import { Finding } from '../parts/Finding';
 import { useStored } from '../stored';
 import { Dictated, Figures, type Typed } from './Figures';
+import { LookPhoto } from './LookPhoto';
 import { made } from './made';
 import { Row, useAsk } from './panels';
 
@@ -97,6 +98,7 @@ export function CheckPanel({ advice, run, send }: { advice: Advice; run: string;
           </Box>
         </Row>
       )}
+      {check.look && <LookPhoto key={check.check} run={run} check={check.check} send={send} />}
       {advice.cure && (
         <Row>
           <Button

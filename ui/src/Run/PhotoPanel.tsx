@@ -11,7 +11,8 @@ import { Pick } from '../parts/Pick';
 import { MeasureIn, useMeasuring } from './MeasureIn';
 import type { Send } from '../api/useRun';
 
-const images = 'image/jpeg,image/png,image/webp';
+/** What a camera gives that is taken. */
+export const images = 'image/jpeg,image/png,image/webp';
 const stages = ['', 'as found', 'as left', 'released', 'applied'].map((id) => ({ id, name: id || 'anything' }));
 
 /** A photo on the run: taken or picked, what it shows, and two taps with a known thing for a length. */

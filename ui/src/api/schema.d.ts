@@ -1870,6 +1870,7 @@ export interface components {
             conditions: string[];
             figures?: components["schemas"]["RunAskFigure"][];
             loaded?: boolean;
+            look?: boolean;
         };
         RunAskAnswer: {
             id: string;
