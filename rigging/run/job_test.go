@@ -151,3 +151,31 @@ func TestASettingIsNotAskedForOnceSomethingWasTurned(t *testing.T) {
 	require.ErrorContains(t, r.try(record.KindJob, record.Job{Job: sheet.JobOne, Setting: "length", AskedBy: "him"}), "turned already")
 	r.wants(lead.DoSettle)
 }
+
+// What is done to a part has needs like any other work: nobody counts the threads of a turnbuckle through a closed floor,
+// or takes a cable off with the key in.
+func TestAPartComesOffWhereItCanBeReached(t *testing.T) {
+	for _, one := range []struct{ sheet, says, thing, way string }{
+		{"721", "Threads in at the crossover", "floor", "off"},
+		{"721", "Routed", "key", "pocket"},
+		{"711", "Threads in at the follow-up cable, wing end", "wing-panel", "off"},
+		{"201", "Threads in at the helm end", "key", "pocket"},
+		{"301", "Clips and grommets", "key", "pocket"},
+	} {
+		f := follow(t, one.sheet)
+		f.do(record.KindJob, record.Job{Job: sheet.JobNew, Part: "the cable"})
+		asked := false
+		for i := 0; !asked; i++ {
+			require.Less(t, i, 60, one.says)
+			a := f.led().Advice()
+			if a.Do != lead.DoPart {
+				f.step(a)
+				continue
+			}
+			if asked = strings.HasPrefix(a.Part.Says, one.says); asked {
+				assert.Equal(t, one.way, f.state().Now().Ways[one.thing], "%s: %s", one.sheet, a.Part.Says)
+			}
+			f.do(record.KindPart, record.Parted{Item: a.Part.Item, Text: "as it was"})
+		}
+	}
+}

@@ -45,6 +45,39 @@ type workKey struct {
 	one      *Setting
 }
 
+// Laid are the needs of work on a cable itself, of those that its adjusters ask for to be turned (all of them, or the one
+// named): how the machine stands, what is off to get at it, key and power. Pins, locks and cables are held for a reading's
+// sake and are no need of it; where adjusters differ, what they have in common.
+func (s *Sheet) Laid(only *Adjuster) setup.Needs {
+	out := setup.Needs{}
+	for i := range s.Settings {
+		one := &s.Settings[i]
+		for _, id := range one.Adjusters {
+			a := s.Adjuster(id)
+			if a == nil || only != nil && a.ID != only.ID {
+				continue
+			}
+			for thing, ways := range s.turning(a, one).Needs {
+				t := s.Thing(thing)
+				if t == nil || !slices.Contains(layKinds, t.Kind) || slices.ContainsFunc(ways, moving) {
+					continue
+				}
+				if had, said := out[thing]; said {
+					ways = slices.DeleteFunc(slices.Clone(ways), func(w string) bool { return !slices.Contains(had, w) })
+				}
+				out[thing] = ways
+			}
+		}
+	}
+	maps.DeleteFunc(out, func(_ string, ways setup.AnyOf) bool { return len(ways) == 0 })
+	return out
+}
+
+// moving is a way in which nobody takes a cable off.
+func moving(way string) bool { return way == setup.Running || way == setup.Warm || setup.UnderWay(way) }
+
+var layKinds = []setup.Kind{setup.Key, setup.Power, setup.Ground, setup.Chocks, setup.Part, setup.Wheels, setup.Propeller}
+
 // once is some work that is worked out the first time it is asked for: nobody changes what it holds.
 func (s *Sheet) once(key workKey, work func() Work) Work {
 	if s.works == nil {

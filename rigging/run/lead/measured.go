@@ -190,6 +190,9 @@ func (run *Lead) badCheck(s *Setting) *sheet.Check {
 
 // foundRight tells whether all that a setting reads was found inside, and nothing of it was turned or locked since.
 func (run *Lead) foundRight(s *Setting) bool {
+	if run.Job.Job == sheet.JobNew {
+		return false // nothing of a new part was found so
+	}
 	reads := false
 	for _, a := range s.Aims {
 		if a.Limited && (a.Now == nil || a.Wrong()) {

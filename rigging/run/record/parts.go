@@ -2,6 +2,7 @@ package record
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 
 	"brankel/rigging/fault"
@@ -30,14 +31,17 @@ func (st State) PartItems() (out []PartItem) {
 		return nil
 	}
 	off, on := st.cables()
+	laid := st.Sheet.Laid(nil)
+	maps.Copy(off, laid)
+	maps.Copy(on, laid)
 	add := func(id, says string, note bool, needs setup.Needs) {
 		out = append(out, PartItem{sheet.Work{ID: id, Needs: needs, HandsIn: true}, says, note})
 	}
 	if !st.Job.In {
-		add("old-length", "Length of the old one: printed on it, or measured", true, nil)
+		add("old-length", "Length of the old one: printed on it, or measured", true, laid)
 		for _, a := range st.Sheet.Adjusters {
 			if a.Threaded() && !a.MeasureOnly {
-				add("old-threads:"+a.ID, fmt.Sprintf("Threads in at the %s as it comes off", a.Name), true, nil)
+				add("old-threads:"+a.ID, fmt.Sprintf("Threads in at the %s as it comes off", a.Name), true, st.Sheet.Laid(&a))
 			}
 		}
 		add("old-clips", "Clips and grommets as they come off: side and order", true, off)
