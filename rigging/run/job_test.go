@@ -100,6 +100,8 @@ func TestOneSettingTurnsNothingElse(t *testing.T) {
 func TestANewPartHasNoAsFound(t *testing.T) {
 	f := follow(t, "114")
 	f.do(record.KindJob, record.Job{Job: sheet.JobNew, Part: "lower drive cable", Number: "K7", Length: "2.4 m"})
+	f.untilDo(lead.DoSetUp)
+	assert.Contains(t, tell.Show(f.led()).Fetch, "the new lower drive cable K7", "it is fetched before anything is taken off")
 	a := f.untilDo(lead.DoPart)
 	assert.True(t, strings.HasPrefix(a.Part.Says, "Length of the old one"))
 	require.ErrorContains(t, f.try(record.KindPart, record.Parted{Item: a.Part.Item}), "write it down")
@@ -111,6 +113,7 @@ func TestANewPartHasNoAsFound(t *testing.T) {
 		}
 		f.stop()
 	}
+	assert.Empty(t, tell.Show(f.led()).Fetch)
 	assert.Equal(t, "as fitted", f.state().FoundWord())
 	assert.True(t, f.state().PartIn())
 	r := tell.MakeRecord(record.Heading{}, f.led(), f.events, "")
@@ -121,7 +124,6 @@ func TestANewPartHasNoAsFound(t *testing.T) {
 	assert.Contains(t, text, "a new part goes in, lower drive cable, number K7, 2400.0 mm long")
 	assert.Contains(t, text, "as it was")
 	assert.Contains(t, text, "again after bedding in")
-	assert.Contains(t, tell.Show(f.led()).Fetch, "the new lower drive cable K7")
 }
 
 // What is brought along follows from the sheet: instruments, and how hard what is tightened; a step that asks nothing says so.

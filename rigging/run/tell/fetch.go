@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"brankel/rigging/run/record"
 	"brankel/rigging/setup"
 	"brankel/rigging/sheet"
 )
@@ -16,13 +17,13 @@ var fetched = []setup.Kind{setup.Chocks, setup.Pin, setup.Lock, setup.Held, setu
 var called = map[string]string{"caliper": "calliper", "eye": ""}
 
 // fetch is what is brought along, once: the tools of the steps, the instruments that are read by, what is tightened how
-// hard and with which pin, the part that goes in, what goes on for the work.
+// hard and with which pin, the part that goes in, what goes on for the work. Nothing more once the work has begun.
 func (run page) fetch() []string {
 	from := run.Sheet
 	if from == nil {
 		from = run.Expected
 	}
-	if from == nil {
+	if from == nil || run.begun() {
 		return []string{}
 	}
 	list := fetching{}
@@ -58,6 +59,12 @@ func (run page) fetch() []string {
 		}
 	}
 	return list
+}
+
+// begun tells whether somebody has gone to the work: something was changed for it, read, turned or taken off.
+func (run page) begun() bool {
+	return len(run.Readings) > 0 || len(run.Parts) > 0 || run.AnyMoved() ||
+		slices.ContainsFunc(run.Changes, func(c record.Change) bool { return !c.Found })
 }
 
 // fetching is a list as it grows.

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { View } from '../api/client';
 import { Blank } from '../parts/Blank';
+import { Fetch } from './Fetch';
 import { useStored } from '../stored';
 import { JobChoice, useJob } from './JobPanel';
 import { Row, useAsk } from './panels';
@@ -9,7 +10,6 @@ import type { Send } from '../api/useRun';
 
 /** The owner's words, whether it shows, and what to fetch before the crawl. */
 export function ComplaintPanel({ run, send, view }: { run: string; send: Send; view: View }) {
-  const { fetch } = view;
   const job = useJob(run, view.job?.job);
   const [words, setWords] = useStored(`draft.${run}.complaint`);
   const { ask, at } = useAsk(send);
@@ -37,18 +37,7 @@ export function ComplaintPanel({ run, send, view }: { run: string; send: Send; v
         <Button onClick={() => void done('no')}>It does not show</Button>
         <Button onClick={() => void done('not-tried')}>Cannot be tried here</Button>
       </Row>
-      {fetch.length > 0 && (
-        <Box sx={{ mt: 3.5 }}>
-          <Box sx={{ fontSize: 'plain', fontWeight: 600 }}>Fetch first, so that you crawl once</Box>
-          <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 0, listStyle: 'none', columns: { xs: 1, sm: 2 }, maxWidth: 620 }}>
-            {fetch.map((f) => (
-              <Box component="li" key={f} sx={{ py: 0.4, fontSize: 'plain', '&::before': { content: '"▢  "' } }}>
-                {f}
-              </Box>
-            ))}
-          </Box>
-        </Box>
-      )}
+      <Fetch list={view.fetch} open />
     </>
   );
 }

@@ -6,6 +6,7 @@ import { api, type Problem, type RunView } from '../api/client';
 import { useChange } from '../api/ask';
 import { newID } from '../api/ids';
 import { Finding } from '../parts/Finding';
+import { Fetch } from './Fetch';
 import { Blank } from '../parts/Blank';
 import { ComplaintPanel } from './ComplaintPanel';
 import { IdentifyPanel } from './IdentifyPanel';
@@ -84,6 +85,7 @@ export function Now(props: Props) {
       <Choices advice={advice} run={run.id} send={send} />
       {run.view.order && <OrderSlip run={run.id} order={run.view.order} waiting={advice.choices.some((c) => c.choice === 'repaired')} />}
       {run.view.mishaps.length > 0 && <Mishaps list={run.view.mishaps} send={send} />}
+      {advice.do !== 'complaint' && <Fetch list={run.view.fetch} />}
       <JobNow run={run.id} view={run.view} send={send} />
       {run.view.skippable && <LeaveOut run={run} send={send} />}
     </Box>
