@@ -35,6 +35,10 @@ func Open(ctx context.Context, url string) (*Store, error) {
 	if err != nil {
 		return nil, fmt.Errorf("this is no address of a database: %w", err)
 	}
+	return open(ctx, config)
+}
+
+func open(ctx context.Context, config *pgx.ConnConfig) (*Store, error) {
 	config.ConnectTimeout = 3 * time.Second
 	config.RuntimeParams["jit"] = "off" // for questions of a millisecond it costs fifty
 	plain := config.Copy()
@@ -50,7 +54,10 @@ func Open(ctx context.Context, url string) (*Store, error) {
 		return nil, errors.Join(fmt.Errorf("the database does not answer: %w", err), pool.Close())
 	}
 	s := &Store{db.WithContext(ctx), plain}
-	return s, s.migrate(ctx)
+	if err := s.migrate(ctx); err != nil {
+		return nil, errors.Join(err, pool.Close())
+	}
+	return s, nil
 }
 
 // on is the same store within a transaction.

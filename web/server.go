@@ -31,6 +31,8 @@ type server struct {
 	streams  streams
 	gates    gates
 	ending   <-chan struct{}
+	visits   Visits  // the demo workshop beside this floor, nil for none
+	visited  Visited // this is that workshop, nil where it is not
 }
 
 // bodyLimit is the most one request may carry: an event is a few hundred bytes.
@@ -58,6 +60,9 @@ type Options struct {
 	TLS bool
 	// Ending is closed when the server is to end: what goes on as long as it is read stops.
 	Ending <-chan struct{}
+	// Visits is the demo workshop beside this floor, nil for none; Visited tells that this is that workshop.
+	Visits  Visits
+	Visited Visited
 }
 
 // New makes the handler of the whole application. ui is the built front end.
@@ -66,7 +71,11 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	if err != nil {
 		index = []byte("the screens are not built: run ./start")
 	}
-	sessions, err := newSessions(s, o.TLS || len(o.Proxies) > 0)
+	cookie := "brankel"
+	if o.Visited != nil {
+		cookie = "brankel-demo" // a cookie is of a host, whatever the port
+	}
+	sessions, err := newSessions(s, cookie, o.TLS || len(o.Proxies) > 0)
 	if err != nil {
 		return nil, err
 	}
@@ -77,7 +86,8 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 		o.Idle = 15 * time.Minute
 	}
 	srv := &server{shop: s, ui: ui, index: string(index), log: log, sessions: sessions, idle: o.Idle, url: o.URL,
-		streams: streams{of: map[string]int{}}, gates: newGates(), ending: o.Ending}
+		streams: streams{of: map[string]int{}}, gates: newGates(), ending: o.Ending,
+		visits: o.Visits, visited: o.Visited}
 	e := echo.New()
 	e.Logger = log
 	e.HTTPErrorHandler = srv.fail

@@ -24,6 +24,7 @@ type Session struct {
 	Manage bool              `json:"manage"`
 	Work   bool              `json:"work"`
 	Times  string            `json:"times"` // the zone whose days and times are told
+	Demo   Demo              `json:"demo"`
 }
 
 // SignIn is a name and a password, or a person of this device and a PIN.
@@ -74,7 +75,7 @@ const (
 	keyToken = "token" // of the invitation they came by
 )
 
-func newSessions(s *shop.Shop, secure bool) (*scs.SessionManager, error) {
+func newSessions(s *shop.Shop, cookie string, secure bool) (*scs.SessionManager, error) {
 	kept, err := s.Sessions()
 	if err != nil {
 		return nil, err
@@ -82,7 +83,7 @@ func newSessions(s *shop.Shop, secure bool) (*scs.SessionManager, error) {
 	m := scs.New()
 	m.Store = kept
 	m.Lifetime = 7 * 24 * time.Hour
-	m.Cookie.Name = "brankel"
+	m.Cookie.Name = cookie
 	m.Cookie.SameSite = http.SameSiteLaxMode
 	m.Cookie.HttpOnly = true
 	m.Cookie.Secure = secure
@@ -182,7 +183,7 @@ func (s *server) session(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	out := Session{State: "in", People: []workshop.Person{}}
+	out := Session{State: "in", People: []workshop.Person{}, Demo: s.demo()}
 	if out.Times, err = s.shop.Times(c.Request().Context()); err != nil {
 		return err
 	}
@@ -236,6 +237,13 @@ func (s *server) signIn(c *echo.Context) error {
 
 // enter begins a session under a new token, so that one from before is worth nothing.
 func (s *server) enter(c *echo.Context, a shop.Account) error {
+	if err := s.admit(c, a); err != nil {
+		return err
+	}
+	return s.session(c)
+}
+
+func (s *server) admit(c *echo.Context, a shop.Account) error {
 	ctx := c.Request().Context()
 	if err := s.sessions.RenewToken(ctx); err != nil {
 		return err
@@ -244,7 +252,7 @@ func (s *server) enter(c *echo.Context, a shop.Account) error {
 	s.sessions.Put(ctx, keyPerson, a.ID)
 	s.sessions.Put(ctx, keyEpoch, a.Epoch)
 	s.sessions.Put(ctx, keySeen, s.shop.Now().Unix())
-	return s.session(c)
+	return nil
 }
 
 func (s *server) signOut(c *echo.Context) error {
@@ -252,7 +260,7 @@ func (s *server) signOut(c *echo.Context) error {
 		return err
 	}
 	s.shop.Came()
-	return c.JSON(http.StatusOK, Session{State: "out", People: []workshop.Person{}})
+	return c.JSON(http.StatusOK, Session{State: "out", People: []workshop.Person{}, Demo: s.demo()})
 }
 
 func (s *server) signOutEverywhere(c *echo.Context) error {

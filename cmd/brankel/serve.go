@@ -15,6 +15,7 @@ import (
 
 	"github.com/labstack/echo/v5"
 
+	"brankel/beside"
 	"brankel/shop"
 	"brankel/ui"
 	"brankel/web"
@@ -49,10 +50,7 @@ func serve(ctx context.Context, s *shop.Shop) error {
 			leaveWord(os.Getenv("BRANKEL_PIDFILE"), at)
 			fmt.Printf("Brankel is at %s\n", at)
 		},
-		BeforeServeFunc: func(h *http.Server) error {
-			h.ReadHeaderTimeout, h.ReadTimeout, h.WriteTimeout, h.IdleTimeout = 5*time.Second, 15*time.Second, 30*time.Second, 2*time.Minute
-			return nil
-		},
+		BeforeServeFunc: func(h *http.Server) error { patient(h); return nil },
 	}
 	if own != nil {
 		start.TLSConfig = &tls.Config{MinVersion: tls.VersionTLS12, GetCertificate: own.get, NextProtos: []string{"h2", "http/1.1"}}
@@ -80,6 +78,26 @@ func serve(ctx context.Context, s *shop.Shop) error {
 		return err
 	}
 	options.Proxies = proxies
+	looking := &beside.Demo{Own: s.Store, Log: log, URL: os.Getenv("BRANKEL_DEMO_URL"),
+		Listen: func() (net.Listener, error) { return demoListener(listens.Load(), start.TLSConfig) },
+		Serve:  func(h http.Handler) *http.Server { out := &http.Server{Handler: h}; patient(out); return out },
+		Handler: func(of *shop.Shop, v web.Visited, at func() net.Addr) (http.Handler, error) {
+			return web.New(of, ui.Files(), log, web.Options{TLS: own != nil, Proxies: proxies, Ending: ctx.Done(), Visited: v, Idle: demoIdle,
+				URL: func() (string, string) { return web.Listening(scheme, at()) }})
+		},
+		Back: func() web.Place {
+			a := listens.Load()
+			if a == nil {
+				return web.Place{URL: set}
+			}
+			return web.PlaceOf(set, *a)
+		},
+	}
+	defer looking.Close()
+	options.Visits = looking
+	if err := s.Store.DropLeft(ctx); err != nil {
+		log.Error("a demo workshop of a server that was killed could not be dropped", "error", err)
+	}
 	defer os.Remove(os.Getenv("BRANKEL_PIDFILE")) // nothing when it is not set
 	handler, err := web.New(s, ui.Files(), log, options)
 	if err != nil {
@@ -94,6 +112,34 @@ func serve(ctx context.Context, s *shop.Shop) error {
 		}
 	}()
 	return start.Start(ctx, handler)
+}
+
+// demoIdle is after how long a device locks in the demo workshop: not while somebody looks around.
+const demoIdle = 24 * time.Hour
+
+// patient gives a server its deadlines.
+func patient(h *http.Server) {
+	h.ReadHeaderTimeout, h.ReadTimeout, h.WriteTimeout, h.IdleTimeout = 5*time.Second, 15*time.Second, 30*time.Second, 2*time.Minute
+}
+
+// demoListener listens for the demo workshop: at BRANKEL_DEMO_ADDR, else at any free port of the address that is listened at.
+func demoListener(own *net.Addr, secure *tls.Config) (net.Listener, error) {
+	addr := os.Getenv("BRANKEL_DEMO_ADDR")
+	if addr == "" && own != nil {
+		host, _, err := net.SplitHostPort((*own).String())
+		if err != nil {
+			return nil, err
+		}
+		addr = net.JoinHostPort(host, "0")
+	}
+	l, err := net.Listen("tcp", addr)
+	if err != nil {
+		return nil, fmt.Errorf("the demo workshop can not listen at %s: set BRANKEL_DEMO_ADDR to where it may: %w", addr, err)
+	}
+	if secure != nil {
+		return tls.NewListener(l, secure), nil
+	}
+	return l, nil
 }
 
 // proxiesOf reads addresses or ranges between spaces or commas.

@@ -7,6 +7,7 @@ import type { Problem, SessionView } from '../api/client';
 import { Foot, Head } from '../parts/Frame';
 import { Blank } from '../parts/Blank';
 import { useProblem } from '../parts/useProblem';
+import { Visit } from './Visit';
 import { useSession, useSigning, useTouch } from '../api/useSession';
 
 /** Lets in who is signed in, and a guest to the one run; asks everybody else who they are. What was typed stays. */
@@ -15,6 +16,7 @@ export function Gate({ hands, children }: { hands: ReactNode; children: ReactNod
   const { pathname } = useLocation();
   const late = useLate(1_500);
   useTouch(data?.state === 'in');
+  if (pathname === '/demo') return <Visit />;
   // who was here last is gone by only when the server does not say who is here now
   if (!isFetchedAfterMount && !late) return null;
   if (data?.state === 'in') return children;

@@ -106,6 +106,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** the door of the demo workshop beside this floor */
+        post: operations["enterDemo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/demo/in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** enter the demo workshop by a ticket */
+        post: operations["inDemo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/demo/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** leave the demo workshop */
+        post: operations["outOfDemo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/drafts": {
         parameters: {
             query?: never;
@@ -1529,6 +1580,10 @@ export interface components {
             check: string;
             text: string;
         };
+        Door: {
+            at: components["schemas"]["Place"];
+            ticket: string;
+        };
         Elsewhere: {
             cable: string;
             says: string;
@@ -1562,6 +1617,9 @@ export interface components {
             figures: Record<string, never>;
             school?: string;
             source?: unknown;
+        };
+        Gone: {
+            home: components["schemas"]["Place"];
         };
         Hit: {
             says: string;
@@ -1691,6 +1749,10 @@ export interface components {
             tone: string;
             x: number;
             y: number;
+        };
+        Place: {
+            port: number;
+            url: string;
         };
         PostgresKnowledge: {
             /** Format: date-time */
@@ -2421,6 +2483,8 @@ export interface components {
             pin?: string;
         };
         Session: {
+            /** @enum {string} */
+            demo: "" | "beside" | "here";
             manage: boolean;
             people: components["schemas"]["WorkshopPerson"][];
             person?: components["schemas"]["WorkshopPerson"];
@@ -3330,6 +3394,9 @@ export interface components {
             name: string;
             thickness: string;
         };
+        Ticket: {
+            ticket: string;
+        };
         TimesIn: {
             zone: string;
         };
@@ -4060,6 +4127,97 @@ export interface operations {
                 };
                 content: {
                     "application/json": Record<string, never>;
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    enterDemo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Door"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    inDemo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Ticket"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gone"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    outOfDemo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gone"];
                 };
             };
             /** @description what was wrong */

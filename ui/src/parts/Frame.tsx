@@ -4,6 +4,7 @@ import { useColorScheme } from '@mui/material/styles';
 import type { ReactNode } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { useSession } from '../api/useSession';
+import { DemoBar } from './DemoBar';
 import { Unanswered } from './Unanswered';
 import { useHeld } from './useHeld';
 
@@ -92,6 +93,7 @@ export function Head({
   const go = useNavigate();
   return (
     <>
+      <DemoBar />
       <Box
         component="header"
         sx={{
@@ -137,7 +139,8 @@ export function Head({
               color: 'quiet',
               fontSize: 'note',
               lineHeight: 1.2,
-              flex: between ? '0 1 auto' : '1 1 260px',
+              flex: between ? '1 1 0' : '1 1 260px',
+              ...(between && { minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }), // one line at 1280
               display: { xs: 'none', md: 'block' },
             }}
           >
