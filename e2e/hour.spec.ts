@@ -141,3 +141,33 @@ test('the empty floor, the plate and the page of figures are sound for screen re
   }
   await server.stop();
 });
+
+test('a run on a nut that moves less than was assumed says so, and one tap writes it on the sheet', async ({ page }) => {
+  const server = await empty(page);
+  await page.goto(`${server.url}/set/clutch`);
+  await page.getByRole('textbox', { name: /^Free play at the pedal/ }).fill('18 to 22 mm');
+  await page.getByLabel('on which machine').fill('grey van');
+  await page.getByRole('button', { name: 'Set it now' }).click();
+  await untilRead(page, server);
+  const id = /run\/([^/?]+)/.exec(page.url())?.[1] ?? '';
+  const hand = new Hand(page);
+  let stands = 31; // what the pedal truly shows
+  for (let i = 0; i < 80; i++) {
+    const v = await view(page, server, id);
+    await expect(hand.now()).toHaveAttribute('data-seq', String(v.seq));
+    if (v.advice.do === 'nothing') break;
+    const { move, read } = v.advice;
+    if (move) stands -= (move.way === 'in' ? 1 : -1) * move.turns * 0.7 * 5.6; // of the 5.6 mm a turn that the sheet thinks
+    if (read) hand.readings[read.point] = Math.round(stands * 10) / 10;
+    await hand.step(v);
+    await expect.poll(async () => (await view(page, server, id)).seq, { message: JSON.stringify(v.advice) }).toBeGreaterThan(v.seq);
+  }
+  const taught = page.getByRole('region', { name: 'What this run teaches' });
+  await expect(taught).toContainText('of the cable nut moved the free play at the pedal by');
+  await expect(taught).toContainText('a turn, and not 1.25');
+  await taught.getByRole('button', { name: /^Write 0\.8[678]\d* mm on the sheet/ }).click();
+  await taught.getByRole('link', { name: /is revision 2 now/ }).click();
+  await expect(page.getByText('What runs taught')).toBeVisible();
+  await expect(page.getByText(/as it moved in one run/)).toBeVisible();
+  await server.stop();
+});

@@ -13,6 +13,7 @@ import (
 
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/tell"
+	"brankel/rigging/sheet"
 )
 
 //go:embed fonts/Barlow-Regular.ttf
@@ -113,13 +114,19 @@ func (w writer) head(r tell.Record) {
 	if r.Source != "" {
 		w.MultiCell(w.width, line, r.Source, "", "L", false)
 	}
-	if len(r.Assumed) > 0 {
+	for _, of := range []struct {
+		says string
+		list []sheet.Said
+	}{{"Runs taught", r.Measured}, {"Assumed", r.Assumed}} {
+		if len(of.list) == 0 {
+			continue
+		}
 		var each []string
-		for _, one := range r.Assumed {
+		for _, one := range of.list {
 			each = append(each, strings.TrimSuffix(one.Name+", "+one.Value, ", "))
 		}
 		w.quiet(8.5)
-		w.MultiCell(w.width, line, "Assumed: "+strings.Join(each, "; "), "", "L", false)
+		w.MultiCell(w.width, line, of.says+": "+strings.Join(each, "; "), "", "L", false)
 	}
 	w.rule()
 }

@@ -244,6 +244,11 @@ func (s *Store) RunsOf(ctx context.Context, machine string) ([]RunLine, error) {
 	return s.lines(ctx, lineSQL("''")+` WHERE machine = ? ORDER BY opened DESC, id`, machine)
 }
 
+// RunsBySheet are the newest runs that were led by any revision of a sheet.
+func (s *Store) RunsBySheet(ctx context.Context, id string) ([]RunLine, error) {
+	return s.lines(ctx, lineSQL("''")+` WHERE sheet IN (SELECT hash FROM sheets WHERE sheet_id = ?) ORDER BY opened DESC, id LIMIT 24`, id)
+}
+
 // RunLine is the line of one run with what to resume, ErrNotFound when there is none.
 func (s *Store) RunLine(ctx context.Context, id string) (RunLine, error) {
 	list, err := s.lines(ctx, lineSQL("resume")+` WHERE id = ?`, id)

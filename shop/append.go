@@ -88,6 +88,11 @@ func (s *Shop) add(ctx context.Context, o *open, from Device, e record.Event, se
 	if err != nil {
 		return err
 	}
+	if e.Kind == record.KindIdentified && o.machine.ID != "" {
+		if b.Knows, err = s.knowsOf(ctx, o.machine.ID, o.cable.ID); err != nil {
+			return err
+		}
+	}
 	b.Guest = strings.HasSuffix(strings.ToLower(e.By), guestMark)
 	if err := s.helped(ctx, &b, e); err != nil {
 		return err

@@ -23,6 +23,8 @@ type memory struct {
 
 	benches *lru.Cache[string, *trouble.Finder] // by sheet and files of the workshop's own
 
+	taught *lru.Cache[string, taught] // by run and when it was touched last
+
 	hub     *hub
 	hashing chan struct{} // passwords being compared: each takes 64 MB for a moment
 }
@@ -33,6 +35,7 @@ const (
 	sheetsKept   = 256
 	machinesKept = 2000
 	benchesKept  = 64
+	taughtKept   = 1000
 )
 
 // aged is a value with the version it was read at.
@@ -50,6 +53,7 @@ func newKept() *memory {
 		gauges:   must(lru.New[string, aged[[]record.Gauge]](1)),
 		name:     must(lru.New[string, aged[string]](1)),
 		benches:  must(lru.New[string, *trouble.Finder](benchesKept)),
+		taught:   must(lru.New[string, taught](taughtKept)),
 		hub:      newHub(),
 		hashing:  make(chan struct{}, 2),
 	}

@@ -35,6 +35,7 @@ type MachineLine struct {
 	Void  string         `json:"void,omitempty"`  // the cable that was turned since the last record
 	Open  string         `json:"open,omitempty"`  // the run to go on with
 	Runs  []MachineRun   `json:"runs"`
+	Knows []record.Known `json:"knows"` // of its own rig, where runs showed it to be another than its sheets say
 }
 
 // MachineRun is one run of a cable, the newest first.
@@ -95,6 +96,10 @@ func (s *Shop) MachineView(ctx context.Context, id string) (MachineView, error) 
 			}
 			line.Runs = append(line.Runs, machineRun(r, zone))
 		}
+		if line.Knows, err = s.knowsOf(ctx, m.ID, c.ID); err != nil {
+			return v, err
+		}
+		line.Knows = nonNil(line.Knows)
 		v.Lines = append(v.Lines, line)
 	}
 	return v, nil

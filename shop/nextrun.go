@@ -87,8 +87,14 @@ func (s *Shop) carried(ctx context.Context, id, after, by string) (*beginning, w
 	if err != nil {
 		return nil, workshop.Job{}, err
 	}
-	around.Opened = s.Now()
-	b := s.begins(id, by, was.Pinned, around)
+	around.Opened, around.Knows = s.Now(), was.Identity.Knows
+	kept := was.Pinned
+	if o.sheet != "" { // as it is kept, not as this machine knows it: that is in the entry of its plate
+		if kept, err = s.knownSheet(ctx, o.sheet); err != nil {
+			return nil, workshop.Job{}, err
+		}
+	}
+	b := s.begins(id, by, kept, around)
 	if err := b.carry(after, was, record.Complaint{Words: failed.Name + ": " + answer.Says, Shows: "yes"}); err != nil {
 		return nil, workshop.Job{}, err
 	}

@@ -34,9 +34,10 @@ type SheetPage struct {
 	Led       bool               `json:"led"` // a run can be led by it
 	Words     sheet.Words        `json:"words"`
 	Preview   tell.Preview       `json:"preview"`
-	Given     []sheet.Said       `json:"given"`   // what its source says, where it does not say all
-	Assumed   []sheet.Said       `json:"assumed"` // and what it does not
-	Proofs    []sheet.Proof      `json:"proofs"`  // against its rig, all met
+	Given     []sheet.Said       `json:"given"`    // what its source says, where it does not say all
+	Assumed   []sheet.Said       `json:"assumed"`  // and what it does not
+	Measured  []sheet.Said       `json:"measured"` // what runs taught
+	Proofs    []sheet.Proof      `json:"proofs"`   // against its rig, all met
 	Revisions []Revision         `json:"revisions"`
 	Changed   []sheet.Difference `json:"changed"` // against the revision before
 }
@@ -64,6 +65,7 @@ func (s *Shop) SheetPage(ctx context.Context, hash string) (SheetPage, error) {
 		Changed: []sheet.Difference{},
 	}
 	p.Given, p.Assumed = one.ByWhom()
+	p.Measured = nonNil(one.Measured())
 	p.Given, p.Assumed = nonNil(p.Given), nonNil(p.Assumed)
 	p.Preview.Picture = tell.Picture(one)
 	all, err := s.Store.Revisions(ctx, one.ID)

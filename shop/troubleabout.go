@@ -27,7 +27,11 @@ func (s *Shop) troubledCable(ctx context.Context, machine, cable string, t *trou
 	if l.Sheet != "" {
 		if t.sheet, err = s.knownSheet(ctx, l.Sheet); err == nil && t.sheet.Rig != nil {
 			b.Sheet, b.About = l.Sheet, "by sheet "+t.sheet.ID
-			return nil
+			known, err := s.steppedOn(ctx, machine, cable, t.sheet)
+			if err == nil && known != t.sheet {
+				t.sheet, b.About = known, b.About+", with what runs showed of this machine"
+			}
+			return err
 		}
 	}
 	b.About = "its plate leads to no sheet with a rig: in usual proportions"

@@ -11,13 +11,16 @@ import (
 // WhatIf asks a rig before it is touched: of a sheet by its hash, of a run, whose rig is fitted to
 // what was read last, or of a family in its usual proportions.
 type WhatIf struct {
-	Family string        `json:"family,omitempty"`
-	Sheet  string        `json:"sheet,omitempty"`
-	Run    string        `json:"run,omitempty"`
-	School string        `json:"school,omitempty"`
-	Now    *whatif.Stand `json:"now,omitempty"`  // as it stands when missing
-	Map    []string      `json:"map,omitempty"`  // the two adjusters of the map
-	Want   *whatif.Want  `json:"want,omitempty"` // instead of what the sheet wants
+	Family string `json:"family,omitempty"`
+	Sheet  string `json:"sheet,omitempty"`
+	Run    string `json:"run,omitempty"`
+	// Machine and Cable lay what runs showed of that machine on the sheet.
+	Machine string        `json:"machine,omitempty"`
+	Cable   string        `json:"cable,omitempty"`
+	School  string        `json:"school,omitempty"`
+	Now     *whatif.Stand `json:"now,omitempty"`  // as it stands when missing
+	Map     []string      `json:"map,omitempty"`  // the two adjusters of the map
+	Want    *whatif.Want  `json:"want,omitempty"` // instead of what the sheet wants
 }
 
 // WhatIfView is the answer, with what it is about and where it began.
@@ -52,6 +55,13 @@ func (s *Shop) WhatIf(ctx context.Context, in WhatIf) (WhatIfView, error) {
 			return v, err
 		}
 		q.Sheet, v.Title, v.About = one, one.Cable, "sheet "+one.ID+", as it should be"
+		known, err := s.steppedOn(ctx, in.Machine, in.Cable, one)
+		if err != nil {
+			return v, err
+		}
+		if known != one {
+			q.Sheet, v.About = known, "sheet "+one.ID+" with what runs showed of this machine, as it should be"
+		}
 	}
 	if in.Want != nil {
 		q.Want = *in.Want

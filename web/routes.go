@@ -36,6 +36,11 @@ type RunIn struct {
 	After   string `json:"after,omitempty"`
 }
 
+// LearnIn says which figure of the rig is taken over, by its path.
+type LearnIn struct {
+	Path string `json:"path"`
+}
+
 // EventIn is an event that comes in, meant to follow event number After. Seen is the number of the
 // last event that its maker had heard of when it was made, After where it is left out: an entry that
 // was kept, or written on a second device meanwhile, says so, and tells of how things stood then. Clock
@@ -122,6 +127,10 @@ func (s *server) routes() []route {
 			on(post, "/api/v1/runs/{run}/events", "append", "add an event; 409 with those missed when others came "+
 				"first").takes(EventIn{}).gives(shop.RunView{}).
 				by(s.appendEvent, workshop.Work).toGuests(),
+			on(get, "/api/v1/runs/{run}/lessons", "lessons", "what a signed run teaches of its sheet").gives([]shop.Lesson{}).
+				by(s.lessons, workshop.Read).costs(s.gates.reckons),
+			on(post, "/api/v1/runs/{run}/learn", "learn", "keep what a run teaches as the next revision of its sheet").takes(LearnIn{}).
+				gives(shop.SheetPage{}).by(s.learn, workshop.Manage).costs(s.gates.reckons),
 			on(post, "/api/v1/runs/{run}/understand", "understand", "what does this reading mean? nothing is "+
 				"kept").takes(record.Reading{}).gives(Meaning{}).
 				by(s.understand, workshop.Read).toGuests(),
@@ -182,6 +191,20 @@ func answer[T any](c *echo.Context, out T, err error) error {
 		return err
 	}
 	return c.JSON(http.StatusOK, out)
+}
+
+func (s *server) lessons(c *echo.Context) error {
+	out, err := s.shop.Lessons(c.Request().Context(), c.Param("run"))
+	return answer(c, out, err)
+}
+
+func (s *server) learn(c *echo.Context) error {
+	var in LearnIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	out, err := s.shop.Learn(c.Request().Context(), c.Param("run"), in.Path)
+	return answer(c, out, err)
 }
 
 func (s *server) bays(c *echo.Context) error {

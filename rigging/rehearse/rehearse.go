@@ -136,8 +136,9 @@ func newHand(q Question) (*hand, error) {
 		return nil, fault.At("school", "the sheet has no school %q", q.School)
 	}
 	h := &hand{
-		q:         q,
-		shop:      record.Around{Family: q.Sheet.Family, Cable: q.Sheet.Cable, Sheets: sheet.Heads([]*sheet.Sheet{q.Sheet}), Gauges: q.Gauges},
+		q: q,
+		shop: record.Around{Machine: q.Sheet.Applies.Machine, Family: q.Sheet.Family, Cable: q.Sheet.Cable,
+			Sheets: sheet.Heads([]*sheet.Sheet{q.Sheet}), Gauges: q.Gauges},
 		led:       lead.Of(record.Fold(q.Sheet, nil)),
 		condition: maps.Clone(q.Condition),
 		rand:      rand.New(rand.NewPCG(q.Seed, 0)),

@@ -58,6 +58,7 @@ type Sheet struct {
 	Forbidden []Forbidden `json:"forbidden_proofs,omitempty"`
 	FailsTo   string      `json:"fails_to,omitempty"` // where the works go when the cable breaks
 	Assumed   []string    `json:"assumed,omitempty"`  // paths of figures not yet confirmed against a source
+	Learnt    []Learnt    `json:"learnt,omitempty"`   // what runs taught of them
 
 	influences []Influence          // written and worked out from the rig, by WorkOut
 	flats      map[string][]float64 // of each point, what it reads where turning does nothing more

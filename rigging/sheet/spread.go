@@ -13,7 +13,8 @@ import (
 // asWorked keeps the sheet as each school works it, once it was asked for.
 type asWorked struct {
 	sync.Mutex
-	by map[string]*Sheet
+	by      map[string]*Sheet
+	knowing map[string]*Sheet // as machines know it, by what they know
 }
 
 // For is the sheet as one school works it, every place written out: settings, readings and

@@ -20,6 +20,7 @@ type Around struct {
 	Sheets  []sheet.Head
 	Machine string    // the id of its card
 	Swaps   []Swapped // of the machine, as they were logged
+	Knows   []Known   // of its rigs, by the runs on this cable
 	Gauges  []Gauge
 	Day     string     // of what is being written, 2006-01-02
 	Traced  *Traced    // what the path of an event leads to by the model, nil when it leads to nothing
@@ -210,11 +211,22 @@ func admitIdentified(in Incoming, i Identified) (Identified, error) {
 	case m.Sheet != nil && !m.Sheet.Led:
 		return i, fault.At("body.serial", "sheet %s applies, and no run can be led by it yet: work by it by hand", m.Sheet.ID)
 	}
-	i.Sheet, i.Name, i.Why = "", "", m.Why
+	i.Sheet, i.Name, i.Why, i.Knows = "", "", m.Why, nil
 	if m.Sheet != nil {
 		i.Sheet, i.Name = m.Sheet.Hash, m.Sheet.Name()
+		i.Knows = in.knownOf(m.Sheet.ID)
 	}
 	return i, nil
+}
+
+// knownOf is what is known of this machine's rig by a sheet.
+func (a Around) knownOf(id string) (out []Known) {
+	for _, k := range a.Knows {
+		if k.Sheet == id {
+			out = append(out, k)
+		}
+	}
+	return out
 }
 
 func admitRetried(in Incoming, r Retried) (Retried, error) {

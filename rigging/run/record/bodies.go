@@ -45,6 +45,18 @@ type Identified struct {
 	Name    string   `json:"name,omitempty"`
 	Why     string   `json:"why,omitempty"`
 	TookOut *Swapped `json:"took_out,omitempty"`
+	Knows   []Known  `json:"knows,omitempty"` // of this machine's own rig, where it is another than the sheet's; filled in here
+}
+
+// Known is what earlier runs on a machine showed one step of its rig to move: Value at a path of the geometry of the sheet
+// of that id, in the unit there, by those runs.
+type Known struct {
+	Sheet string   `json:"sheet"`
+	Path  string   `json:"path"`
+	Name  string   `json:"name,omitempty"`
+	Value float64  `json:"value"`
+	Unit  string   `json:"unit,omitempty"`
+	Runs  []string `json:"runs"`
 }
 
 // SetUp is how something of the machine stands from then on. What is on no sheet – a prop, a brick, a tie – says

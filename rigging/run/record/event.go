@@ -162,6 +162,19 @@ func SchoolOf(events []Event) (school string) {
 	return school
 }
 
+// KnownBy are the steps of this machine's own rig as the run was begun with them, by path of the geometry.
+func KnownBy(events []Event) map[string]float64 {
+	if Carried(events) != nil {
+		return nil
+	}
+	i, _ := plateRead(events)
+	out := map[string]float64{}
+	for _, k := range i.Knows {
+		out[k.Path] = k.Value
+	}
+	return out
+}
+
 func plateRead(events []Event) (Identified, bool) {
 	void := StruckOut(events)
 	for i := len(events) - 1; i >= 0; i-- {

@@ -13,6 +13,7 @@ import (
 // taken back not at all.
 func Fold(s *sheet.Sheet, events []Event) State {
 	school, job := SchoolOf(events), JobOf(events)
+	s = s.Knowing(KnownBy(events))
 	st := State{
 		Sheet:      s.For(school).Doing(job.Of()),
 		Job:        job,

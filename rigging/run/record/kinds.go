@@ -10,6 +10,7 @@ import (
 
 	"brankel/rigging/closed"
 	"brankel/rigging/fault"
+	"brankel/rigging/quantity"
 	"brankel/rigging/run/spell"
 	"brankel/rigging/strict"
 )
@@ -218,6 +219,9 @@ func saysIdentified(i Identified) string {
 	}
 	if i.TookOut != nil {
 		says += "; it is on the plate, though the log took it out on " + DayOf(i.TookOut.On)
+	}
+	for _, k := range i.Knows {
+		says += fmt.Sprintf("; on this machine %s: %s, as earlier runs showed", k.Name, spell.WithUnit(quantity.Number(k.Value, 3), k.Unit))
 	}
 	return says
 }

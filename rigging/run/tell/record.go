@@ -22,8 +22,9 @@ type Record struct {
 	Broken    string         `json:"broken,omitempty"`  // why the chain of events can not be trusted
 	Sheet     string         `json:"sheet"`
 	Source    string         `json:"source"`
-	Assumed   []sheet.Said   `json:"assumed,omitempty"` // what the source does not say, one by one
-	Own       bool           `json:"own,omitempty"`     // the figures came from the Bench with the run
+	Assumed   []sheet.Said   `json:"assumed,omitempty"`  // what the source does not say, one by one
+	Measured  []sheet.Said   `json:"measured,omitempty"` // what earlier runs taught of it
+	Own       bool           `json:"own,omitempty"`      // the figures came from the Bench with the run
 	Complaint []Field        `json:"complaint"`
 	Rules     []Rule         `json:"rules"`
 
@@ -98,6 +99,7 @@ func MakeRecord(h record.Heading, led *lead.Lead, events []record.Event, broken 
 	r.Sheet, r.Source = run.basis()
 	if run.Pinned != nil {
 		_, r.Assumed = run.Pinned.ByWhom()
+		r.Measured = run.Pinned.Measured()
 	}
 	if run.Sheet != nil && run.Identity != nil && run.Identity.Sheet != "" {
 		r.Picture = run.picture(func(p *sheet.Point) bool { return p.Target != nil || p.Chart != "" }, nil, lead.Advice{})

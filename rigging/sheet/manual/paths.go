@@ -30,39 +30,8 @@ func get(geometry map[string]any, path string) (float64, bool) {
 	return v, ok
 }
 
-// with is the geometry with something else at a path; the one it was made of stays as it is.
-func with(v any, path string, value any) any {
-	key, rest, deep := strings.Cut(path, ".")
-	switch in := v.(type) {
-	case map[string]any:
-		out := make(map[string]any, len(in)+1)
-		for k, one := range in {
-			out[k] = one
-		}
-		if deep {
-			out[key] = with(in[key], rest, value)
-		} else {
-			out[key] = value
-		}
-		return out
-	case []any:
-		i, err := strconv.Atoi(key)
-		if err != nil || i < 0 || i >= len(in) {
-			return v
-		}
-		out := append([]any(nil), in...)
-		if deep {
-			out[i] = with(in[i], rest, value)
-		} else {
-			out[i] = value
-		}
-		return out
-	}
-	return v
-}
-
 func set(geometry map[string]any, path string, value any) map[string]any {
-	return with(geometry, path, value).(map[string]any)
+	return rig.With(geometry, path, value)
 }
 
 // round leaves what a manual would write.

@@ -108,7 +108,11 @@ function Card({ view }: { view: MachineView }) {
                     <Box component={Link} to={`/sheets/${l.sheet}`} sx={{ color: 'text.primary' }}>
                       {l.says}
                     </Box>
-                    <Box component={Link} to={`/whatif?sheet=${l.sheet}`} sx={{ color: 'text.primary', ml: 2 }}>
+                    <Box
+                      component={Link}
+                      to={`/whatif?sheet=${l.sheet}&machine=${m.id}&cable=${l.cable.id}`}
+                      sx={{ color: 'text.primary', ml: 2 }}
+                    >
                       what if
                     </Box>
                   </>
@@ -116,6 +120,12 @@ function Card({ view }: { view: MachineView }) {
                   l.says
                 )}
               </Box>
+              {l.knows.map((k) => (
+                <Box key={k.sheet + k.path} sx={{ fontSize: 'text', mt: 0.5 }}>
+                  Of its own: {k.name} <b>{`${String(k.value)} ${k.unit ?? ''}`}</b>, as{' '}
+                  {k.runs.length === 1 ? 'a run' : `${String(k.runs.length)} runs`} showed. The next run begins with it.
+                </Box>
+              ))}
               {l.void && (
                 <Box sx={{ fontSize: 'text', fontWeight: 600, mt: 0.5 }}>
                   Prove it again: the {l.void} was turned since its last record.

@@ -110,6 +110,11 @@ function Paper({ r, who }: { r: RecordData; who: string }) {
           Assumed: {(r.assumed ?? []).map((s) => [s.name, s.value].filter(Boolean).join(', ')).join('; ')}
         </Box>
       )}
+      {(r.measured ?? []).length > 0 && (
+        <Box sx={{ fontSize: 'note', color: 'quiet' }}>
+          Runs taught: {(r.measured ?? []).map((s) => [s.name, s.value].filter(Boolean).join(', ')).join('; ')}
+        </Box>
+      )}
       {r.renamed?.map((text) => (
         <Box key={text} sx={{ color: 'quiet' }}>
           On the card today {text}

@@ -6,6 +6,7 @@ import { api, type Problem, type RunView } from '../api/client';
 import { useChange } from '../api/ask';
 import { newID } from '../api/ids';
 import { Finding } from '../parts/Finding';
+import { Lessons } from '../parts/Lessons';
 import { Fetch } from './Fetch';
 import { Blank } from '../parts/Blank';
 import { ComplaintPanel } from './ComplaintPanel';
@@ -87,6 +88,7 @@ export function Now(props: Props) {
       {run.view.mishaps.length > 0 && <Mishaps list={run.view.mishaps} send={send} />}
       {advice.do !== 'complaint' && <Fetch list={run.view.fetch} />}
       <JobNow run={run.id} view={run.view} send={send} />
+      {run.view.signed && <Lessons run={run.id} />}
       {run.view.skippable && <LeaveOut run={run} send={send} />}
     </Box>
   );

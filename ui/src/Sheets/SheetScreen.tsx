@@ -100,6 +100,7 @@ function Page({ page }: { page: SheetPage }) {
         <Drawn preview={page.preview} />
       </Box>
       <Said title="Given" list={page.given} open />
+      <Said title="What runs taught" list={page.measured} open />
       <Said title="Assumed, since its source does not say" list={page.assumed} />
       <Paper sheet={sheet} words={page.words} proofs={page.proofs} faults={none} questions={none} />
       {page.revisions.length > 1 && (

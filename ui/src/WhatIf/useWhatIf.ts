@@ -49,6 +49,8 @@ export function useTried() {
     family: params.get('family') ?? '',
     sheet: params.get('sheet') ?? '',
     run: params.get('run') ?? '',
+    machine: params.get('machine') ?? '',
+    cable: params.get('cable') ?? '',
     school: params.get('school') ?? '',
     mx: params.get('mx') ?? '',
     my: params.get('my') ?? '',
@@ -77,13 +79,14 @@ export function useTried() {
 
 /** What the rig would show; the last answer stands until the next one comes. */
 export function useWhatIf(
-  about: { family: string; sheet: string; run: string; school: string; mx: string; my: string },
+  about: { family: string; sheet: string; run: string; machine: string; cable: string; school: string; mx: string; my: string },
   then: Standing | undefined,
   now: Standing,
 ) {
   const of = about.sheet + about.run + about.family;
   const body = JSON.stringify({
     ...(about.run ? { run: about.run } : about.family ? { family: about.family } : { sheet: about.sheet }),
+    ...(about.machine ? { machine: about.machine, cable: about.cable } : {}),
     ...(about.school ? { school: about.school } : {}),
     ...(about.mx && about.my ? { map: [about.mx, about.my] } : {}),
     ...(Object.keys(now.want).length > 0 ? { want: now.want } : {}),

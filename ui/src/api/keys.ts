@@ -9,6 +9,7 @@ export const keys = {
   which: (run: string, of: object) => ['which', run, of],
   meaning: (run: string, typed: string, marks: boolean) => ['meaning', run, typed, marks],
   measure: (run: string, photo: string | undefined, taps: string) => ['measure', run, photo, taps],
+  lessons: (run: string) => ['lessons', run],
   record: (run: string) => ['record', run],
   machine: (id: string) => ['machine', id],
   library: ['library'],

@@ -688,6 +688,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/runs/{run}/learn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** keep what a run teaches as the next revision of its sheet */
+        post: operations["learn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{run}/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** what a signed run teaches of its sheet */
+        get: operations["lessons"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/runs/{run}/order.pdf": {
         parameters: {
             query?: never;
@@ -1642,6 +1676,9 @@ export interface components {
         Joined: {
             run: string;
         };
+        LearnIn: {
+            path: string;
+        };
         ManualAsk: {
             adjuster?: string;
             at?: Record<string, never>;
@@ -2116,6 +2153,14 @@ export interface components {
             most: number;
             says: string;
         };
+        RunKnown: {
+            name?: string;
+            path: string;
+            runs: string[];
+            sheet: string;
+            unit?: string;
+            value: number;
+        };
         RunLine: {
             anchor: string;
             barrel: string;
@@ -2276,6 +2321,7 @@ export interface components {
             hash: string;
             heading: components["schemas"]["RunHeading"];
             lines: components["schemas"]["RunEntry"][];
+            measured?: components["schemas"]["SheetSaid"][];
             open: string[];
             own?: boolean;
             photos: components["schemas"]["RunPhotoLine"][];
@@ -2558,6 +2604,7 @@ export interface components {
             id: string;
             influence?: components["schemas"]["SheetInfluence"][];
             inspection?: components["schemas"]["SheetItem"][];
+            learnt?: components["schemas"]["SheetLearnt"][];
             line: components["schemas"]["SheetLine"];
             lost_motion: components["schemas"]["SheetLostMotion"][];
             never?: components["schemas"]["SetupTogether"][];
@@ -2751,6 +2798,11 @@ export interface components {
             id: string;
             needs?: components["schemas"]["SetupNeeds"];
             says: string;
+        };
+        SheetLearnt: {
+            path: string;
+            runs: string[];
+            value: number;
         };
         SheetLine: {
             anchor: string;
@@ -3178,12 +3230,23 @@ export interface components {
             };
             touched?: string;
         };
+        ShopLesson: {
+            measured: boolean;
+            name: string;
+            path: string;
+            runs: string[];
+            says: string;
+            unit: string;
+            value: number;
+            was: number;
+        };
         ShopLibrary: {
             axes: components["schemas"]["SheetAxis"][];
             families: components["schemas"]["SheetFamily"][];
         };
         ShopMachineLine: {
             cable: components["schemas"]["WorkshopCable"];
+            knows: components["schemas"]["RunKnown"][];
             led: boolean;
             open?: string;
             runs: components["schemas"]["ShopMachineRun"][];
@@ -3261,6 +3324,7 @@ export interface components {
             given: components["schemas"]["SheetSaid"][];
             hash: string;
             led: boolean;
+            measured: components["schemas"]["SheetSaid"][];
             preview: components["schemas"]["RunPreview"];
             proofs: components["schemas"]["SheetProof"][];
             revisions: components["schemas"]["ShopRevision"][];
@@ -3340,7 +3404,9 @@ export interface components {
             type: string;
         };
         ShopWhatIf: {
+            cable?: string;
             family?: string;
+            machine?: string;
             map?: string[];
             now?: components["schemas"]["WhatifStand"];
             run?: string;
@@ -5344,6 +5410,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopHands"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    learn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearnIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopSheetPage"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lessons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopLesson"][];
                 };
             };
             /** @description what was wrong */

@@ -40,7 +40,10 @@ function leaves(value: Value, path: Path = []): Path[] {
 
 /** What the page makes itself: ids from names, the names of the formats. */
 const made = (path: Path) =>
-  (path.at(-1) === 'id' && path.length > 1) || path.includes('format') || path.at(-1) === 'family' || path[0] === 'assumed';
+  (path.at(-1) === 'id' && path.length > 1) ||
+  path.includes('format') ||
+  path.at(-1) === 'family' ||
+  ['assumed', 'learnt'].includes(String(path[0])); // what runs taught is made by them
 
 test.each(readdirSync(join(root, 'demo/sheets')))('every word, figure and choice of %s has its blank where it is read', (file) => {
   const sheet = read(`demo/sheets/${file}`);
