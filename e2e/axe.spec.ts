@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, Mechanic, test } from './server';
+import { chooses, expect, Mechanic, test } from './server';
 
 async function sound(page: Page, where: string) {
   for (const theme of ['lamp', 'daylight']) {
@@ -55,16 +55,18 @@ test('a sheet and a draft are sound for screen readers, by day and by lamp', asy
   await page.getByRole('button', { name: /sheet 721/ }).click();
   await page.getByRole('heading', { name: 'Sheet 721' }).waitFor();
   await sound(page, 'a sheet');
-  await page.goto(`${server.url}/sheets`);
-  await page.getByLabel('new sheet for').selectOption('gear-gate');
+  await page.goto(`${server.url}/sheets/new`);
+  await page.getByLabel(/write what you call it/).waitFor();
+  await sound(page, 'which cable');
+  await chooses(page, 'gate');
   await page.getByText('still to be written').waitFor();
   await sound(page, 'a draft');
 });
 
 test('nothing of these screens runs off the side of a phone', async ({ page, server }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await page.goto(`${server.url}/sheets`);
-  await page.getByLabel('new sheet for').selectOption('flight-control-loop');
+  await page.goto(`${server.url}/sheets/new`);
+  await chooses(page, 'aileron');
   await page.getByText('still to be written').waitFor();
   for (const path of ['', '/', '/sheets', '/machine/mail', '/machine/new', '/people', '/who']) {
     if (path) await page.goto(server.url + path);

@@ -1,4 +1,4 @@
-import { expect, signIn, test } from './server';
+import { chooses, expect, signIn, test } from './server';
 import { begin, view } from './hand';
 
 const readDay = (iso: string) =>
@@ -11,7 +11,8 @@ test('a machine is put on the floor with its plate and cables, and its card is k
   await expect(page.getByRole('alert')).toContainText('write what the machine is called');
   await page.getByLabel('what it is called').fill('launch teal');
   await page.getByLabel('cable', { exact: true }).fill('shift');
-  await page.getByLabel('kind of rig').selectOption('outboard-shift');
+  await page.getByRole('button', { name: /^kind of rig/ }).click();
+  await chooses(page, 'outboard');
   await page.getByRole('button', { name: 'Keep the card' }).click();
   await expect(page.getByRole('alert')).toContainText('is on the floor already');
   await page.getByLabel('what it is called').fill('Dory <b>Stint</b>');
@@ -110,7 +111,8 @@ test('a cable that no sheet calls so is led by the sheet that calls it otherwise
   await page.goto(`${server.url}/machine/new`);
   await page.getByLabel('what it is called').fill('Dory Stint');
   await page.getByLabel('serial, year or engine number').fill('2207');
-  await page.getByLabel('kind of rig').selectOption('stern-drive-shift');
+  await page.getByRole('button', { name: /^kind of rig/ }).click();
+  await chooses(page, 'stern drive');
   await expect(page.locator('datalist option[value="lower drive cable"]'), 'names of its sheets are offered').toHaveCount(1);
   await page.getByLabel('cable', { exact: true }).fill('bottom shift cable');
   await page.getByRole('button', { name: 'Keep the card' }).click();

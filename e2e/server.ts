@@ -100,6 +100,15 @@ export const test = base.extend<{ server: Server; who: string }>({
 
 export { expect };
 
+/** Chooses a mechanism by what people call it, where one is asked for. */
+export async function chooses(page: Page, words: string): Promise<void> {
+  const list = page.getByRole('list', { name: 'Which mechanism' });
+  await page.getByLabel(/write what you call it/).fill(words);
+  await list.locator('button').first().waitFor();
+  await expect.poll(async () => (await list.getByRole('button').first().innerText()).toLowerCase()).toContain(words.split(' ')[0] ?? '');
+  await list.getByRole('button').first().click();
+}
+
 export const passwords: Record<string, string> = {
   Ines: 'slack tide at nine',
   Tobin: 'three turns to the eye',

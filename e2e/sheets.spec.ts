@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { expect, root, signIn, test } from './server';
+import { chooses, expect, freshDatabase, Server, root, signIn, test } from './server';
 
 const file = (name: string, text: string) => ({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
 const sheet114 = readFileSync(join(root, 'demo/sheets/114.json'), 'utf8');
@@ -48,7 +48,8 @@ const write = async (page: Page, label: string | RegExp, text: string) => {
 
 test('a new sheet is written where it is read; script text stays text; undo and draft', async ({ page, server }) => {
   await page.goto(`${server.url}/sheets`);
-  await page.getByLabel('new sheet for').selectOption('throttle-cruise');
+  await page.getByRole('link', { name: 'New sheet' }).click();
+  await chooses(page, 'throttle cable');
   await expect(page.getByRole('status').filter({ hasText: 'still to be written' })).toBeVisible();
   await write(page, 'number of the sheet', '399');
   await write(page, 'which cable', '<img src=x onerror=alert(1)>');
@@ -87,8 +88,8 @@ test('a new sheet is written where it is read; script text stays text; undo and 
 });
 
 test('a sheet is written from a manual with its rig; one contradiction is met and cured', async ({ page, server }) => {
-  await page.goto(`${server.url}/sheets`);
-  await page.getByLabel('new sheet for').selectOption('outboard-shift');
+  await page.goto(`${server.url}/sheets/new`);
+  await chooses(page, 'outboard');
   await write(page, 'number of the sheet', '299');
   await write(page, 'which cable', 'shift');
   await write(page, 'where the figures come from', 'Brindle 60, owner’s manual');
@@ -154,5 +155,31 @@ test('who may not change sheets is not offered to', async ({ page, server }) => 
   await signIn(page, server.url, 'Tobin');
   await page.goto(`${server.url}/sheets`);
   await expect(page.getByText('30 sheets for')).toBeVisible();
-  await expect(page.getByLabel('new sheet for')).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'New sheet' })).toHaveCount(0);
+});
+
+test('all sheets go into another shop as one file, looked at before they are taken', async ({ page, server }) => {
+  await page.goto(`${server.url}/sheets`);
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'all of them as one file' }).click()]);
+  const sent = readFileSync(await download.path(), 'utf8');
+  const other = new Server(freshDatabase());
+  await other.start();
+  const first = { name: 'Ada', password: 'by the old slip', zone: 'Europe/Lisbon' };
+  expect((await page.request.post(`${other.url}/api/v1/first`, { data: first })).ok()).toBe(true);
+  await page.goto(other.url);
+  await page.getByRole('link', { name: /^Bring a folder/ }).click();
+  await page.getByLabel('sheet file').setInputFiles(file('bad.json', '{"format":"brankel.sheets/1","sheets":[{"sheet":{"id":"7"}}]}'));
+  await expect(page.getByRole('alert')).toContainText('sheets[0]');
+  await page.getByLabel('sheet file').setInputFiles(file('sheets.json', sent));
+  const coming = page.getByRole('region', { name: 'Sheets of a file' });
+  await expect(coming).toContainText('30 in the file, from Wendmouth Slip');
+  await coming.getByRole('button', { name: '114 r3' }).click();
+  await coming.getByRole('button', { name: 'Take these 29 sheets' }).click();
+  await expect(coming).toContainText('29 taken');
+  await expect(coming.getByText('it is here already')).toHaveCount(29);
+  await coming.getByRole('button', { name: 'Take this sheet' }).click();
+  await expect(coming.getByText('it is here already')).toHaveCount(30);
+  await coming.getByRole('button', { name: 'done' }).click();
+  await expect(page.getByText('30 sheets for')).toBeVisible();
+  await other.stop();
 });

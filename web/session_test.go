@@ -31,7 +31,7 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 	work := []string{"openRun", "benchRun", "append", "keepThin", "dropThin", "keepTable", "dropTable", "logMachine",
 		"hand", "invite", "addPhoto", "addVoice", "keepMeaning"}
 	manage := []string{"setTimes", "addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge",
-		"takeTroubleOdds", "keepTroubleFile", "dropTroubleFile", "begin", "learn"}
+		"takeTroubleOdds", "keepTroubleFile", "dropTroubleFile", "begin", "learn", "lookSheets", "takeSheets"}
 	out := signedOut(t)
 	devices := map[workshop.Role]client{}
 	for role, who := range passwords {

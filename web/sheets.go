@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"io"
 	"net/http"
+	"time"
 
 	"github.com/google/uuid"
 	"github.com/labstack/echo/v5"
@@ -111,12 +112,65 @@ func (s *server) sheetRoutes() []route {
 		on(post, "/api/v1/sheets", "keepSheet", "keep a sheet or a new revision; refused with every "+
 			"fault").takes(SheetIn{}).gives(shop.SheetPage{}).
 			by(s.keepSheet, workshop.Manage).atLarge(),
+		on(get, "/api/v1/sheets.json", "sendSheets", "the newest revision of every sheet as one file for another shop").as("application/json").
+			by(s.sendSheets, workshop.Read).leaving(),
+		on(post, "/api/v1/sheets/arriving", "lookSheets", "what the sheets of a file would become here; nothing is kept").
+			takes(ArrivingIn{}).gives(shop.Arriving{}).
+			by(s.lookSheets, workshop.Manage).upTo(fileLimit).within(fileLongest).costs(s.gates.reckons),
+		on(post, "/api/v1/sheets/arrived", "takeSheets", "keep sheets of a file, all that are named or none").
+			takes(TakingIn{}).gives(shop.Arriving{}).
+			by(s.takeSheets, workshop.Manage).upTo(fileLimit).within(fileLongest).costs(s.gates.reckons),
 		on(post, "/api/v1/drafts", "newSheet", "a draft from a family, a similar sheet, or for the next "+
 			"revision").takes(SheetNew{}).gives(sheet.Sheet{}).
 			by(s.newSheet, workshop.Manage).costs(s.gates.reckons),
 		on(post, "/api/v1/drafts/check", "checkSheet", "what is wrong with a draft, and how it looks").takes(SheetIn{}).gives(shop.Draft{}).
 			by(s.checkSheet, workshop.Manage).costs(s.gates.reckons).atLarge(),
 	}
+}
+
+// A file of sheets: how large it may be, and how long it may be looked at.
+const (
+	fileLimit   = 24 << 20
+	fileLongest = time.Minute
+)
+
+// ArrivingIn is a file of sheets, or one of one sheet.
+type ArrivingIn struct {
+	File any `json:"file"`
+}
+
+// TakingIn says which of its sheets are taken.
+type TakingIn struct {
+	File any           `json:"file"`
+	Take []shop.Taking `json:"take"`
+}
+
+func (s *server) sendSheets(c *echo.Context) error {
+	ctx := c.Request().Context()
+	return s.leave(c, taken, "sheets.json", "application/json", func(w io.Writer) error { return s.shop.SendSheets(ctx, w) })
+}
+
+func (s *server) lookSheets(c *echo.Context) error {
+	var in struct {
+		File json.RawMessage `json:"file"`
+	}
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	out, err := s.shop.LookSheets(c.Request().Context(), in.File)
+	return answer(c, out, err)
+}
+
+func (s *server) takeSheets(c *echo.Context) error {
+	var in struct {
+		File json.RawMessage `json:"file"`
+		Take []shop.Taking   `json:"take"`
+	}
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	out, err := s.shop.TakeSheets(c.Request().Context(), in.File, in.Take)
+	return answer(c, out, err)
 }
 
 func (s *server) library(c *echo.Context) error {

@@ -85,6 +85,9 @@ func Shop(t testing.TB) *shop.Shop {
 	return shop.New(at(t, create(t, demoName)), november)
 }
 
+// Empty is a workshop with nothing on its floor.
+func Empty(t testing.TB) *shop.Shop { return shop.New(Store(t), november) }
+
 func november() time.Time { return time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC) }
 
 // load fills a database with the demo and gives its name.

@@ -11,6 +11,7 @@ const Bench = lazy(() => import('./Bench/Bench').then((m) => ({ default: m.Bench
 const Sheets = lazy(() => import('./Sheets/Library').then((m) => ({ default: m.LibraryScreen })));
 const SheetRead = lazy(() => import('./Sheets/SheetScreen').then((m) => ({ default: m.SheetScreen })));
 const SheetEdit = lazy(() => import('./Sheets/Editor').then((m) => ({ default: m.EditorScreen })));
+const NewSheet = lazy(() => import('./Sheets/NewSheet').then((m) => ({ default: m.NewSheetScreen })));
 const Machine = lazy(() => import('./Machine/Machine').then((m) => ({ default: m.MachineScreen })));
 const People = lazy(() => import('./People/People').then((m) => ({ default: m.PeopleScreen })));
 const WhatIf = lazy(() => import('./WhatIf/WhatIf').then((m) => ({ default: m.WhatIfScreen })));
@@ -46,6 +47,7 @@ export function App() {
             <Route path="/who" element={<Who />} />
             <Route path="/sheets" element={<Sheets />} />
             <Route path="/sheets/draft" element={<SheetEdit />} />
+            <Route path="/sheets/new" element={<NewSheet />} />
             <Route path="/sheets/:hash" element={<SheetRead />} />
             <Route path="/machine/:id" element={<Machine />} />
             <Route path="/set" element={<SetNow />} />

@@ -1,7 +1,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { useState } from 'react';
 import type { Library, Machine } from '../api/client';
 import { Blank } from '../parts/Blank';
+import { ChooseCable } from '../parts/ChooseCable';
 
 type Cable = Machine['cables'][number];
 
@@ -40,40 +42,15 @@ export function CableForm({
         mb: 1,
       }}
     >
-      <Box>
-        <Box component="label" htmlFor={`family-${no}`} sx={{ display: 'block', fontSize: 'note', color: 'quiet' }}>
-          kind of rig
-        </Box>
-        <Box
-          component="select"
-          id={`family-${no}`}
-          value={cable.family}
-          onChange={(e: React.ChangeEvent<HTMLSelectElement>) => {
-            onCable({ family: e.target.value });
-          }}
-          sx={{
-            font: 'inherit',
-            fontSize: 'plain',
-            minHeight: 48,
-            px: 1,
-            border: '2px solid',
-            borderColor: at(`cables[${no}].family`) ? 'error.main' : 'text.primary',
-            bgcolor: 'sheet',
-            color: 'text.primary',
-            maxWidth: 280,
-          }}
-        >
-          <option value="">…</option>
-          {families.map((f) => (
-            <option key={f.id} value={f.id}>
-              {f.name}
-            </option>
-          ))}
-        </Box>
-        <Box role={at(`cables[${no}].family`) ? 'alert' : undefined} sx={{ fontSize: 'note', fontWeight: 500, color: 'error.main' }}>
-          {at(`cables[${no}].family`)}
-        </Box>
-      </Box>
+      <Kind
+        no={no}
+        family={cable.family}
+        families={families}
+        error={at(`cables[${String(no)}].family`)}
+        onFamily={(family) => {
+          onCable({ family });
+        }}
+      />
       <Blank
         label="cable"
         value={cable.name}
@@ -93,6 +70,52 @@ export function CableForm({
       <Button variant="text" sx={{ mt: 2.5 }} aria-label={`take out cable ${no + 1}`} onClick={onOut}>
         ✕
       </Button>
+    </Box>
+  );
+}
+
+/** Its kind of rig, chosen by its picture or the words people have for it. */
+function Kind({
+  no,
+  family,
+  families,
+  error,
+  onFamily,
+}: {
+  no: number;
+  family: string;
+  families: Library['families'];
+  error: string;
+  onFamily: (family: string) => void;
+}) {
+  const [open, setOpen] = useState(false);
+  const name = families.find((f) => f.id === family)?.name;
+  return (
+    <Box sx={{ flexBasis: open ? '100%' : 'auto', mb: 1 }}>
+      <Box sx={{ fontSize: 'note', color: 'quiet' }}>kind of rig</Box>
+      <Button
+        aria-expanded={open}
+        aria-label={`kind of rig of cable ${String(no + 1)}: ${name ?? 'choose it'}`}
+        sx={{ minHeight: 48, py: 0, px: 2, fontSize: 'plain', borderColor: error ? 'error.main' : 'text.primary' }}
+        onClick={() => {
+          setOpen(!open);
+        }}
+      >
+        {name ?? 'choose it'}
+      </Button>
+      <Box role={error ? 'alert' : undefined} sx={{ fontSize: 'note', fontWeight: 500, color: 'error.main' }}>
+        {error}
+      </Box>
+      {open && (
+        <Box sx={{ mt: 1 }}>
+          <ChooseCable
+            onChoose={(one) => {
+              onFamily(one);
+              setOpen(false);
+            }}
+          />
+        </Box>
+      )}
     </Box>
   );
 }

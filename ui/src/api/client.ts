@@ -44,6 +44,7 @@ export type CardNow = Schemas['CardNow'];
 export type Entry = Schemas['WorkshopEntry'];
 export type Library = Schemas['ShopLibrary'];
 export type Axis = Schemas['SheetAxis'];
+export type Arriving = Schemas['ShopArriving'];
 export type SheetPage = Schemas['ShopSheetPage'];
 export type Sheet = Schemas['Sheet'];
 export type SheetFault = Schemas['Fault'];

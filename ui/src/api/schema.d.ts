@@ -1030,6 +1030,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/sheets.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the newest revision of every sheet as one file for another shop */
+        get: operations["sendSheets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sheets/arrived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** keep sheets of a file, all that are named or none */
+        post: operations["takeSheets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sheets/arriving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** what the sheets of a file would become here; nothing is kept */
+        post: operations["lookSheets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sheets/asks": {
         parameters: {
             query?: never;
@@ -1427,6 +1478,9 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        ArrivingIn: {
+            file: unknown;
+        };
         AsksIn: {
             family: string;
             school?: string;
@@ -3071,6 +3125,24 @@ export interface components {
             locks: string[];
             steps: string[];
         };
+        ShopArrival: {
+            applies: string;
+            asks: components["schemas"]["Fault"][];
+            cable: string;
+            family: string;
+            hash: string;
+            /** @enum {string} */
+            how: "new" | "there" | "newer" | "older" | "beside" | "refused";
+            id: string;
+            machine: boolean;
+            revision: number;
+            says: string;
+            was: string;
+        };
+        ShopArriving: {
+            from: string;
+            sheets: components["schemas"]["ShopArrival"][];
+        };
         ShopBay: {
             /** @enum {string} */
             craft: "car" | "trailer" | "boat" | "aircraft";
@@ -3337,6 +3409,10 @@ export interface components {
             name: string;
             run?: string;
         };
+        ShopTaking: {
+            hash: string;
+            machine?: string;
+        };
         ShopTroubleAsked: {
             answers?: components["schemas"]["TroubleGiven"][];
             at?: {
@@ -3448,6 +3524,10 @@ export interface components {
         TableIn: {
             name: string;
             text: string;
+        };
+        TakingIn: {
+            file: unknown;
+            take: components["schemas"]["ShopTaking"][];
         };
         Their: {
             /** Format: date-time */
@@ -6116,6 +6196,101 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopSheetPage"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sendSheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takeSheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakingIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopArriving"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lookSheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivingIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopArriving"];
                 };
             };
             /** @description what was wrong */

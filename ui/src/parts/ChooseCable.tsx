@@ -12,10 +12,10 @@ export function ChooseCable({ onChoose }: { onChoose: (family: string) => void }
   return (
     <>
       <Box
-        component="form"
         sx={{ maxWidth: 560, mb: 1.5 }}
-        onSubmit={(e: React.SyntheticEvent) => {
-          e.preventDefault();
+        onKeyDown={(e) => {
+          if (e.key !== 'Enter') return;
+          e.preventDefault(); // it may stand within a form
           if (whose[0]) onChoose(whose[0].family);
         }}
       >
