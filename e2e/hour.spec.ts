@@ -171,3 +171,23 @@ test('a run on a nut that moves less than was assumed says so, and one tap write
   await expect(page.getByText(/as it moved in one run/)).toBeVisible();
   await server.stop();
 });
+
+test('a pasted page is read into the blanks, each figure confirmed', async ({ page }) => {
+  const server = await empty(page);
+  await page.goto(`${server.url}/set/parking-brake`);
+  await page.getByText('Paste a text or a table').click();
+  const text = 'The lever must hold at 5 to 7 clicks.\nBack each wheel off\t8 to 10 clicks\nFluid for the front brakes 0.7 l\nEqualiser nut: 16 Nm';
+  await page.getByLabel('what the manual says, as text or table').fill(text);
+  await page.getByRole('button', { name: 'Look for figures' }).click();
+  const found = page.getByRole('list', { name: 'Found in it' });
+  await expect(found).toContainText('left aside: “Fluid for the front brakes 0.7 l”');
+  await found.getByRole('listitem').filter({ hasText: '5 to 7 clicks' }).getByRole('button', { name: 'take it' }).click();
+  await expect(page.getByRole('textbox', { name: /^The lever holds at/ })).toHaveValue('5 to 7 clicks');
+  await page.getByRole('button', { name: 'Take all 2' }).click();
+  await expect(page.getByRole('textbox', { name: /^Each wheel is backed off/ })).toHaveValue('8 to 10 clicks');
+  await expect(page.getByRole('textbox', { name: /tightened to/ })).toHaveValue('16 Nm');
+  await expect(page.getByRole('textbox', { name: /^The lever holds at/ }), 'and what was taken before stands').toHaveValue('5 to 7 clicks');
+  await page.reload();
+  await expect(page.getByLabel('what the manual says, as text or table')).toHaveValue(text);
+  await server.stop();
+});

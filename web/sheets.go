@@ -73,6 +73,22 @@ func (s *server) hour(c *echo.Context) error {
 	return answer(c, out, err)
 }
 
+// PasteIn is a text with the figures of a manual.
+type PasteIn struct {
+	Family string `json:"family"`
+	School string `json:"school,omitempty"`
+	Text   string `json:"text"`
+}
+
+func (s *server) pasteFigures(c *echo.Context) error {
+	var in PasteIn
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	out, err := manual.Paste(in.Family, in.School, in.Text)
+	return answer(c, out, err)
+}
+
 func (s *server) begin(c *echo.Context) error {
 	var in shop.Beginning
 	if err := read(c, &in); err != nil {
@@ -101,6 +117,9 @@ func (s *server) sheetRoutes() []route {
 			"its mechanism; nothing is kept").
 			takes(shop.HourIn{}).gives(shop.Hour{}).
 			by(s.hour, workshop.Read).costs(s.gates.reckons),
+		on(post, "/api/v1/hour/paste", "pasteFigures", "the figures of a pasted text or table, each for its blank; nothing is kept").
+			takes(PasteIn{}).gives(manual.Read{}).
+			by(s.pasteFigures, workshop.Read).costs(s.gates.reckons),
 		on(post, "/api/v1/hour/begin", "begin", "one's own machine, set by the figures of its manual: "+
 			"its sheet, its card, a run").
 			takes(shop.Beginning{}).gives(shop.RunView{}).

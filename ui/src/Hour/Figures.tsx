@@ -12,6 +12,7 @@ import { PictureView } from '../parts/PictureView';
 import { OneOf } from '../parts/Toggle';
 import { useStored } from '../stored';
 import { FigureRow } from './FigureRow';
+import { Paste } from './Paste';
 import { useBegin } from './useBegin';
 import { useHour, useTexts } from './useHour';
 
@@ -97,7 +98,7 @@ export function FiguresScreen() {
                 fault={at(`texts.${ask.id}`)}
                 touched={touched === ask.id}
                 onWrite={(text) => {
-                  write(ask.id, text);
+                  write({ [ask.id]: text });
                 }}
                 onTouch={() => {
                   setTouched(ask.id);
@@ -115,6 +116,7 @@ export function FiguresScreen() {
               {problem && <Finding>{problem}</Finding>}
               <Blank label="its plate, if at hand" value={serial} onChange={setSerial} error={at('serial')} />
               <Blank label="the manual: title, page, edition" value={source} onChange={setSource} error={at('source')} />
+              <Paste family={family} school={school} asks={data.asks} texts={texts} onWrite={write} />
               <Pick
                 quiet
                 label={photo ? `✓ ${photo.name}` : 'Photo of the page'}

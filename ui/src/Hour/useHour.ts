@@ -10,8 +10,8 @@ export function useTexts(family: string, school: string) {
   const texts = (kept ? JSON.parse(kept) : {}) as Record<string, string>;
   return {
     texts,
-    write: (id: string, text: string) => {
-      keep(JSON.stringify({ ...texts, [id]: text }));
+    write: (change: Record<string, string>) => {
+      keep(JSON.stringify({ ...texts, ...change }));
     },
     clear: () => {
       keep('');

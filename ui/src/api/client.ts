@@ -58,6 +58,7 @@ export type Drawing = Schemas['BenchDrawing'];
 export type TroubleBegin = Schemas['ShopTroubleBegin'];
 export type Mechanism = Schemas['ShopMechanism'];
 export type Hour = Schemas['ShopHour'];
+export type PastedRead = Schemas['ManualRead'];
 export type Ask = Hour['asks'][number];
 export type Understood = Hour['page']['read'][number];
 export type TroubleView = Schemas['ShopTroubleView'];

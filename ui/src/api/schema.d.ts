@@ -277,6 +277,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/hour/paste": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** the figures of a pasted text or table, each for its blank; nothing is kept */
+        post: operations["pasteFigures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/library": {
         parameters: {
             query?: never;
@@ -1762,6 +1779,16 @@ export interface components {
             read: components["schemas"]["ManualUnderstood"][];
             whole: boolean;
         };
+        ManualPasted: {
+            id: string;
+            line: string;
+            says: string;
+            text: string;
+        };
+        ManualRead: {
+            aside: string[];
+            found: components["schemas"]["ManualPasted"][];
+        };
         ManualUnderstood: {
             assumed: boolean;
             fault: string;
@@ -1784,6 +1811,11 @@ export interface components {
         };
         OddsIn: {
             take: boolean;
+        };
+        PasteIn: {
+            family: string;
+            school?: string;
+            text: string;
         };
         PersonChange: {
             password?: string;
@@ -4624,6 +4656,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopRunView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pasteFigures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasteIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManualRead"];
                 };
             };
             /** @description what was wrong */
