@@ -43,12 +43,22 @@ func clutch(p *pen, g *rig.ClutchGeometry, _ *rig.ClutchAt) {
 	p.pivot(fork)
 	p.pin(end)
 	p.note(at{790, 88}, 10, p.rig.Works)
-	rest := at{872, 130} // the bearing's face at rest
+	rest := at{872, 130}                          // the bearing's face at rest
+	p.line(Quiet, 2, at{846, 196}, at{1110, 196}) // the shaft it slides on
 	p.box(Ink, 3, Paper, at{838 + drawn, 176}, 34, 40)
+	p.line(Ink, 2, at{848 + drawn, 176}, at{848 + drawn, 216})
+	p.circle(Ink, 2, Paper, at{861 + drawn, 186}, 5)
+	p.circle(Ink, 2, Paper, at{861 + drawn, 206}, 5)
 	plate := rest.x + max(gap, drawn)
 	p.line(Ink, 5, at{plate, 150}, at{plate, 222})
-	p.line(Ink, 3, at{plate, 156}, at{plate + 60, 120})
-	p.box(Ink, 3, Paper, at{plate + 60, 90}, 40, 128)
+	p.line(Ink, 4, smooth([]at{{plate, 152}, {plate + 14, 126}, {plate + 44, 112}, {plate + 66, 96}})...)
+	p.line(Ink, 4, at{plate, 220}, at{plate + 24, 222})
+	p.line(Ink, 3, at{plate + 40, 88}, at{plate + 40, 104}) // where the fingers tip about
+	p.box(Ink, 3, Paper, at{plate + 60, 90}, 16, 128)
+	p.box(Ink, 2, Ink, at{plate + 77, 100}, 5, 108) // lining
+	p.box(Ink, 2, Paper, at{plate + 82, 96}, 4, 116)
+	p.box(Ink, 2, Ink, at{plate + 86, 100}, 5, 108)
+	p.box(Ink, 3, Wash, at{plate + 92, 82}, 26, 144) // flywheel
 	p.note(at{plate + 80, 90}, 6, "spring fingers")
 	p.gap(rig.BearingFree, rest, plate-rest.x, times)
 	p.gap(rig.CableGap, at{740, 62}, p.size(rig.CableGap, times, 3, 40), times)

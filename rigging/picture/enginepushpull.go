@@ -20,6 +20,9 @@ func enginePushPull(p *pen, g *rig.PushPullGeometry, _ *rig.PushPullAt) {
 	p.fixed(panel, 120)
 	p.box(Ink, 3, Paper, knob.by(-52, -26), 46, 52)
 	p.box(Ink, 3, Paper, knob.by(-6, -16), 6, 32)
+	for y := -17.0; y <= 17; y += 8.5 { // it is ribbed
+		p.line(Ink, 1.8, knob.by(-48, y), knob.by(-10, y))
+	}
 	p.rod(knob, panel)
 	p.gap(rig.CushionIn, face.by(0, 56), panel.x-10-face.x, times)
 	p.note(panel.by(0, -60), 4, "panel")
@@ -32,6 +35,12 @@ func enginePushPull(p *pen, g *rig.PushPullGeometry, _ *rig.PushPullAt) {
 	p.note(bracket.by(0, -42), 4, "bracket")
 	pin := pivot.swing(92, in+(out-in)*clamp(across, 0, 1))
 	p.fan(pivot, 92, in, out)
+	for _, stop := range []float64{in - 11, out + 11} { // a screw at each end of its way
+		a, b := pivot.swing(48, stop), pivot.swing(48, stop+sign(stop)*34)
+		p.line(Ink, 9, a, b)
+		p.line(Paper, 5, a, b)
+		p.line(Ink, 3, pivot.swing(40, stop+sign(stop)*16), pivot.swing(56, stop+sign(stop)*16))
+	}
 	p.rod(rodEnd.by(27, 0), pin)
 	p.arm(pivot, pin)
 	p.pivot(pivot)

@@ -47,6 +47,11 @@ func flapFollowUp(p *pen, g *rig.FlapGeometry, stands *rig.FlapAt) {
 	p.box(Ink, 3, Paper, switchDown.by(-46, -20), 46, 40)
 	p.box(Ink, 3, Paper, switchUp.by(0, -20), 46, 40)
 	p.box(Ink, 3, Paper, cam.by(-10, -14), 20, 28)
+	for _, terminal := range []at{switchDown.by(-40, -20), switchDown.by(-6, -20), switchUp.by(40, -20), switchUp.by(6, -20)} {
+		p.line(Ink, 2, terminal, terminal.by(0, -8))
+	}
+	p.circle(Ink, 2, Paper, switchDown.by(-1, 0), 4) // their buttons
+	p.circle(Ink, 2, Paper, switchUp.by(1, 0), 4)
 	p.lean = -1
 	p.gap(rig.GapDown, switchDown.by(0, 38), d, times)
 	p.adjusterOn(rig.SetSwitchDown, switchDown.by(-23, 0))
@@ -56,6 +61,10 @@ func flapFollowUp(p *pen, g *rig.FlapGeometry, stands *rig.FlapAt) {
 	p.lean = 0
 	motor := at{640, 60}
 	p.box(Ink, 3, Paper, motor, 90, 50)
+	for x := 16.0; x < 60; x += 9 {
+		p.line(Quiet, 2, motor.by(x, 8), motor.by(x, 42))
+	}
+	p.box(Ink, 2, Paper, motor.by(70, 12), 20, 26)
 	p.note(motor.by(45, 0), 4, "motor")
 	p.thread(motor.by(90, 25), 100)
 	p.sense(rig.FeltRest, motor.by(45, 50), 6)
@@ -80,6 +89,7 @@ func flapFollowUp(p *pen, g *rig.FlapGeometry, stands *rig.FlapAt) {
 func (p *pen) surface(hinge at, angle float64, of rig.Reading, read bool, name string) {
 	level := hinge.by(125, 0)
 	p.add(Shape{Points: flat([]at{hinge, level}), Weight: 1.5, Tone: Quiet, Dashed: true})
+	p.plate(Quiet, 2, Wash, hinge.by(-12, -9), hinge.by(-34, -12), hinge.by(-34, 12), hinge.by(-12, 9)) // the wing it hangs on
 	edge := hinge.swing(115, 90+angle)
 	thick := at{}.swing(9, 180+angle)
 	p.plate(Ink, 3, Paper, hinge.by(-thick.x, -thick.y), edge, hinge.by(thick.x, thick.y))

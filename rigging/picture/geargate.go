@@ -33,8 +33,12 @@ func gearGate(p *pen, g *rig.GateGeometry, _ *rig.Nowhere) {
 	p.line(Ink, 5, left, left.by(0, 116))
 	p.line(Ink, 5, left, right)
 	p.line(Ink, 5, right, right.by(0, 116))
-	p.spring(left.by(4, 36), left.by(130, 36))
-	p.spring(right.by(-130, 36), right.by(-4, 36))
+	for _, end := range []at{left.by(4, 42), right.by(-130, 42)} { // on their guides
+		p.line(Quiet, 2, end, end.by(126, 0))
+		p.box(Ink, 2.5, Paper, end.by(0, -13), 6, 26)
+		p.box(Ink, 2.5, Paper, end.by(120, -13), 6, 26)
+		p.coil(end.by(6, 0), 114)
+	}
 	l, r := p.size(rig.GapLeft, times, 2, 50), p.size(rig.GapRight, times, 2, 50)
 	p.box(Ink, 3, Paper, stop.by(-12-l-14, -26), 14, 54)
 	p.box(Ink, 3, Paper, stop.by(12+r, -26), 14, 54)
@@ -55,6 +59,10 @@ func gearGate(p *pen, g *rig.GateGeometry, _ *rig.Nowhere) {
 	p.sense(rig.FeltCentre, at{stop.x, 60}, 6)
 	lever, works := at{1090, 90}, at{1130, 150}
 	p.cable(at{966, 116}, at{1010, 116}, at{1040, 90}, at{1080, 90})
+	p.fan(works, 72, -58, 2)
+	for _, plane := range []float64{-58, -34, 2} {
+		p.circle(Quiet, 2, Paper, works.swing(72, plane), 4)
+	}
 	p.arm(lever, works)
 	p.pivot(works)
 	p.note(works, 16, p.rig.Works)

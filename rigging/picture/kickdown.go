@@ -45,6 +45,13 @@ func kickdown(p *pen, g *rig.KickdownGeometry, stands *rig.KickdownAt) {
 		stroke = clamp(shows/bottom, 0, 1)
 	}
 	p.box(Ink, 3, Wash, at{800, 124}, 340, 52)
+	for _, port := range []float64{0.12, 0.5} {
+		open := bore.by(longest*port, -26)
+		p.line(Ink, 3, open.by(-9, 0), open.by(-9, -12))
+		p.line(Ink, 3, open.by(9, 0), open.by(9, -12))
+		p.line(Paper, 3.5, open.by(-7, 0), open.by(7, 0))
+	}
+	p.line(Ink, 3, at{1128, 130}, at{1128, 170})
 	land := bore.by(longest*stroke, 0)
 	if !going {
 		p.length(of, bore, land, longest/bottom)

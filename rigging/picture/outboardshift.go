@@ -34,7 +34,11 @@ func outboardShift(p *pen, g *rig.OutboardGeometry, stands *rig.OutboardAt) {
 	pivot := at{1010, 206}
 	times := bigger(max(math.Abs(p.value(rig.EyeToPin)), 0.4), 34)
 	past := p.size(rig.EyeToPin, times, -50, 50)
+	p.box(Quiet, 2, Wash, pivot.by(-64, -40), 128, 58) // of the engine
 	p.fan(pivot, 84, -throw, throw)
+	for _, gear := range []float64{-throw, 0, throw} {
+		p.circle(Quiet, 2, Paper, pivot.swing(84, gear), 4)
+	}
 	end := pivot.swing(84, turned)
 	p.arm(pivot, end)
 	p.pivot(pivot)

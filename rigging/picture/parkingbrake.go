@@ -73,6 +73,7 @@ func (p *pen) drum(side string, middle at, r float64) {
 	p.circle(Ink, 4, Wash, middle, r)
 	p.circle(Ink, 2, Paper, middle, r-8)
 	lining := r - 14 // where a shoe that touches is drawn
+	p.insides(middle, r, off)
 	p.line(tone, 8, middle.sector(lining-off, -150, 120, 12)[1:]...)
 	p.line(tone, 8, middle.sector(lining-off, 30, 120, 12)[1:]...)
 	if !going {
@@ -85,4 +86,21 @@ func (p *pen) drum(side string, middle at, r float64) {
 		text = line{side + ": " + word, small, true, Ink, ""}
 	}
 	p.label(middle.by(0, -r), 6, text)
+}
+
+// insides are what holds and spreads the shoes of a drum: the webs, the springs that draw them back, the strut with its star
+// wheel between them, the lever that the cable pulls, the anchor.
+func (p *pen) insides(middle at, r, off float64) {
+	web := r - 27 - off
+	for _, side := range []float64{-1, 1} {
+		p.line(Ink, 3, middle.sector(web, side*90-52, 104, 8)[1:]...)
+		fork := middle.by(side*(web-2), 6)
+		p.line(Ink, 4, middle.by(side*17, 6), fork)
+		p.line(Ink, 3, fork.by(0, -6), fork.by(0, 6))
+	}
+	p.spring(middle.by(-web*0.66, -web*0.7), middle.by(web*0.66, -web*0.7))
+	p.spring(middle.by(-web*0.7, web*0.62), middle.by(web*0.7, web*0.62))
+	p.line(Ink, 4, middle.by(web*0.58, -web*0.5), middle.by(web*0.5, 0), middle.by(web*0.62, web*0.72))
+	p.circle(Ink, 2, Paper, middle.by(web*0.58, -web*0.5), 4)
+	p.box(Ink, 0, Ink, middle.by(-13, r-24), 26, 13)
 }

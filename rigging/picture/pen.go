@@ -162,6 +162,41 @@ func (p *pen) spring(a, b at) {
 	p.line(Ink, 2, append(through, b)...)
 }
 
+// coil is a spring of thick wire lying along, from its left end.
+func (p *pen) coil(from at, long float64) {
+	const turns = 8
+	for i := range turns {
+		x := long * float64(i) / turns
+		p.line(Ink, 3, from.by(x, 10), from.by(x+long/turns, -10))
+	}
+}
+
+// bellows close over what slides between two places.
+func (p *pen) bellows(a, b at) {
+	const folds = 6
+	upper, lower := []at{a.by(0, -10)}, []at{a.by(0, 10)}
+	for i := range folds {
+		t := (float64(i) + 0.5) / folds
+		high := 18.0
+		if i%2 == 1 {
+			high = 10
+		}
+		x := a.x + (b.x-a.x)*t
+		upper, lower = append(upper, at{x, a.y - high}), append(lower, at{x, a.y + high})
+	}
+	p.line(Ink, 2.5, append(upper, b.by(0, -14))...)
+	p.line(Ink, 2.5, append(lower, b.by(0, 14))...)
+	p.rod(a, b)
+}
+
+// sign is the side of a number, 1 for none.
+func sign(v float64) float64 {
+	if v < 0 {
+		return -1
+	}
+	return 1
+}
+
 // thread is a threaded piece lying along, from its left end.
 func (p *pen) thread(from at, long float64) {
 	p.box(Ink, 1.8, Paper, from.by(0, -7), long, 14)

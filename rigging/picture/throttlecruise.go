@@ -30,6 +30,7 @@ func throttleCruise(p *pen, _ *rig.ThrottleGeometry, stands *rig.ThrottleAt) {
 	p.thread(at{492, 62}, 108)
 	p.adjuster(rig.SetPedalNuts, at{560, 62}, 44, 34)
 	p.plate(Ink, 3.5, Paper, cam.sector(66, -60+turned*slower, 120, 14)...)
+	p.line(Quiet, 2, cam.sector(57, -60+turned*slower, 120, 14)[1:]...)
 	p.pivot(cam)
 	nipple := cam.swing(66, -56+turned*slower)
 	if !going {
@@ -52,7 +53,19 @@ func throttleCruise(p *pen, _ *rig.ThrottleGeometry, stands *rig.ThrottleAt) {
 	p.gap(rig.CruiseSlack, at{900, 202}, p.size(rig.CruiseSlack, times, 2, 40), times)
 	clicks := at{720, 156}
 	p.box(Ink, 3, Paper, clicks, 56, 34)
-	p.line(Ink, 3, clicks.by(56, 12), lever.by(-12, 0))
+	for _, along := range []float64{14, 40} { // its terminals
+		p.line(Ink, 2, clicks.by(along, 0), clicks.by(along, -9))
+	}
+	p.line(Ink, 3, clicks.by(56, 17), clicks.by(66, 17))
+	p.circle(Ink, 2.5, Paper, clicks.by(72, 17), 6)
+	heel := cam.swing(34, 222+turned*slower)
+	p.plate(Ink, 3, Paper, cam.by(-8, 6), heel.by(-16, -4), heel.by(-10, 10), cam.by(4, 10))
+	p.pivot(cam)
+	stop := cam.by(60, 22)
+	p.box(Ink, 2.5, Paper, stop, 30, 14) // of the closed throttle
+	p.line(Ink, 4, stop.by(-16, 7), stop)
+	p.line(Ink, 2, stop.by(10, 0), stop.by(10, 14))
+	p.line(Ink, 2, stop.by(20, 0), stop.by(20, 14))
 	p.note(clicks.by(28, 34), 6, "switch")
 	p.sense(rig.FeltRestSwitch, clicks.by(28, 0), 6)
 }

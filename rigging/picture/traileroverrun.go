@@ -7,9 +7,13 @@ func trailerOverrun(p *pen, g *rig.TrailerGeometry, _ *rig.Nowhere) {
 	coupler, tube, pivot, compensator := at{40, 78}, at{176, 74}, at{320, 132}, at{580, 60}
 	share, _, going := p.moved(rig.SweptPlayAndClearance)
 	pushed := coupler.by(44*share, 0)
-	p.box(Ink, 3, Paper, pushed, 60, 44)
-	p.spring(pushed.by(60, 22), tube.by(0, 26))
+	p.plate(Ink, 3, Paper, pushed, pushed.by(60, 0), pushed.by(60, 44), pushed.by(34, 44), pushed.by(30, 30), pushed.by(14, 30), pushed.by(10, 44), pushed.by(0, 40))
+	p.line(Ink, 4, pushed.by(8, 0), pushed.by(26, -12), pushed.by(46, -12)) // its handle
+	p.bellows(pushed.by(60, 22), tube.by(0, 26))
 	p.box(Ink, 3, Paper, tube, 90, 52)
+	p.line(Ink, 2, tube.by(20, 0), tube.by(20, 52))
+	p.line(Ink, 2, tube.by(70, 0), tube.by(70, 52))
+	p.box(Ink, 2.5, Wash, tube.by(30, 18), 30, 16) // the damper within
 	p.note(coupler.by(30, 0), 4, "coupler")
 	p.shows(rig.CouplerTravel, at{130, 122}, 8)
 	lean := clamp(p.value(rig.LeverAngle)-g.LeverMark+24*share, -40, 40)
@@ -34,6 +38,11 @@ func trailerOverrun(p *pen, g *rig.TrailerGeometry, _ *rig.Nowhere) {
 	p.gap(rig.RodPlay, at{440 - play, foot.y + 26}, play, times)
 	p.flag(at{220, 70})
 	columns := max(len(g.Wheels)/2, 1)
+	for column := range columns { // the axle beams
+		x := 960 + 260*(float64(column)-float64(columns-1)/2)
+		p.line(Quiet, 7, at{x, 88}, at{x, 156})
+		p.line(Paper, 3.5, at{x, 88}, at{x, 156})
+	}
 	for i, name := range g.Wheels {
 		column, row := i/2, i%2
 		wheel := at{960 + 260*(float64(column)-float64(columns-1)/2), 66}
@@ -53,6 +62,9 @@ func (p *pen) wheel(name string, middle at, below bool) {
 		tone = Bad
 	}
 	p.box(tone, 4, Paper, middle.by(-40, -20), 80, 40)
+	for x := -28.0; x <= 28; x += 14 { // its tread
+		p.line(Quiet, 2, middle.by(x-3, -14), middle.by(x+3, 14))
+	}
 	p.adjuster(rig.SetWheel.Of(name), middle.by(-58, 0), 22, 26)
 	text := name
 	if word := p.rig.Senses[rig.FeltDrag.Of(name)]; word != "" {

@@ -85,7 +85,7 @@ export function along(picture: Picture, moved: number, follows: Follows): Shape[
 export function ShapeView({ shape: s, thin = false }: { shape: Shape; thin?: boolean }) {
   const look = {
     stroke: s.weight > 0 ? colour(s.tone) : 'none',
-    strokeWidth: thin ? (s.weight > 2 ? 1.6 : 1) : s.weight,
+    strokeWidth: thin ? Math.max(1, s.weight * 0.32) : s.weight, // what lies over another stays the thinner one
     ...(thin && { vectorEffect: 'non-scaling-stroke' as const }),
     fill: colour(s.fill),
     strokeLinecap: 'round' as const,
