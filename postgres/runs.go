@@ -249,6 +249,11 @@ func (s *Store) RunsBySheet(ctx context.Context, id string) ([]RunLine, error) {
 	return s.lines(ctx, lineSQL("''")+` WHERE sheet IN (SELECT hash FROM sheets WHERE sheet_id = ?) ORDER BY opened DESC, id LIMIT 24`, id)
 }
 
+// RunsOfFamily are the newest runs that were led by any sheet of a family.
+func (s *Store) RunsOfFamily(ctx context.Context, family string) ([]RunLine, error) {
+	return s.lines(ctx, lineSQL("''")+` WHERE sheet IN (SELECT hash FROM sheets WHERE family = ?) ORDER BY opened DESC, id LIMIT 24`, family)
+}
+
 // RunLine is the line of one run with what to resume, ErrNotFound when there is none.
 func (s *Store) RunLine(ctx context.Context, id string) (RunLine, error) {
 	list, err := s.lines(ctx, lineSQL("resume")+` WHERE id = ?`, id)

@@ -13,6 +13,7 @@ import (
 	"brankel/rigging/fault"
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
+	"brankel/rigging/run/spell"
 	"brankel/rigging/sheet"
 )
 
@@ -27,6 +28,15 @@ type taught struct {
 	run    string
 	sheet  *sheet.Sheet // as it is kept
 	learns []lead.Learns
+	left   []left
+}
+
+// left is what a point was left at by a run that was signed and proved.
+type left struct {
+	measures string
+	at       map[string]any
+	value    float64
+	text     string
 }
 
 // taughtBy is what the newest signed runs among lines teach, each by its own sheet. They are read aside: whoever asks may
@@ -47,9 +57,7 @@ func (s *Shop) taughtBy(ctx context.Context, lines []postgres.RunLine) (out []ta
 			}
 			s.memory.taught.Add(key, one)
 		}
-		if len(one.learns) > 0 {
-			out = append(out, one)
-		}
+		out = append(out, one)
 	}
 	return out, nil
 }
@@ -70,14 +78,22 @@ func (s *Shop) taughtByOne(ctx context.Context, id string) (taught, error) {
 	if err != nil {
 		return taught{}, err
 	}
-	return taught{id, kept, lead.Of(record.Fold(kept, events)).Learns()}, nil
+	led := lead.Of(record.Fold(kept, events))
+	t := taught{run: id, sheet: kept, learns: led.Learns()}
+	for i := range led.Sheet.Points {
+		p := &led.Sheet.Points[i]
+		if a := led.Aim(p.ID); p.Measures != "" && a != nil && a.Now != nil && a.Now.Judged() && !a.Wrong() {
+			t.left = append(t.left, left{p.Measures, p.At, a.Now.Value, spell.Reading(p, a.Now.Value)})
+		}
+	}
+	return t, nil
 }
 
 // together is what runs say of the steps of a sheet, those that agree with the newest of them put together.
 func together(list []taught, id string) (out []record.Known) {
 	weights := map[string]float64{}
 	for _, one := range list {
-		if one.sheet.ID != id {
+		if one.sheet == nil || one.sheet.ID != id {
 			continue
 		}
 		for _, l := range one.learns {
@@ -124,7 +140,7 @@ func (s *Shop) knowsOf(ctx context.Context, machine, cable string) (out []record
 	}
 	seen := map[string]bool{}
 	for _, one := range list {
-		if seen[one.sheet.ID] {
+		if one.sheet == nil || seen[one.sheet.ID] {
 			continue
 		}
 		seen[one.sheet.ID] = true
@@ -203,7 +219,7 @@ func (s *Shop) lessons(ctx context.Context, id string) ([]Lesson, *sheet.Sheet, 
 		return nil, nil, err
 	}
 	own, err := s.taughtBy(ctx, []postgres.RunLine{line})
-	if err != nil || len(own) == 0 {
+	if err != nil || len(own) == 0 || own[0].sheet == nil || len(own[0].learns) == 0 {
 		return []Lesson{}, nil, err
 	}
 	newest, err := s.newestOf(ctx, own[0].sheet.ID)

@@ -73,6 +73,11 @@ func (s *server) hour(c *echo.Context) error {
 	return answer(c, out, err)
 }
 
+func (s *server) foundGood(c *echo.Context) error {
+	out, err := s.shop.FoundGood(c.Request().Context(), c.QueryParam("family"), c.QueryParam("school"))
+	return answer(c, out, err)
+}
+
 // PasteIn is a text with the figures of a manual.
 type PasteIn struct {
 	Family string `json:"family"`
@@ -117,6 +122,9 @@ func (s *server) sheetRoutes() []route {
 			"its mechanism; nothing is kept").
 			takes(shop.HourIn{}).gives(shop.Hour{}).
 			by(s.hour, workshop.Read).costs(s.gates.reckons),
+		on(get, "/api/v1/hour/found", "foundGood", "what this shop left the readings of a family at, and it was good").asks("family", "school").
+			gives([]shop.FoundGood{}).
+			by(s.foundGood, workshop.Read).costs(s.gates.reckons),
 		on(post, "/api/v1/hour/paste", "pasteFigures", "the figures of a pasted text or table, each for its blank; nothing is kept").
 			takes(PasteIn{}).gives(manual.Read{}).
 			by(s.pasteFigures, workshop.Read).costs(s.gates.reckons),

@@ -222,7 +222,11 @@ func (f *family) faint(s *sheet.Sheet, one asked) string {
 			return number(usual, one)
 		}
 		w := window(s, one)
-		return one.says(Figure{Target: w.target, From: w.target - w.minus, To: w.target + w.plus})
+		lo, hi := w.target-w.minus, w.target+w.plus
+		if hi-lo >= 10 { // nobody writes hundredths of a hand's breadth
+			lo, hi = math.Round(lo), math.Round(hi)
+		}
+		return one.says(Figure{Target: w.target, From: lo, To: hi})
 	case span:
 		return one.says(Figure{From: usual.From, To: usual.To})
 	case string:

@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
 import { useId } from 'react';
 import type { Ask, Understood } from '../api/client';
@@ -11,6 +12,7 @@ export function FigureRow({
   read,
   fault,
   touched,
+  offers,
   onWrite,
   onTouch,
 }: {
@@ -19,6 +21,7 @@ export function FigureRow({
   read: Understood | undefined;
   fault: string; // what was refused of it
   touched: boolean;
+  offers: { text: string; says: string }[]; // what this shop found good
   onWrite: (text: string) => void;
   onTouch: () => void;
 }) {
@@ -56,6 +59,21 @@ export function FigureRow({
         >
           {understood || ask.where}
         </Box>
+        {touched &&
+          text === '' &&
+          offers.map((o) => (
+            <Button
+              key={o.says}
+              type="button"
+              variant="text"
+              sx={{ display: 'block', textAlign: 'left', minHeight: 44, py: 0, ml: -1, fontSize: 'note' }}
+              onClick={() => {
+                onWrite(o.text);
+              }}
+            >
+              {o.says}
+            </Button>
+          ))}
       </Box>
       {ask.kind === 'choice' ? (
         <OneOf

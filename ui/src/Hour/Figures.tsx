@@ -14,7 +14,7 @@ import { useStored } from '../stored';
 import { FigureRow } from './FigureRow';
 import { Paste } from './Paste';
 import { useBegin } from './useBegin';
-import { useHour, useTexts } from './useHour';
+import { useFoundGood, useHour, useTexts } from './useHour';
 
 const images = 'image/jpeg,image/png,image/webp';
 
@@ -43,6 +43,7 @@ export function FiguresScreen() {
   const [source, setSource] = useStored('draft.hour.source');
   const session = useSession().data;
   const [photo, setPhoto] = useState<File>();
+  const found = useFoundGood(family, school).data ?? [];
   const { data, error } = useHour(family, school, texts, touched);
   const { begin, at, problem, busy } = useBegin(() => {
     clear();
@@ -97,6 +98,7 @@ export function FiguresScreen() {
                 read={data.page.read.find((r) => r.id === ask.id)}
                 fault={at(`texts.${ask.id}`)}
                 touched={touched === ask.id}
+                offers={found.filter((f) => f.ask === ask.id)}
                 onWrite={(text) => {
                   write({ [ask.id]: text });
                 }}

@@ -19,6 +19,15 @@ export function useTexts(family: string, school: string) {
   };
 }
 
+/** What this shop left such a cable at, and it was good. */
+export const useFoundGood = (family: string, school: string) =>
+  useQuery({
+    queryKey: keys.found(family, school),
+    meta: { told: 'all' }, // an offer: where there is none, nothing is missed
+    retry: false,
+    queryFn: () => answered(api.GET('/api/v1/hour/found', { params: { query: { family, ...(school ? { school } : {}) } } })),
+  });
+
 /** The page as the server understands it, with the mechanism and what is touched on it. */
 export function useHour(family: string, school: string, texts: Record<string, string>, touched: string) {
   const late = useDelayed(JSON.stringify(texts), 250);

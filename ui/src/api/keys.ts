@@ -14,6 +14,7 @@ export const keys = {
   machine: (id: string) => ['machine', id],
   library: ['library'],
   plate: ['plate'],
+  found: (family: string, school: string) => ['found', family, school],
   hour: (asked: object) => ['hour', asked],
   libraryOf: (find: string) => ['library', find],
   sheet: (hash: string) => ['sheet', hash],

@@ -277,6 +277,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/hour/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** what this shop left the readings of a family at, and it was good */
+        get: operations["foundGood"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/hour/paste": {
         parameters: {
             query?: never;
@@ -3253,6 +3270,11 @@ export interface components {
             overdue: boolean;
             says: string;
         };
+        ShopFoundGood: {
+            ask: string;
+            says: string;
+            text: string;
+        };
         ShopFromBench: {
             assumed?: boolean;
             cable: string;
@@ -4656,6 +4678,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopRunView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    foundGood: {
+        parameters: {
+            query?: {
+                family?: string;
+                school?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopFoundGood"][];
                 };
             };
             /** @description what was wrong */
