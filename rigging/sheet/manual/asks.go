@@ -6,6 +6,7 @@ package manual
 import (
 	"embed"
 	"encoding/json"
+	"math"
 	"slices"
 	"strings"
 	"sync"
