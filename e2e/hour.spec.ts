@@ -169,6 +169,7 @@ test('a run on a nut that moves less than was assumed says so, and one tap write
   await taught.getByRole('link', { name: /is revision 2 now/ }).click();
   await expect(page.getByText('What runs taught')).toBeVisible();
   await expect(page.getByText(/as it moved in one run/)).toBeVisible();
+  await expect(page.getByText('How it stands: as usual'), 'what is usual is one line').toBeVisible();
   await server.stop();
 });
 

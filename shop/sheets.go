@@ -5,7 +5,9 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"maps"
 	"slices"
+	"strings"
 
 	"brankel/postgres"
 	"brankel/rigging/fault"
@@ -37,6 +39,7 @@ type SheetPage struct {
 	Given     []sheet.Said       `json:"given"`    // what its source says, where it does not say all
 	Assumed   []sheet.Said       `json:"assumed"`  // and what it does not
 	Measured  []sheet.Said       `json:"measured"` // what runs taught
+	Usual     []string           `json:"usual"`    // its parts that are as on the usual sheet of its family, where it was made of figures
 	Proofs    []sheet.Proof      `json:"proofs"`   // against its rig, all met
 	Revisions []Revision         `json:"revisions"`
 	Changed   []sheet.Difference `json:"changed"` // against the revision before
@@ -66,13 +69,21 @@ func (s *Shop) SheetPage(ctx context.Context, hash string) (SheetPage, error) {
 	}
 	p.Given, p.Assumed = one.ByWhom()
 	p.Measured = nonNil(one.Measured())
+	p.Usual = []string{}
+	if len(p.Given) > 0 {
+		if p.Usual, err = s.asUsual(one); err != nil {
+			return p, err
+		}
+	}
 	p.Given, p.Assumed = nonNil(p.Given), nonNil(p.Assumed)
 	p.Preview.Picture = tell.Picture(one)
 	all, err := s.Store.Revisions(ctx, one.ID)
 	for i, r := range all {
 		p.Revisions = append(p.Revisions, Revision{r.Revision, r.Hash()})
 		if r.Revision == one.Revision && i+1 < len(all) {
-			p.Changed = sheet.Differences(all[i+1], one)
+			p.Changed = slices.DeleteFunc(sheet.Differences(all[i+1], one), func(d sheet.Difference) bool {
+				return strings.HasPrefix(d.Path, "learnt[") // it stands above in words
+			})
 		}
 	}
 	return p, err
@@ -197,4 +208,26 @@ func (s *Shop) NewSheet(ctx context.Context, family, copyOf, revise string) (*sh
 		one.Revision = revisions[0].Revision + 1
 	}
 	return one, err
+}
+
+// asUsual are the parts of a sheet that are word for word those of the usual one of its family.
+func (s *Shop) asUsual(one *sheet.Sheet) ([]string, error) {
+	usual, err := s.usual(one.Family)
+	if err != nil {
+		return nil, err
+	}
+	if len(one.Schools) == 1 {
+		usual = usual.Only(one.Schools[0].ID)
+	}
+	var is, was map[string]json.RawMessage
+	if err := errors.Join(json.Unmarshal(one.JSON(), &is), json.Unmarshal(usual.JSON(), &was)); err != nil {
+		return nil, err
+	}
+	out := []string{}
+	for _, part := range slices.Sorted(maps.Keys(is)) {
+		if bytes.Equal(is[part], was[part]) {
+			out = append(out, part)
+		}
+	}
+	return out, nil
 }

@@ -102,7 +102,7 @@ function Page({ page }: { page: SheetPage }) {
       <Said title="Given" list={page.given} open />
       <Said title="What runs taught" list={page.measured} open />
       <Said title="Assumed, since its source does not say" list={page.assumed} />
-      <Paper sheet={sheet} words={page.words} proofs={page.proofs} faults={none} questions={none} />
+      <Paper sheet={sheet} usual={page.usual} words={page.words} proofs={page.proofs} faults={none} questions={none} />
       {page.revisions.length > 1 && (
         <Box component="section" aria-label="Revisions" sx={{ borderTop: '2px solid', borderColor: 'text.primary', pt: 1.5 }}>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, fontSize: 'text' }}>

@@ -3455,6 +3455,7 @@ export interface components {
             proofs: components["schemas"]["SheetProof"][];
             revisions: components["schemas"]["ShopRevision"][];
             sheet: components["schemas"]["Sheet"];
+            usual: string[];
             words: components["schemas"]["SheetWords"];
         };
         ShopSheetUse: {

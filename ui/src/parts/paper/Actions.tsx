@@ -11,7 +11,7 @@ export function Actions() {
   const { sheet: s, edit } = usePaper();
   if (!edit && list(s.actions).length === 0) return null;
   return (
-    <Part title="By hand">
+    <Part title="By hand" of={['actions']}>
       {list(s.actions).map((a, i) => {
         const at = ['actions', i];
         return (

@@ -14,7 +14,7 @@ export function Last() {
   const things = [...list(s.points), ...list(s.checks)].map((x) => ({ id: x.id, name: x.name }));
   return (
     <>
-      <Part title="A move reopens">
+      <Part title="A move reopens" of={['voids']}>
         {list(s.voids).map((v, i) => (
           <Row key={i} head={<Pick at={['voids', i, 'moving']} label={`moving, line ${i + 1}`} options={list(s.adjusters)} />}>
             <Any at={['voids', i, 'reopens']} label={`what moving ${v.moving} reopens`} options={things} />
@@ -32,7 +32,7 @@ export function Last() {
       {edit && !s.rig && <ByHand />}
       <Charts />
       {(s.forbidden_proofs ?? edit) && (
-        <Part title="Never">
+        <Part title="Never" of={['forbidden_proofs']}>
           {list(s.forbidden_proofs).map((f, i) => (
             <Row key={i} head={<W at={['forbidden_proofs', i, 'says']} label={`proof ${i + 1} that must not be made`} />}>
               <W at={['forbidden_proofs', i, 'why']} label={`why proof ${i + 1} must not be made`} />
@@ -55,7 +55,7 @@ export function Last() {
       )}
       <Steps />
       {(s.inspection ?? edit) && (
-        <Part title="A second inspector looks at">
+        <Part title="A second inspector looks at" of={['inspection']}>
           {list(s.inspection).map((one, i) => (
             <Row key={one.id}>
               <W at={['inspection', i, 'says']} label={`what is looked at ${i + 1}`} />

@@ -69,7 +69,7 @@ export function Paper(of: PaperOf) {
             </Part>
           )}
           {left('checks').length > 0 && (
-            <Part title="Proved at the end">
+            <Part title="Proved at the end" of={['checks']}>
               {left('checks').map((x) => (
                 <CheckBlock key={x.id} i={x.i} />
               ))}

@@ -14,7 +14,7 @@ export function SetUp() {
   const { sheet: s, edit, names } = usePaper();
   const kinds = Object.keys(names?.ways ?? {});
   return (
-    <Part title="How it stands">
+    <Part title="How it stands" of={['setup']}>
       {list(s.setup).map((t, i) => (
         <One key={t.id || i} i={i} kinds={kinds} />
       ))}

@@ -13,7 +13,7 @@ export function States() {
   const { sheet: s, edit } = usePaper();
   if (!edit && list(s.states).length === 0) return null;
   return (
-    <Part title="What must be so">
+    <Part title="What must be so" of={['states']}>
       {list(s.states).map((t, i) => (
         <Row key={t.id} head={<W at={['states', i, 'name']} label={`state ${i + 1}`} />}>
           <W at={['states', i, 'how']} label={`how ${t.name} is made`} />

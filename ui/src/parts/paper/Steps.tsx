@@ -27,7 +27,7 @@ const kinds = [
 export function Steps() {
   const { sheet: s, edit } = usePaper();
   return (
-    <Part title="Steps">
+    <Part title="Steps" of={['steps']}>
       {list(s.steps).map((x, i) => {
         const at = ['steps', i];
         return (

@@ -32,7 +32,7 @@ export function Top() {
           <Applies />
         </Part>
       )}
-      <Part title="What it commands">
+      <Part title="What it commands" of={['commands']}>
         <Row>
           <W at={['commands']} label="what the cable commands" />
         </Row>
@@ -42,7 +42,7 @@ export function Top() {
           </Row>
         </When>
       </Part>
-      <Part title="Chain of parts">
+      <Part title="Chain of parts" of={['chain']}>
         {list(s.chain).map((c, i) => (
           <Row key={i} head={<W at={['chain', i, 'role']} label={`part ${i + 1}: its place in the chain`} />}>
             <W at={['chain', i, 'name']} label={`part ${i + 1}: which one`} />
@@ -73,7 +73,7 @@ export function Top() {
       <Places />
       {edit && <LineBlanks />}
       {(s.schools ?? edit) && (
-        <Part title="Schools">
+        <Part title="Schools" of={['schools']}>
           {list(s.schools).map((c, i) => (
             <Row key={c.id} head={<W at={['schools', i, 'name']} label={`school ${i + 1}`} />}>
               {!edit && c.manual ? '(the manual’s) ' : ''}

@@ -51,7 +51,7 @@ export function Places() {
   const { sheet: s, edit } = usePaper();
   if (!edit && list(s.places).length === 0) return null;
   return (
-    <Part title="Places">
+    <Part title="Places" of={['places']}>
       <Row>
         {list(s.places).map((p, i) => (
           <span key={p.id}>
@@ -82,7 +82,7 @@ export function Places() {
 export function LineBlanks() {
   const { sheet: s } = usePaper();
   return (
-    <Part title="The line">
+    <Part title="The line" of={['line']}>
       <Row>
         from the <W at={['line', 'control']} label="control" /> over{' '}
         <W at={['line', 'bends']} label="all bends of the routing" number unit="°" /> of bends and the{' '}

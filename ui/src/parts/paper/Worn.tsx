@@ -9,7 +9,7 @@ export function Worn() {
   const lengths = list(s.points).filter((p) => p.quantity === 'length');
   if (list(s.lost_motion).length === 0 && !(edit && lengths.length > 1)) return null;
   return (
-    <Part title="Worn parts first">
+    <Part title="Worn parts first" of={['checks']}>
       {list(s.lost_motion).map((l, i) => {
         const at = ['lost_motion', i];
         return (

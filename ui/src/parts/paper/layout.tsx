@@ -1,8 +1,31 @@
 import Box from '@mui/material/Box';
-import type { ReactNode } from 'react';
+import { useContext, type ReactNode } from 'react';
+import { PaperContext } from './paper';
 
-/** A part of the page under its heading. */
-export function Part({ title, children }: { title: string; children: ReactNode }) {
+/** A part of the page under its heading; what of the sheet it shows is as usual, all of it, is one line that a tap opens. */
+export function Part({ title, of = [], children }: { title: string; of?: string[]; children: ReactNode }) {
+  const paper = useContext(PaperContext);
+  const usual = !paper?.set && of.length > 0 && of.every((field) => paper?.usual?.includes(field));
+  if (usual)
+    return (
+      <Box component="details" aria-label={title} sx={{ breakInside: 'avoid', mb: 1.5, borderBottom: '1px solid', borderColor: 'divider' }}>
+        <Box
+          component="summary"
+          sx={{
+            minHeight: 44,
+            display: 'list-item',
+            alignContent: 'center',
+            fontSize: 'note',
+            fontWeight: 500,
+            color: 'quiet',
+            cursor: 'pointer',
+          }}
+        >
+          {title}: as usual
+        </Box>
+        {children}
+      </Box>
+    );
   return (
     <Box component="section" aria-label={title} sx={{ breakInside: 'avoid', mb: 2.5 }}>
       <Box

@@ -17,6 +17,7 @@ export interface PaperOf extends Pick<FormOf, 'set' | 'faults' | 'questions' | '
   sheet: Sheet;
   words: SheetPage['words'];
   proofs: SheetPage['proofs'];
+  usual?: string[] | undefined; // parts that are as on the usual sheet of the family
   names?: RigNames | undefined; // what its rig has, for who writes
   wears?: Sheet['checks'] | undefined; // what wears on such rigs and is not asked yet
 }
