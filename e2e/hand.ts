@@ -24,7 +24,7 @@ export class Hand extends Mechanic {
         return this.complain('As it was found');
       case 'identify':
         if (this.plate) await this.page.getByLabel('serial on the plate').fill(this.plate);
-        return this.tap('This is the plate');
+        return this.tap(/^This is the (plate|sheet)$/);
       case 'trial':
       case 'decide':
         return this.tap(a.choices.find((c) => c.argued)?.label ?? '');

@@ -1,7 +1,7 @@
 // The first hour on one's own machine: from an empty floor to the first reading asked.
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { Hand, view } from './hand';
+import { Hand, view, workUntil } from './hand';
 import { expect, freshDatabase, Server, test } from './server';
 
 test.use({ who: '' });
@@ -190,5 +190,26 @@ test('a pasted page is read into the blanks, each figure confirmed', async ({ pa
   await expect(page.getByRole('textbox', { name: /^The lever holds at/ }), 'and what was taken before stands').toHaveValue('5 to 7 clicks');
   await page.reload();
   await expect(page.getByLabel('what the manual says, as text or table')).toHaveValue(text);
+  await server.stop();
+});
+
+test('with no manual at hand a clutch is set by function and feel; a flight control is not', async ({ page }) => {
+  const server = await empty(page);
+  await page.goto(`${server.url}/set/flight-control-loop`);
+  await expect(page.getByLabel('on which machine')).toBeVisible();
+  await expect(page.getByRole('button', { name: /No manual at hand/ })).toHaveCount(0);
+  await page.goto(`${server.url}/set/clutch`);
+  await page.getByRole('button', { name: /No manual at hand/ }).click();
+  await expect(page.getByText(/0 of \d given/), 'nothing is wanted').toBeVisible();
+  await page.getByLabel('on which machine').fill('grey van');
+  await page.getByRole('button', { name: 'Set it now' }).click();
+  await expect(page).toHaveURL(/\/run\//);
+  const id = /run\/([^/?]+)/.exec(page.url())?.[1] ?? '';
+  const hand = new Hand(page);
+  await expect(hand.now()).toBeVisible();
+  const v = await workUntil(hand, server, id, '');
+  expect(v.signed).not.toBe('');
+  await page.goto(`${server.url}/record/${id}`);
+  await expect(page.getByText(/by function and feel: no manual was at hand/).first()).toBeVisible();
   await server.stop();
 });

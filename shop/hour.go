@@ -26,10 +26,12 @@ type Hour struct {
 	Name    string         `json:"name"`
 	School  string         `json:"school"` // "" where there is none to choose
 	Schools []sheet.School `json:"schools"`
-	Cable   string         `json:"cable"` // as its sheet will call it
-	Asks    []manual.Ask   `json:"asks"`
-	Page    manual.Page    `json:"page"`
-	Picture *picture.Scene `json:"picture,omitempty"` // with what is touched on it
+	// ByFunction tells that it can be set without any figure: by the school of that name.
+	ByFunction bool           `json:"by_function"`
+	Cable      string         `json:"cable"` // as its sheet will call it
+	Asks       []manual.Ask   `json:"asks"`
+	Page       manual.Page    `json:"page"`
+	Picture    *picture.Scene `json:"picture,omitempty"` // with what is touched on it
 }
 
 // Hour reads a page of figures. Nothing is kept. The error is a *fault.Fault.
@@ -47,8 +49,12 @@ func (s *Shop) Hour(in HourIn) (Hour, error) {
 		return Hour{}, err
 	}
 	out := Hour{Family: in.Family, Name: sheet.FamilyOf(in.Family).Name, School: asked.School, Schools: nonNil(whole.Schools),
-		Cable: whole.Cable, Asks: asked.Asks, Page: page}
-	out.Picture = pointed(whole.For(asked.School), out, in.Touched)
+		Cable: whole.Cable, Asks: asked.Asks, Page: page, ByFunction: manual.CanByFunction(in.Family)}
+	school := asked.School
+	if school == manual.ByFunction {
+		school = whole.Manual()
+	}
+	out.Picture = pointed(whole.For(school), out, in.Touched)
 	return out, nil
 }
 

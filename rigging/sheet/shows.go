@@ -39,3 +39,24 @@ func (s *Sheet) ControlAt(p *Point) map[string]any {
 	maps.Copy(out, p.At)
 	return out
 }
+
+// Feels is the answer to a check that the rig gives at some settings; nil where it gives none.
+func (s *Sheet) Feels(c *Check, settings map[string]float64) *Answer {
+	if s.Rig == nil || c.Proves == "" {
+		return nil
+	}
+	m, where, err := s.model(settings, nil, c.Needs, c.At)
+	if err != nil {
+		return nil
+	}
+	answer, err := m.Answer(where)
+	if err != nil {
+		return nil
+	}
+	for i := range c.Answers {
+		if c.Answers[i].Is(answer.Senses[c.Proves]) {
+			return &c.Answers[i]
+		}
+	}
+	return nil
+}

@@ -93,6 +93,9 @@ func (run *Lead) selfReadings(s *Setting) (out []float64) {
 
 // selfSetDone tells whether the last readings lay close enough together.
 func (run *Lead) selfSetDone(s *Setting) bool {
+	if s.Point == nil {
+		return true // nothing that is read has limits: it is trimmed by what is felt
+	}
 	values := run.selfReadings(s)
 	n := selfTimes(s)
 	for i := n; i <= len(values); i++ {

@@ -137,6 +137,13 @@ func page(name, school string) (*sheet.Sheet, *family, []asked, error) {
 		return nil, nil, nil, fault.At("family", "there is no family %q: write one of %s", name, strings.Join(names(), ", "))
 	}
 	s := usuals()[name]
+	none := school == ByFunction
+	if why := byFigures[name]; none && why != "" {
+		return nil, nil, nil, fault.At("school", "%s", why)
+	}
+	if none {
+		school = ""
+	}
 	if school != "" && !slices.ContainsFunc(s.Schools, func(one sheet.School) bool { return one.ID == school }) {
 		return nil, nil, nil, fault.At("school", "this family has no school %q: %s", school, schools(s))
 	}
@@ -146,6 +153,7 @@ func page(name, school string) (*sheet.Sheet, *family, []asked, error) {
 	var out []asked
 	for _, one := range f.Asks {
 		if one.School == "" || one.School == school {
+			one.Required = one.Required && !none
 			out = append(out, one)
 		}
 	}
@@ -185,6 +193,9 @@ func Asks(name, school string) (Asked, error) {
 	}
 	s.WorkOut()
 	out := Asked{Family: name, School: s.Manual()}
+	if school == ByFunction {
+		out.School = school
+	}
 	for _, one := range list {
 		out.Asks = append(out.Asks, f.told(s, one))
 	}

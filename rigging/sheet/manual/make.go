@@ -164,6 +164,9 @@ func (m *maker) make() (*sheet.Sheet, error) {
 	}
 	m.s.WorkOut()
 	m.drop()
+	if len(m.s.Settings) == 0 {
+		return nil, fault.At("school", "nothing of this cable can be set by function alone: write the figures that its manual gives")
+	}
 	if err := m.title(); err != nil {
 		return nil, err
 	}
@@ -196,6 +199,9 @@ func (m *maker) title() error {
 		s.Cable = m.q.Cable
 	}
 	s.Source = sheet.Source{Title: "figures of a manual that was not named"}
+	if m.q.School == ByFunction {
+		s.Source.Title = "by function and feel: no manual was at hand"
+	}
 	if len(m.q.Source) > 0 && string(m.q.Source) != "null" {
 		var title string
 		if json.Unmarshal(m.q.Source, &title) == nil {

@@ -93,7 +93,7 @@ func (m *maker) drop() {
 	var out []string
 	for i := range m.s.Settings {
 		one := &m.s.Settings[i]
-		if one.Method != sheet.MethodMeasured {
+		if one.Method != sheet.MethodMeasured && !(one.Method == sheet.MethodSelfSet && m.q.School == ByFunction) {
 			continue
 		}
 		wanted := slices.ContainsFunc(one.Points, func(id string) bool {
@@ -103,6 +103,7 @@ func (m *maker) drop() {
 		})
 		switch {
 		case wanted:
+		case m.q.School == ByFunction && m.byFunction(one):
 		case slices.ContainsFunc(one.Checks, m.cures):
 			one.Method, one.Alike = sheet.MethodFelt, nil
 			one.Stride = m.s.Adjuster(one.Adjusters[0]).LeastTurn()

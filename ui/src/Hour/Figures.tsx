@@ -9,13 +9,14 @@ import { Finding } from '../parts/Finding';
 import { Head, lasting } from '../parts/Frame';
 import { Pick } from '../parts/Pick';
 import { PictureView } from '../parts/PictureView';
-import { OneOf } from '../parts/Toggle';
+import { OneOf, Toggle } from '../parts/Toggle';
 import { useStored } from '../stored';
 import { FigureRow } from './FigureRow';
 import { Paste } from './Paste';
 import { useBegin } from './useBegin';
 import { useFoundGood, useHour, useTexts } from './useHour';
 
+const byFunction = 'function';
 const images = 'image/jpeg,image/png,image/webp';
 
 /** The mechanism; on a phone the half of it that is lit. */
@@ -80,7 +81,17 @@ export function FiguresScreen() {
         >
           <Box>
             {session && !session.manage && <Finding>Whoever leads the workshop keeps sheets: ask them to set this one up.</Finding>}
-            {data.schools.length > 1 && (
+            {data.by_function && (
+              <Toggle
+                on={data.school === byFunction}
+                onToggle={() => {
+                  setSchool(data.school === byFunction ? '' : byFunction);
+                }}
+              >
+                No manual at hand: by function and feel
+              </Toggle>
+            )}
+            {data.schools.length > 1 && data.school !== byFunction && (
               <Box sx={{ my: 1 }}>
                 <OneOf
                   label="how it is set"

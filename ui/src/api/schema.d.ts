@@ -3340,6 +3340,7 @@ export interface components {
         };
         ShopHour: {
             asks: components["schemas"]["ManualAsk"][];
+            by_function: boolean;
             cable: string;
             family: string;
             name: string;
