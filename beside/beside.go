@@ -69,13 +69,7 @@ func (d *Demo) Enter(ctx context.Context) (ticket string, at web.Place, err erro
 	f.mu.Lock()
 	defer f.mu.Unlock()
 	ticket = rand.Text()
-	now := time.Now()
-	for old, until := range f.tickets {
-		if now.After(until) {
-			delete(f.tickets, old)
-		}
-	}
-	f.tickets[ticket], f.touched = now.Add(ticketLasts), now
+	f.tickets[ticket], f.touched = time.Now().Add(ticketLasts), time.Now()
 	return ticket, web.PlaceOf(d.URL, f.listener.Addr()), nil
 }
 
@@ -207,18 +201,26 @@ func (v visit) Leave(visitor string) {
 	f.mu.Lock()
 	known := f.visitors[visitor]
 	delete(f.visitors, visitor)
-	last := known && len(f.visitors) == 0 && len(f.tickets) == 0
 	f.mu.Unlock()
-	if last {
+	if known && f.deserted() {
 		time.AfterFunc(time.Second, func() {
-			f.mu.Lock()
-			still := len(f.visitors) == 0 && len(f.tickets) == 0
-			f.mu.Unlock()
-			if still {
+			if f.deserted() {
 				v.demo.leave(f)
 			}
 		})
 	}
+}
+
+// deserted tells whether nobody is in, and nobody has a ticket that is good yet.
+func (f *floor) deserted() bool {
+	f.mu.Lock()
+	defer f.mu.Unlock()
+	for old, until := range f.tickets {
+		if time.Now().After(until) {
+			delete(f.tickets, old)
+		}
+	}
+	return len(f.visitors) == 0 && len(f.tickets) == 0
 }
 
 // Home is the floor that visitors came from.

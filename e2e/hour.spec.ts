@@ -213,3 +213,17 @@ test('with no manual at hand a clutch is set by function and feel; a flight cont
   await expect(page.getByText(/by function and feel: no manual was at hand/).first()).toBeVisible();
   await server.stop();
 });
+
+test('the first page of an empty floor takes less than 150 kB of script', async ({ page }) => {
+  const server = await empty(page);
+  await expect(page.getByText('The floor is empty.')).toBeVisible();
+  const kB = await page.evaluate(() => {
+    const all = performance.getEntriesByType('resource') as PerformanceResourceTiming[];
+    const scripts = all.filter((one) => /\.js$/.test(new URL(one.name).pathname) && one.initiatorType !== 'other');
+    return { files: scripts.length, of: scripts.reduce((sum, one) => sum + one.encodedBodySize, 0) / 1000 };
+  });
+  expect(kB.files).toBeGreaterThan(3);
+  expect(kB.of).toBeGreaterThan(50);
+  expect(kB.of).toBeLessThan(150);
+  await server.stop();
+});

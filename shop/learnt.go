@@ -134,7 +134,12 @@ func (s *Shop) knowsOf(ctx context.Context, machine, cable string) (out []record
 	if err != nil {
 		return nil, err
 	}
-	list, err := s.taughtBy(ctx, slices.DeleteFunc(lines, func(l postgres.RunLine) bool { return l.Cable != cable }))
+	return s.knownBy(ctx, lines, cable)
+}
+
+// knownBy is the same by the runs of the machine, the newest first.
+func (s *Shop) knownBy(ctx context.Context, lines []postgres.RunLine, cable string) (out []record.Known, err error) {
+	list, err := s.taughtBy(ctx, slices.DeleteFunc(slices.Clone(lines), func(l postgres.RunLine) bool { return l.Cable != cable }))
 	if err != nil {
 		return nil, err
 	}

@@ -96,7 +96,7 @@ func (s *Shop) MachineView(ctx context.Context, id string) (MachineView, error) 
 			}
 			line.Runs = append(line.Runs, machineRun(r, zone))
 		}
-		if line.Knows, err = s.knowsOf(ctx, m.ID, c.ID); err != nil {
+		if line.Knows, err = s.knownBy(ctx, runs, c.ID); err != nil {
 			return v, err
 		}
 		line.Knows = nonNil(line.Knows)

@@ -8,8 +8,10 @@ import (
 	"encoding/base64"
 	"io/fs"
 	"log/slog"
+	"mime"
 	"net"
 	"net/http"
+	"path"
 	"strings"
 	"time"
 
@@ -120,7 +122,7 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 		}
 		e.Add(r.Method, path, srv.guard(r), append(around, middleware.BodyLimit(cmp.Or(r.body, bodyLimit)), unhurried)...)
 	}
-	e.GET("/assets/*", srv.asset, packed)
+	e.GET("/assets/*", srv.asset, srv.unlessPacked(packed))
 	e.GET("/sw.js", srv.worker)
 	e.GET("/*", srv.page, packed)
 	return headAsGet(http.NewCrossOriginProtection().Handler(e)), nil
@@ -208,8 +210,40 @@ func (s *server) asset(c *echo.Context) error {
 	if _, err := fs.Stat(s.ui, name); err != nil {
 		return echo.NewHTTPError(http.StatusNotFound, "no such file")
 	}
-	c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+	h := c.Response().Header()
+	h.Set("Cache-Control", "public, max-age=31536000, immutable")
+	h.Add("Vary", "Accept-Encoding")
+	if s.isPacked(c) {
+		raw, err := fs.ReadFile(s.ui, name+".br")
+		if err != nil {
+			return err
+		}
+		h.Set("Content-Encoding", "br")
+		return c.Blob(http.StatusOK, mime.TypeByExtension(path.Ext(name)), raw)
+	}
 	return c.FileFS(name, s.ui)
+}
+
+// isPacked tells whether an asset was packed when it was built, in a way that is understood by whoever asks.
+func (s *server) isPacked(c *echo.Context) bool {
+	if !strings.Contains(c.Request().Header.Get("Accept-Encoding"), "br") {
+		return false
+	}
+	_, err := fs.Stat(s.ui, "assets/"+c.Param("*")+".br")
+	return err == nil
+}
+
+// unlessPacked packs what was not packed before.
+func (s *server) unlessPacked(pack echo.MiddlewareFunc) echo.MiddlewareFunc {
+	return func(next echo.HandlerFunc) echo.HandlerFunc {
+		packs := pack(next)
+		return func(c *echo.Context) error {
+			if s.isPacked(c) {
+				return next(c)
+			}
+			return packs(c)
+		}
+	}
 }
 
 // worker serves the script that keeps the screens on a device while the server is away.

@@ -12,7 +12,7 @@ import (
 const BundleFormat = "brankel.sheets/1"
 
 // MostSent is how many sheets a file may bring.
-const MostSent = 500
+const MostSent = 200
 
 // Bundle are sheets of one workshop. From is what it is called.
 type Bundle struct {
