@@ -126,7 +126,8 @@ func TestSheetsThatDoNotFitAreRefused(t *testing.T) {
 	_, err = other.TakeSheets(ctx, bound.JSON(), all(look))
 	assert.Equal(t, "take[0].machine", field(t, err))
 
-	for _, bad := range []string{`nonsense`, `{"format":"brankel.sheets/1","sheets":[]}`, `{"format":"brankel.sheets/1","sheets":[{"sheet":{"id":"x"}}]}`, `[]`} {
+	for _, bad := range []string{`nonsense`, `[]`, `{"format":"brankel.sheets/1","sheets":[]}`,
+		`{"format":"brankel.sheets/1","sheets":[{"sheet":{"id":"x"}}]}`} {
 		_, err := other.LookSheets(ctx, []byte(bad))
 		require.Error(t, err, bad)
 	}

@@ -20,11 +20,11 @@ import (
 )
 
 // workedOn is a run of a sheet by a hand on a rig of its own, signed and kept.
-func workedOn(t *testing.T, s *shop.Shop, hash string, job workshop.Job, true_ *rig.Rig, seed uint64) {
+func workedOn(t *testing.T, s *shop.Shop, hash string, job workshop.Job, truly *rig.Rig, seed uint64) {
 	t.Helper()
 	kept, err := s.Store.Sheet(t.Context(), hash)
 	require.NoError(t, err)
-	out, err := rehearse.Rehearse(rehearse.Question{Sheet: kept, Rig: true_, Seed: seed, Settings: map[string]float64{"adjuster": 7},
+	out, err := rehearse.Rehearse(rehearse.Question{Sheet: kept, Rig: truly, Seed: seed, Settings: map[string]float64{"adjuster": 7},
 		Gauges: []record.Gauge{{ID: "rule", Name: "rule", Quantity: "length", Resolution: 0.5, Doubt: 0.25}}})
 	require.NoError(t, err)
 	require.Equal(t, "signed", out.Outcome, out.Why)
@@ -56,7 +56,8 @@ func TestWhatASheetAssumedARunTeaches(t *testing.T) {
 	nut := first.Knowing(map[string]float64{"per_step": 0.7 * was}).Rig
 
 	run := func(n int, hash string) string {
-		job := workshop.Job{ID: fmt.Sprintf("taught-%d", n), Machine: begun.MachineID, Cable: cable, Opened: time.Now().Add(time.Duration(n) * time.Minute)}
+		job := workshop.Job{ID: fmt.Sprintf("taught-%d", n), Machine: begun.MachineID, Cable: cable,
+			Opened: time.Now().Add(time.Duration(n) * time.Minute)}
 		workedOn(t, s, hash, job, nut, uint64(n))
 		return job.ID
 	}
@@ -77,7 +78,8 @@ func TestWhatASheetAssumedARunTeaches(t *testing.T) {
 
 	next, err := s.OpenRun(ctx, uuid.NewString(), begun.MachineID, cable)
 	require.NoError(t, err)
-	plate := entry(uuid.NewString(), record.KindIdentified, record.Identified{Hand: "standard", Knows: []record.Known{{Path: "per_step", Value: 9}}})
+	lies := record.Identified{Hand: "standard", Knows: []record.Known{{Path: "per_step", Value: 9}}}
+	plate := entry(uuid.NewString(), record.KindIdentified, lies)
 	plate.Run = next.ID
 	_, err = s.Append(ctx, plate, 0)
 	require.NoError(t, err)

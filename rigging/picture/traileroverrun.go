@@ -7,7 +7,8 @@ func trailerOverrun(p *pen, g *rig.TrailerGeometry, _ *rig.Nowhere) {
 	coupler, tube, pivot, compensator := at{40, 78}, at{176, 74}, at{320, 132}, at{580, 60}
 	share, _, going := p.moved(rig.SweptPlayAndClearance)
 	pushed := coupler.by(44*share, 0)
-	p.plate(Ink, 3, Paper, pushed, pushed.by(60, 0), pushed.by(60, 44), pushed.by(34, 44), pushed.by(30, 30), pushed.by(14, 30), pushed.by(10, 44), pushed.by(0, 40))
+	p.plate(Ink, 3, Paper, pushed, pushed.by(60, 0), pushed.by(60, 44), pushed.by(34, 44), pushed.by(30, 30), pushed.by(14, 30),
+		pushed.by(10, 44), pushed.by(0, 40))
 	p.line(Ink, 4, pushed.by(8, 0), pushed.by(26, -12), pushed.by(46, -12)) // its handle
 	p.bellows(pushed.by(60, 22), tube.by(0, 26))
 	p.box(Ink, 3, Paper, tube, 90, 52)

@@ -8,9 +8,10 @@ import (
 // steps is, by family, which number of the geometry says what one step (turn, click, notch) of an adjuster moves: by the
 // adjuster's name, or by its beginning where there is one at each place.
 var steps = map[string][][2]string{
-	"clutch":              {{"adjuster", "per_step"}},
-	"engine-push-pull":    {{"rod_end", "pitch"}, {"knob_end", "knob_pitch"}},
-	"flap-follow-up":      {{"follow_rod", "rod_pitch"}, {"follow_wing", "wing_pitch"}, {"switch_", "gap_pitch"}, {"limit_", "limit_pitch"}, {"other_rod", "other_pitch"}},
+	"clutch":           {{"adjuster", "per_step"}},
+	"engine-push-pull": {{"rod_end", "pitch"}, {"knob_end", "knob_pitch"}},
+	"flap-follow-up": {{"follow_rod", "rod_pitch"}, {"follow_wing", "wing_pitch"}, {"switch_", "gap_pitch"}, {"limit_", "limit_pitch"},
+		{"other_rod", "other_pitch"}},
 	"flight-control-loop": {{"direct_", "lead"}, {"crossover", "lead"}, {"rod_", "rod_pitch"}},
 	"gear-gate":           {{"stop", "per_turn"}},
 	"kickdown":            {{"slider", "notch"}},

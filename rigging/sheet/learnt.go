@@ -157,7 +157,8 @@ func (s *Sheet) Teach(learnt []Learnt) *Sheet {
 				return true
 			}
 			i, err := 0, error(nil)
-			if _, err = fmt.Sscanf(path, "adjusters[%d].pitch", &i); err != nil || i < 0 || i >= len(s.Adjusters) || !strings.HasSuffix(path, ".pitch") {
+			_, err = fmt.Sscanf(path, "adjusters[%d].pitch", &i)
+			if err != nil || i < 0 || i >= len(s.Adjusters) || !strings.HasSuffix(path, ".pitch") {
 				return false
 			}
 			of, _, ok := s.StepOf(&s.Adjusters[i])

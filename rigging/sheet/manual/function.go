@@ -48,7 +48,8 @@ func (m *maker) byFunction(one *sheet.Setting) bool {
 		}
 		for i := range m.s.Checks {
 			c := &m.s.Checks[i]
-			if c.Loaded != loaded || c.Each || c.Kind == sheet.CheckCondition || c.Proves == "" || !loaded && runs(c.Needs) || m.ofAnother(c.ID, one) {
+			if c.Loaded != loaded || c.Each || c.Kind == sheet.CheckCondition || c.Proves == "" || !loaded && runs(c.Needs) ||
+				m.ofAnother(c.ID, one) {
 				continue
 			}
 			in, out := m.first(c, a, -1, span.Min), m.first(c, a, 1, span.Max)
@@ -78,7 +79,9 @@ func (m *maker) byFunction(one *sheet.Setting) bool {
 
 // ofAnother tells whether another setting is judged by a check.
 func (m *maker) ofAnother(check string, one *sheet.Setting) bool {
-	return slices.ContainsFunc(m.s.Settings, func(other sheet.Setting) bool { return other.ID != one.ID && slices.Contains(other.Checks, check) })
+	return slices.ContainsFunc(m.s.Settings, func(other sheet.Setting) bool {
+		return other.ID != one.ID && slices.Contains(other.Checks, check)
+	})
 }
 
 // first is the id of the bad answer that a check gives first when an adjuster is turned one way from where all is right, to
