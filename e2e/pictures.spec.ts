@@ -1,6 +1,6 @@
 // The pictures of docs/screenshots, made from the demo data.
 import { join } from 'node:path';
-import { test as base, Mechanic, root, states } from './server';
+import { test as base, freshDatabase, Mechanic, root, Server, states } from './server';
 
 const test = base;
 const picture = (name: string) => join(root, 'docs/screenshots', `${name}.png`);
@@ -12,6 +12,21 @@ test('bays and record', async ({ page, server }) => {
   await page.goto(`${server.url}/record/2026-11-avocet`);
   await page.getByText('Chain hash').waitFor();
   await page.screenshot({ path: picture('record'), fullPage: true });
+});
+
+test('the empty floor and the plate', async ({ page }) => {
+  const own = new Server(freshDatabase());
+  await own.start();
+  await page.request.post(`${own.url}/api/v1/first`, { data: { name: 'Ro', password: 'long enough here', zone: 'WET' } });
+  await page.goto(own.url);
+  await page.getByText('The floor is empty.').waitFor();
+  await page.screenshot({ path: picture('floor') });
+  await page.goto(`${own.url}/set`);
+  await page.getByLabel(/write what you call it/).fill('handbrake');
+  await page.getByRole('list', { name: 'Which mechanism' }).getByRole('button', { name: /^parking brake/ }).waitFor();
+  await page.waitForTimeout(700); // until the words have brought it to the front
+  await page.screenshot({ path: picture('plate') });
+  await own.stop();
 });
 
 test('the figures of a manual', async ({ page, server }) => {
@@ -50,7 +65,6 @@ test('sheets, a machine, people', async ({ page, server }) => {
   await page.getByLabel('target of barrel to eye').fill('153');
   await page.getByText('its rig shows 152 mm; wanted 153').waitFor();
   await up();
-  await page.screenshot({ path: picture('sheet-draft') });
   await page.goto(`${server.url}/machine/ferry`);
   await page.getByRole('heading', { name: 'Ferry pick-up' }).waitFor();
   await page.screenshot({ path: picture('machine') });
@@ -115,7 +129,6 @@ test('second hands', async ({ page, server, browser }) => {
   await phone.getByRole('button', { name: 'Done, 3 times' }).click();
   await phone.getByRole('button', { name: 'I hold it' }).click();
   await page.getByText('holds the helm').waitFor();
-  await page.screenshot({ path: picture('hands-reader') });
   await phone.getByRole('button', { name: 'lamp' }).click();
   await phone.getByText('keep it there').waitFor();
   await phone.screenshot({ path: picture('hands-caller') });
