@@ -29,7 +29,8 @@ test('a new outboard cable, from the box to the water', async ({ page, server })
   await expect(page.getByLabel('which part')).toHaveValue('shift cable');
   await page.getByLabel('its length').fill('2.4 m');
   await shows(hand);
-  await workUntil(hand, server, id, 'Length of the old one');
+  await workUntil(hand, server, id, 'Noted');
+  await hand.says('Length of the old one');
   await hand.tap('Noted');
   await expect(page.getByText('write it down')).toBeVisible();
   await page.getByLabel('as it is').fill('2400, red clip outboard of the stop');
