@@ -1,6 +1,8 @@
 package lead
 
 import (
+	"strings"
+
 	"brankel/rigging/closed"
 	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
@@ -193,6 +195,18 @@ func Say(parts ...Piece) []Piece { return parts }
 
 // Plain is a piece of a sentence without emphasis.
 func Plain(text string) Piece { return Piece{Text: text} }
+
+// turnThe begins the sentence of a move.
+func turnThe(a *sheet.Adjuster) Piece { return Plain("Turn the " + called(a.Name) + " ") }
+
+// called is a name as it stands before what is done to it: one that says its place ends it with a comma, so that nobody
+// turns the star wheel "left shoes out".
+func called(name string) string {
+	if strings.Contains(name, ", ") {
+		return name + ","
+	}
+	return name
+}
 
 // seen says how a turn looks: seen from the tail, clockwise. What is slid turns no way.
 func seen(t *Turn) string {

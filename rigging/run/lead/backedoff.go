@@ -188,7 +188,7 @@ func (run *Lead) nextOff(s *Setting) Advice {
 		turn := turnOf(s, s.Adjuster, 0, off)
 		turn.Until, turn.Text = true, "until it is free"
 		return Advice{Do: DoMove, Move: turn, Caution: run.hands(), More: []string{"It was not free as found: free it first, then count."},
-			Say: Say(Plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.WaySays + " until it is free", "turn"}, Plain("."))}
+			Say: Say(turnThe(s.Adjuster), Piece{turn.WaySays + " until it is free", "turn"}, Plain("."))}
 	case o.stage == offLock:
 		turn := turnOf(s, s.Adjuster, 0, other(off))
 		turn.Until = true
@@ -200,7 +200,7 @@ func (run *Lead) nextOff(s *Setting) Advice {
 		}
 		turn.Text = "until it " + word
 		a := Advice{Do: DoMove, Move: turn, Caution: run.hands(),
-			Say: Say(Plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.WaySays + " until it " + word, "turn"}, Plain("."))}
+			Say: Say(turnThe(s.Adjuster), Piece{turn.WaySays + " until it " + word, "turn"}, Plain("."))}
 		a.More = append(a.More, seen(turn)+". Count from there.")
 		if s.Of.Times > 1 {
 			a.More = append(a.More, fmt.Sprintf("Round %d of %d.", o.rounds+1, s.Of.Times))
@@ -223,7 +223,7 @@ func (run *Lead) nextOff(s *Setting) Advice {
 func (run *Lead) backBy(s *Setting, by float64, direction, why string) Advice {
 	turn := turnOf(s, s.Adjuster, by, direction)
 	return Advice{Do: DoMove, Move: turn, Caution: run.hands(), More: []string{why},
-		Say: Say(Plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain("."))}
+		Say: Say(turnThe(s.Adjuster), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain("."))}
 }
 
 // act asks for something done by hand.

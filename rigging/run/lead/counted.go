@@ -45,7 +45,7 @@ func (counted) advise(run *Lead, s *Setting, p Phase) Advice {
 		return *a
 	}
 	a := Advice{Do: DoMove, Move: turn, Caution: run.hands(),
-		Say: Say(Plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain(", counted."))}
+		Say: Say(turnThe(s.Adjuster), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain(", counted."))}
 	a.More = append(a.More, seen(turn)+".")
 	if from := run.Sheet.Point(s.Of.From); from != nil {
 		if t := run.Latest(from.ID, ""); t != nil {

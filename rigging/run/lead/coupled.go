@@ -234,7 +234,7 @@ func (run *Lead) coupled(s *Setting) Advice {
 		case i > 0:
 			a.Say = append(a.Say, Plain(", the "))
 		}
-		a.Say = append(a.Say, Plain(t.Name+" "), Piece{t.Text + " " + t.WaySays, "turn"})
+		a.Say = append(a.Say, Plain(called(t.Name)+" "), Piece{t.Text + " " + t.WaySays, "turn"})
 	}
 	a.Say = append(a.Say, Plain("."))
 	if p.vain {

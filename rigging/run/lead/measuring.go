@@ -95,7 +95,7 @@ func (run *Lead) turn(s *Setting, now string) Advice {
 			return *a
 		}
 		a := Advice{Do: DoMove, Move: turn, Caution: run.hands(), More: []string{seen(turn) + ".", inVain},
-			Say: Say(Plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain("."))}
+			Say: Say(turnThe(s.Adjuster), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain("."))}
 		if run.WontTurn(s.Adjuster.ID, out.Direction) {
 			a.Finding = wontTurn
 		}
@@ -107,7 +107,7 @@ func (run *Lead) turn(s *Setting, now string) Advice {
 		return *a
 	}
 	a := Advice{Do: DoMove, Move: turn,
-		Say: Say(Plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain("."))}
+		Say: Say(turnThe(s.Adjuster), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain("."))}
 	should := seen(turn) + ". It should then measure " + spell.Reading(s.Point, Counted(s.Point, out.After))
 	if out.EngagedAfter != nil {
 		turn.ThreadsLeft = quantity.Turns(*out.EngagedAfter)

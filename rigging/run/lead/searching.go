@@ -141,7 +141,7 @@ func (run *Lead) turnTo(s *Setting, t Trials, at float64) Advice {
 		return *a
 	}
 	a := Advice{Do: DoMove, Move: turn, Caution: run.hands(),
-		Say: Say(Plain("Turn the "+s.Adjuster.Name+" "), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain("."))}
+		Say: Say(turnThe(s.Adjuster), Piece{turn.Text + " " + turn.WaySays, "turn"}, Plain("."))}
 	a.More = append(a.More, fmt.Sprintf("%s. It was %s where it stands: then try it again.", seen(turn), t.here()))
 	if run.WontTurn(s.Adjuster.ID, direction) {
 		a.Finding = wontTurn
