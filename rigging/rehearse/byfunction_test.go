@@ -2,7 +2,6 @@ package rehearse
 
 import (
 	"encoding/json"
-	"fmt"
 	"math/rand/v2"
 	"slices"
 	"testing"
@@ -41,7 +40,7 @@ func TestWithoutAnyFigureRigsAreSetByFunction(t *testing.T) {
 			require.NoError(t, err)
 			if out.Outcome != "signed" {
 				of[2]++
-				t.Log(fmt.Sprintf("     %s, seed %d: %s", family, seed, out.Why))
+				t.Logf("     %s, seed %d: %s", family, seed, out.Why)
 				continue
 			}
 			require.Empty(t, unmet(t, way{Sheet: s}, q, out, true, 1), "%s, seed %d", family, seed)
