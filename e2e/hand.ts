@@ -16,6 +16,13 @@ export class Hand extends Mechanic {
   readings: Record<string, number> = {};
   answers: Record<string, number> = {};
 
+  /** Taps what is an entry, and waits until it has arrived: what is asked before that is answered twice. */
+  async enters(server: Server, id: string, name: string | RegExp): Promise<void> {
+    const before = (await view(this.page, server, id)).seq;
+    await this.tap(name);
+    await expect.poll(async () => (await view(this.page, server, id)).seq, `${String(name)} has arrived`).toBeGreaterThan(before);
+  }
+
   async step(v: RunView['view']): Promise<void> {
     const a = v.advice;
     const now = this.now();
@@ -97,8 +104,13 @@ export class Hand extends Mechanic {
 export async function workUntil(hand: Hand, server: Server, id: string, says: string): Promise<RunView['view']> {
   let v = await view(hand.page, server, id);
   for (let i = 0; i < 120 && v.advice.do !== 'nothing'; i++) {
+    // an entry on its way may arrive between the two looks
+    const behind = async () => {
+      v = await view(hand.page, server, id);
+      return Number(await hand.now().getAttribute('data-seq')) - v.seq;
+    };
+    await expect.poll(behind, 'the screen shows the run as it stands').toBe(0);
     const seq = v.seq;
-    await expect(hand.now()).toHaveAttribute('data-seq', String(seq));
     if (says !== '' && (await hand.now().innerText()).includes(says)) return v;
     if (v.advice.do === 'inspect' && v.advice.inspect?.every((x) => !x.done)) {
       await signIn(hand.page, server.url, 'Bram');
