@@ -42,6 +42,7 @@ test('a change made at the other end meanwhile is told, and nothing of ours is l
   await m.says('Linkage cover off');
   await m.how(/^propeller/).click();
   await m.tap(/^chocked$/);
+  await expect(m.how(/^propeller/)).toContainText('chocked'); // what is open closes when an entry arrives
   await m.how(/^key/).click();
   await m.tap(/^engine running/);
   await expect(page.getByRole('group', { name: 'key stands' })).toContainText('that must never be');
