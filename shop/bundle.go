@@ -203,6 +203,8 @@ func (s *Shop) TakeSheets(ctx context.Context, raw []byte, take []Taking) (Arriv
 		return Arriving{}, err
 	}
 	var list []*sheet.Sheet
+	chosen := map[string]bool{}
+	fresh := map[string]bool{} // numbers that nothing here may have
 	look, err := s.arriving(ctx, s.Store, raw)
 	if err != nil {
 		return Arriving{}, err
@@ -213,6 +215,11 @@ func (s *Shop) TakeSheets(ctx context.Context, raw []byte, take []Taking) (Arriv
 			return Arriving{}, fault.At(fmt.Sprintf("take[%d].hash", i), "the file has no such sheet")
 		}
 		a := look.Sheets[at]
+		if chosen[t.Hash] {
+			return Arriving{}, fault.At(fmt.Sprintf("take[%d].hash", i), "sheet %s is named twice: once is enough", a.Was)
+		}
+		chosen[t.Hash] = true
+		fresh[a.ID] = fresh[a.ID] || a.How != sheet.ComesNewer
 		switch known := slices.ContainsFunc(machines, func(m workshop.Machine) bool { return m.ID == t.Machine }); {
 		case !a.taken():
 			return Arriving{}, fault.At(fmt.Sprintf("take[%d].hash", i), "sheet %s is not taken: %s", a.Was, a.Says)
@@ -225,6 +232,9 @@ func (s *Shop) TakeSheets(ctx context.Context, raw []byte, take []Taking) (Arriv
 		heads, err := there.Heads(ctx)
 		if err != nil {
 			return err
+		}
+		if i := slices.IndexFunc(heads, func(h sheet.Head) bool { return fresh[h.ID] }); i >= 0 {
+			return fault.At("take", "sheet %s was kept here meanwhile: look at the file again", heads[i].ID)
 		}
 		return fit(heads, sheet.Heads(list)...)
 	}, list...)

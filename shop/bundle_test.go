@@ -3,6 +3,7 @@ package shop_test
 import (
 	"bytes"
 	"encoding/json"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -43,6 +44,8 @@ func TestSheetsGoFromOneShopToAnother(t *testing.T) {
 	kept, err := other.Library(ctx, "")
 	require.NoError(t, err)
 	assert.Empty(t, kept.Axes, "a look keeps nothing")
+	_, err = other.TakeSheets(ctx, raw, append(all(look)[:1], all(look)[0]))
+	assert.Equal(t, "take[1].hash", field(t, err), "named twice")
 	done, err := other.TakeSheets(ctx, raw, all(look)[:3])
 	require.NoError(t, err)
 	there := 0
@@ -131,6 +134,9 @@ func TestSheetsThatDoNotFitAreRefused(t *testing.T) {
 		_, err := other.LookSheets(ctx, []byte(bad))
 		require.Error(t, err, bad)
 	}
+	huge := `{"format":"brankel.sheets/1","sheets":[{"sheet":{"id":"` + strings.Repeat("x", 3<<20) + `"}}]}`
+	_, err = other.LookSheets(ctx, []byte(huge))
+	require.ErrorContains(t, err, "larger than any sheet")
 	many, err := json.Marshal(map[string]any{"format": sheet.BundleFormat, "sheets": make([]struct{}, sheet.MostSent+1)})
 	require.NoError(t, err)
 	_, err = other.LookSheets(ctx, many)

@@ -14,6 +14,9 @@ const BundleFormat = "brankel.sheets/1"
 // MostSent is how many sheets a file may bring.
 const MostSent = 200
 
+// largestSheet is how large one of them may be: the largest known are a tenth of it.
+const largestSheet = 2 << 20
+
 // Bundle are sheets of one workshop. From is what it is called.
 type Bundle struct {
 	Format string `json:"format"`
@@ -54,6 +57,10 @@ func ParseBundle(raw []byte) (Bundle, error) {
 	b := Bundle{Format: BundleFormat, From: head.From}
 	var f fault.List
 	for i, sent := range head.Sheets {
+		if len(sent.Sheet) > largestSheet {
+			f.Add(fmt.Sprintf("sheets[%d]", i), "this is larger than any sheet: %d MB at the most", largestSheet>>20)
+			continue
+		}
 		one, err := Parse(sent.Sheet)
 		var list fault.List
 		switch {
