@@ -36,7 +36,7 @@ test('a bad file tells every fault with its cure, and nothing is kept', async ({
   await expect(alert).toContainText('sheet 114 and sheet 115 both claim serials 1850–2399: part their ranges');
   await input.setInputFiles(file('words.json', 'PK\u0003\u0004 zip'));
   await expect(alert).toContainText('is no sheet in the open format');
-  await input.setInputFiles(file('huge.json', `"${'x'.repeat(20_000_000)}"`));
+  await input.setInputFiles(file('huge.json', `"${'x'.repeat(25_000_000)}"`));
   await expect(alert).toContainText('larger than any sheet');
   await page.reload();
   await expect(page.getByText('30 sheets for')).toBeVisible();

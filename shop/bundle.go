@@ -14,30 +14,51 @@ import (
 	"brankel/rigging/workshop"
 )
 
-// SendSheets writes the newest revision of every sheet into one file for another shop.
+// SendSheets writes the newest revision of every sheet into one file for another shop, one after the other: a library may
+// be larger than memory. The error is a *fault.Fault where it is larger than a file may be.
 func (s *Shop) SendSheets(ctx context.Context, out io.Writer) error {
-	all, err := s.Store.Sheets(ctx)
+	heads, err := s.Store.Heads(ctx)
 	if err != nil {
 		return err
+	}
+	if len(heads) > sheet.MostSent {
+		return fault.At("sheets", "a file has at most %d sheets, and here are %d: write them into a folder with brankel export",
+			sheet.MostSent, len(heads))
 	}
 	name, err := s.Store.WorkshopName(ctx)
 	if err != nil {
 		return err
 	}
-	b := sheet.Bundle{Format: sheet.BundleFormat, From: name, Sheets: []sheet.Sent{}}
-	at := map[string]int{}
-	for _, one := range all { // the newest of each first
-		i, there := at[one.ID]
-		if !there {
-			at[one.ID] = len(b.Sheets)
-			b.Sheets = append(b.Sheets, sheet.Sent{Sheet: one, Was: []string{}})
-			continue
-		}
-		b.Sheets[i].Was = append(b.Sheets[i].Was, one.Hash())
+	from, err := json.Marshal(name)
+	if err != nil {
+		return err
 	}
-	enc := json.NewEncoder(out)
-	enc.SetIndent("", "  ")
-	return enc.Encode(b)
+	if _, err := fmt.Fprintf(out, `{"format":%q,"from":%s,"sheets":[`, sheet.BundleFormat, from); err != nil {
+		return err
+	}
+	for i, h := range heads {
+		revisions, err := s.Store.Revisions(ctx, h.ID) // the newest first
+		if err != nil {
+			return err
+		}
+		sent := sheet.Sent{Sheet: revisions[0], Was: []string{}}
+		for _, was := range revisions[1:] {
+			sent.Was = append(sent.Was, was.Hash())
+		}
+		raw, err := json.Marshal(sent)
+		if err != nil {
+			return err
+		}
+		between := ",\n"
+		if i == 0 {
+			between = "\n"
+		}
+		if _, err := fmt.Fprintf(out, "%s%s", between, raw); err != nil {
+			return err
+		}
+	}
+	_, err = fmt.Fprintln(out, "\n]}")
+	return err
 }
 
 // Arrival is a sheet of a file, and what becomes of it here.

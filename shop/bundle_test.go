@@ -140,5 +140,5 @@ func TestSheetsThatDoNotFitAreRefused(t *testing.T) {
 	many, err := json.Marshal(map[string]any{"format": sheet.BundleFormat, "sheets": make([]struct{}, sheet.MostSent+1)})
 	require.NoError(t, err)
 	_, err = other.LookSheets(ctx, many)
-	require.ErrorContains(t, err, "1 to 200 sheets")
+	require.ErrorContains(t, err, "1 to 300 sheets")
 }

@@ -12,7 +12,7 @@ import (
 const BundleFormat = "brankel.sheets/1"
 
 // MostSent is how many sheets a file may bring.
-const MostSent = 200
+const MostSent = 300
 
 // largestSheet is how large one of them may be: the largest known are a tenth of it.
 const largestSheet = 2 << 20

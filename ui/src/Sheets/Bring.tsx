@@ -8,7 +8,7 @@ import { keptDraft, useKeepSheet } from '../api/useSheets';
 import { Arriving } from './Arriving';
 import { FaultList } from './FaultList';
 
-const most = 16_000_000;
+const most = 24_000_000;
 const failed = (status: number, detail: string): Problem => ({ type: '', title: '', status, detail });
 const small = { minHeight: 48, py: 0, px: 2, fontSize: 'plain' };
 
@@ -25,7 +25,7 @@ export function Bring() {
     setComing(null);
     if (chosen.size > most) {
       setProblem(
-        failed(413, `${chosen.name} is larger than any sheet, and than a shop’s sheets together: choose one file of at most 16 MB.`),
+        failed(413, `${chosen.name} is larger than any sheet, and than a shop’s sheets together: choose one file of at most 24 MB.`),
       );
       return;
     }
