@@ -23,6 +23,18 @@ export class Hand extends Mechanic {
     await expect.poll(async () => (await view(this.page, server, id)).seq, `${String(name)} has arrived`).toBeGreaterThan(before);
   }
 
+  /** The run as it stands once nothing is on its way: several entries of one tap arrive one by one. */
+  async asItStands(server: Server, id: string): Promise<RunView['view']> {
+    let v = await view(this.page, server, id);
+    const behind = async () => {
+      v = await view(this.page, server, id);
+      const [busy, seq] = await this.now().evaluate((e) => [e.getAttribute('aria-busy'), e.getAttribute('data-seq')]);
+      return busy === 'true' ? 'busy' : Number(seq) - v.seq;
+    };
+    await expect.poll(behind, 'the screen shows the run as it stands').toBe(0);
+    return v;
+  }
+
   async step(v: RunView['view']): Promise<void> {
     const a = v.advice;
     const now = this.now();
@@ -104,12 +116,7 @@ export class Hand extends Mechanic {
 export async function workUntil(hand: Hand, server: Server, id: string, says: string): Promise<RunView['view']> {
   let v = await view(hand.page, server, id);
   for (let i = 0; i < 120 && v.advice.do !== 'nothing'; i++) {
-    // an entry on its way may arrive between the two looks
-    const behind = async () => {
-      v = await view(hand.page, server, id);
-      return Number(await hand.now().getAttribute('data-seq')) - v.seq;
-    };
-    await expect.poll(behind, 'the screen shows the run as it stands').toBe(0);
+    v = await hand.asItStands(server, id);
     const seq = v.seq;
     if (says !== '' && (await hand.now().innerText()).includes(says)) return v;
     if (v.advice.do === 'inspect' && v.advice.inspect?.every((x) => !x.done)) {

@@ -43,13 +43,7 @@ async function untilRead(page: Page, server: Server): Promise<number> {
   const id = /run\/([^/?]+)/.exec(page.url())?.[1] ?? '';
   const hand = new Hand(page);
   for (let i = 0; i < 40; i++) {
-    let v = await view(page, server, id);
-    const behind = async () => {
-      v = await view(page, server, id);
-      return Number(await hand.now().getAttribute('data-seq')) - v.seq;
-    };
-    do await expect.poll(behind, 'several entries of one tap arrive one by one').toBe(0);
-    while ((await page.waitForTimeout(150), (await behind()) !== 0));
+    const v = await hand.asItStands(server, id);
     if (v.advice.do === 'read') return i;
     const well = hand.now().getByRole('button', { name: /^✓ all/ });
     if (v.advice.do === 'identify') await hand.tap('This is the sheet');
@@ -178,8 +172,7 @@ test('a run on a nut that moves less than was assumed says so, and one tap write
   const hand = new Hand(page);
   let stands = 31; // what the pedal truly shows
   for (let i = 0; i < 80; i++) {
-    const v = await view(page, server, id);
-    await expect(hand.now()).toHaveAttribute('data-seq', String(v.seq));
+    const v = await hand.asItStands(server, id);
     if (v.advice.do === 'nothing') break;
     const { move, read } = v.advice;
     if (move) stands -= (move.way === 'in' ? 1 : -1) * move.turns * 0.7 * 5.6; // of the 5.6 mm a turn that the sheet thinks

@@ -30,7 +30,8 @@ interface Props {
   run: RunView;
   who: string;
   send: Send;
-  waiting: boolean; // an entry of this device is on its way; what is kept here for longer keeps nobody from the work
+  busy: boolean; // an entry of this device is on its way: what stands here may be another thing in a moment
+  waiting: boolean; // the same; what is kept here for longer keeps nobody from the work
   states: string;
   setStates: (s: string) => void;
   onOtherTurn: () => void;
@@ -42,7 +43,7 @@ export function Now(props: Props) {
   const { run, send, pairs } = props;
   const { advice } = run.view;
   return (
-    <Box component="section" aria-label="Now" data-seq={run.view.seq} sx={{ maxWidth: 760 }}>
+    <Box component="section" aria-label="Now" aria-busy={props.busy} data-seq={run.view.seq} sx={{ maxWidth: 760 }}>
       <PlanPanel run={run} send={send} />
       <Box
         component="h2"

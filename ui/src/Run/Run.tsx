@@ -96,6 +96,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
         run={run}
         who={who}
         send={send}
+        busy={handle.waitingCount > 0}
         waiting={handle.waitingCount > 0 && !slow}
         states={states}
         setStates={setStates}

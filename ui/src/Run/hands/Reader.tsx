@@ -56,6 +56,7 @@ export function Reader({ handle, run, partner, seq }: Mine) {
           run={run}
           who={who}
           send={send}
+          busy={onItsWay}
           waiting={onItsWay && !kept}
           states={states}
           setStates={setStates}
