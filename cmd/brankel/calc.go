@@ -24,7 +24,7 @@ func calcCommand() *cobra.Command {
 			}
 			return nil
 		case *file != "" && !*list && len(args) == 0:
-			return does(func(c *cobra.Command, _ []string) error { return calcCases(c, *file) })(c, args)
+			return does(func(c *cobra.Command, _ []string) error { return solvesFile(c, *file, calcCases) })(c, args)
 		case *file == "" && !*list && len(args) == 1:
 			return does(solves(func(raw []byte) (any, error) { return calc.Run(args[0], raw) }))(c, args)
 		}
@@ -33,20 +33,16 @@ func calcCommand() *cobra.Command {
 	return c
 }
 
-func calcCases(c *cobra.Command, file string) error {
-	raw, err := os.ReadFile(file)
-	if err != nil {
-		return err
-	}
+// calcCases answers an array of cases, each beside what it was asked.
+func calcCases(raw []byte) (any, error) {
 	var list []calc.Case
 	if err := json.Unmarshal(raw, &list); err != nil {
-		return tell(c, "the file is no array of {\"calc\", \"input\"}: %s", err)
+		return nil, fmt.Errorf("the file is no array of {\"calc\", \"input\"}: %w", err)
 	}
 	for i := range list {
 		list[i].Solve()
 	}
-	write(c.OutOrStdout(), list)
-	return nil
+	return list, nil
 }
 
 // solves reads a question and writes its answer.
@@ -59,6 +55,20 @@ func solves(solve func(raw []byte) (any, error)) func(*cobra.Command, []string) 
 		result, err := solve(raw)
 		return told(c, result, err)
 	}
+}
+
+// solvesFile answers a file of questions.
+func solvesFile(c *cobra.Command, file string, cases func(raw []byte) (any, error)) error {
+	raw, err := os.ReadFile(file)
+	if err != nil {
+		return err
+	}
+	list, err := cases(raw)
+	if err != nil {
+		return tell(c, "%s", err)
+	}
+	write(c.OutOrStdout(), list)
+	return nil
 }
 
 // tell says what is wrong with the input.

@@ -2,7 +2,6 @@ package main
 
 import (
 	"errors"
-	"os"
 
 	"github.com/spf13/cobra"
 
@@ -17,16 +16,7 @@ func rigCommand() *cobra.Command {
 		if *file == "" {
 			return solves(func(raw []byte) (any, error) { return rig.Solve(raw) })(c, args)
 		}
-		raw, err := os.ReadFile(*file)
-		if err != nil {
-			return err
-		}
-		list, err := rig.Cases(raw)
-		if err != nil {
-			return tell(c, "%s", err)
-		}
-		write(c.OutOrStdout(), list)
-		return nil
+		return solvesFile(c, *file, func(raw []byte) (any, error) { return rig.Cases(raw) })
 	})
 	c := &cobra.Command{Use: "rig", Short: "what rigs show, JSON in, JSON out", Args: cobra.NoArgs,
 		RunE: func(*cobra.Command, []string) error { return errors.New("write rig answer or rig answer --cases FILE") }}
