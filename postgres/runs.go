@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"maps"
+	"slices"
 	"time"
 
 	"github.com/jackc/pgx/v5/pgconn"
@@ -225,7 +226,8 @@ func (s *Store) SetStanding(ctx context.Context, id, sheet string, st tell.Stand
 type RunLine struct {
 	workshop.Job
 	Standing tell.Standing
-	Whole    bool // as RunHead's
+	Sheet    string // the hash it is pinned to
+	Whole    bool   // as RunHead's
 }
 
 // NewestRuns is the newest run of each cable; what to resume is left out.
@@ -252,6 +254,17 @@ func (s *Store) RunsBySheet(ctx context.Context, id string) ([]RunLine, error) {
 // RunsOfFamily are the newest runs that were led by any sheet of a family.
 func (s *Store) RunsOfFamily(ctx context.Context, family string) ([]RunLine, error) {
 	return s.lines(ctx, lineSQL("''")+` WHERE sheet IN (SELECT hash FROM sheets WHERE family = ?) ORDER BY opened DESC, id LIMIT 24`, family)
+}
+
+// mostSeen is how many runs of a sheet are looked at for what others of its kind wore.
+const mostSeen = 200
+
+// RunsSeenBy are the newest signed runs by any sheet of a family that showed what wears, the oldest of them first.
+func (s *Store) RunsSeenBy(ctx context.Context, family string) ([]RunLine, error) {
+	out, err := s.lines(ctx, lineSQL("''")+` WHERE signed AND seen <> '' AND sheet IN (SELECT hash FROM sheets WHERE family = ?)
+		ORDER BY opened DESC, id LIMIT ?`, family, mostSeen)
+	slices.Reverse(out)
+	return out, err
 }
 
 // RunLine is the line of one run with what to resume, ErrNotFound when there is none.
@@ -281,7 +294,7 @@ func (s *Store) lines(ctx context.Context, query string, args ...any) (out []Run
 	err = s.db.WithContext(ctx).Raw(query, args...).Scan(&rows).Error
 	for _, r := range rows {
 		job := workshop.Job{ID: r.ID, Machine: r.Machine, Cable: r.Cable, Opened: r.Opened.UTC()}
-		out = append(out, RunLine{Job: job, Standing: r.standing(), Whole: r.Whole})
+		out = append(out, RunLine{Job: job, Standing: r.standing(), Sheet: r.Sheet, Whole: r.Whole})
 	}
 	return out, err
 }

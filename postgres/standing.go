@@ -23,6 +23,7 @@ type StandingRow struct {
 	Voids   string `gorm:"not null;default:''"`                                       // JSON of the cables to be proved again
 	Resume  string `gorm:"not null;default:''"`                                       // JSON of carried
 	Cause   string `gorm:"not null;default:'';index:runs_by_cause,where:cause <> ''"` // of a signed one
+	Seen    string `gorm:"not null;default:''"`                                       // JSON of what wears
 }
 
 // carried is what whoever carries on is told.
@@ -37,6 +38,9 @@ func standingOf(sheet string, st tell.Standing) StandingRow {
 	if len(st.Voids) > 0 {
 		row.Voids = text(st.Voids)
 	}
+	if len(st.Seen) > 0 {
+		row.Seen = text(st.Seen)
+	}
 	if !st.Touched.IsZero() {
 		row.Touched = &st.Touched
 	}
@@ -49,6 +53,7 @@ func (r StandingRow) standing() tell.Standing {
 		st.Touched = r.Touched.UTC()
 	}
 	_ = json.Unmarshal([]byte(r.Voids), &st.Voids) // its own writing, or nothing
+	_ = json.Unmarshal([]byte(r.Seen), &st.Seen)   // so too
 	var c carried
 	_ = json.Unmarshal([]byte(r.Resume), &c) // its own writing, or nothing yet
 	st.Resume, st.Stands = c.Resume, c.Stands
@@ -74,7 +79,7 @@ var columns = func() (out []column) {
 		default:
 			panic("no column is made of a " + f.Type.String())
 		}
-		if f.Name == "Resume" { // by far the longest
+		if f.Name == "Resume" || f.Name == "Seen" { // by far the longest
 			c.digested = "md5(" + c.digested + ")"
 		}
 		out = append(out, c)

@@ -152,7 +152,6 @@ CREATE INDEX IF NOT EXISTS photos_of_run ON photos (run_id) INCLUDE (print);
 CREATE INDEX IF NOT EXISTS voices_of_run ON voices (run_id) INCLUDE (print);
 CREATE INDEX IF NOT EXISTS runs_to_note ON runs (id) WHERE seq > noted;
 INSERT INTO versions (id) VALUES (1) ON CONFLICT DO NOTHING;
-INSERT INTO schema_number (id, number) VALUES (1, %d) ON CONFLICT (id) DO UPDATE SET number = excluded.number;
 CREATE OR REPLACE FUNCTION events_are_append_only() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
   RAISE EXCEPTION 'events are append-only: a correction is a new event that names the old one';
@@ -165,66 +164,6 @@ CREATE OR REPLACE TRIGGER ledger_append_only BEFORE UPDATE OR DELETE ON ledger
   FOR EACH ROW EXECUTE FUNCTION events_are_append_only();
 CREATE OR REPLACE TRIGGER ledger_never_emptied BEFORE TRUNCATE ON ledger
   FOR EACH STATEMENT EXECUTE FUNCTION events_are_append_only();`
-
-func (s *Store) migrate(ctx context.Context) error {
-	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		// one server at a time: two that start together would both create tables
-		if err := tx.Exec("SELECT pg_advisory_xact_lock(7263)").Error; err != nil {
-			return err
-		}
-		was, err := fitting(tx)
-		if err == nil && was > 0 && was < 3 {
-			err = tx.Exec("ALTER TABLE sheets DROP COLUMN IF EXISTS seal").Error // it was another digest
-		}
-		if err != nil {
-			return err
-		}
-		if err := tx.AutoMigrate(
-			&schemaRow{}, &sheetRow{}, &workshopRow{}, &personRow{}, &attemptRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{},
-			&machineRow{}, &cableRow{}, &runRow{}, &eventRow{}, &ledgerRow{}, &versionRow{}, &invitationRow{}, &handRow{}, &photoRow{},
-			&voiceRow{}, &oddsRow{}, &knowledgeRow{},
-		); err != nil {
-			return fmt.Errorf("the tables could not be brought up to date: %w", err)
-		}
-		whole := fmt.Sprintf(appendOnly, schema) + stands("photos") + stands("voices")
-		if was < 3 {
-			whole += "UPDATE sheets SET seal = print; UPDATE runs SET beside = " + besideOf("runs")
-		}
-		return tx.Exec(whole).Error
-	})
-}
-
-// schema is the number of the tables as this Brankel has them. Whoever changes a table raises it.
-const schema = 3
-
-// schemaRow is the number of the tables as they are.
-type schemaRow struct {
-	ID     int `gorm:"primaryKey"` // there is one
-	Number int `gorm:"not null"`
-}
-
-func (schemaRow) TableName() string { return "schema_number" }
-
-// fitting is the number of the tables as they are, 0 when there are none. It refuses a database that a
-// newer Brankel wrote: an older one would add columns of its own and leave out what the newer one needs.
-func fitting(tx *gorm.DB) (was int, err error) {
-	if !tx.Migrator().HasTable(&schemaRow{}) {
-		if tx.Migrator().HasTable(&runRow{}) {
-			return 0, errors.New("this database is of a Brankel from before its tables had a number, which was never released: export " +
-				"its floor and sheets with that one (brankel export) and import them into a new database")
-		}
-		return 0, nil
-	}
-	var there schemaRow
-	if err := tx.Limit(1).Find(&there).Error; err != nil {
-		return 0, err
-	}
-	if there.Number > schema {
-		return 0, fmt.Errorf("this database was written by a newer Brankel (its tables have the number %d, this one knows %d): "+
-			"start the newer one, or name another database", there.Number, schema)
-	}
-	return there.Number, nil
-}
 
 // changed notes within tx that the floor or the library ("sheets") is another one now.
 func changed(tx *gorm.DB, what string) error {

@@ -7,6 +7,7 @@ import (
 	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 	"brankel/rigging/trouble"
+	"brankel/rigging/wear"
 	"brankel/rigging/workshop"
 )
 
@@ -25,6 +26,8 @@ type memory struct {
 
 	taught *lru.Cache[string, taught] // by run and when it was touched last
 
+	wears *lru.Cache[string, wear.Answer] // by history
+
 	hub     *hub
 	hashing chan struct{} // passwords being compared: each takes 64 MB for a moment
 }
@@ -36,6 +39,7 @@ const (
 	machinesKept = 2000
 	benchesKept  = 64
 	taughtKept   = 1000
+	wearsKept    = 4000
 )
 
 // aged is a value with the version it was read at.
@@ -54,6 +58,7 @@ func newKept() *memory {
 		name:     must(lru.New[string, aged[string]](1)),
 		benches:  must(lru.New[string, *trouble.Finder](benchesKept)),
 		taught:   must(lru.New[string, taught](taughtKept)),
+		wears:    must(lru.New[string, wear.Answer](wearsKept)),
 		hub:      newHub(),
 		hashing:  make(chan struct{}, 2),
 	}

@@ -312,3 +312,15 @@ func (s *Shop) Rebuild(ctx context.Context) (runs, mended int, err error) {
 	}
 	return runs, mended, nil
 }
+
+// CatchUp works out anew what the floor shows where an earlier Brankel worked it out.
+func (s *Shop) CatchUp(ctx context.Context) error {
+	behind, err := s.Store.Behind(ctx)
+	if err != nil || !behind {
+		return err
+	}
+	if _, _, err := s.Rebuild(ctx); err != nil {
+		return fmt.Errorf("the runs could not be carried over: %w", err)
+	}
+	return s.Store.Shown(ctx)
+}

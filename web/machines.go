@@ -16,6 +16,8 @@ func (s *server) machineRoutes() []route {
 			by(s.search, workshop.Read),
 		on(get, "/api/v1/machines/{id}", "machine", "a machine's card").gives(shop.MachineView{}).
 			by(s.machine, workshop.Read),
+		on(get, "/api/v1/machines/{id}/years", "years", "what the visits to a machine say together: what wears, and when it runs out").
+			gives(shop.Years{}).by(s.years, workshop.Read),
 		on(post, "/api/v1/machines", "putMachine", "a new machine, or a changed card").takes(workshop.Machine{}).gives(shop.MachineView{}).
 			by(s.putMachine, workshop.Manage),
 		on(post, "/api/v1/machines/{id}/log", "logMachine", "an entry on a machine's card").takes(workshop.Entry{}).gives(shop.MachineView{}).
@@ -25,6 +27,11 @@ func (s *server) machineRoutes() []route {
 
 func (s *server) machine(c *echo.Context) error {
 	out, err := s.shop.MachineView(c.Request().Context(), c.Param("id"))
+	return answer(c, out, err)
+}
+
+func (s *server) years(c *echo.Context) error {
+	out, err := s.shop.Years(c.Request().Context(), c.Param("id"))
 	return answer(c, out, err)
 }
 

@@ -157,7 +157,11 @@ func withShop(ctx context.Context, do func(context.Context, *shop.Shop) error) e
 		return err
 	}
 	defer store.Close()
-	return do(ctx, shop.New(store, func() time.Time { return time.Now().UTC() }))
+	s := shop.New(store, func() time.Time { return time.Now().UTC() })
+	if err := s.CatchUp(ctx); err != nil {
+		return err
+	}
+	return do(ctx, s)
 }
 
 // loadDemo fills an empty floor; one that has machines is left as it is.

@@ -45,12 +45,12 @@ func TestVerifyRebuildAndExportOnTheCommandLine(t *testing.T) {
 	database := testdb.URLOf(s.Store)
 	code, said := run(t, database, "verify")
 	assert.Equal(t, 0, code)
-	assert.Regexp(t, `^21 runs, \d+ events, 30 sheets: every chain is whole\nhead of the ledger: [0-9a-f]{64}\n$`, said)
+	assert.Regexp(t, `^42 runs, \d+ events, 30 sheets: every chain is whole\nhead of the ledger: [0-9a-f]{64}\n$`, said)
 
 	require.NoError(t, testdb.Exec(s.Store, `UPDATE runs SET says = 'all is well'`))
 	code, said = run(t, database, "rebuild")
 	assert.Equal(t, 0, code)
-	assert.Equal(t, "21 runs, 21 of them shown otherwise than they stand and mended\n", said)
+	assert.Equal(t, "42 runs, 42 of them shown otherwise than they stand and mended\n", said)
 
 	dir := filepath.Join(t.TempDir(), "out")
 	code, said = run(t, database, "export", dir)

@@ -231,10 +231,10 @@ var works = []work{
 		id:        "2026-11-mussel-clutch",
 		machine:   "mussel",
 		cable:     "clutch",
-		words:     "Drags, and the nut is rusted",
+		words:     "Slips on the hill, and the nut is rusted",
 		by:        "Ines",
 		begun:     "2026-11-20T16:00:00Z",
-		found:     map[string]float64{"adjuster": 8},
+		found:     map[string]float64{"adjuster": -1},
 		condition: map[string]any{"seized": []any{"adjuster"}},
 		leave:     func(run *lead.Lead) bool { return len(run.Stuck) > 0 },
 	},
@@ -264,7 +264,7 @@ func main() {
 	floor := new(workshop.Workshop)
 	stop(json.Unmarshal(raw, floor))
 	sheets := library()
-	for _, w := range works {
+	for _, w := range slices.Concat(append(earlier, works)...) {
 		stop(w.write(floor, sheets, *out))
 	}
 }

@@ -66,8 +66,11 @@ func URLOf(s *postgres.Store) string {
 }
 
 // Exec runs SQL on the store's database, past the store.
-func Exec(s *postgres.Store, sql string) error {
-	conn, err := pgx.Connect(context.Background(), URLOf(s))
+func Exec(s *postgres.Store, sql string) error { return ExecAt(URLOf(s), sql) }
+
+// ExecAt runs SQL on a database.
+func ExecAt(url, sql string) error {
+	conn, err := pgx.Connect(context.Background(), url)
 	if err != nil {
 		return err
 	}
@@ -82,13 +85,14 @@ func Exec(s *postgres.Store, sql string) error {
 // test.
 func Shop(t testing.TB) *shop.Shop {
 	once.Do(func() { demoName = load(t) })
-	return shop.New(at(t, create(t, demoName)), november)
+	return shop.New(at(t, create(t, demoName)), Now)
 }
 
 // Empty is a workshop with nothing on its floor.
-func Empty(t testing.TB) *shop.Shop { return shop.New(Store(t), november) }
+func Empty(t testing.TB) *shop.Shop { return shop.New(Store(t), Now) }
 
-func november() time.Time { return time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC) }
+// Now is the day of every test's workshop.
+func Now() time.Time { return time.Date(2026, 11, 24, 12, 0, 0, 0, time.UTC) }
 
 // load fills a database with the demo and gives its name.
 func load(t testing.TB) string {
@@ -96,7 +100,7 @@ func load(t testing.TB) string {
 	store, err := postgres.Open(context.Background(), url)
 	require.NoError(t, err)
 	defer store.Close() // a template has nobody on it
-	s := shop.New(store, november)
+	s := shop.New(store, Now)
 	require.NoError(t, s.Import(t.Context(), demo.Files))
 	_, err = s.Accounts(t.Context(), demo.Accounts)
 	require.NoError(t, err)

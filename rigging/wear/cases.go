@@ -52,6 +52,7 @@ type asked struct {
 	Room    *float64     `json:"room" input:"plain"`
 	Unit    string       `json:"unit" input:"default="`
 	Today   string       `json:"today" input:""`
+	Now     *float64     `json:"now" input:"plain"`
 	Prior   *askedPrior  `json:"prior" input:""`
 }
 
@@ -69,7 +70,7 @@ type askedPrior struct {
 	Spread  float64 `json:"spread" input:"plain"`
 }
 
-var names = []string{"visits", "window", "target", "doubt", "per_turn", "room", "unit", "today", "prior"}
+var names = []string{"visits", "window", "target", "doubt", "per_turn", "room", "unit", "today", "now", "prior"}
 
 // Solve answers one history. The error is a *fault.Fault.
 func Solve(raw []byte) (Answer, error) {
@@ -96,7 +97,7 @@ func Solve(raw []byte) (Answer, error) {
 		return Answer{}, fault.At("window", "write a pair: [least, most]")
 	}
 	h := History{Window: [2]float64{in.Window[0], in.Window[1]}, Target: (in.Window[0] + in.Window[1]) / 2, Doubt: in.Doubt,
-		PerTurn: in.PerTurn, Room: in.Room, Unit: in.Unit, Today: in.Today, Prior: (*Prior)(in.Prior)}
+		PerTurn: in.PerTurn, Room: in.Room, Unit: in.Unit, Today: in.Today, Now: in.Now, Prior: (*Prior)(in.Prior)}
 	if in.Target != nil {
 		h.Target = *in.Target
 	}
@@ -135,7 +136,7 @@ var epoch = time.Date(3000, 1, 1, 0, 0, 0, 0, time.UTC)
 func (d Days) MarshalJSON() ([]byte, error) {
 	as := func(day string) any {
 		if d.asNumbers {
-			return daysBetween(epoch.Format(time.DateOnly), day)
+			return DaysBetween(epoch.Format(time.DateOnly), day)
 		}
 		return day
 	}

@@ -34,6 +34,7 @@ type History struct {
 	Room    *float64
 	Unit    string
 	Today   string
+	Now     *float64 // usage today, where the meter was read since the last visit
 	Prior   *Prior
 }
 
@@ -141,6 +142,9 @@ func (h *History) Check() error {
 		}
 		before = day
 	}
+	if h.Now != nil && *h.Now < h.last().Usage {
+		return fault.At("now", "it goes back, from %g at the last visit to %g: read the meter again", h.last().Usage, *h.Now)
+	}
 	for _, x := range h.numbers() {
 		if math.IsNaN(x) || math.Abs(x) > mostNumber {
 			return fault.At("", "a number lies beyond %g: nothing measures that", mostNumber)
@@ -151,8 +155,10 @@ func (h *History) Check() error {
 
 func (h *History) numbers() []float64 {
 	out := []float64{h.Window[0], h.Window[1], h.Target, h.Doubt, h.PerTurn}
-	if h.Room != nil {
-		out = append(out, *h.Room)
+	for _, x := range []*float64{h.Room, h.Now} {
+		if x != nil {
+			out = append(out, *x)
+		}
 	}
 	for _, v := range h.Visits {
 		out = append(out, v.Usage, v.Found, v.Left, v.Turns, v.Stands)

@@ -136,7 +136,7 @@ func (h *History) runsOut(f *fit, rate float64) RunsOut {
 		var days []weighed
 		for _, l := range thinned(lasts) {
 			for _, z := range nodes {
-				days = append(days, weighed{l.value / perDay * math.Exp(z*spread), l.odds})
+				days = append(days, weighed{h.days(l.value, perDay, math.Exp(z*spread)), l.odds})
 			}
 		}
 		d := spanOf(days)
@@ -174,7 +174,10 @@ const (
 // does not go with time.
 func (h *History) perDay() (rate, spread float64) {
 	first, last := h.Visits[0], h.last()
-	days := daysBetween(first.Day, last.Day)
+	if h.Now != nil {
+		last.Day, last.Usage = h.Today, *h.Now
+	}
+	days := DaysBetween(first.Day, last.Day)
 	used := last.Usage - first.Usage
 	if days == 0 {
 		return last.Usage / usualAge, ageSpread
@@ -185,7 +188,7 @@ func (h *History) perDay() (rate, spread float64) {
 	rate = used / days
 	sum, n, longest := usageCounts*usageSpread*usageSpread, float64(usageCounts), 0.0
 	for i := 1; i < len(h.Visits); i++ {
-		d := daysBetween(h.Visits[i-1].Day, h.Visits[i].Day)
+		d := DaysBetween(h.Visits[i-1].Day, h.Visits[i].Day)
 		u := h.Visits[i].Usage - h.Visits[i-1].Usage
 		if d > 0 && u > 0 {
 			off := math.Log(u / d / rate)
@@ -198,7 +201,21 @@ func (h *History) perDay() (rate, spread float64) {
 	return rate, math.Sqrt(variance/max(1, days/max(longest, 1)) + variance/4)
 }
 
-func daysBetween(a, b string) float64 {
+// days are how many pass from the last visit until so much more was used, at so much a day, times what it is off by: as it was
+// used until today where that is known.
+func (h *History) days(more, perDay, off float64) float64 {
+	if h.Now == nil {
+		return more / perDay * off
+	}
+	since, used := DaysBetween(h.last().Day, h.Today), *h.Now-h.last().Usage
+	if more <= used {
+		return more / used * since
+	}
+	return since + (more-used)/perDay*off
+}
+
+// DaysBetween is how many days lie from one to another, both 2006-01-02.
+func DaysBetween(a, b string) float64 {
 	x, _ := time.Parse(time.DateOnly, a) // checked
 	y, _ := time.Parse(time.DateOnly, b)
 	return float64(y.Unix()-x.Unix()) / (24 * 3600) // a duration ends at 292 years

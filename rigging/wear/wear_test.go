@@ -182,3 +182,17 @@ func BenchmarkTenVisits(b *testing.B) {
 		}
 	}
 }
+
+func TestWhatTheMeterShowsTodayMovesTheDayAlone(t *testing.T) {
+	a := of(t, pedal(regular...))
+	h := pedal(regular...)
+	now := 136000.0 + 24000
+	h.Now = &now
+	b := of(t, h)
+	assert.Equal(t, a.RunsOut.Usage, b.RunsOut.Usage)
+	assert.Less(t, b.RunsOut.Day.Median, "2027-03-01", "twice as much was used since")
+	assert.Less(t, b.RunsOut.Day.Low, b.RunsOut.Day.Median)
+	now = 1
+	_, err := Of(h)
+	assert.ErrorContains(t, err, "it goes back")
+}

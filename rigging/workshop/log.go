@@ -19,6 +19,7 @@ type Entry struct {
 	Name     string  `json:"name,omitempty"`  // of the meter
 	Value    float64 `json:"value,omitempty"` // of the meter
 	Shows    string  `json:"shows,omitempty"` // the same as it was typed, instead of value
+	New      bool    `json:"new,omitempty"`   // the meter was changed: it counts on from the old one
 	Says     string  `json:"says,omitempty"`  // what; the fault; the bulletin
 	Was      string  `json:"was,omitempty"`
 	Now      string  `json:"now,omitempty"`
@@ -111,24 +112,30 @@ func (m *Machine) addReading(e Entry, by, id string) error {
 	if err := rises(readings, e); err != nil {
 		return err
 	}
-	m.Meters[i].Readings = append(readings, MeterReading{ID: id, On: e.On, Value: e.Value, By: by})
+	m.Meters[i].Readings = append(readings, MeterReading{ID: id, On: e.On, Value: e.Value, By: by, New: e.New})
 	return nil
 }
 
 var noReading = fault.At("id", "there is no such reading to correct, or it was corrected already")
 
-// rises tells whether a reading fits between those that stand: of later days it shows
+// rises tells whether a reading fits between those that stand, of the same meter: of later days it shows
 // more, of earlier ones less.
 func rises(readings []MeterReading, e Entry) error {
-	for _, r := range readings {
+	changed := func(r MeterReading) bool { return r.New && !r.Struck }
+	for i, r := range readings {
+		before := r.On <= e.On
+		of := readings[i+1:] // those between the two, by the days they were read
+		other := before && (e.New || slices.ContainsFunc(of, func(x MeterReading) bool { return changed(x) && x.On <= e.On })) ||
+			!before && (changed(r) || slices.ContainsFunc(readings[:i], func(x MeterReading) bool { return changed(x) && x.On > e.On }))
 		switch {
 		case r.Struck:
-		case r.On <= e.On && r.Value > e.Value:
-			return fault.At("value", "it showed %g on %s already: read it again, correct that reading, or log the new meter as a swap",
+		case other && (before || e.ID != ""): // another meter showed that
+		case before && r.Value > e.Value:
+			return fault.At("value", "it showed %g on %s already: read it again, correct that reading, or say that the meter was changed",
 				r.Value, record.DayOf(r.On))
-		case r.On > e.On && e.ID == "":
+		case !before && e.ID == "":
 			return fault.At("on", "there is a later reading, of %s: write the day you read it", record.DayOf(r.On))
-		case r.On > e.On && r.Value < e.Value:
+		case !before && r.Value < e.Value:
 			return fault.At("value", "it showed %g on %s, after this: read it again, or correct that reading", r.Value, record.DayOf(r.On))
 		}
 	}

@@ -82,6 +82,7 @@ type MeterReading struct {
 	Value  float64 `json:"value"`
 	By     string  `json:"by"`
 	Struck bool    `json:"struck,omitempty"`
+	New    bool    `json:"new,omitempty"` // the meter was changed: it counts on from the old one
 }
 
 // Swap is a part that was exchanged for another.

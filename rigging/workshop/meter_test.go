@@ -3,6 +3,7 @@ package workshop
 import (
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -136,4 +137,28 @@ func TestRolesReachNoFurtherThanTheyShould(t *testing.T) {
 		assert.Equal(t, may, got, role)
 		assert.Equal(t, may != "", role.Valid(), role)
 	}
+}
+
+func TestAChangedMeterCountsOn(t *testing.T) {
+	m := counting(t)
+	add := func(on, shows string, fresh bool) error {
+		return m.Add(Entry{Kind: "meter", On: on, Name: "engine hours", Shows: shows, New: fresh}, "Ines", today, on)
+	}
+	require.ErrorContains(t, add("2026-11-05", "0", false), "say that the meter was changed")
+	require.NoError(t, add("2026-11-05", "0", true))
+	require.NoError(t, add("2026-11-20", "12", false))
+	require.ErrorContains(t, add("2026-11-21", "11", false), "it showed 12")
+	u, ok := m.Usage()
+	require.True(t, ok)
+	day := func(s string) time.Time {
+		d, err := time.Parse(time.DateOnly, s)
+		require.NoError(t, err)
+		return d
+	}
+	assert.InDelta(t, 192.5, u.At(day("2026-11-20")), 1e-9)
+	assert.InDelta(t, 125, u.At(day("2026-09-16")), 1e-9, "half way between two readings")
+	assert.InDelta(t, 180.5+12+10*92.5/80, u.At(day("2026-11-30")), 1e-9, "and beyond them as over all")
+	assert.Zero(t, u.At(day("2019-01-01")))
+	_, ok = (&Machine{Details: Details{Meters: []Meter{{Name: "km", Readings: m.Meters[0].Readings[:1]}}}}).Usage()
+	assert.False(t, ok, "one reading is no usage")
 }

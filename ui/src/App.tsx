@@ -13,6 +13,7 @@ const SheetRead = lazy(() => import('./Sheets/SheetScreen').then((m) => ({ defau
 const SheetEdit = lazy(() => import('./Sheets/Editor').then((m) => ({ default: m.EditorScreen })));
 const NewSheet = lazy(() => import('./Sheets/NewSheet').then((m) => ({ default: m.NewSheetScreen })));
 const Machine = lazy(() => import('./Machine/Machine').then((m) => ({ default: m.MachineScreen })));
+const Years = lazy(() => import('./Machine/Years').then((m) => ({ default: m.YearsScreen })));
 const People = lazy(() => import('./People/People').then((m) => ({ default: m.PeopleScreen })));
 const WhatIf = lazy(() => import('./WhatIf/WhatIf').then((m) => ({ default: m.WhatIfScreen })));
 const Trouble = lazy(() => import('./Trouble/Trouble').then((m) => ({ default: m.TroubleScreen })));
@@ -50,6 +51,7 @@ export function App() {
             <Route path="/sheets/new" element={<NewSheet />} />
             <Route path="/sheets/:hash" element={<SheetRead />} />
             <Route path="/machine/:id" element={<Machine />} />
+            <Route path="/machine/:id/years" element={<Years />} />
             <Route path="/set" element={<SetNow />} />
             <Route path="/set/:family" element={<Figures />} />
             <Route path="/whatif" element={<WhatIf />} />

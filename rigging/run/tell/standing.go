@@ -7,6 +7,7 @@ import (
 	"brankel/rigging/closed"
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
+	"brankel/rigging/wear"
 )
 
 // Sign is the mark of a cable on the floor.
@@ -40,6 +41,8 @@ type Standing struct {
 	Resume  Resume    `json:"resume"`
 	Stands  []string  `json:"stands"` // what stands otherwise than at rest
 	Cause   string    `json:"-"`      // what was wrong, of a signed one
+
+	Seen []wear.Seen `json:"-"` // what wears, of a signed one
 }
 
 // Stand says where a run stands.
@@ -52,6 +55,7 @@ func Stand(led *lead.Lead) Standing {
 	out := Standing{Signed: run.Signed != nil, Touched: run.LastAt, Resume: run.resume(a), Stands: run.apart()}
 	if run.Signed != nil {
 		out.Cause = run.Signed.Cause
+		out.Seen = run.Seen()
 	}
 	if run.Signed != nil && run.Sheet != nil && run.Sheet.Recheck.Days > 0 {
 		out.Due = run.Local(run.SignedAt).AddDate(0, 0, run.Sheet.Recheck.Days).Format(time.DateOnly)

@@ -11,6 +11,7 @@ import { Logged, OpenThings } from './Logged';
 import { LogForm } from './LogForm';
 import { papers } from '../parts/papers';
 import { useStart } from '../parts/useStart';
+import { RunsOut } from './RunsOut';
 import { useMachine } from './useMachine';
 
 /** A machine's card: what it is, its lines with their chains and runs, what is open, and all that was logged. */
@@ -61,6 +62,7 @@ function Card({ view }: { view: MachineView }) {
           </Box>
         </Box>
         <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, fontSize: 'text', '& a': { color: 'text.primary', py: 1.5 } }}>
+          <Link to={`/machine/${m.id}/years`}>over the years</Link>
           {papers.map((size) => (
             <a key={size} href={`/api/v1/machines/${m.id}/card.pdf?paper=${size}`} target="_blank" rel="noreferrer">
               card, {size}
@@ -80,6 +82,7 @@ function Card({ view }: { view: MachineView }) {
         )}
       </Box>
       <OpenThings view={view} work={session?.work ?? false} />
+      <RunsOut machine={m.id} />
       <Box
         sx={{
           display: 'grid',

@@ -124,7 +124,13 @@ export function IdentifyPanel({ run, send }: { run: RunView; send: Send }) {
           }
           onClick={() => void ask('identified', { serial, hand, variant: query.variant, cable, sure: !!found?.took_out })}
         >
-          {found?.took_out ? 'It is on the plate all the same' : found && !found.sheet ? 'Write it down all the same' : read ? 'This is the plate' : 'This is the sheet'}
+          {found?.took_out
+            ? 'It is on the plate all the same'
+            : found && !found.sheet
+              ? 'Write it down all the same'
+              : read
+                ? 'This is the plate'
+                : 'This is the sheet'}
         </Button>
       </Row>
     </>

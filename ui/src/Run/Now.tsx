@@ -13,6 +13,7 @@ import { ComplaintPanel } from './ComplaintPanel';
 import { IdentifyPanel } from './IdentifyPanel';
 import { PlanPanel } from './Planned';
 import { OrderSlip } from './OrderSlip';
+import { OverYears } from './OverYears';
 import { MovePanel } from './MovePanel';
 import { SignPanel } from './SignPanel';
 import { StatesPanel } from './StatesPanel';
@@ -82,6 +83,7 @@ export function Now(props: Props) {
         </Box>
       ))}
       <Panel {...props} />
+      <OverYears run={run} />
       {pairs}
       <Rights advice={advice} send={send} />
       <Choices advice={advice} run={run.id} send={send} />

@@ -39,6 +39,7 @@ export type Person = Schemas['WorkshopPerson'];
 export type Heard = Schemas['RunHeard'];
 export type Meaning = Schemas['Meaning'];
 export type MachineView = Schemas['ShopMachineView'];
+export type Years = Schemas['ShopYears'];
 export type Machine = Schemas['WorkshopMachine'];
 export type CardNow = Schemas['CardNow'];
 export type Entry = Schemas['WorkshopEntry'];

@@ -12,6 +12,7 @@ export const keys = {
   lessons: (run: string) => ['lessons', run],
   record: (run: string) => ['record', run],
   machine: (id: string) => ['machine', id],
+  years: (id: string) => ['machine', id, 'years'],
   library: ['library'],
   plate: ['plate'],
   found: (family: string, school: string) => ['found', family, school],

@@ -413,6 +413,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/machines/{id}/years": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** what the visits to a machine say together: what wears, and when it runs out */
+        get: operations["years"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/me": {
         parameters: {
             query?: never;
@@ -3568,6 +3585,48 @@ export interface components {
             then: components["schemas"]["WhatifStand"];
             title: string;
         };
+        ShopYearVisit: {
+            day: string;
+            found: number;
+            jump?: string;
+            left: number;
+            on: string;
+            run: string;
+            stand?: number;
+            stood?: number;
+            turns: number;
+            usage: number;
+        };
+        ShopYears: {
+            lines: components["schemas"]["ShopYearsLine"][];
+            machine: string;
+            meter: string;
+            month?: number;
+            shows?: number;
+            since?: string;
+            today: string;
+            visits: number;
+        };
+        ShopYearsLine: {
+            cable: string;
+            called: string;
+            /** @enum {string} */
+            ends: "now" | "soon" | "later" | "never" | "early";
+            head: string;
+            left: string[];
+            name: string;
+            reads: string;
+            room?: number;
+            says: string[];
+            setter?: string;
+            short: string;
+            target: number;
+            turns?: number;
+            unit: string;
+            visits: components["schemas"]["ShopYearVisit"][];
+            wear: components["schemas"]["WearAnswer"];
+            window: number[];
+        };
         SignIn: {
             name: string;
             password?: string;
@@ -3942,6 +4001,38 @@ export interface components {
             };
             open?: boolean;
         };
+        WearAnswer: {
+            jumps: components["schemas"]["WearJump"][];
+            rate: components["schemas"]["WearRate"];
+            runs_out: components["schemas"]["WearRunsOut"];
+            why: string[];
+        };
+        WearDays: {
+            high: string;
+            low: string;
+            median: string;
+        };
+        WearJump: {
+            by: number;
+            says: string;
+            visit: number;
+        };
+        WearRate: {
+            high: number;
+            low: number;
+            per_unit: number;
+            since?: number;
+            times?: number;
+        };
+        WearRunsOut: {
+            day: components["schemas"]["WearDays"];
+            usage: components["schemas"]["WearSpan"];
+        };
+        WearSpan: {
+            high: number;
+            low: number;
+            median: number;
+        };
         WhatifAsked: {
             answer?: string;
             answers?: components["schemas"]["RunAskAnswer"][];
@@ -4059,6 +4150,7 @@ export interface components {
             id?: string;
             kind: string;
             name?: string;
+            new?: boolean;
             now?: string;
             on: string;
             says?: string;
@@ -4100,6 +4192,7 @@ export interface components {
         WorkshopMeterReading: {
             by: string;
             id?: string;
+            new?: boolean;
             on: string;
             struck?: boolean;
             value: number;
@@ -4941,6 +5034,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopMachineView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    years: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopYears"];
                 };
             };
             /** @description what was wrong */
