@@ -110,6 +110,35 @@ start_db() {
 
 stop_db() { [ -z "${DB_STARTED:-}" ] || as_db "$PG/pg_ctl" -D "$DB_DIR/data" -m fast -w stop >/dev/null; DB_STARTED=; }
 
+# own_or_named_db: the database that ./start uses; sets DB_URL, and home, "" where another PostgreSQL is named.
+own_or_named_db() {
+  home=
+  if [ -n "${BRANKEL_DATABASE_URL:-}" ]; then DB_URL=$BRANKEL_DATABASE_URL; return; fi
+  home=$(home_folder)
+  [ -s "$home/data/PG_VERSION" ] || [ "$(basename "$0")" = restore ] || die "There is no database in $home: name its folder in BRANKEL_HOME."
+  start_db "$home"
+}
+
+home_folder() { printf '%s' "${BRANKEL_HOME:-$([ "$(id -u)" = 0 ] && echo /var/lib/brankel || echo "$HOME/.local/share/brankel")}"; }
+
+# db_name URL, and with_db URL NAME: the name of the database in an address, and the address with another one.
+db_name() { node -e 'process.stdout.write(decodeURIComponent(new URL(process.argv[1]).pathname.slice(1)))' "$1"; }
+with_db() { node -e 'const u=new URL(process.argv[1]);u.pathname="/"+process.argv[2];process.stdout.write(u.href)' "$1" "$2"; }
+
+# on_server SQL: beside the database, not in it.
+on_server() { "$PG/psql" -XAtq -v ON_ERROR_STOP=1 -c "$1" "$(with_db "$DB_URL" template1)" >/dev/null 2>&1; }
+
+# prove_dump FILE: restores it into a scratch database, SCRATCH, and walks every chain there; PROVED says what was found.
+prove_dump() {
+  SCRATCH=scratch_$$_$(date +%s)
+  on_server "CREATE DATABASE $SCRATCH TEMPLATE template0" || { say "No scratch database could be made."; SCRATCH=; return 1; }
+  local url; url=$(with_db "$DB_URL" "$SCRATCH")
+  "$PG/pg_restore" --no-owner --no-privileges --exit-on-error --dbname="$url" "$1" >&2 || return 1
+  PROVED=$(BRANKEL_DATABASE_URL=$url bin/brankel verify) || return 1
+}
+
+drop_scratch() { [ -z "${SCRATCH:-}" ] || on_server "DROP DATABASE IF EXISTS $SCRATCH" || true; SCRATCH=; }
+
 # still_serving FOLDER: the address of a server that is left from an earlier start, from
 # the file it wrote; fails when there is none.
 still_serving() {

@@ -7,8 +7,8 @@ import (
 )
 
 // Export writes the floor and the newest revision of every sheet in the open
-// formats, as Import takes them: name is the path below the folder. Runs stay where
-// their hash chains are; their records are printed.
+// formats, as Import takes them: name is the path below the folder. Runs leave with an
+// Archive only, where their hash chains are.
 func (s *Shop) Export(ctx context.Context, write func(name string, raw []byte) error) error {
 	floor, err := s.Store.Floor(ctx)
 	if err != nil {
@@ -19,6 +19,9 @@ func (s *Shop) Export(ctx context.Context, write func(name string, raw []byte) e
 	}
 	if floor.Tables, err = s.Store.Tables(ctx); err != nil {
 		return err
+	}
+	for i := range floor.People {
+		floor.People[i].PIN = false // who may sign in how is told by each database
 	}
 	for i := range floor.Machines {
 		floor.Machines[i].Version = 0 // counted here, and nowhere else

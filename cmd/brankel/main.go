@@ -9,7 +9,6 @@ import (
 	"io/fs"
 	"os"
 	"os/signal"
-	"path"
 	"strings"
 	"syscall"
 	"time"
@@ -135,13 +134,6 @@ func rebuildCommand() *cobra.Command {
 	return onShop("rebuild", "work out anew what the floor shows of every run", rebuild)
 }
 
-func exportCommand() *cobra.Command {
-	return &cobra.Command{Use: "export DIR", Short: "write floor and sheets as open-format files", Args: cobra.ExactArgs(1),
-		RunE: does(func(c *cobra.Command, args []string) error {
-			return withShop(c.Context(), func(ctx context.Context, s *shop.Shop) error { return exportFolder(ctx, s, args[0]) })
-		})}
-}
-
 func onShop(use, short string, do func(context.Context, *shop.Shop) error) *cobra.Command {
 	return &cobra.Command{Use: use, Short: short, Args: cobra.NoArgs,
 		RunE: does(func(c *cobra.Command, _ []string) error { return withShop(c.Context(), do) })}
@@ -184,27 +176,6 @@ func importFolder(ctx context.Context, s *shop.Shop, files fs.FS) error {
 		return fmt.Errorf("nothing more was loaded after this:\n%w", err)
 	}
 	return nil
-}
-
-// exportFolder writes into a folder that is empty or not there yet.
-func exportFolder(ctx context.Context, s *shop.Shop, dir string) error {
-	if found, err := os.ReadDir(dir); err == nil && len(found) > 0 {
-		return fmt.Errorf("%s is not empty: name a new folder, so that nothing is overwritten", dir)
-	}
-	if err := os.MkdirAll(dir, 0o755); err != nil {
-		return err
-	}
-	root, err := os.OpenRoot(dir) // whatever a sheet is called, nothing is written outside
-	if err != nil {
-		return err
-	}
-	defer root.Close()
-	return s.Export(ctx, func(name string, raw []byte) error {
-		if err := root.MkdirAll(path.Dir(name), 0o755); err != nil {
-			return err
-		}
-		return root.WriteFile(name, raw, 0o644)
-	})
 }
 
 func rebuild(ctx context.Context, s *shop.Shop) error {

@@ -72,6 +72,37 @@ func TestVerifyRebuildAndExportOnTheCommandLine(t *testing.T) {
 
 // A sheet that got into the store under an evil name, past every check, is written
 // nowhere outside the folder.
+func TestAnArchiveGoesFromOneDatabaseToTheNext(t *testing.T) {
+	one, two := testdb.URLOf(testdb.Shop(t).Store), testdb.URL(t)
+	dir := t.TempDir()
+	for _, to := range []string{"a.tar", "a"} {
+		code, said := run(t, one, "export", filepath.Join(dir, to))
+		require.Equal(t, 0, code, said)
+	}
+	code, said := run(t, one, "export", filepath.Join(dir, "a.tar"))
+	assert.Equal(t, 1, code)
+	assert.Contains(t, said, "is there already")
+	_, head := run(t, one, "verify")
+	for from, to := range map[string]string{"a.tar": two, "a": testdb.URL(t)} {
+		code, said = run(t, to, "import", filepath.Join(dir, from))
+		require.Equal(t, 0, code, said)
+		assert.Contains(t, said, head, "the head of the ledger is the same")
+		code, said = run(t, to, "import", filepath.Join(dir, "a.tar"))
+		assert.Equal(t, 1, code)
+		assert.Contains(t, said, "holds a workshop already")
+	}
+	code, said = run(t, two, "export", filepath.Join(dir, "b.tar"))
+	require.Equal(t, 0, code, said)
+	a, err := os.ReadFile(filepath.Join(dir, "a.tar"))
+	require.NoError(t, err)
+	b, err := os.ReadFile(filepath.Join(dir, "b.tar"))
+	require.NoError(t, err)
+	assert.True(t, bytes.Equal(a, b))
+	code, said = run(t, two, "import", "--look", filepath.Join(dir, "a"))
+	assert.Equal(t, 0, code, said)
+	assert.Contains(t, said, "those that are not here yet", "onto a floor that is there a folder goes as its open formats")
+}
+
 func TestNothingIsExportedOutsideItsFolder(t *testing.T) {
 	s := testdb.Shop(t)
 	require.NoError(t, testdb.Exec(s.Store, `UPDATE sheets
@@ -93,7 +124,7 @@ func TestTheDemoIsLoadedOnceAndTheCommandsSayWhatToWrite(t *testing.T) {
 	code, said = run(t, database, "demo")
 	assert.Equal(t, 0, code)
 	assert.Empty(t, said, "a floor that is not empty is left as it is")
-	for says, args := range map[string][]string{"| serve |": {}, "| rehearse |": {"sing"}, "write: brankel import DIR": {"import"}} {
+	for says, args := range map[string][]string{"| serve |": {}, "| rehearse |": {"sing"}, "write: brankel import FILE.tar | DIR": {"import"}} {
 		code, said = run(t, database, args...)
 		assert.Equal(t, 2, code)
 		assert.Contains(t, said, says)
@@ -183,7 +214,7 @@ func TestAnImportSaysWhatItChanges(t *testing.T) {
 	for _, bad := range []string{filepath.Join(dir, "none"), filepath.Join(dir, "workshop.json"), t.TempDir()} {
 		code, said = run(t, database, "import", bad)
 		assert.Equal(t, 1, code, bad)
-		assert.Regexp(t, "there is no folder|nothing to import", said)
+		assert.Regexp(t, "there is no .*none|this is no archive|nothing to import", said)
 	}
 	code, said = run(t, database, "import", "--look", "--take", dir)
 	assert.Equal(t, 2, code)

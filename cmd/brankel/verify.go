@@ -37,8 +37,13 @@ func verify(ctx context.Context, s *shop.Shop) error {
 	if err != nil {
 		return err
 	}
-	fmt.Printf("%d runs, %d events, %d sheets: every chain is whole\nhead of the ledger: %s\n", v.Runs, v.Events, v.Sheets, v.Head)
+	fmt.Println(whole(v))
 	return nil
+}
+
+// whole says what was found whole.
+func whole(v shop.Verified) string {
+	return fmt.Sprintf("%d runs, %d events, %d sheets: every chain is whole\nhead of the ledger: %s", v.Runs, v.Events, v.Sheets, v.Head)
 }
 
 // verifyFile proves what left the house: the chain of a run, or a machine's bundle. It needs no
