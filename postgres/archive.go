@@ -38,6 +38,7 @@ var leaving = []archived{
 	{table: "sheets", order: []string{"hash"}},
 	{table: "odds", order: []string{"family", "cause"}},
 	{table: "knowledge", order: []string{"name"}},
+	{table: "plans", order: []string{"machine"}},
 	{table: "runs", order: []string{"id"}},
 	{table: "events", order: []string{"run_id", "seq"}},
 	{table: "photos", order: []string{"run_id", "sha256"}, files: map[string]string{"jpeg": ".jpg", "small": ".small.jpg"}},
@@ -45,8 +46,13 @@ var leaving = []archived{
 	{table: "ledger", order: []string{"n"}},
 }
 
-// staying are those that do not: what a server keeps for itself, and what lets somebody in.
-var staying = []string{"schema_number", "versions", "sessions", "attempts", "invitations", "hands"}
+// Leaving names the tables that leave. Those that do not are what a server keeps for itself, and what lets somebody in.
+func Leaving() (out []string) {
+	for _, a := range leaving {
+		out = append(out, a.table)
+	}
+	return out
+}
 
 // A portion of a table is so many rows, or so many bytes of files, whichever comes first.
 const (

@@ -64,7 +64,7 @@ func (s *Store) migrate(ctx context.Context) error {
 		if err := tx.AutoMigrate(
 			&schemaRow{}, &sheetRow{}, &workshopRow{}, &personRow{}, &attemptRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{},
 			&machineRow{}, &cableRow{}, &runRow{}, &eventRow{}, &ledgerRow{}, &versionRow{}, &invitationRow{}, &handRow{}, &photoRow{},
-			&voiceRow{}, &oddsRow{}, &knowledgeRow{},
+			&voiceRow{}, &oddsRow{}, &knowledgeRow{}, &foreseenRow{}, &planRow{}, &calendarRow{},
 		); err != nil {
 			return fmt.Errorf("the tables could not be brought up to date: %w", err)
 		}

@@ -24,6 +24,7 @@ type StandingRow struct {
 	Resume  string `gorm:"not null;default:''"`                                       // JSON of carried
 	Cause   string `gorm:"not null;default:'';index:runs_by_cause,where:cause <> ''"` // of a signed one
 	Seen    string `gorm:"not null;default:''"`                                       // JSON of what wears
+	Again   string `gorm:"not null;default:''"`                                       // JSON of when it is looked at again
 }
 
 // carried is what whoever carries on is told.
@@ -41,6 +42,9 @@ func standingOf(sheet string, st tell.Standing) StandingRow {
 	if len(st.Seen) > 0 {
 		row.Seen = text(st.Seen)
 	}
+	if st.Again != nil {
+		row.Again = text(st.Again)
+	}
 	if !st.Touched.IsZero() {
 		row.Touched = &st.Touched
 	}
@@ -54,6 +58,7 @@ func (r StandingRow) standing() tell.Standing {
 	}
 	_ = json.Unmarshal([]byte(r.Voids), &st.Voids) // its own writing, or nothing
 	_ = json.Unmarshal([]byte(r.Seen), &st.Seen)   // so too
+	_ = json.Unmarshal([]byte(r.Again), &st.Again) // so too
 	var c carried
 	_ = json.Unmarshal([]byte(r.Resume), &c) // its own writing, or nothing yet
 	st.Resume, st.Stands = c.Resume, c.Stands
@@ -79,7 +84,7 @@ var columns = func() (out []column) {
 		default:
 			panic("no column is made of a " + f.Type.String())
 		}
-		if f.Name == "Resume" || f.Name == "Seen" { // by far the longest
+		if f.Name == "Resume" || f.Name == "Seen" || f.Name == "Again" { // by far the longest
 			c.digested = "md5(" + c.digested + ")"
 		}
 		out = append(out, c)

@@ -15,12 +15,14 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
 	"brankel/archive"
 	"brankel/internal/testdb"
+	"brankel/postgres"
 	"brankel/rigging/run/record"
 	"brankel/shop"
 )
@@ -207,4 +209,17 @@ func TestAForgedArchiveIsFoundByItsChains(t *testing.T) {
 	require.NoError(t, err)
 	_, err = testdb.Empty(t).Load(t.Context(), r, func(int) {})
 	require.ErrorContains(t, err, "tables/events/00001.jsonl is missing")
+}
+
+func TestEveryTableLeavesOrIsKnownToStay(t *testing.T) {
+	s := testdb.Empty(t)
+	stays := []string{"schema_number", "versions", "sessions", "attempts", "invitations", "hands", "foreseen", "calendars"}
+	conn, err := pgx.Connect(t.Context(), testdb.URLOf(s.Store))
+	require.NoError(t, err)
+	defer conn.Close(context.Background())
+	rows, err := conn.Query(t.Context(), "SELECT tablename::text FROM pg_tables WHERE schemaname = 'public'")
+	require.NoError(t, err)
+	tables, err := pgx.CollectRows(rows, pgx.RowTo[string])
+	require.NoError(t, err)
+	assert.ElementsMatch(t, append(stays, postgres.Leaving()...), tables)
 }

@@ -7,7 +7,6 @@ import (
 	"strings"
 
 	"brankel/postgres"
-	"brankel/rigging/run/record"
 	"brankel/rigging/run/tell"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
@@ -53,18 +52,6 @@ type Carry struct {
 	Title  string      `json:"title"`
 	Resume tell.Resume `json:"resume"`
 	Stands []string    `json:"stands"` // what stands otherwise than at rest
-}
-
-// Due is something that comes due.
-type Due struct {
-	On      string `json:"on"`  // a day, 2006-01-02
-	Day     string `json:"day"` // the same as it is read
-	Says    string `json:"says"`
-	Overdue bool   `json:"overdue"`
-}
-
-func due(today, on, says string) Due {
-	return Due{on, record.DayOf(on), says, on < today}
 }
 
 // Bays gathers the floor.
@@ -113,9 +100,6 @@ func (s *Shop) Bays(ctx context.Context) (Bays, error) {
 					b.Count++
 				}
 				look(l, m.Name+" · "+c.Name)
-				if st.Due != "" {
-					b.Due = append(b.Due, due(today, st.Due, m.Name+": "+c.Name+", look again"))
-				}
 			}
 			if by := voidedBy(m, c, newest); by != "" && line.Says != changedByHand {
 				line.Sign, line.Says = tell.SignProof, "prove it again: "+by+" was turned"
@@ -142,13 +126,11 @@ func (s *Shop) Bays(ctx context.Context) (Bays, error) {
 	if len(loose.Lines) > 0 {
 		b.Machines = append(b.Machines, loose)
 	}
-	for _, g := range floor.Gauges {
-		if g.Due != "" {
-			b.Due = append(b.Due, due(today, g.Due, g.Name+": calibration"))
-		}
+	if b.Due, err = s.dueOf(ctx, &floor, newest, zone); err != nil {
+		return b, err
 	}
+	b.Due = slices.DeleteFunc(b.Due, func(d Due) bool { return d.On == "" }) // the ruler has days
 	b.Broken = broken(changed, append(lines, fromBench...))
-	slices.SortStableFunc(b.Due, func(x, y Due) int { return strings.Compare(x.On, y.On) })
 	if touched.ID != "" {
 		if touched, err = s.Store.RunLine(ctx, touched.ID); err != nil {
 			return b, err

@@ -394,7 +394,12 @@ func thousands(v float64) string {
 		return "0"
 	}
 	scale := math.Pow(10, math.Floor(math.Log10(v))-1)
-	text := fmt.Sprintf("%.0f", math.Round(v/scale)*scale)
+	return grouped(math.Round(v/scale) * scale)
+}
+
+// grouped is a whole number in groups of three.
+func grouped(v float64) string {
+	text := fmt.Sprintf("%.0f", v)
 	for i := len(text) - 3; i > 0; i -= 3 {
 		text = text[:i] + "," + text[i:]
 	}

@@ -27,11 +27,12 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 	}
 	require.NoError(t, json.Unmarshal(web.OpenAPI(), &doc))
 	anybody := []string{"session", "inDemo", "outOfDemo", "calcs", "calc", "rigAnswer", "rigSchema", "healthz", "openapi", "sheetSchema", "join",
-		"trouble", "troubleSchema", "sheetAsks", "sheetFrom"}
+		"trouble", "troubleSchema", "sheetAsks", "sheetFrom", "calendarBy"}
 	work := []string{"openRun", "benchRun", "append", "keepThin", "dropThin", "keepTable", "dropTable", "logMachine",
-		"hand", "invite", "addPhoto", "addVoice", "keepMeaning"}
+		"hand", "invite", "addPhoto", "addVoice", "keepMeaning", "plan"}
 	manage := []string{"setTimes", "addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge",
-		"takeTroubleOdds", "keepTroubleFile", "dropTroubleFile", "begin", "learn", "lookSheets", "takeSheets"}
+		"takeTroubleOdds", "keepTroubleFile", "dropTroubleFile", "begin", "learn", "lookSheets", "takeSheets",
+		"calendars", "newCalendar", "revokeCalendar"}
 	out := signedOut(t)
 	devices := map[workshop.Role]client{}
 	for role, who := range passwords {

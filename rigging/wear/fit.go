@@ -94,6 +94,9 @@ func (h *History) way() float64 {
 			return math.Copysign(1, sum)
 		}
 	}
+	if h.Room == nil { // to where there is room
+		return math.Copysign(1, h.Window[1]+h.Window[0]-2*h.last().Left)
+	}
 	return math.Copysign(1, -h.PerTurn)
 }
 
@@ -108,6 +111,9 @@ func (h *History) manners(spans []span) (out []manner) {
 			odds = 0.9
 		} else if len(spans) == 0 {
 			continue
+		}
+		if h.Room == nil && h.left(way) == 0 && h.left(-way) > 0 {
+			continue // nothing wears beyond the end at which it stands as new
 		}
 		for _, v := range strays {
 			for _, k := range offs {

@@ -196,3 +196,15 @@ func TestWhatTheMeterShowsTodayMovesTheDayAlone(t *testing.T) {
 	_, err := Of(h)
 	assert.ErrorContains(t, err, "it goes back")
 }
+
+func TestWhatStandsAtTheEndOfItsWindowAsNewWearsTheOtherWay(t *testing.T) {
+	h := pedal(Visit{"2024-03-01", 1000, 0, 0, 0, 0}, Visit{"2025-03-01", 2000, 0.1, 0.1, 0, 0})
+	h.Room, h.PerTurn, h.Doubt, h.Window, h.Target = nil, 0, 0.05, [2]float64{0, 1.5}, 0
+	for n := 1; n <= 2; n++ {
+		one := h
+		one.Visits = h.Visits[:n]
+		a := of(t, one)
+		assert.Positive(t, a.Rate.PerUnit)
+		assert.Greater(t, a.RunsOut.Usage.Low, one.Visits[n-1].Usage)
+	}
+}

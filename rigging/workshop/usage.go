@@ -2,6 +2,7 @@ package workshop
 
 import (
 	"cmp"
+	"math"
 	"slices"
 	"time"
 )
@@ -64,4 +65,37 @@ func (u Usage) At(day time.Time) float64 {
 func (u Usage) PerDay() float64 {
 	n := len(u.days)
 	return (u.total[n-1] - u.total[0]) / (u.days[n-1] - u.days[0])
+}
+
+// Reaches is the day on which the usage comes to a total, at the usage of all readings; ok is false where it does not rise.
+func (u Usage) Reaches(total float64) (day time.Time, ok bool) {
+	n, per := len(u.days), u.PerDay()
+	if per <= 0 {
+		return day, false
+	}
+	at := u.days[n-1] + (total-u.total[n-1])/per
+	for i := 1; i < n && total <= u.total[n-1]; i++ {
+		if u.total[i] >= total && u.total[i] > u.total[i-1] {
+			at = u.days[i-1] + (u.days[i]-u.days[i-1])*max(0, total-u.total[i-1])/(u.total[i]-u.total[i-1])
+			break
+		}
+	}
+	return time.Unix(int64(min(at, farthest)*secondsADay), 0).UTC(), true
+}
+
+// farthest is how far ahead anything is told, as a day since 1970.
+const farthest = 200 * 365
+
+// Unsteady is how much a day's usage differs from the next span's, as a standard deviation of its logarithm: 0.15 before two
+// spans were seen.
+func (u Usage) Unsteady() float64 {
+	sum, n := 3*0.15*0.15, 3.0
+	for i := 1; i < len(u.days); i++ {
+		if used := u.total[i] - u.total[i-1]; used > 0 {
+			off := math.Log(used / (u.days[i] - u.days[i-1]) / u.PerDay())
+			sum += off * off * (u.days[i] - u.days[i-1]) / (u.days[len(u.days)-1] - u.days[0]) * float64(len(u.days)-1)
+			n++
+		}
+	}
+	return math.Sqrt(sum / n)
 }

@@ -14,6 +14,7 @@ const SheetEdit = lazy(() => import('./Sheets/Editor').then((m) => ({ default: m
 const NewSheet = lazy(() => import('./Sheets/NewSheet').then((m) => ({ default: m.NewSheetScreen })));
 const Machine = lazy(() => import('./Machine/Machine').then((m) => ({ default: m.MachineScreen })));
 const Years = lazy(() => import('./Machine/Years').then((m) => ({ default: m.YearsScreen })));
+const Due = lazy(() => import('./Due/Due').then((m) => ({ default: m.DueScreen })));
 const People = lazy(() => import('./People/People').then((m) => ({ default: m.PeopleScreen })));
 const WhatIf = lazy(() => import('./WhatIf/WhatIf').then((m) => ({ default: m.WhatIfScreen })));
 const Trouble = lazy(() => import('./Trouble/Trouble').then((m) => ({ default: m.TroubleScreen })));
@@ -59,6 +60,7 @@ export function App() {
             <Route path="/trouble/shop" element={<TroubleShop />} />
             <Route path="/routing" element={<Routing />} />
             <Route path="/held" element={<Held />} />
+            <Route path="/due" element={<Due />} />
             <Route path="/people" element={<People />} />
             <Route path="/bench" element={<Bench />} />
             <Route path="/bench/:name" element={<Bench />} />

@@ -26,30 +26,7 @@ func (run page) fetch() []string {
 	if from == nil || run.begun() {
 		return []string{}
 	}
-	list := fetching{}
-	for _, step := range from.Steps {
-		for _, t := range step.Tools {
-			list.add(strings.TrimSuffix(t.Name+", "+t.Size, ", "))
-		}
-		for _, f := range step.Fixtures {
-			list.add(f)
-		}
-	}
-	for _, p := range from.Points {
-		name, other := called[p.Instrument]
-		if !other {
-			name = p.Instrument
-		}
-		if !list.has(name) {
-			list.add(name)
-		}
-	}
-	for i := range from.Adjusters {
-		list.lock(from.Adjusters[i].Name, from.Adjusters[i].Lock)
-	}
-	for i := range from.Settings {
-		list.lock("", from.Settings[i].Lock)
-	}
+	list := brought(from)
 	if run.Job.Job == sheet.JobNew {
 		list.add(strings.TrimSpace("the new " + run.Job.Part + " " + run.Job.Number))
 	}

@@ -42,7 +42,8 @@ type Standing struct {
 	Stands  []string  `json:"stands"` // what stands otherwise than at rest
 	Cause   string    `json:"-"`      // what was wrong, of a signed one
 
-	Seen []wear.Seen `json:"-"` // what wears, of a signed one
+	Seen  []wear.Seen `json:"-"` // what wears, of a signed one
+	Again *Again      `json:"-"` // when it is looked at again, of a signed one
 }
 
 // Stand says where a run stands.
@@ -55,7 +56,7 @@ func Stand(led *lead.Lead) Standing {
 	out := Standing{Signed: run.Signed != nil, Touched: run.LastAt, Resume: run.resume(a), Stands: run.apart()}
 	if run.Signed != nil {
 		out.Cause = run.Signed.Cause
-		out.Seen = run.Seen()
+		out.Seen, out.Again = run.Seen(), again(led)
 	}
 	if run.Signed != nil && run.Sheet != nil && run.Sheet.Recheck.Days > 0 {
 		out.Due = run.Local(run.SignedAt).AddDate(0, 0, run.Sheet.Recheck.Days).Format(time.DateOnly)

@@ -8,7 +8,7 @@ import { Foot, Head } from '../parts/Frame';
 import { useSession } from '../api/useSession';
 import { Empty } from './Empty';
 import { BayLineView } from './BayLineView';
-import { DueRuler } from './DueRuler';
+import { DueRuler } from '../parts/DueRuler';
 import { useSlash } from '../parts/useSlash';
 import { useStart } from '../parts/useStart';
 import { FindBlank } from '../parts/FindBlank';
@@ -68,7 +68,7 @@ export function Bays() {
               <Box sx={{ py: 3, fontSize: 'name' }}>Nothing on the floor is called “{find}”.</Box>
             )}
           </Box>
-          {data && data.machines.length > 0 && <DueRuler due={data.due} today={data.today} times={data.times || 'UTC'} />}
+          {data && data.machines.length > 0 && <DueRuler due={data.due} today={data.today} times={data.times || 'UTC'} plan />}
         </Box>
       </Box>
       <Foot>

@@ -2,7 +2,7 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import { expect, test } from 'vitest';
 import type { BayLine } from '../api/client';
 import { BayLineView } from './BayLineView';
-import { DueRuler } from './DueRuler';
+import { DueRuler } from '../parts/DueRuler';
 
 const nothing = () => undefined;
 const line = (sign: BayLine['sign'], more: Partial<BayLine> = {}): BayLine => ({
@@ -43,7 +43,9 @@ test('what comes due is told as the server says, and never one over another', ()
     { on: '2026-11-24', day: '24 Nov 2026', says: 'Launch Teal: lower drive cable, look again', overdue: false },
     { on: '2029-11-24', day: '24 Nov 2029', says: 'far away', overdue: false },
   ];
-  const html = renderToStaticMarkup(<DueRuler due={due} today="2026-11-24" />);
+  const html = renderToStaticMarkup(
+    <DueRuler due={due.map((d) => ({ ...d, id: d.says, kind: 'again', what: d.says }))} today="2026-11-24" />,
+  );
   expect(html).toContain('overdue since 31 Oct 2026');
   expect(html).toContain('today, 24 Nov 2026');
   const at = [...html.matchAll(/<circle cx="14" cy="([\d.]+)"/g)].map((m) => Number(m[1]));

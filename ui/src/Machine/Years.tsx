@@ -2,7 +2,9 @@ import Box from '@mui/material/Box';
 import { Link, useParams } from 'react-router';
 import type { Years } from '../api/client';
 import { readDay } from '../days';
+import { DueRuler } from '../parts/DueRuler';
 import { Foot, Head } from '../parts/Frame';
+import { useDue } from '../api/useDue';
 import { useYears } from '../api/useYears';
 import { YearPlot } from './YearPlot';
 
@@ -12,10 +14,11 @@ type Line = Years['lines'][number];
 export function YearsScreen() {
   const { id = '' } = useParams();
   const { data } = useYears(id);
+  const due = (useDue().data?.due ?? []).filter((d) => d.machine === id && d.on !== '').map((d) => ({ ...d, says: d.what }));
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head title="Brankel" tab={data ? `${data.machine}, over the years` : 'Years'} rooms />
-      <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2, maxWidth: 980 }}>
+      <Box component="main" sx={{ flex: 1, px: { xs: 1.5, md: 2.75 }, py: 2 }}>
         {data && (
           <>
             <Box component="h1" sx={{ m: 0, fontSize: 'large', fontWeight: 600, lineHeight: 1.15 }}>
@@ -24,10 +27,17 @@ export function YearsScreen() {
               </Box>
             </Box>
             <Box sx={{ fontSize: 'plain', color: 'quiet' }}>{under(data)}</Box>
-            {data.lines.map((l) => (
-              <LineOver key={`${l.cable} ${l.name} ${l.reads}`} line={l} meter={data.meter} today={data.today} />
-            ))}
-            {data.lines.length === 0 && <Box sx={{ mt: 2 }}>Nothing was signed here yet: what wears shows from the first visit on.</Box>}
+            <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 320px' }, columnGap: 5 }}>
+              <Box>
+                {data.lines.map((l) => (
+                  <LineOver key={`${l.cable} ${l.name} ${l.reads}`} line={l} meter={data.meter} today={data.today} />
+                ))}
+                {data.lines.length === 0 && (
+                  <Box sx={{ mt: 2 }}>Nothing was signed here yet: what wears shows from the first visit on.</Box>
+                )}
+              </Box>
+              {due.length > 0 && <DueRuler due={due} today={data.today} plan />}
+            </Box>
           </>
         )}
       </Box>

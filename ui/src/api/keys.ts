@@ -12,6 +12,8 @@ export const keys = {
   lessons: (run: string) => ['lessons', run],
   record: (run: string) => ['record', run],
   machine: (id: string) => ['machine', id],
+  due: ['due'],
+  calendars: ['calendars'],
   years: (id: string) => ['machine', id, 'years'],
   library: ['library'],
   plate: ['plate'],

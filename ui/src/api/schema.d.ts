@@ -106,6 +106,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calendar/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the calendar, to whoever has a secret address */
+        get: operations["calendarBy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the secret addresses of the calendar that are open */
+        get: operations["calendars"];
+        put?: never;
+        /** a secret address for calendars to read by themselves; its secret is told once */
+        post: operations["newCalendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendars/{id}/revoke": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** close a secret address */
+        post: operations["revokeCalendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/demo": {
         parameters: {
             query?: never;
@@ -185,6 +237,57 @@ export interface paths {
         put?: never;
         /** what is wrong with a draft, and how it looks */
         post: operations["checkSheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** what comes due, and the visits that would do it */
+        get: operations["due"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/due.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** what comes due, as iCalendar */
+        get: operations["dueCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/due/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** the day on which a machine is to come in */
+        post: operations["plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1911,6 +2014,10 @@ export interface components {
             port: number;
             url: string;
         };
+        PlanIn: {
+            day: string;
+            machine: string;
+        };
         PostgresKnowledge: {
             /** Format: date-time */
             at: string;
@@ -3266,6 +3373,12 @@ export interface components {
             tables: components["schemas"]["WorkshopTable"][];
             thin: components["schemas"]["WorkshopThin"][];
         };
+        ShopCalendarAddress: {
+            by: string;
+            id: string;
+            made: string;
+            secret?: string;
+        };
         ShopCarry: {
             resume: components["schemas"]["RunResume"];
             run: string;
@@ -3282,10 +3395,26 @@ export interface components {
             words: components["schemas"]["SheetWords"];
         };
         ShopDue: {
+            between?: string;
+            bring?: string[];
+            cable?: string;
             day: string;
+            high?: string;
+            id: string;
+            /** @enum {string} */
+            kind: "bedding" | "again" | "wear" | "fault" | "calibration" | "assumed" | "bulletin";
+            low?: string;
+            machine?: string;
+            name?: string;
             on: string;
             overdue: boolean;
             says: string;
+            what: string;
+        };
+        ShopDueList: {
+            due: components["schemas"]["ShopDue"][];
+            today: string;
+            visits: components["schemas"]["ShopVisit"][];
         };
         ShopFoundGood: {
             ask: string;
@@ -3547,6 +3676,19 @@ export interface components {
             ruled_out: components["schemas"]["TroubleRuled"][];
             stop?: string;
             unknown: number;
+        };
+        ShopVisit: {
+            bring: string[];
+            by?: string;
+            day: string;
+            due: string[];
+            machine: string;
+            name: string;
+            on: string;
+            planned: boolean;
+            says: string;
+            what: string[];
+            with: string[];
         };
         ShopVoiceKept: {
             sha256: string;
@@ -4435,6 +4577,126 @@ export interface operations {
             };
         };
     };
+    calendarBy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar; charset=utf-8": unknown;
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calendars: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopCalendarAddress"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    newCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopCalendarAddress"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    revokeCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopCalendarAddress"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     enterDemo: {
         parameters: {
             query?: never;
@@ -4579,6 +4841,97 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopDraft"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    due: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopDueList"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    dueCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar; charset=utf-8": unknown;
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopDueList"];
                 };
             };
             /** @description what was wrong */
