@@ -241,6 +241,9 @@ func (s *Store) Load(ctx context.Context, r *archive.Reader, told func(done int)
 				return err
 			}
 		}
+		if err := tx.Exec("ANALYZE").Error; err != nil { // the database knows nothing yet of what it holds
+			return err
+		}
 		if v, err = s.on(tx).verify(ctx); err != nil {
 			return fmt.Errorf("what it holds does not fit together: %w", err)
 		}

@@ -230,46 +230,55 @@ type RunLine struct {
 	Whole    bool   // as RunHead's
 }
 
-// NewestRuns is the newest run of each cable; what to resume is left out.
+// NewestRuns is the newest run of each cable that stands on a card; what to resume is left out.
 func (s *Store) NewestRuns(ctx context.Context) ([]RunLine, error) {
-	return s.lines(ctx, lineSQL("''")+` WHERE r.id IN (SELECT DISTINCT ON (machine, cable) id FROM runs ORDER BY machine, cable, opened DESC, id)
-		ORDER BY machine, cable`)
+	return s.lines(ctx, linesOf(newestOfEach, resumes, wears)+` ORDER BY machine, cable`)
 }
+
+// NewestStandings is the same without asking whether each is whole, for what only counts days.
+func (s *Store) NewestStandings(ctx context.Context) ([]RunLine, error) {
+	return s.lines(ctx, `SELECT r.id, machine, cable, opened, `+floorShown(resumes, wears)+`, true AS whole FROM `+newestOfEach+` ORDER BY machine, cable`)
+}
+
+// newestOfEach finds them by the index, a step a cable: however many runs there are, no other is looked at.
+const newestOfEach = `cables c CROSS JOIN LATERAL (SELECT * FROM runs WHERE machine = c.machine_id AND cable = c.id
+	ORDER BY opened DESC, id LIMIT 1) r`
 
 // Unsigned are the runs that are not done whose cable begins so, the oldest first.
 func (s *Store) Unsigned(ctx context.Context, prefix string) ([]RunLine, error) {
-	return s.lines(ctx, lineSQL("''")+` WHERE starts_with(cable, ?) AND sign <> ? ORDER BY opened, id`, prefix, string(tell.SignSigned))
+	return s.lines(ctx, lineSQL(resumes, wears)+` WHERE starts_with(cable, ?) AND sign <> 'signed' ORDER BY opened, id`, prefix) // as its index
 }
 
 // RunsOf are the runs of a machine, the newest first.
 func (s *Store) RunsOf(ctx context.Context, machine string) ([]RunLine, error) {
-	return s.lines(ctx, lineSQL("''")+` WHERE machine = ? ORDER BY opened DESC, id`, machine)
+	return s.lines(ctx, lineSQL(resumes)+` WHERE machine = ? ORDER BY opened DESC, id`, machine)
 }
 
 // RunsBySheet are the newest runs that were led by any revision of a sheet.
 func (s *Store) RunsBySheet(ctx context.Context, id string) ([]RunLine, error) {
-	return s.lines(ctx, lineSQL("''")+` WHERE sheet IN (SELECT hash FROM sheets WHERE sheet_id = ?) ORDER BY opened DESC, id LIMIT 24`, id)
+	return s.lines(ctx, lineSQL(resumes)+` WHERE sheet IN (SELECT hash FROM sheets WHERE sheet_id = ?) ORDER BY opened DESC, id LIMIT 24`, id)
 }
 
 // RunsOfFamily are the newest runs that were led by any sheet of a family.
 func (s *Store) RunsOfFamily(ctx context.Context, family string) ([]RunLine, error) {
-	return s.lines(ctx, lineSQL("''")+` WHERE sheet IN (SELECT hash FROM sheets WHERE family = ?) ORDER BY opened DESC, id LIMIT 24`, family)
+	return s.lines(ctx, lineSQL(resumes)+` WHERE sheet IN (SELECT hash FROM sheets WHERE family = ?) ORDER BY opened DESC, id LIMIT 24`, family)
 }
 
 // mostSeen is how many runs of a sheet are looked at for what others of its kind wore.
 const mostSeen = 200
 
-// RunsSeenBy are the newest signed runs by any sheet of a family that showed what wears, the oldest of them first.
+// RunsSeenBy are the newest signed runs by any sheet of a family that showed what wears, the oldest of them first. Whether each
+// is whole is not asked: they tell of others of a kind, and of those only roughly.
 func (s *Store) RunsSeenBy(ctx context.Context, family string) ([]RunLine, error) {
-	out, err := s.lines(ctx, lineSQL("''")+` WHERE signed AND seen <> '' AND sheet IN (SELECT hash FROM sheets WHERE family = ?)
-		ORDER BY opened DESC, id LIMIT ?`, family, mostSeen)
+	out, err := s.lines(ctx, `SELECT id, machine, cable, opened, sheet, signed, touched, seen, true AS whole FROM runs
+		WHERE signed AND seen <> '' AND sheet IN (SELECT hash FROM sheets WHERE family = ?) ORDER BY opened DESC, id LIMIT ?`, family, mostSeen)
 	slices.Reverse(out)
 	return out, err
 }
 
 // RunLine is the line of one run with what to resume, ErrNotFound when there is none.
 func (s *Store) RunLine(ctx context.Context, id string) (RunLine, error) {
-	list, err := s.lines(ctx, lineSQL("resume")+` WHERE id = ?`, id)
+	list, err := s.lines(ctx, lineSQL()+` WHERE id = ?`, id)
 	if err == nil && len(list) == 0 {
 		return RunLine{}, ErrNotFound
 	}
@@ -279,9 +288,18 @@ func (s *Store) RunLine(ctx context.Context, id string) (RunLine, error) {
 	return list[0], nil
 }
 
-// lineSQL asks for lines, each with what to resume or with ”.
-func lineSQL(resume string) string {
-	return `SELECT id, machine, cable, opened, ` + floorShown(resume) + `, ` + wholeRun + ` AS whole FROM runs r`
+// What lines may be asked for without.
+const (
+	resumes = "resume"
+	wears   = "seen"
+)
+
+// lineSQL asks for lines, without some of what they hold.
+func lineSQL(without ...string) string { return linesOf("runs r", without...) }
+
+// linesOf asks for those of runs r, as from gives them.
+func linesOf(from string, without ...string) string {
+	return `SELECT r.id, machine, cable, opened, ` + floorShown(without...) + `, ` + wholeRun + ` AS whole FROM ` + from
 }
 
 func (s *Store) lines(ctx context.Context, query string, args ...any) (out []RunLine, err error) {

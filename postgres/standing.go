@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"reflect"
+	"slices"
 	"strings"
 	"time"
 
@@ -107,11 +108,11 @@ var (
 	floorSet    = each(func(c column) string { return fmt.Sprintf("%s = v.%s", c.name, c.name) })
 )
 
-// floorShown selects what is shown of it, with what to resume or with ”.
-func floorShown(resume string) string {
+// floorShown selects what is shown of it, but for what takes long and is not asked for: what to resume, what wears.
+func floorShown(without ...string) string {
 	return each(func(c column) string {
-		if c.name == "resume" {
-			return resume + " AS resume"
+		if slices.Contains(without, c.name) {
+			return "'' AS " + c.name
 		}
 		return c.name
 	})

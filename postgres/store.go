@@ -151,6 +151,7 @@ ALTER TABLE sheets ADD COLUMN IF NOT EXISTS print bigint GENERATED ALWAYS AS (ha
 CREATE INDEX IF NOT EXISTS photos_of_run ON photos (run_id) INCLUDE (print);
 CREATE INDEX IF NOT EXISTS voices_of_run ON voices (run_id) INCLUDE (print);
 CREATE INDEX IF NOT EXISTS runs_to_note ON runs (id) WHERE seq > noted;
+CREATE INDEX IF NOT EXISTS runs_unsigned ON runs (opened) WHERE sign <> 'signed';
 INSERT INTO versions (id) VALUES (1) ON CONFLICT DO NOTHING;
 CREATE OR REPLACE FUNCTION events_are_append_only() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
@@ -168,4 +169,10 @@ CREATE OR REPLACE TRIGGER ledger_never_emptied BEFORE TRUNCATE ON ledger
 // changed notes within tx that the floor or the library ("sheets") is another one now.
 func changed(tx *gorm.DB, what string) error {
 	return tx.Exec("UPDATE versions SET " + what + " = " + what + " + 1").Error
+}
+
+// FloorVersion counts the changes of the floor.
+func (s *Store) FloorVersion(ctx context.Context) (version int, err error) {
+	err = row(s.db.WithContext(ctx), "SELECT floor FROM versions WHERE id = 1").Scan(&version)
+	return version, err
 }

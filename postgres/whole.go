@@ -21,15 +21,16 @@ import (
 
 // wholeRun tells in SQL whether the row of a run, its events, what stands beside them, its sheet and the
 // ledger say the same as far as can be told without reading each event: every head that was noted is
-// still there, so a chain that was sealed anew is none of them.
+// still there, so a chain that was sealed anew is none of them. Each is looked up by itself: with EXISTS, the whole ledger
+// would be read for a floor of some hundred runs.
 var wholeRun = `(r.stood = ` + StoodOf("r") + `
   AND r.print = coalesce((SELECT bit_xor(e.print) FROM events e WHERE e.run_id = r.id), 0)
   AND r.beside = ` + besideOf("r") + `
   AND coalesce((SELECT seal = print FROM sheets WHERE hash = r.sheet), true)
-  AND EXISTS (SELECT 1 FROM ledger l WHERE l.subject = r.id AND l.kind = 'opened' AND l.says = ` + openedOf("r") + `)
+  AND coalesce((SELECT true FROM ledger l WHERE l.subject = r.id AND l.kind = 'opened' AND l.says = ` + openedOf("r") + ` LIMIT 1), false)
   AND NOT EXISTS (SELECT 1 FROM ledger l WHERE l.subject = r.id AND l.kind = 'head' AND NOT EXISTS (
     SELECT 1 FROM events e WHERE e.run_id = r.id AND e.seq = ` + headSeq + ` AND e.hash = split_part(l.says, E'\x1f', 2)))
-  AND (NOT r.signed OR EXISTS (SELECT 1 FROM ledger l WHERE l.subject = r.id AND l.kind = 'signed')))`
+  AND (NOT r.signed OR coalesce((SELECT true FROM ledger l WHERE l.subject = r.id AND l.kind = 'signed' LIMIT 1), false)))`
 
 // headSeq is the number in a line of the ledger; what was written there by hand is none.
 const headSeq = `CASE WHEN l.says ~ '^\d{1,9}\x1f' THEN split_part(l.says, E'\x1f', 1)::bigint ELSE 0 END`

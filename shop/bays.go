@@ -56,7 +56,7 @@ type Carry struct {
 
 // Bays gathers the floor.
 func (s *Shop) Bays(ctx context.Context) (Bays, error) {
-	floor, err := s.Store.Floor(ctx)
+	floor, err := s.floor(ctx)
 	if err != nil {
 		return Bays{}, err
 	}
@@ -139,6 +139,15 @@ func (s *Shop) Bays(ctx context.Context) (Bays, error) {
 		b.Open = &Carry{Run: touched.ID, Title: title, Resume: st.Resume, Stands: nonNil(st.Stands)}
 	}
 	return b, nil
+}
+
+// floor is all that stands on it, to look at only: it is held until something of it changes.
+func (s *Shop) floor(ctx context.Context) (workshop.Workshop, error) {
+	version, err := s.Store.FloorVersion(ctx)
+	if err != nil {
+		return workshop.Workshop{}, err
+	}
+	return fresh(s.memory.floor, "", version, func() (workshop.Workshop, error) { return s.Store.Floor(ctx) })
 }
 
 // voidedBy is the other cable of the machine whose later run turned something that the last

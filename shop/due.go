@@ -108,8 +108,8 @@ func (d Due) within(low, high string) Due {
 }
 
 // again is when a cable is looked at again after a run: by the days of its sheet or by usage, whichever comes first, and when
-// a new part has bedded in.
-func again(m *workshop.Machine, c *workshop.Cable, l postgres.RunLine, signed time.Time, today string) (out []Due) {
+// a new part has bedded in; u is how the machine is used, nil where no meter tells.
+func again(m *workshop.Machine, c *workshop.Cable, u *workshop.Usage, l postgres.RunLine, signed time.Time, today string) (out []Due) {
 	a := l.Standing.Again
 	if l.Standing.Due != "" {
 		out = append(out, made(DueAgain, m, c, "look again").on(l.Standing.Due, today))
@@ -121,7 +121,7 @@ func again(m *workshop.Machine, c *workshop.Cable, l postgres.RunLine, signed ti
 		day := signed.AddDate(0, 0, beddingDays).Format(time.DateOnly)
 		out = append(out, made(DueBedding, m, c, "first look after bedding in").on(day, today))
 	}
-	if u, ok := m.Usage(); ok {
+	if u != nil {
 		if more := allowance(u.Name, a.Km, a.Hours); more > 0 {
 			if day, ok := u.Reaches(u.At(signed) + more); ok {
 				d := made(DueAgain, m, c, fmt.Sprintf("look again, at %s %s", grouped(u.At(signed)+more), u.Name))
@@ -161,6 +161,7 @@ func allowance(meter string, km, hours float64) float64 {
 // dueOf is what comes due of the machines and gauges of a floor, the nearest first.
 func (s *Shop) dueOf(ctx context.Context, floor *workshop.Workshop, newest map[[2]string]postgres.RunLine, zone *time.Location) ([]Due, error) {
 	today := s.today(zone)
+	far := daysOn(today, dueAhead)
 	foreseen, err := s.foreseen(ctx, floor, newest, zone)
 	if err != nil {
 		return nil, err
@@ -168,10 +169,14 @@ func (s *Shop) dueOf(ctx context.Context, floor *workshop.Workshop, newest map[[
 	out := []Due{}
 	for i := range floor.Machines {
 		m := &floor.Machines[i]
+		var used *workshop.Usage
+		if u, ok := m.Usage(); ok {
+			used = &u
+		}
 		for k := range m.Cables {
 			c := &m.Cables[k]
 			if l, ok := newest[[2]string{m.ID, c.ID}]; ok && l.Standing.Signed {
-				out = append(out, again(m, c, l, l.Standing.Touched.In(zone), today)...)
+				out = append(out, again(m, c, used, l, l.Standing.Touched.In(zone), today)...)
 			}
 		}
 		for _, d := range m.Defects {
@@ -186,7 +191,7 @@ func (s *Shop) dueOf(ctx context.Context, floor *workshop.Workshop, newest map[[
 		}
 		for _, f := range foreseen[m.ID] {
 			c := m.Cable(f.Cable)
-			if c == nil || f.On > daysOn(today, dueAhead) {
+			if c == nil || f.On > far {
 				continue
 			}
 			d := made(DueWear, m, c, f.Name+" at its end").on(f.On, today)
@@ -219,11 +224,11 @@ func daysOn(day string, n int) string {
 
 // Due gathers what comes due, and the visits that would do it.
 func (s *Shop) Due(ctx context.Context) (DueList, error) {
-	floor, err := s.Store.Floor(ctx)
+	floor, err := s.floor(ctx)
 	if err != nil {
 		return DueList{}, err
 	}
-	lines, err := s.Store.NewestRuns(ctx)
+	lines, err := s.Store.NewestStandings(ctx)
 	if err != nil {
 		return DueList{}, err
 	}
@@ -248,6 +253,10 @@ func (s *Shop) Due(ctx context.Context) (DueList, error) {
 // the next visit. A planned day takes all that is due until then, and so long behind it.
 func visits(machines []workshop.Machine, due []Due, plans []postgres.Plan, today string) []Visit {
 	out := []Visit{}
+	by := map[string][]Due{}
+	for _, d := range due {
+		by[d.Machine] = append(by[d.Machine], d)
+	}
 	for _, m := range machines {
 		v := Visit{Machine: m.ID, Name: m.Name, Due: []string{}, What: []string{}, Bring: []string{}, With: []string{}}
 		for _, p := range plans {
@@ -255,17 +264,17 @@ func visits(machines []workshop.Machine, due []Due, plans []postgres.Plan, today
 				v.On, v.Planned, v.By = p.Day, true, p.By
 			}
 		}
-		for _, d := range due {
-			if d.Machine == m.ID && d.On != "" && v.On == "" {
+		for _, d := range by[m.ID] {
+			if d.On != "" && v.On == "" {
 				v.On = max(d.On, today)
 			}
 		}
 		if v.On == "" {
 			continue
 		}
-		until := daysOn(v.On, togetherFor)
-		for _, d := range due {
-			if d.Machine != m.ID || d.On > until {
+		until := daysOn(v.On, togetherFor) // days are compared as they are written
+		for _, d := range by[m.ID] {
+			if d.On > until {
 				continue
 			}
 			v.Due, v.What = append(v.Due, d.ID), append(v.What, d.What)
@@ -281,10 +290,9 @@ func visits(machines []workshop.Machine, due []Due, plans []postgres.Plan, today
 	}
 	slices.SortStableFunc(out, func(x, y Visit) int { return strings.Compare(x.On, y.On) })
 	for i := range out {
-		for k := range out {
-			if i != k && out[k].On >= daysOn(out[i].On, -weekDays) && out[k].On <= daysOn(out[i].On, weekDays) {
-				out[i].With = append(out[i].With, out[k].Name)
-			}
+		last := daysOn(out[i].On, weekDays)
+		for k := i + 1; k < len(out) && out[k].On <= last; k++ {
+			out[i].With, out[k].With = append(out[i].With, out[k].Name), append(out[k].With, out[i].Name)
 		}
 	}
 	return out

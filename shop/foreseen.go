@@ -5,10 +5,12 @@ import (
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"time"
 
 	"brankel/postgres"
+	"brankel/rigging/fault"
 	"brankel/rigging/workshop"
 )
 
@@ -22,8 +24,8 @@ type foreseen struct {
 	Bring []string `json:"bring,omitempty"`
 }
 
-// mostAtOnce is how many machines are worked out while somebody waits; the rest are as they were foreseen last, until the next
-// who asks.
+// mostAtOnce is how many machines are worked out while somebody waits. More of them – after a large import – are worked out
+// behind whoever asks, who is told the floor again when it is done.
 const mostAtOnce = 25
 
 // foreseen is what wear says of every machine. It is kept beside the machines and worked out anew where a run was signed, a
@@ -37,30 +39,53 @@ func (s *Shop) foreseen(ctx context.Context, floor *workshop.Workshop, newest ma
 	for _, f := range kept {
 		was[f.Machine] = f
 	}
-	out := map[string][]foreseen{}
-	worked := 0
+	var stale []postgres.Foreseen
 	for i := range floor.Machines {
 		m := &floor.Machines[i]
-		of := asOf(m, newest, zone)
-		f := was[m.ID]
-		if f.Of != of && worked < mostAtOnce {
-			worked++
-			if f, err = s.foresee(ctx, m.ID, of); err != nil {
-				return nil, err
-			}
+		if of := asOf(m, newest, zone); was[m.ID].Of != of {
+			stale = append(stale, postgres.Foreseen{Machine: m.ID, Of: of})
 		}
+	}
+	if len(stale) > mostAtOnce {
+		if s.memory.foreseeing.CompareAndSwap(false, true) {
+			go s.foreseeAll(context.WithoutCancel(ctx), stale)
+		}
+		stale = nil
+	}
+	for _, f := range stale {
+		f, err := s.foresee(ctx, f.Machine, f.Of)
+		if err != nil {
+			return nil, err
+		}
+		was[f.Machine] = f
+	}
+	out := map[string][]foreseen{}
+	for id, f := range was {
 		var list []foreseen
-		_ = json.Unmarshal([]byte(f.Body), &list) // its own writing, or nothing yet
-		out[m.ID] = list
+		_ = json.Unmarshal([]byte(f.Body), &list) // its own writing
+		out[id] = list
 	}
 	return out, nil
+}
+
+// foreseeAll works out many, one after the other; what can not be worked out is tried again by the next who asks.
+func (s *Shop) foreseeAll(ctx context.Context, stale []postgres.Foreseen) {
+	defer s.memory.foreseeing.Store(false)
+	for _, f := range stale {
+		if _, err := s.foresee(ctx, f.Machine, f.Of); err != nil {
+			return // the database went away, or was closed
+		}
+	}
+	s.memory.hub.tellAll(Floor)
 }
 
 // asOf names what a foresight rests on: the card with its meters, the newest run of each cable, the zone of the days.
 func asOf(m *workshop.Machine, newest map[[2]string]postgres.RunLine, zone *time.Location) string {
 	h := sha256.New()
-	card, _ := json.Marshal(m.Meters) // plain data
-	fmt.Fprintf(h, "%s %s", card, zone)
+	fmt.Fprintf(h, "%d %s", m.Version, zone)
+	for _, meter := range m.Meters { // whatever is corrected is one reading more
+		fmt.Fprintf(h, "|%s %d", meter.Name, len(meter.Readings))
+	}
 	for _, c := range m.Cables {
 		l := newest[[2]string{m.ID, c.ID}]
 		fmt.Fprintf(h, "|%s %s %v %d", c.ID, l.ID, l.Standing.Signed, l.Standing.Touched.UnixNano())
@@ -71,6 +96,10 @@ func asOf(m *workshop.Machine, newest map[[2]string]postgres.RunLine, zone *time
 func (s *Shop) foresee(ctx context.Context, machine, of string) (postgres.Foreseen, error) {
 	f := postgres.Foreseen{Machine: machine, Of: of, Body: "[]"}
 	y, err := s.Years(ctx, machine)
+	var wrong *fault.Fault
+	if errors.As(err, &wrong) {
+		return f, s.Store.Foresee(ctx, f) // its page says what is wrong; the floor is shown all the same
+	}
 	if err != nil {
 		return f, err
 	}

@@ -211,40 +211,50 @@ func (s *Shop) importRun(ctx context.Context, files fs.FS, name string) error {
 	if _, err := s.Store.RunHead(ctx, f.ID); !errors.Is(err, postgres.ErrNotFound) {
 		return err // there already, or the store does not answer
 	}
+	events, sheet, st, err := s.Admitted(ctx, f)
+	if err != nil {
+		return err
+	}
+	job := workshop.Job{ID: f.ID, Machine: f.Machine, Cable: f.Cable, Opened: f.Events[0].At}
+	return s.Store.AddRun(ctx, job, events, sheet, st)
+}
+
+// Admitted are the events of a run file as they would have been admitted one after the other, sealed, with the hash of the
+// sheet they are led by and where the run stands then. Nothing is kept.
+func (s *Shop) Admitted(ctx context.Context, f workshop.RunFile) (events []record.Event, sheet string, st tell.Standing, err error) {
 	m, err := s.Store.Machine(ctx, f.Machine)
 	if err != nil {
-		return fmt.Errorf("its machine %q: %w", f.Machine, err)
+		return nil, "", st, fmt.Errorf("its machine %q: %w", f.Machine, err)
 	}
 	c := m.Cable(f.Cable)
 	if c == nil {
-		return fmt.Errorf("%s has no cable %q", m.Name, f.Cable)
+		return nil, "", st, fmt.Errorf("%s has no cable %q", m.Name, f.Cable)
 	}
 	zone, err := s.Store.Zone(ctx)
 	if err != nil {
-		return err
+		return nil, "", st, err
 	}
 	l := &live{folded: true, zone: zone, state: record.Fold(nil, nil).In(zoneOf(zone))}
 	b := record.Around{Family: c.Family, Cable: c.Name, Machine: m.ID, Called: record.Called{Machine: m.Name, Note: m.Note, Cable: c.Name, Owner: m.Owner}}
 	if b.Called.Place, err = s.Store.WorkshopName(ctx); err != nil {
-		return err
+		return nil, "", st, err
 	}
 	if b.Sheets, err = s.Store.HeadsOf(ctx, c.Family, c.Name); err != nil {
-		return err
+		return nil, "", st, err
 	}
 	if b.Gauges, err = s.Store.Gauges(ctx); err != nil {
-		return err
+		return nil, "", st, err
 	}
 	for i, one := range f.Events {
 		e := record.Event{ID: fmt.Sprintf("%s-%d", f.ID, i+1), Run: f.ID, Seq: i + 1, Kind: one.Kind, By: one.By, Body: one.Body}
 		e.At = one.At.UTC().Truncate(time.Millisecond)
 		e.Received = e.At // by the workshop that wrote it
 		if e, err = l.led().Admit(b, e); err != nil {
-			return fmt.Errorf("event %d: %w", i+1, err)
+			return nil, "", st, fmt.Errorf("event %d: %w", i+1, err)
 		}
 		if err := s.carry(ctx, l, e.Seal(l.hash)); err != nil {
-			return err
+			return nil, "", st, err
 		}
 	}
-	job := workshop.Job{ID: f.ID, Machine: f.Machine, Cable: f.Cable, Opened: f.Events[0].At}
-	return s.Store.AddRun(ctx, job, l.events, l.sheet, tell.Stand(l.led()))
+	return l.events, l.sheet, tell.Stand(l.led()), nil
 }

@@ -100,7 +100,7 @@ func (s *Shop) sisters(ctx context.Context, machine string, one *sheet.Sheet, zo
 	var order []line
 	for _, r := range runs {
 		at := line{r.Machine, r.Cable}
-		if r.Machine == machine || !r.Whole {
+		if r.Machine == machine {
 			continue
 		}
 		if by[at] == nil {

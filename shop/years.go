@@ -143,6 +143,8 @@ type visited struct {
 // visitedBy are the lines of wear that runs of a cable showed, the oldest first, as they show them by now: what only an
 // earlier sheet read is history that leads nowhere.
 func visitedBy(runs []postgres.RunLine, cable string, usage func(time.Time) float64, zone *time.Location) (out []visited) {
+	runs = slices.Clone(runs)
+	slices.SortStableFunc(runs, func(a, b postgres.RunLine) int { return a.Standing.Touched.Compare(b.Standing.Touched) })
 	for _, r := range runs {
 		if r.Cable != cable {
 			continue
@@ -174,21 +176,25 @@ func (s *Shop) yearsOf(ctx context.Context, m workshop.Machine, c workshop.Cable
 		return nil, nil
 	}
 	var out []YearsLine
+	others := map[string]sistersOf{} // by sheet
 	for _, v := range lines {
 		last := v.at[len(v.at)-1]
 		kept, err := s.ledBy(ctx, v.runs[len(v.runs)-1])
 		if err != nil {
 			return nil, err
 		}
-		sisters, err := s.sisters(ctx, m.ID, kept, zone)
-		if err != nil {
-			return nil, err
+		sisters, known := others[kept.ID]
+		if !known {
+			if sisters, err = s.sisters(ctx, m.ID, kept, zone); err != nil {
+				return nil, err
+			}
+			others[kept.ID] = sisters
 		}
 		name, reads, unit := named(kept, last.Seen)
 		if name == "" {
 			continue
 		}
-		h := wear.Line(v.at, unit, s.today(zone), sisters.prior(v.key))
+		h := wear.Line(v.at, unit, max(s.today(zone), last.Day), sisters.prior(v.key)) // a device may be a day ahead
 		if u, ok := m.Usage(); ok {
 			now := math.Max(u.At(s.Now().In(zone)), last.Usage)
 			h.Now = &now

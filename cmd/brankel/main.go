@@ -126,10 +126,6 @@ func serveCommand() *cobra.Command {
 	return c
 }
 
-func demoCommand() *cobra.Command {
-	return onShop("demo", "load the demo workshop into an empty database", loadDemo)
-}
-
 func rebuildCommand() *cobra.Command {
 	return onShop("rebuild", "work out anew what the floor shows of every run", rebuild)
 }

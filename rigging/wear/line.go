@@ -34,9 +34,10 @@ type At struct {
 // Line is the history of what was seen since the part was renewed last, the oldest first. Which way it is taken up follows
 // from the way it wears; where threads were not counted, turns are counted from where a new one stands.
 func Line(seen []At, unit, today string, prior *Prior) History {
-	for i, s := range seen {
-		if s.Renewed {
+	for i := len(seen) - 1; i >= 0; i-- {
+		if seen[i].Renewed {
 			seen = seen[i:]
+			break
 		}
 	}
 	last := seen[len(seen)-1]

@@ -2,6 +2,7 @@ package wear
 
 import (
 	"encoding/json"
+	"fmt"
 	"slices"
 	"strings"
 	"testing"
@@ -207,4 +208,19 @@ func TestWhatStandsAtTheEndOfItsWindowAsNewWearsTheOtherWay(t *testing.T) {
 		assert.Positive(t, a.Rate.PerUnit)
 		assert.Greater(t, a.RunsOut.Usage.Low, one.Visits[n-1].Usage)
 	}
+}
+
+func TestALineBeginsAtItsNewestPart(t *testing.T) {
+	var seen []At
+	for i, renewed := range []bool{false, true, false, true, false, false} {
+		seen = append(seen, At{Seen{Key: "a", Adjuster: "nut", Point: "p", Found: 21, Left: 20, Turns: 1, PerTurn: -1, Room: 9, New: 2,
+			Window: [2]float64{19, 21}, Renewed: renewed}, fmt.Sprintf("202%d-03-01", i), 1000 * float64(i)})
+	}
+	h := Line(seen, "mm", "2026-03-01", nil)
+	require.Len(t, h.Visits, 3)
+	assert.Equal(t, "2023-03-01", h.Visits[0].Day)
+	assert.Equal(t, []float64{3, 4, 5}, []float64{h.Visits[0].Stands, h.Visits[1].Stands, h.Visits[2].Stands})
+	turns, ok := h.TurnsLeft()
+	assert.True(t, ok)
+	assert.InDelta(t, 4, turns, 1e-9)
 }
