@@ -182,7 +182,9 @@ func (m *maker) machine(ctx context.Context, n int) (workshop.Machine, []visit, 
 		list[i].machine = &one
 	}
 	for _, l := range lines {
-		m.made.Truth = append(m.made.Truth, l.truth)
+		if !l.shared {
+			m.made.Truth = append(m.made.Truth, l.truth)
+		}
 	}
 	m.made.Machines++
 	return one, list, nil

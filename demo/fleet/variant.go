@@ -30,15 +30,15 @@ type lineKind struct {
 	cable, works string
 	way          float64
 	perYear      float64
+	shared       bool // others take up of the same wear too, so that nothing is known of its own
 }
 
 var kinds = []kind{
-	{"mussel", "van", "km", 15000, []lineKind{{"clutch", "adjuster", -1, 2.2}, {"parking", "equaliser", 1, 1.8}}},
-	{"teal", "launch", "engine hours", 160, []lineKind{{"lower", "lower", -1, 2.5}}},
-	{"oyster", "van", "km", 14000, []lineKind{{"clutch", "adjuster", -1, 2.6}}},
-	{"ferry", "pick-up", "km", 18000, []lineKind{{"kickdown", "slider", 1, 6}}},
-	{"knot", "dory", "engine hours", 90, []lineKind{{"shift", "engine_end", -1, 2}}},
-	{"mail", "aeroplane", "hours", 220, []lineKind{{"mixture", "rod_end", 1, 2}}},
+	{"mussel", "van", "km", 15000, []lineKind{{"clutch", "adjuster", -1, 2.2, false}, {"parking", "equaliser", 1, 1.8, true}}},
+	{"teal", "launch", "engine hours", 160, []lineKind{{"lower", "lower", -1, 2.5, false}}},
+	{"ferry", "pick-up", "km", 18000, []lineKind{{"kickdown", "slider", 1, 6, false}}},
+	{"knot", "dory", "engine hours", 90, []lineKind{{"shift", "engine_end", -1, 2, false}}},
+	{"mail", "aeroplane", "hours", 220, []lineKind{{"mixture", "rod_end", 1, 2, false}}},
 }
 
 // variant is a run that was rehearsed once and admitted: others are the same at another time, on another machine.
