@@ -86,3 +86,25 @@ test('a machine is dragged to its week; a calendar reads by a secret address unt
   await expect(page.getByText('given by Ines')).toHaveCount(0);
   expect((await fetch(address)).status).toBe(404);
 });
+
+test('the week and the log: a sentence with blanks that stands in the address, a refusal at its blank, a file', async ({ page, server }) => {
+  await signIn(page, server.url, 'Olle');
+  await page.goto(server.url);
+  await page.getByRole('link', { name: 'the week' }).click();
+  await expect(page.getByRole('region', { name: 'Waits for its proof' })).toContainText('Launch Avocet');
+  await page.getByLabel('runs of the cable').fill('clutch');
+  await page.getByLabel('moved more than, turns').fill('3');
+  await expect(page.getByText('one run', { exact: true })).toBeVisible();
+  await page.getByLabel('from (2026-03-14)').fill('last spring');
+  await expect(page.getByRole('alert')).toContainText('write a day as 2026-03-14');
+  await expect(page.getByLabel('runs of the cable'), 'nothing typed is lost').toHaveValue('clutch');
+  await page.getByLabel('from (2026-03-14)').fill('');
+  await page.reload();
+  await expect(page.getByLabel('moved more than, turns')).toHaveValue('3');
+  const href = await page.getByRole('link', { name: 'as a table (CSV)' }).getAttribute('href');
+  expect(await (await page.request.get(`${server.url}${href ?? ''}`)).text()).toContain('2026-11-oyster-clutch');
+  await expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => [v.id, v.nodes[0]?.html])).toEqual([]);
+  await page.goto(server.url);
+  await page.getByLabel('find a machine, cable, sheet').fill('clases reverse');
+  await expect(page.getByRole('link', { name: /Oyster van · clutch/ }).first(), 'a slip is forgiven').toBeVisible();
+});

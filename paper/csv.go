@@ -41,6 +41,21 @@ func CSV(rows []tell.ReadRow, out io.Writer) error {
 	return w.Error()
 }
 
+// Table writes texts as a table, each so that no spreadsheet reckons with it.
+func Table(names []string, rows [][]string, out io.Writer) error {
+	w := csv.NewWriter(out)
+	_ = w.Write(names) // the error stays with the writer
+	for _, row := range rows {
+		line := make([]string, len(row))
+		for i, text := range row {
+			line[i] = defused(text)
+		}
+		_ = w.Write(line)
+	}
+	w.Flush()
+	return w.Error()
+}
+
 // defused is a text that no spreadsheet reckons with.
 func defused(s string) string {
 	if strings.ContainsAny(s[:min(1, len(s))], "=+-@\t\r\n") {

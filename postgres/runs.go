@@ -232,12 +232,12 @@ type RunLine struct {
 
 // NewestRuns is the newest run of each cable that stands on a card; what to resume is left out.
 func (s *Store) NewestRuns(ctx context.Context) ([]RunLine, error) {
-	return s.lines(ctx, linesOf(newestOfEach, resumes, wears)+` ORDER BY machine, cable`)
+	return s.lines(ctx, linesOf(newestOfEach, resumes, wears, found)+` ORDER BY machine, cable`)
 }
 
 // NewestStandings is the same without asking whether each is whole, for what only counts days.
 func (s *Store) NewestStandings(ctx context.Context) ([]RunLine, error) {
-	return s.lines(ctx, `SELECT r.id, machine, cable, opened, `+floorShown(resumes, wears)+`, true AS whole FROM `+newestOfEach+` ORDER BY machine, cable`)
+	return s.lines(ctx, `SELECT r.id, machine, cable, opened, `+floorShown(resumes, wears, found)+`, true AS whole FROM `+newestOfEach+` ORDER BY machine, cable`)
 }
 
 // newestOfEach finds them by the index, a step a cable: however many runs there are, no other is looked at.
@@ -246,22 +246,22 @@ const newestOfEach = `cables c CROSS JOIN LATERAL (SELECT * FROM runs WHERE mach
 
 // Unsigned are the runs that are not done whose cable begins so, the oldest first.
 func (s *Store) Unsigned(ctx context.Context, prefix string) ([]RunLine, error) {
-	return s.lines(ctx, lineSQL(resumes, wears)+` WHERE starts_with(cable, ?) AND sign <> 'signed' ORDER BY opened, id`, prefix) // as its index
+	return s.lines(ctx, lineSQL(resumes, wears, found)+` WHERE starts_with(cable, ?) AND sign <> 'signed' ORDER BY opened, id`, prefix) // as its index
 }
 
 // RunsOf are the runs of a machine, the newest first.
 func (s *Store) RunsOf(ctx context.Context, machine string) ([]RunLine, error) {
-	return s.lines(ctx, lineSQL(resumes)+` WHERE machine = ? ORDER BY opened DESC, id`, machine)
+	return s.lines(ctx, lineSQL(resumes, found)+` WHERE machine = ? ORDER BY opened DESC, id`, machine)
 }
 
 // RunsBySheet are the newest runs that were led by any revision of a sheet.
 func (s *Store) RunsBySheet(ctx context.Context, id string) ([]RunLine, error) {
-	return s.lines(ctx, lineSQL(resumes)+` WHERE sheet IN (SELECT hash FROM sheets WHERE sheet_id = ?) ORDER BY opened DESC, id LIMIT 24`, id)
+	return s.lines(ctx, lineSQL(resumes, found)+` WHERE sheet IN (SELECT hash FROM sheets WHERE sheet_id = ?) ORDER BY opened DESC, id LIMIT 24`, id)
 }
 
 // RunsOfFamily are the newest runs that were led by any sheet of a family.
 func (s *Store) RunsOfFamily(ctx context.Context, family string) ([]RunLine, error) {
-	return s.lines(ctx, lineSQL(resumes)+` WHERE sheet IN (SELECT hash FROM sheets WHERE family = ?) ORDER BY opened DESC, id LIMIT 24`, family)
+	return s.lines(ctx, lineSQL(resumes, found)+` WHERE sheet IN (SELECT hash FROM sheets WHERE family = ?) ORDER BY opened DESC, id LIMIT 24`, family)
 }
 
 // mostSeen is how many runs of a sheet are looked at for what others of its kind wore.
@@ -278,7 +278,7 @@ func (s *Store) RunsSeenBy(ctx context.Context, family string) ([]RunLine, error
 
 // RunLine is the line of one run with what to resume, ErrNotFound when there is none.
 func (s *Store) RunLine(ctx context.Context, id string) (RunLine, error) {
-	list, err := s.lines(ctx, lineSQL()+` WHERE id = ?`, id)
+	list, err := s.lines(ctx, lineSQL(found)+` WHERE id = ?`, id)
 	if err == nil && len(list) == 0 {
 		return RunLine{}, ErrNotFound
 	}
@@ -292,6 +292,7 @@ func (s *Store) RunLine(ctx context.Context, id string) (RunLine, error) {
 const (
 	resumes = "resume"
 	wears   = "seen"
+	found   = "words"
 )
 
 // lineSQL asks for lines, without some of what they hold.

@@ -26,6 +26,11 @@ type StandingRow struct {
 	Cause   string `gorm:"not null;default:'';index:runs_by_cause,where:cause <> ''"` // of a signed one
 	Seen    string `gorm:"not null;default:''"`                                       // JSON of what wears
 	Again   string `gorm:"not null;default:''"`                                       // JSON of when it is looked at again
+
+	Words  string  `gorm:"not null;default:''"` // what it is found by
+	Moved  float64 `gorm:"not null;default:0"`  // the most an adjuster was moved
+	Signer string  `gorm:"not null;default:''"`
+	Askew  string  `gorm:"not null;default:''"` // what was left out or done by request, and why
 }
 
 // carried is what whoever carries on is told.
@@ -36,7 +41,7 @@ type carried struct {
 
 func standingOf(sheet string, st tell.Standing) StandingRow {
 	row := StandingRow{Sheet: sheet, Sign: string(st.Sign), Part: st.Part, Says: st.Says, Signed: st.Signed, Due: st.Due,
-		Resume: text(carried{st.Resume, st.Stands}), Cause: st.Cause}
+		Resume: text(carried{st.Resume, st.Stands}), Cause: st.Cause, Words: st.Words, Moved: st.Moved, Signer: st.By, Askew: st.Left}
 	if len(st.Voids) > 0 {
 		row.Voids = text(st.Voids)
 	}
@@ -53,7 +58,7 @@ func standingOf(sheet string, st tell.Standing) StandingRow {
 }
 
 func (r StandingRow) standing() tell.Standing {
-	st := tell.Standing{Sign: tell.Sign(r.Sign), Part: r.Part, Says: r.Says, Signed: r.Signed, Due: r.Due}
+	st := tell.Standing{Sign: tell.Sign(r.Sign), Part: r.Part, Says: r.Says, Signed: r.Signed, Due: r.Due, Cause: r.Cause, Moved: r.Moved, By: r.Signer, Left: r.Askew}
 	if r.Touched != nil {
 		st.Touched = r.Touched.UTC()
 	}
@@ -85,7 +90,7 @@ var columns = func() (out []column) {
 		default:
 			panic("no column is made of a " + f.Type.String())
 		}
-		if f.Name == "Resume" || f.Name == "Seen" || f.Name == "Again" { // by far the longest
+		if slices.Contains([]string{"Resume", "Seen", "Again", "Words"}, f.Name) { // by far the longest
 			c.digested = "md5(" + c.digested + ")"
 		}
 		out = append(out, c)

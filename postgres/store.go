@@ -152,6 +152,16 @@ CREATE INDEX IF NOT EXISTS photos_of_run ON photos (run_id) INCLUDE (print);
 CREATE INDEX IF NOT EXISTS voices_of_run ON voices (run_id) INCLUDE (print);
 CREATE INDEX IF NOT EXISTS runs_to_note ON runs (id) WHERE seq > noted;
 CREATE INDEX IF NOT EXISTS runs_unsigned ON runs (opened) WHERE sign <> 'signed';
+CREATE INDEX IF NOT EXISTS runs_in_time ON runs (touched DESC, id);
+CREATE INDEX IF NOT EXISTS runs_by_words ON runs USING gin (to_tsvector('english', words));
+DO $$ BEGIN
+  CREATE EXTENSION IF NOT EXISTS pg_trgm; -- who may not make it searches without forgiving slips
+EXCEPTION WHEN OTHERS THEN NULL; END $$;
+DO $$ BEGIN
+  IF EXISTS (SELECT 1 FROM pg_extension WHERE extname = 'pg_trgm') THEN
+    CREATE INDEX IF NOT EXISTS runs_by_slips ON runs USING gin (words gin_trgm_ops);
+  END IF;
+END $$;
 INSERT INTO versions (id) VALUES (1) ON CONFLICT DO NOTHING;
 CREATE OR REPLACE FUNCTION events_are_append_only() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN

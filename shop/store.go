@@ -80,6 +80,16 @@ const mostMeant = 12
 // Search finds machines, sheets and runs that hold the words; where no sheet does, those that may be meant by them.
 func (s *Shop) Search(ctx context.Context, words string) ([]Hit, error) {
 	hits, err := s.Store.Search(ctx, words)
+	if err != nil {
+		return hits, err
+	}
+	runs, err := s.foundRuns(ctx, words)
+	if err != nil {
+		return hits, err
+	}
+	hits = append(hits, slices.DeleteFunc(runs, func(r Hit) bool {
+		return slices.ContainsFunc(hits, func(h Hit) bool { return h.Kind == r.Kind && h.ID == r.ID })
+	})...)
 	held := func(h Hit) bool { return h.Kind == "sheet" }
 	if err != nil || strings.TrimSpace(words) == "" || slices.ContainsFunc(hits, held) {
 		return hits, err

@@ -15,6 +15,7 @@ const NewSheet = lazy(() => import('./Sheets/NewSheet').then((m) => ({ default: 
 const Machine = lazy(() => import('./Machine/Machine').then((m) => ({ default: m.MachineScreen })));
 const Years = lazy(() => import('./Machine/Years').then((m) => ({ default: m.YearsScreen })));
 const Due = lazy(() => import('./Due/Due').then((m) => ({ default: m.DueScreen })));
+const Log = lazy(() => import('./Log/Log').then((m) => ({ default: m.LogScreen })));
 const People = lazy(() => import('./People/People').then((m) => ({ default: m.PeopleScreen })));
 const WhatIf = lazy(() => import('./WhatIf/WhatIf').then((m) => ({ default: m.WhatIfScreen })));
 const Trouble = lazy(() => import('./Trouble/Trouble').then((m) => ({ default: m.TroubleScreen })));
@@ -60,6 +61,7 @@ export function App() {
             <Route path="/trouble/shop" element={<TroubleShop />} />
             <Route path="/routing" element={<Routing />} />
             <Route path="/held" element={<Held />} />
+            <Route path="/log" element={<Log />} />
             <Route path="/due" element={<Due />} />
             <Route path="/people" element={<People />} />
             <Route path="/bench" element={<Bench />} />

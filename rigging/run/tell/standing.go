@@ -44,6 +44,11 @@ type Standing struct {
 
 	Seen  []wear.Seen `json:"-"` // what wears, of a signed one
 	Again *Again      `json:"-"` // when it is looked at again, of a signed one
+
+	Words string  `json:"-"` // what it is found by
+	Moved float64 `json:"-"` // the most an adjuster was moved
+	By    string  `json:"-"` // who signed it
+	Left  string  `json:"-"` // what was left out or done by request, and why
 }
 
 // Stand says where a run stands.
@@ -64,6 +69,7 @@ func Stand(led *lead.Lead) Standing {
 	if run.Sheet != nil && run.AnyMoved() {
 		out.Voids = run.Sheet.VoidsCables
 	}
+	out.Words, out.Moved, out.By, out.Left = foundBy(led), movedMost(led), led.SignedBy, leftOut(led)
 	out.Sign, out.Part, out.Says = run.standing(a)
 	return out
 }

@@ -40,6 +40,7 @@ export type Heard = Schemas['RunHeard'];
 export type Meaning = Schemas['Meaning'];
 export type MachineView = Schemas['ShopMachineView'];
 export type Years = Schemas['ShopYears'];
+export type LogLine = Schemas['ShopLogLine'];
 export type Due = Schemas['ShopDue'];
 export type DueList = Schemas['ShopDueList'];
 export type CalendarAddress = Schemas['ShopCalendarAddress'];

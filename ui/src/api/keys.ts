@@ -13,6 +13,8 @@ export const keys = {
   record: (run: string) => ['record', run],
   machine: (id: string) => ['machine', id],
   due: ['due'],
+  log: (ask: object) => ['log', ask],
+  week: ['week'],
   calendars: ['calendars'],
   years: (id: string) => ['machine', id, 'years'],
   library: ['library'],

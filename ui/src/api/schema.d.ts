@@ -431,6 +431,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** what was done, by machine, cable, person, cause and span; moved: by more than so many turns */
+        get: operations["log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/log.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the same as a table */
+        get: operations["logCSV"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/log.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the same as JSON */
+        get: operations["logJSON"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/machines": {
         parameters: {
             query?: never;
@@ -1588,6 +1639,23 @@ export interface paths {
         put?: never;
         /** keep words as this workshop's own way of saying a symptom */
         post: operations["keepMeaning"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** what is open, what was signed in seven days, what was left out or done by request */
+        get: operations["week"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3517,6 +3585,26 @@ export interface components {
             axes: components["schemas"]["SheetAxis"][];
             families: components["schemas"]["SheetFamily"][];
         };
+        ShopLog: {
+            count: number;
+            lines: components["schemas"]["ShopLogLine"][];
+            most: number;
+            says: string;
+        };
+        ShopLogLine: {
+            askew?: string;
+            by?: string;
+            cable: string;
+            cause?: string;
+            day: string;
+            machine: string;
+            moved?: string;
+            on: string;
+            run: string;
+            says: string;
+            /** @enum {string} */
+            sign: "none" | "open" | "proof" | "look" | "stop" | "signed";
+        };
         ShopMachineLine: {
             cable: components["schemas"]["WorkshopCable"];
             knows: components["schemas"]["RunKnown"][];
@@ -3693,6 +3781,12 @@ export interface components {
         ShopVoiceKept: {
             sha256: string;
             type: string;
+        };
+        ShopWeek: {
+            askew: components["schemas"]["ShopLogLine"][];
+            open: components["schemas"]["ShopLogLine"][];
+            signed: components["schemas"]["ShopLogLine"][];
+            since: string;
         };
         ShopWhatIf: {
             cable?: string;
@@ -5222,6 +5316,120 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopLibrary"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    log: {
+        parameters: {
+            query?: {
+                machine?: string;
+                cable?: string;
+                person?: string;
+                cause?: string;
+                from?: string;
+                to?: string;
+                moved?: string;
+                signed?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopLog"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logCSV: {
+        parameters: {
+            query?: {
+                machine?: string;
+                cable?: string;
+                person?: string;
+                cause?: string;
+                from?: string;
+                to?: string;
+                moved?: string;
+                signed?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logJSON: {
+        parameters: {
+            query?: {
+                machine?: string;
+                cable?: string;
+                person?: string;
+                cause?: string;
+                from?: string;
+                to?: string;
+                moved?: string;
+                signed?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
                 };
             };
             /** @description what was wrong */
@@ -7635,6 +7843,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PostgresKnowledge"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    week: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopWeek"];
                 };
             };
             /** @description what was wrong */

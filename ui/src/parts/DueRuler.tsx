@@ -27,8 +27,9 @@ export function DueRuler({ due, today, times = '', plan }: { due: Due[]; today: 
       <Box component="h2" sx={{ m: 0, mb: 1, fontSize: 'plain', fontWeight: 600 }}>
         Coming due
         {plan && (
-          <Box component={Link} to="/due" sx={{ ml: 2, py: 1.5, fontWeight: 500, fontSize: 'note', color: 'text.primary' }}>
-            plan the visits
+          <Box component="span" sx={{ ml: 2, fontWeight: 500, fontSize: 'note', '& a': { color: 'text.primary', py: 1.5, mr: 2 } }}>
+            <Link to="/due">plan the visits</Link>
+            <Link to="/log">the week</Link>
           </Box>
         )}
       </Box>
