@@ -108,3 +108,18 @@ test('the week and the log: a sentence with blanks that stands in the address, a
   await page.getByLabel('find a machine, cable, sheet').fill('clases reverse');
   await expect(page.getByRole('link', { name: /Oyster van · clutch/ }).first(), 'a slip is forgiven').toBeVisible();
 });
+
+test('a label opens what is to be done there: the run in hand, else the card', async ({ page, server }) => {
+  await signIn(page, server.url, 'Ines');
+  await page.goto(`${server.url}/at/mussel/clutch`);
+  await expect(page).toHaveURL(/run\/2026-11-mussel-clutch$/);
+  await page.goto(`${server.url}/at/teal/lower`);
+  await expect(page).toHaveURL(/machine\/teal$/);
+  const sheet = await page.getByRole('link', { name: 'labels' }).getAttribute('href');
+  for (const url of [sheet ?? '', '/api/v1/labels.pdf?paper=single']) {
+    const pdf = await page.request.get(server.url + url);
+    expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  }
+  expect((await page.request.get(`${server.url}/api/v1/labels.pdf?paper=A9`)).status()).toBe(422);
+  expect((await page.request.get(`${server.url}/api/v1/labels.pdf?machine=nobody`)).status()).toBe(404);
+});

@@ -39,19 +39,25 @@ type writer struct {
 
 // page begins a paper of a size; what stands at its foot is written on every page.
 func page(size string, h record.Heading, foot func(w writer)) writer {
-	w := writer{Fpdf: fpdf.New("P", "mm", size, "")}
+	w := begun(fpdf.New("P", "mm", size, ""), h.Opened)
 	wide, _ := w.GetPageSize()
 	w.width = wide - 2*margin
-	w.SetCreationDate(h.Opened)
-	w.SetModificationDate(h.Opened)
-	w.SetCatalogSort(true)
-	w.AddUTF8FontFromBytes("B", "", regular)
-	w.AddUTF8FontFromBytes("B", "B", bold)
 	w.SetMargins(margin, margin, margin)
 	w.SetAutoPageBreak(true, 22)
 	w.SetTitle(printable(h.Machine+", "+h.Cable), true)
 	w.SetFooterFunc(func() { foot(w) })
 	w.AddPage()
+	return w
+}
+
+// begun is a paper without a page yet; the same day gives the same bytes.
+func begun(f *fpdf.Fpdf, on time.Time) writer {
+	w := writer{Fpdf: f}
+	w.SetCreationDate(on)
+	w.SetModificationDate(on)
+	w.SetCatalogSort(true)
+	w.AddUTF8FontFromBytes("B", "", regular)
+	w.AddUTF8FontFromBytes("B", "B", bold)
 	return w
 }
 

@@ -3,12 +3,15 @@ package web
 import (
 	"io"
 	"net/http"
+	"slices"
+	"strings"
 	"time"
 
 	"github.com/labstack/echo/v5"
 
 	"brankel/paper"
 	"brankel/photo"
+	"brankel/rigging/fault"
 	"brankel/rigging/run/record"
 	"brankel/rigging/workshop"
 	"brankel/shop"
@@ -27,6 +30,8 @@ func (s *server) paperRoutes() []route {
 			by(s.chain, workshop.Read).leaving(),
 		on(get, "/api/v1/machines/{id}/card.pdf", "cardPDF", "the card that hangs at a machine").asks("paper").as("application/pdf").
 			by(s.cardPDF, workshop.Read).leaving(),
+		on(get, "/api/v1/labels.pdf", "labelsPDF", "labels with squares that open a machine or a cable on a phone: of one machine, or of all").
+			asks("paper", "machine").as("application/pdf").by(s.labelsPDF, workshop.Read).leaving(),
 		on(get, "/api/v1/machines/{id}/bundle.zip", "bundle", "a machine's whole history in one file").asks("paper").as("application/zip").
 			by(s.bundle, workshop.Read).leaving(),
 		on(post, "/api/v1/runs/{run}/photos", "addPhoto", "keep a photo: the body is a JPEG, PNG or WebP of up to 10 MB; a photo event then "+
@@ -76,6 +81,17 @@ func (s *server) cardPDF(c *echo.Context) error {
 			return err
 		}
 		return paper.MachineCard(card, size, w)
+	})
+}
+
+func (s *server) labelsPDF(c *echo.Context) error {
+	size := c.QueryParamOr("paper", paper.LabelSizes[0])
+	if !slices.Contains(paper.LabelSizes, size) {
+		return fault.At("paper", "choose %s", strings.Join(paper.LabelSizes, " or "))
+	}
+	base, _ := s.url()
+	return s.leave(c, shown, "labels.pdf", "application/pdf", func(w io.Writer) error {
+		return s.shop.Labels(c.Request().Context(), c.QueryParam("machine"), base, size, w)
 	})
 }
 

@@ -13,6 +13,7 @@ const SheetRead = lazy(() => import('./Sheets/SheetScreen').then((m) => ({ defau
 const SheetEdit = lazy(() => import('./Sheets/Editor').then((m) => ({ default: m.EditorScreen })));
 const NewSheet = lazy(() => import('./Sheets/NewSheet').then((m) => ({ default: m.NewSheetScreen })));
 const Machine = lazy(() => import('./Machine/Machine').then((m) => ({ default: m.MachineScreen })));
+const At = lazy(() => import('./Machine/At').then((m) => ({ default: m.AtScreen })));
 const Years = lazy(() => import('./Machine/Years').then((m) => ({ default: m.YearsScreen })));
 const Due = lazy(() => import('./Due/Due').then((m) => ({ default: m.DueScreen })));
 const Log = lazy(() => import('./Log/Log').then((m) => ({ default: m.LogScreen })));
@@ -53,6 +54,8 @@ export function App() {
             <Route path="/sheets/new" element={<NewSheet />} />
             <Route path="/sheets/:hash" element={<SheetRead />} />
             <Route path="/machine/:id" element={<Machine />} />
+            <Route path="/at/:id" element={<At />} />
+            <Route path="/at/:id/:cable" element={<At />} />
             <Route path="/machine/:id/years" element={<Years />} />
             <Route path="/set" element={<SetNow />} />
             <Route path="/set/:family" element={<Figures />} />

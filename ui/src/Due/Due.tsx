@@ -5,6 +5,7 @@ import { readDay } from '../days';
 import { DueRuler } from '../parts/DueRuler';
 import { Foot, Head } from '../parts/Frame';
 import { Calendars } from './Calendars';
+import { Labels } from './Labels';
 import { VisitBox } from './VisitBox';
 import { Weeks } from './Weeks';
 
@@ -34,6 +35,7 @@ export function DueScreen() {
                 ))}
                 {data.due.length === 0 && <Box sx={{ mt: 2 }}>Nothing comes due: nothing was signed here yet.</Box>}
                 <Calendars manage={session?.manage ?? false} />
+                <Labels />
               </Box>
               {dated.length > 0 && <DueRuler due={dated} today={data.today} />}
             </Box>

@@ -68,6 +68,9 @@ function Card({ view }: { view: MachineView }) {
               card, {size}
             </a>
           ))}
+          <a href={`/api/v1/labels.pdf?machine=${encodeURIComponent(m.id)}`} target="_blank" rel="noreferrer">
+            labels
+          </a>
           <a href={`/api/v1/machines/${m.id}/bundle.zip`}>whole history (zip)</a>
         </Box>
         {session?.manage && (
