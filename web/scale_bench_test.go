@@ -25,7 +25,7 @@ func BenchmarkScale(b *testing.B) {
 		conn, err := pgx.Connect(b.Context(), testdb.URLOf(w.shop.Store))
 		require.NoError(b, err)
 		defer conn.Close(b.Context())
-		bare := median(40, func() {
+		bare := middle(40, func() {
 			var id string
 			require.NoError(b, conn.QueryRow(b.Context(), "SELECT id FROM runs WHERE id = $1", "fleet-1-7-60").Scan(&id))
 		})
@@ -44,7 +44,7 @@ func BenchmarkScale(b *testing.B) {
 				w.call("GET", q.path, "")
 				var all []time.Duration
 				for b.Loop() {
-					all = append(all, took(func() { w.call("GET", q.path, "") }))
+					all = append(all, timed(func() { w.call("GET", q.path, "") }))
 				}
 				slices.Sort(all)
 				b.ReportMetric(float64(all[len(all)/2])/float64(bare), "x-bare")
@@ -54,16 +54,16 @@ func BenchmarkScale(b *testing.B) {
 	}
 }
 
-func took(do func()) time.Duration {
+func timed(do func()) time.Duration {
 	begin := time.Now()
 	do()
 	return time.Since(begin)
 }
 
-func median(n int, do func()) time.Duration {
+func middle(n int, do func()) time.Duration {
 	var all []time.Duration
 	for range n {
-		all = append(all, took(do))
+		all = append(all, timed(do))
 	}
 	slices.Sort(all)
 	return all[n/2]
