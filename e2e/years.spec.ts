@@ -123,3 +123,18 @@ test('a label opens what is to be done there: the run in hand, else the card', a
   expect((await page.request.get(`${server.url}/api/v1/labels.pdf?paper=A9`)).status()).toBe(422);
   expect((await page.request.get(`${server.url}/api/v1/labels.pdf?machine=nobody`)).status()).toBe(404);
 });
+
+test('a meter that was changed counts on: the refusal says so, and one tap does it', async ({ page, server }) => {
+  await signIn(page, server.url, 'Ines');
+  await page.goto(`${server.url}/machine/mussel`);
+  const form = page.getByRole('form', { name: 'Log' });
+  await form.getByLabel('it shows').fill('12');
+  await form.getByRole('button', { name: 'Log it' }).click();
+  await expect(form.getByRole('alert')).toContainText('say that the meter was changed');
+  await expect(form.getByLabel('it shows'), 'what was typed stays').toHaveValue('12');
+  await form.getByRole('button', { name: 'the meter was changed' }).click();
+  await form.getByRole('button', { name: 'Log it' }).click();
+  await expect(page.getByText('12 km, a new meter')).toBeVisible();
+  await page.goto(`${server.url}/machine/mussel/years`);
+  await expect(page.getByText(/about 151,\d\d\d km/), 'and the usage goes on').toBeVisible();
+});

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Entry, Machine } from '../api/client';
 import { Blank } from '../parts/Blank';
-import { OneOf } from '../parts/Toggle';
+import { OneOf, Toggle } from '../parts/Toggle';
 import { useTimes } from '../api/useTimes';
 import { readDay } from '../days';
 import { useCard } from './useMachine';
@@ -54,12 +54,19 @@ export function LogForm({ machine }: { machine: Machine }) {
   const [texts, setTexts] = useState<Partial<Record<Field, string>>>({ name: machine.meters?.[0]?.name ?? '' });
   const [refused, setRefused] = useState({ field: '', detail: '' });
   const [wrong, setWrong] = useState(''); // the reading that this one corrects
+  const [changed, setChanged] = useState(false); // it is another meter than before
   const { log } = useCard();
   const readings = (machine.meters?.find((m) => m.name === texts.name)?.readings ?? []).filter((r) => r.id && !r.struck);
   const shown = kinds.find((k) => k.id === kind);
   const send = async () => {
     const fields = Object.fromEntries((shown?.fields ?? []).map(([f]) => [f, texts[f] ?? '']));
-    const entry: Entry = { kind, on, ...fields, ...(kind === 'meter' && wrong ? { id: wrong } : {}) };
+    const entry: Entry = {
+      kind,
+      on,
+      ...fields,
+      ...(kind === 'meter' && wrong ? { id: wrong } : {}),
+      ...(kind === 'meter' && changed ? { new: true } : {}),
+    };
     const done = await log(machine.id, entry);
     if (done.problem) {
       setRefused({ field: done.problem.field ?? '', detail: done.problem.detail });
@@ -68,6 +75,7 @@ export function LogForm({ machine }: { machine: Machine }) {
     setRefused({ field: '', detail: '' });
     setTexts({ name: texts.name ?? '' });
     setWrong('');
+    setChanged(false);
   };
   const at = (field: string) => (refused.field === field ? refused.detail : '');
   return (
@@ -108,6 +116,18 @@ export function LogForm({ machine }: { machine: Machine }) {
           />
         ))}
       </Box>
+      {kind === 'meter' && readings.length > 0 && (
+        <Box>
+          <Toggle
+            on={changed}
+            onToggle={() => {
+              setChanged(!changed);
+            }}
+          >
+            the meter was changed: it counts on from here
+          </Toggle>
+        </Box>
+      )}
       {kind === 'meter' && readings.length > 0 && (
         <Box component="label" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, fontSize: 'note' }}>
           instead of a mistyped one

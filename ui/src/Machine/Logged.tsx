@@ -65,7 +65,7 @@ export function Logged({ view }: { view: MachineView }) {
     ...(m.meters ?? []).flatMap((x) =>
       x.readings.map((r) => ({
         on: r.on,
-        says: `${r.value.toLocaleString('en-GB')} ${x.name}`,
+        says: `${r.value.toLocaleString('en-GB')} ${x.name}${r.new ? ', a new meter' : ''}`,
         by: r.by,
         struck: r.struck ?? false,
       })),
