@@ -11,14 +11,14 @@ import (
 const (
 	jumpOdds   = 0.03
 	oddOdds    = 0.4 // where the count of turns does not follow either
-	changeOdds = 0.2
+	changeOdds = 0.14
 	changeBy   = 0.7 // standard deviation of the logarithm of what the rate changes by
 )
 
 type weighed struct{ value, odds float64 }
 
 var (
-	strays = []weighed{{0.05, 0.2}, {0.15, 0.3}, {0.3, 0.3}, {0.6, 0.2}}
+	strays = []weighed{{0.03, 0.25}, {0.1, 0.3}, {0.2, 0.25}, {0.45, 0.2}}
 	offs   = []weighed{{0.3, 0.25}, {0.6, 0.5}, {1, 0.25}}
 )
 

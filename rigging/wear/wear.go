@@ -166,8 +166,8 @@ func thinned(sorted []weighed) (out []weighed) {
 const (
 	usualAge    = 8 * 365.25
 	ageSpread   = 0.7
-	usageSpread = 0.15 // what a year differs from the next, before it is seen
-	usageCounts = 3
+	usageSpread = 0.1 // what a year differs from the next, before it is seen
+	usageCounts = 2
 )
 
 // perDay is how much usage a day brings and the standard deviation of its logarithm, over what is to come; 0 where usage
@@ -198,7 +198,7 @@ func (h *History) perDay() (rate, spread float64) {
 		}
 	}
 	variance := sum / n
-	return rate, math.Sqrt(variance/max(1, days/max(longest, 1)) + variance/4)
+	return rate, math.Sqrt(variance/max(1, days/max(longest, 1)) + variance/6)
 }
 
 // days are how many pass from the last visit until so much more was used, at so much a day, times what it is off by: as it was
