@@ -278,7 +278,7 @@ func (s *Store) RunsSeenBy(ctx context.Context, family string) ([]RunLine, error
 
 // RunLine is the line of one run with what to resume, ErrNotFound when there is none.
 func (s *Store) RunLine(ctx context.Context, id string) (RunLine, error) {
-	list, err := s.lines(ctx, lineSQL(found)+` WHERE id = ?`, id)
+	list, err := s.lines(ctx, lineSQL()+` WHERE id = ?`, id)
 	if err == nil && len(list) == 0 {
 		return RunLine{}, ErrNotFound
 	}

@@ -33,6 +33,14 @@ func TestTheFloorShowsTheNewestRunOfEachCable(t *testing.T) {
 		j.Opened = day.AddDate(0, 0, i)
 		require.NoError(t, s.OpenRun(t.Context(), j))
 	}
+	cables := func(ids ...string) (out []workshop.Cable) {
+		for _, id := range ids {
+			out = append(out, workshop.Cable{ID: id, Name: id, Family: "clutch"})
+		}
+		return out
+	}
+	require.NoError(t, s.MergeFloor(t.Context(), workshop.Merged{New: []workshop.Machine{
+		{ID: "m", Name: "M", Craft: "car", Cables: cables("c", "d", "never run")}, {ID: "n", Name: "N", Craft: "car", Cables: cables("c")}}}))
 	ids := func(lines []postgres.RunLine, err error) (out []string) {
 		require.NoError(t, err)
 		for _, l := range lines {

@@ -58,7 +58,7 @@ func standingOf(sheet string, st tell.Standing) StandingRow {
 }
 
 func (r StandingRow) standing() tell.Standing {
-	st := tell.Standing{Sign: tell.Sign(r.Sign), Part: r.Part, Says: r.Says, Signed: r.Signed, Due: r.Due, Cause: r.Cause, Moved: r.Moved, By: r.Signer, Left: r.Askew}
+	st := tell.Standing{Sign: tell.Sign(r.Sign), Part: r.Part, Says: r.Says, Signed: r.Signed, Due: r.Due, Cause: r.Cause, Moved: r.Moved, By: r.Signer, Left: r.Askew, Words: r.Words}
 	if r.Touched != nil {
 		st.Touched = r.Touched.UTC()
 	}
