@@ -67,6 +67,15 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   const soFar = <Side run={run} send={send} />;
   const centre = (
     <>
+      {/* above whatever may arrive meanwhile, so that it does not move under the thumb */}
+      {stopping && (
+        <StopForNow
+          send={send}
+          onClose={() => {
+            setStopping(false);
+          }}
+        />
+      )}
       {view.broken && <Finding>{view.broken}</Finding>}
       {back && (
         <Interrupted
@@ -83,14 +92,6 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
       {unseen && <Finding>{unseen}</Finding>}
       <NotTaken run={run.id} list={handle.notTaken} who={who} newest />
       {slow && !handle.clash && <Kept list={handle.waiting} why={handle.waitingFor} />}
-      {stopping && (
-        <StopForNow
-          send={send}
-          onClose={() => {
-            setStopping(false);
-          }}
-        />
-      )}
       <Box ref={top} sx={{ scrollMarginTop: 68 }} />
       <Now
         run={run}
