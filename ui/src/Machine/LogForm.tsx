@@ -57,6 +57,7 @@ export function LogForm({ machine }: { machine: Machine }) {
   const [changed, setChanged] = useState(false); // it is another meter than before
   const { log } = useCard();
   const readings = (machine.meters?.find((m) => m.name === texts.name)?.readings ?? []).filter((r) => r.id && !r.struck);
+  const known = machine.meters?.some((m) => m.name === texts.name && m.readings.length > 0); // also from a file, without ids
   const shown = kinds.find((k) => k.id === kind);
   const send = async () => {
     const fields = Object.fromEntries((shown?.fields ?? []).map(([f]) => [f, texts[f] ?? '']));
@@ -116,7 +117,7 @@ export function LogForm({ machine }: { machine: Machine }) {
           />
         ))}
       </Box>
-      {kind === 'meter' && readings.length > 0 && (
+      {kind === 'meter' && known && (
         <Box>
           <Toggle
             on={changed}
