@@ -300,7 +300,7 @@ func load(tx *gorm.DB, r *archive.Reader, told func(done int)) error {
 		}
 		if !strings.HasSuffix(name, ".jsonl") {
 			waiting[name], held = raw, held+len(raw)
-			if held > 4*archive.Most {
+			if held > archive.Most { // what a portion may take, and some
 				return fmt.Errorf("%s: no row names the files before it", name)
 			}
 			continue

@@ -237,7 +237,8 @@ func (s *Store) NewestRuns(ctx context.Context) ([]RunLine, error) {
 
 // NewestStandings is the same without asking whether each is whole, for what only counts days.
 func (s *Store) NewestStandings(ctx context.Context) ([]RunLine, error) {
-	return s.lines(ctx, `SELECT r.id, machine, cable, opened, `+floorShown(resumes, wears, found)+`, true AS whole FROM `+newestOfEach+` ORDER BY machine, cable`)
+	return s.lines(ctx, `SELECT r.id, machine, cable, opened, `+floorShown(resumes, wears, found)+`, true AS whole FROM `+newestOfEach+`
+		ORDER BY machine, cable`)
 }
 
 // newestOfEach finds them by the index, a step a cable: however many runs there are, no other is looked at.

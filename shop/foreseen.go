@@ -30,7 +30,9 @@ const mostAtOnce = 25
 
 // foreseen is what wear says of every machine. It is kept beside the machines and worked out anew where a run was signed, a
 // meter read or a card changed since.
-func (s *Shop) foreseen(ctx context.Context, floor *workshop.Workshop, newest map[[2]string]postgres.RunLine, zone *time.Location) (map[string][]foreseen, error) {
+func (s *Shop) foreseen(
+	ctx context.Context, floor *workshop.Workshop, newest map[[2]string]postgres.RunLine, zone *time.Location,
+) (map[string][]foreseen, error) {
 	kept, err := s.Store.Foreseen(ctx)
 	if err != nil {
 		return nil, err

@@ -170,7 +170,9 @@ func usageOf(m *workshop.Machine) func(time.Time) float64 {
 	return func(day time.Time) float64 { return math.Floor(float64(day.Unix()) / (24 * 3600)) }
 }
 
-func (s *Shop) yearsOf(ctx context.Context, m workshop.Machine, c workshop.Cable, runs []postgres.RunLine, zone *time.Location) ([]YearsLine, error) {
+func (s *Shop) yearsOf(
+	ctx context.Context, m workshop.Machine, c workshop.Cable, runs []postgres.RunLine, zone *time.Location,
+) ([]YearsLine, error) {
 	lines := visitedBy(runs, c.ID, usageOf(&m), zone)
 	if len(lines) == 0 {
 		return nil, nil

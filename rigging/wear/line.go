@@ -48,6 +48,7 @@ func Line(seen []At, unit, today string, prior *Prior) History {
 	}
 	if last.Adjuster == "" || last.Room == 0 || last.PerTurn == 0 {
 		h.PerTurn = 0
+		h.newest()
 		return h
 	}
 	out := h.way()*last.PerTurn < 0 // turned outward it goes against the wear
@@ -61,8 +62,15 @@ func Line(seen []At, unit, today string, prior *Prior) History {
 		}
 	}
 	h.Room = &last.Room
+	h.newest()
 	return h
 }
+
+// mostWeighed is how many visits are weighed together: older ones tell little of how it wears now, and cost as much.
+const mostWeighed = 60
+
+// newest leaves the newest visits of many; turns were counted over all of them.
+func (h *History) newest() { h.Visits = h.Visits[max(0, len(h.Visits)-mostWeighed):] }
 
 // standing is how far out it stood when each visit left. Turns are counted from where a new one stands; where that would lead
 // beyond an end, it began in the middle of where it can have begun.

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -223,4 +224,17 @@ func TestALineBeginsAtItsNewestPart(t *testing.T) {
 	turns, ok := h.TurnsLeft()
 	assert.True(t, ok)
 	assert.InDelta(t, 4, turns, 1e-9)
+}
+
+func TestOfVeryManyVisitsTheNewestAreWeighed(t *testing.T) {
+	var seen []At
+	day := time.Date(2000, 1, 1, 0, 0, 0, 0, time.UTC)
+	for i := range 500 {
+		seen = append(seen, At{Seen{Key: "a", Adjuster: "nut", Point: "p", Found: 20.2, Left: 20, Turns: 0.01, PerTurn: -1, Doubt: 0.05, Room: 9, New: 2,
+			Window: [2]float64{19, 21}, Target: 20}, day.AddDate(0, 0, 10*i).Format(time.DateOnly), 100 * float64(i)})
+	}
+	h := Line(seen, "mm", "2026-03-01", nil)
+	require.Len(t, h.Visits, mostWeighed)
+	assert.InDelta(t, 7, h.Visits[mostWeighed-1].Stands, 1e-6, "and all turns are counted")
+	of(t, h)
 }
