@@ -39,6 +39,7 @@ var leaving = []archived{
 	{table: "odds", order: []string{"family", "cause"}},
 	{table: "knowledge", order: []string{"name"}},
 	{table: "plans", order: []string{"machine"}},
+	{table: "rules", order: []string{"sheet", "kind"}},
 	{table: "runs", order: []string{"id"}},
 	{table: "events", order: []string{"run_id", "seq"}},
 	{table: "photos", order: []string{"run_id", "sha256"}, files: map[string]string{"jpeg": ".jpg", "small": ".small.jpg"}},

@@ -36,11 +36,19 @@ var migrations = []migration{
 		// what was changed by hand before fits neither digest, and stays seen
 		return tx.Exec("UPDATE runs SET stood = " + StoodOf("runs") + " WHERE stood = " + stoodOfThree).Error
 	}},
+	{5, "whether the first move sufficed stands beside each run", func(tx *gorm.DB) error {
+		return tx.Exec("UPDATE runs SET stood = " + StoodOf("runs") + " WHERE stood = " + stoodOfFour).Error
+	}},
 }
 
 // stoodOfThree is the digest of what the floor shows of a run as the tables of number 3 had it.
 const stoodOfThree = `md5(concat_ws('|', runs.seq::text, runs.hash, runs.sheet, runs.sign, runs.part::text, runs.says, runs.signed::text,
   extract(epoch FROM runs.touched)::text, runs.due, runs.voids, md5(runs.resume), runs.cause))`
+
+// stoodOfFour is the same of number 4.
+const stoodOfFour = `md5(concat_ws('|', runs.seq::text, runs.hash, runs.sheet, runs.sign, runs.part::text, runs.says, runs.signed::text,
+  extract(epoch FROM runs.touched)::text, runs.due, runs.voids, md5(runs.resume), runs.cause, md5(runs.seen), md5(runs.again), md5(runs.words),
+  runs.moved::text, runs.signer, runs.askew))`
 
 // schema is the number of the tables as this Brankel has them.
 var schema = migrations[len(migrations)-1].number
@@ -64,7 +72,7 @@ func (s *Store) migrate(ctx context.Context) error {
 		if err := tx.AutoMigrate(
 			&schemaRow{}, &sheetRow{}, &workshopRow{}, &personRow{}, &attemptRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{},
 			&machineRow{}, &cableRow{}, &runRow{}, &eventRow{}, &ledgerRow{}, &versionRow{}, &invitationRow{}, &handRow{}, &photoRow{},
-			&voiceRow{}, &oddsRow{}, &knowledgeRow{}, &foreseenRow{}, &planRow{}, &calendarRow{},
+			&voiceRow{}, &oddsRow{}, &knowledgeRow{}, &foreseenRow{}, &planRow{}, &calendarRow{}, &ruleRow{},
 		); err != nil {
 			return fmt.Errorf("the tables could not be brought up to date: %w", err)
 		}

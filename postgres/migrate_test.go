@@ -51,8 +51,14 @@ func counts(t *testing.T, url string) (out map[string]int) {
 	return out
 }
 
-func TestAFilledDatabaseOfTheNumberBeforeIsCarriedOver(t *testing.T) {
-	url := filled(t, 3)
+func TestAFilledDatabaseOfEachNumberBeforeIsCarriedOver(t *testing.T) {
+	for _, number := range []int{3, 4} {
+		t.Run(fmt.Sprint(number), func(t *testing.T) { carriedOver(t, number) })
+	}
+}
+
+func carriedOver(t *testing.T, number int) {
+	url := filled(t, number)
 	was := counts(t, url)
 	require.NoError(t, testdb.ExecAt(url, "UPDATE runs SET says = 'all well' WHERE id = '2026-11-knot'"))
 	var all sync.WaitGroup
@@ -81,6 +87,9 @@ func TestAFilledDatabaseOfTheNumberBeforeIsCarriedOver(t *testing.T) {
 	behind, err = store.Behind(t.Context())
 	require.NoError(t, err)
 	assert.False(t, behind)
+	first, err := store.FirstMoves(t.Context())
+	require.NoError(t, err)
+	assert.NotEmpty(t, first, "and whether first moves sufficed")
 	lines, err = store.RunsOf(t.Context(), "oyster")
 	require.NoError(t, err)
 	seen := 0

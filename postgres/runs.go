@@ -260,6 +260,25 @@ func (s *Store) RunsBySheet(ctx context.Context, id string) ([]RunLine, error) {
 	return s.lines(ctx, lineSQL(resumes, found)+` WHERE sheet IN (SELECT hash FROM sheets WHERE sheet_id = ?) ORDER BY opened DESC, id LIMIT 24`, id)
 }
 
+// FirstMoves is how many adjusters were moved to bring readings in by the signed runs of a sheet, and how many of them needed
+// a second move.
+type FirstMoves struct{ Moved, Second int }
+
+// FirstMoves are those of every sheet, by its id.
+func (s *Store) FirstMoves(ctx context.Context) (map[string]FirstMoves, error) {
+	var rows []struct {
+		SheetID string
+		FirstMoves
+	}
+	err := s.db.WithContext(ctx).Raw(`SELECT h.sheet_id, sum(r.firsts) AS moved, sum(r.seconds) AS second FROM runs r JOIN sheets h ON h.hash = r.sheet
+		WHERE r.signed AND r.firsts > 0 GROUP BY h.sheet_id`).Scan(&rows).Error
+	out := map[string]FirstMoves{}
+	for _, r := range rows {
+		out[r.SheetID] = r.FirstMoves
+	}
+	return out, err
+}
+
 // RunsOfFamily are the newest runs that were led by any sheet of a family.
 func (s *Store) RunsOfFamily(ctx context.Context, family string) ([]RunLine, error) {
 	return s.lines(ctx, lineSQL(resumes, found)+` WHERE sheet IN (SELECT hash FROM sheets WHERE family = ?) ORDER BY opened DESC, id LIMIT 24`, family)

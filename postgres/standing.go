@@ -31,6 +31,9 @@ type StandingRow struct {
 	Moved  float64 `gorm:"not null;default:0"`  // the most an adjuster was moved
 	Signer string  `gorm:"not null;default:''"`
 	Askew  string  `gorm:"not null;default:''"` // what was left out or done by request, and why
+
+	Firsts  int `gorm:"not null;default:0"` // adjusters that were moved to bring readings in
+	Seconds int `gorm:"not null;default:0"` // those of them that needed a second move
 }
 
 // carried is what whoever carries on is told.
@@ -41,7 +44,8 @@ type carried struct {
 
 func standingOf(sheet string, st tell.Standing) StandingRow {
 	row := StandingRow{Sheet: sheet, Sign: string(st.Sign), Part: st.Part, Says: st.Says, Signed: st.Signed, Due: st.Due,
-		Resume: text(carried{st.Resume, st.Stands}), Cause: st.Cause, Words: st.Words, Moved: st.Moved, Signer: st.By, Askew: st.Left}
+		Resume: text(carried{st.Resume, st.Stands}), Cause: st.Cause, Words: st.Words, Moved: st.Moved, Signer: st.By, Askew: st.Left,
+		Firsts: st.Firsts, Seconds: st.Seconds}
 	if len(st.Voids) > 0 {
 		row.Voids = text(st.Voids)
 	}
@@ -58,7 +62,8 @@ func standingOf(sheet string, st tell.Standing) StandingRow {
 }
 
 func (r StandingRow) standing() tell.Standing {
-	st := tell.Standing{Sign: tell.Sign(r.Sign), Part: r.Part, Says: r.Says, Signed: r.Signed, Due: r.Due, Cause: r.Cause, Moved: r.Moved, By: r.Signer, Left: r.Askew, Words: r.Words}
+	st := tell.Standing{Sign: tell.Sign(r.Sign), Part: r.Part, Says: r.Says, Signed: r.Signed, Due: r.Due, Cause: r.Cause, Moved: r.Moved,
+		By: r.Signer, Left: r.Askew, Words: r.Words, Firsts: r.Firsts, Seconds: r.Seconds}
 	if r.Touched != nil {
 		st.Touched = r.Touched.UTC()
 	}
@@ -83,6 +88,8 @@ var columns = func() (out []column) {
 			c.kind, c.digested = "text", "@."+c.name
 		case reflect.TypeFor[float64]():
 			c.kind, c.digested = "numeric", "@."+c.name+"::text"
+		case reflect.TypeFor[int]():
+			c.kind, c.digested = "bigint", "@."+c.name+"::text"
 		case reflect.TypeFor[bool]():
 			c.kind, c.digested = "boolean", "@."+c.name+"::text"
 		case reflect.TypeFor[*time.Time]():

@@ -27,11 +27,13 @@ const (
 	DueGauge    DueKind = "calibration" // of a gauge
 	DueAssumed  DueKind = "assumed"     // figures that nobody confirmed
 	DueBulletin DueKind = "bulletin"
+
+	DueLubrication DueKind = "lubrication"
 )
 
 // Words lists them.
 func (DueKind) Words() []string {
-	return closed.Words(DueBedding, DueAgain, DueWear, DueFault, DueGauge, DueAssumed, DueBulletin)
+	return closed.Words(DueBedding, DueAgain, DueWear, DueFault, DueGauge, DueAssumed, DueBulletin, DueLubrication)
 }
 
 // Due is something that comes due. Low and High are where the day is told from usage or wear: an interval of 90 %.
@@ -50,6 +52,7 @@ type Due struct {
 	What    string   `json:"what"`              // without it
 	Overdue bool     `json:"overdue"`
 	Bring   []string `json:"bring,omitempty"`
+	Own     string   `json:"own,omitempty"` // by which rule of the workshop, and why where it is later than the sheet's
 }
 
 // DueList is what comes due, and the visits that would do it.
@@ -107,44 +110,93 @@ func (d Due) within(low, high string) Due {
 	return d
 }
 
-// again is when a cable is looked at again after a run: by the days of its sheet or by usage, whichever comes first, and when
-// a new part has bedded in; u is how the machine is used, nil where no meter tells.
-func again(m *workshop.Machine, c *workshop.Cable, u *workshop.Usage, l postgres.RunLine, signed time.Time, today string) (out []Due) {
+// again is what comes due of a cable after a signed run: a look again, lubrication, the first look once a new part has bedded
+// in, figures to be confirmed. u is how the machine is used, nil where no meter tells.
+func again(m *workshop.Machine, c *workshop.Cable, u *workshop.Usage, l postgres.RunLine, signed time.Time, rules []postgres.Rule, today string) (out []Due) {
 	a := l.Standing.Again
-	if l.Standing.Due != "" {
-		out = append(out, made(DueAgain, m, c, "look again").on(l.Standing.Due, today))
-	}
 	if a == nil {
-		return out
+		return nil
+	}
+	look := over(Every{float64(a.Days), a.Km, a.Hours}, rules, DueAgain)
+	if d, ok := look.due(made(DueAgain, m, c, "look again"), u, signed, today); ok {
+		d.Bring = a.Bring
+		out = append(out, d)
+	}
+	if d, ok := lubrication(m, c, u, l, signed, rules, today); ok {
+		out = append(out, d)
 	}
 	if a.Renewed {
-		day := signed.AddDate(0, 0, beddingDays).Format(time.DateOnly)
-		out = append(out, made(DueBedding, m, c, "first look after bedding in").on(day, today))
-	}
-	if u != nil {
-		if more := allowance(u.Name, a.Km, a.Hours); more > 0 {
-			if day, ok := u.Reaches(u.At(signed) + more); ok {
-				d := made(DueAgain, m, c, fmt.Sprintf("look again, at %s %s", grouped(u.At(signed)+more), u.Name))
-				away := day.Sub(signed).Hours() / 24
-				spread := 1.645 * u.Unsteady()
-				d = d.on(day.Format(time.DateOnly), today).within(signed.AddDate(0, 0, int(away/(1+spread))).Format(time.DateOnly),
-					signed.AddDate(0, 0, int(away*(1+spread))).Format(time.DateOnly))
-				if len(out) == 0 || out[0].Kind != DueAgain {
-					out = append(out, d)
-				} else if d.On < out[0].On {
-					out[0] = d
-				}
-			}
-		}
+		d := made(DueBedding, m, c, "first look after bedding in").on(signed.AddDate(0, 0, beddingDays).Format(time.DateOnly), today)
+		d.Bring = a.Bring
+		out = append(out, d)
 	}
 	if a.Assumed > 0 {
-		out = append(out, made(DueAssumed, m, c, fmt.Sprintf("%d assumed %s to be confirmed by its manual", a.Assumed,
-			map[bool]string{true: "figure", false: "figures"}[a.Assumed == 1])))
-	}
-	for i := range out {
-		out[i].Bring = a.Bring
+		d := made(DueAssumed, m, c, fmt.Sprintf("%d assumed %s to be confirmed by its manual", a.Assumed,
+			map[bool]string{true: "figure", false: "figures"}[a.Assumed == 1]))
+		d.Bring = a.Bring
+		out = append(out, d)
 	}
 	return out
+}
+
+// lubrication is when a cable is lubricated again: from when it was logged last, or from a new part on. Where neither is on
+// record, nobody knows when it was, and it waits for the next visit.
+func lubrication(
+	m *workshop.Machine, c *workshop.Cable, u *workshop.Usage, l postgres.RunLine, signed time.Time, rules []postgres.Rule, today string,
+) (d Due, ok bool) {
+	var by Every
+	with := "what its maker names"
+	if of := l.Standing.Again.Lubricate; of != nil {
+		by, with = everyOf(of.Recheck), of.With
+	}
+	holds := over(by, rules, DueLubrication)
+	if holds.Every == (Every{}) {
+		return d, false
+	}
+	d = made(DueLubrication, m, c, "lubricate: "+with)
+	d.Bring, d.Own = []string{with}, holds.says
+	day := ""
+	if l.Standing.Again.Renewed {
+		day = signed.Format(time.DateOnly)
+	}
+	for _, one := range m.Lubrications {
+		if one.Cable == c.ID {
+			day = max(day, one.On)
+		}
+	}
+	from, err := time.ParseInLocation(time.DateOnly, day, signed.Location())
+	if err != nil {
+		return d, true
+	}
+	return holds.due(d, u, from, today)
+}
+
+// holding is what holds of a sheet and a rule; says is what there is to say of the rule.
+type holding struct {
+	Every
+	says  string
+	later bool // it lets more pass than the sheet
+}
+
+// due dates something that comes due again after a day: by days or by usage, whichever comes first.
+func (e holding) due(d Due, u *workshop.Usage, from time.Time, today string) (Due, bool) {
+	d.Own = e.says
+	if e.Days > 0 {
+		d = d.on(from.AddDate(0, 0, int(e.Days)).Format(time.DateOnly), today)
+	}
+	if u == nil {
+		return d, d.On != ""
+	}
+	more := allowance(u.Name, e.Km, e.Hours)
+	day, rises := u.Reaches(u.At(from) + more)
+	if more <= 0 || !rises || d.On != "" && d.On <= day.Format(time.DateOnly) {
+		return d, d.On != ""
+	}
+	at := fmt.Sprintf(", at %s %s", grouped(u.At(from)+more), u.Name)
+	d.What, d.Says = d.What+at, d.Says+at
+	away, spread := day.Sub(from).Hours()/24, 1.645*u.Unsteady()
+	return d.on(day.Format(time.DateOnly), today).within(from.AddDate(0, 0, int(away/(1+spread))).Format(time.DateOnly),
+		from.AddDate(0, 0, int(away*(1+spread))).Format(time.DateOnly)), true
 }
 
 // allowance is how much more usage a sheet allows by a meter of a name, 0 where it counts otherwise.
@@ -166,6 +218,10 @@ func (s *Shop) dueOf(ctx context.Context, floor *workshop.Workshop, newest map[[
 	if err != nil {
 		return nil, err
 	}
+	rules, err := s.Store.Rules(ctx)
+	if err != nil {
+		return nil, err
+	}
 	out := []Due{}
 	for i := range floor.Machines {
 		m := &floor.Machines[i]
@@ -176,7 +232,7 @@ func (s *Shop) dueOf(ctx context.Context, floor *workshop.Workshop, newest map[[
 		for k := range m.Cables {
 			c := &m.Cables[k]
 			if l, ok := newest[[2]string{m.ID, c.ID}]; ok && l.Standing.Signed {
-				out = append(out, again(m, c, used, l, l.Standing.Touched.In(zone), today)...)
+				out = append(out, again(m, c, used, l, l.Standing.Touched.In(zone), rules[l.Sheet], today)...)
 			}
 		}
 		for _, d := range m.Defects {
@@ -277,7 +333,11 @@ func visits(machines []workshop.Machine, due []Due, plans []postgres.Plan, today
 			if d.On > until {
 				continue
 			}
-			v.Due, v.What = append(v.Due, d.ID), append(v.What, d.What)
+			what := d.What
+			if d.Own != "" {
+				what += " (" + d.Own + ")"
+			}
+			v.Due, v.What = append(v.Due, d.ID), append(v.What, what)
 			for _, b := range d.Bring {
 				if !slices.Contains(v.Bring, b) {
 					v.Bring = append(v.Bring, b)

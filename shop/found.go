@@ -34,7 +34,7 @@ func (s *Shop) FoundGood(ctx context.Context, family, school string) ([]FoundGoo
 		return nil, err
 	}
 	lines = slices.DeleteFunc(lines, func(l postgres.RunLine) bool { return l.Standing.Sign != tell.SignSigned })
-	list, err := s.taughtBy(ctx, lines)
+	list, err := s.taughtBy(ctx, lines, mostTaught)
 	if err != nil {
 		return nil, err
 	}

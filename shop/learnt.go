@@ -3,9 +3,7 @@ package shop
 import (
 	"cmp"
 	"context"
-	"encoding/json"
 	"errors"
-	"fmt"
 	"math"
 	"slices"
 
@@ -25,10 +23,11 @@ const differs = 0.05
 
 // taught is what a signed run teaches of the steps of its sheet.
 type taught struct {
-	run    string
-	sheet  *sheet.Sheet // as it is kept
-	learns []lead.Learns
-	left   []left
+	run     string
+	machine string
+	sheet   *sheet.Sheet // as it is kept
+	learns  []lead.Learns
+	left    []left
 }
 
 // left is what a point was left at by a run that was signed and proved.
@@ -39,11 +38,11 @@ type left struct {
 	text     string
 }
 
-// taughtBy is what the newest signed runs among lines teach, each by its own sheet. They are read aside: whoever asks may
+// taughtBy is what the newest signed runs among lines teach, as many as are wanted, each by its own sheet. They are read aside: whoever asks may
 // hold a run already.
-func (s *Shop) taughtBy(ctx context.Context, lines []postgres.RunLine) (out []taught, err error) {
+func (s *Shop) taughtBy(ctx context.Context, lines []postgres.RunLine, most int) (out []taught, err error) {
 	for _, l := range lines {
-		if len(out) == mostTaught {
+		if len(out) == most {
 			break
 		}
 		if !l.Standing.Signed || !l.Whole {
@@ -55,6 +54,7 @@ func (s *Shop) taughtBy(ctx context.Context, lines []postgres.RunLine) (out []ta
 			if one, err = s.taughtByOne(ctx, l.ID); err != nil {
 				return nil, err
 			}
+			one.machine = l.Machine
 			s.memory.taught.Add(key, one)
 		}
 		out = append(out, one)
@@ -139,7 +139,7 @@ func (s *Shop) knowsOf(ctx context.Context, machine, cable string) (out []record
 
 // knownBy is the same by the runs of the machine, the newest first.
 func (s *Shop) knownBy(ctx context.Context, lines []postgres.RunLine, cable string) (out []record.Known, err error) {
-	list, err := s.taughtBy(ctx, slices.DeleteFunc(slices.Clone(lines), func(l postgres.RunLine) bool { return l.Cable != cable }))
+	list, err := s.taughtBy(ctx, slices.DeleteFunc(slices.Clone(lines), func(l postgres.RunLine) bool { return l.Cable != cable }), mostTaught)
 	if err != nil {
 		return nil, err
 	}
@@ -207,8 +207,9 @@ type Lesson struct {
 	Value    float64  `json:"value"`
 	Was      float64  `json:"was"`
 	Unit     string   `json:"unit"`
-	Runs     []string `json:"runs"`     // that agree
-	Measured bool     `json:"measured"` // enough do: it is measured here, and assumed no longer
+	Runs     []string `json:"runs"`              // that agree
+	Measured bool     `json:"measured"`          // enough do: it is measured here, and assumed no longer
+	Sourced  bool     `json:"sourced,omitempty"` // its source gives another figure
 }
 
 // Lessons are what a signed run teaches of its sheet, as it is by now: none where a source gives the figure, where the
@@ -223,7 +224,7 @@ func (s *Shop) lessons(ctx context.Context, id string) ([]Lesson, *sheet.Sheet, 
 	if err != nil {
 		return nil, nil, err
 	}
-	own, err := s.taughtBy(ctx, []postgres.RunLine{line})
+	own, err := s.taughtBy(ctx, []postgres.RunLine{line}, mostTaught)
 	if err != nil || len(own) == 0 || own[0].sheet == nil || len(own[0].learns) == 0 {
 		return []Lesson{}, nil, err
 	}
@@ -235,7 +236,7 @@ func (s *Shop) lessons(ctx context.Context, id string) ([]Lesson, *sheet.Sheet, 
 	if err != nil {
 		return nil, nil, err
 	}
-	before, err := s.taughtBy(ctx, slices.DeleteFunc(lines, func(l postgres.RunLine) bool { return l.ID == id }))
+	before, err := s.taughtBy(ctx, slices.DeleteFunc(lines, func(l postgres.RunLine) bool { return l.ID == id }), mostTaught)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -268,23 +269,5 @@ func (s *Shop) Learn(ctx context.Context, id, path string) (SheetPage, error) {
 	if i < 0 {
 		return SheetPage{}, fault.At("path", "this run teaches nothing of it that the sheet does not have by now")
 	}
-	next := newest.Teach([]sheet.Learnt{{Path: path, Value: list[i].Value, Runs: list[i].Runs}})
-	next.Revision++
-	raw, err := json.Marshal(next)
-	if err != nil {
-		return SheetPage{}, err
-	}
-	again, err := sheet.Parse(raw)
-	if err != nil {
-		return SheetPage{}, fault.At("path", "the sheet does not hold with %g there: %s. Write the revision by hand", list[i].Value, err)
-	}
-	var looked []string
-	for _, q := range again.Questions() {
-		looked = append(looked, q.Field)
-	}
-	kept, err := s.KeepSheet(ctx, again.JSON(), looked)
-	if err != nil {
-		return SheetPage{}, fmt.Errorf("the revision was not kept: %w", err)
-	}
-	return kept, nil
+	return s.teach(ctx, newest, list[i])
 }

@@ -2,11 +2,13 @@ package shop
 
 import (
 	"context"
+	"errors"
 	"slices"
 	"strings"
 	"time"
 
 	"brankel/postgres"
+	"brankel/rigging/fault"
 	"brankel/rigging/run/lead"
 	"brankel/rigging/workshop"
 )
@@ -88,7 +90,46 @@ func (s *Shop) historyOf(ctx context.Context, machine, cable, id string) (map[st
 	if rising {
 		h["lost-motion-rising"] = true
 	}
-	return h, err
+	if err != nil {
+		return h, err
+	}
+	return h, s.agedOf(ctx, m, cable, doneOf(slices.DeleteFunc(runs, func(r postgres.RunLine) bool { return r.ID == id })), h)
+}
+
+// agedOf adds what the visits of years say beforehand of a cable.
+func (s *Shop) agedOf(ctx context.Context, m workshop.Machine, cable string, done []postgres.RunLine, h map[string]bool) error {
+	c := m.Cable(cable)
+	zone, err := s.zone(ctx)
+	if c == nil || err != nil {
+		return err
+	}
+	lines, err := s.yearsOf(ctx, m, *c, done, zone)
+	var wrong *fault.Fault
+	if errors.As(err, &wrong) {
+		return nil // its page says what is wrong with them; they say nothing beforehand
+	}
+	usage := usageOf(&m)(s.Now().In(zone))
+	for _, l := range lines {
+		last := l.Visits[len(l.Visits)-1]
+		switch {
+		case l.Ends != EndsNow && l.Ends != EndsSoon:
+		case l.Setter != "":
+			h["adjuster-nearly-out"] = true
+		default:
+			h["wears-out"] = true
+		}
+		if l.Wear.Rate.Since > 0 && l.Wear.Rate.Times > 1 {
+			h["wears-faster"] = true
+		}
+		if last.Jump != "" {
+			h["jumped"] = true
+		}
+		now := last.Left + l.Wear.Rate.PerUnit*(usage-last.Usage)
+		if len(l.Visits) > 1 && (now < l.Window[0] || now > l.Window[1]) {
+			h["worn-since"] = true
+		}
+	}
+	return err
 }
 
 func notALetter(r rune) bool { return r < 'a' || r > 'z' }

@@ -113,8 +113,7 @@ func (s *Shop) Years(ctx context.Context, id string) (Years, error) {
 		shows, month := math.Round(usage.At(s.Now().In(zone))), usage.PerDay()*365.25/12
 		out.Shows, out.Month = &shows, &month
 	}
-	done := slices.DeleteFunc(lines, func(l postgres.RunLine) bool { return !l.Standing.Signed || !l.Whole })
-	slices.Reverse(done) // the oldest first
+	done := doneOf(lines)
 	out.Visits = len(done)
 	if len(done) > 0 {
 		out.Since = done[0].Standing.Touched.In(zone).Format(time.DateOnly)
@@ -128,6 +127,13 @@ func (s *Shop) Years(ctx context.Context, id string) (Years, error) {
 	}
 	slices.SortStableFunc(out.Lines, func(a, b YearsLine) int { return a.order() - b.order() })
 	return out, nil
+}
+
+// doneOf are the signed runs among those of a machine that nobody tampered with, the oldest first.
+func doneOf(lines []postgres.RunLine) []postgres.RunLine {
+	done := slices.DeleteFunc(lines, func(l postgres.RunLine) bool { return !l.Standing.Signed || !l.Whole })
+	slices.Reverse(done)
+	return done
 }
 
 // order puts what ends first before the rest.

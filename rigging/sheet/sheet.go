@@ -42,6 +42,7 @@ type Sheet struct {
 	setup.Setup              // how the machine stands while somebody works at it
 	Steps       []Step       `json:"steps" jsonschema:"minItems=1"`
 	Recheck     Recheck      `json:"recheck"`
+	Lubricate   *Lubricate   `json:"lubricate,omitempty"`
 
 	Rig         *rig.Rig                      `json:"rig,omitempty"`     // all right as it is set; nil where nobody knows it
 	Nominal     map[string]map[string]float64 `json:"nominal,omitempty"` // settings by school, where a school ends elsewhere
@@ -382,6 +383,12 @@ type Recheck struct {
 	Days  int     `json:"days,omitempty" jsonschema:"minimum=0,maximum=36500"`
 	Hours float64 `json:"hours,omitempty" jsonschema:"minimum=0,maximum=100000"`
 	Km    float64 `json:"km,omitempty" jsonschema:"minimum=0,maximum=1000000"`
+}
+
+// Lubricate is what a cable is lubricated with, and when again, whichever comes first.
+type Lubricate struct {
+	With string `json:"with" jsonschema:"minLength=1"`
+	Recheck
 }
 
 // Hash names the content: the SHA-256 of the sheet written as JSON.

@@ -22,6 +22,10 @@ var Histories = []History{
 	{"oil-on-shoes", "oil was noted on the shoes", map[string]float64{}},
 	{"twin-behaves", "the twin cable behaves", map[string]float64{"outside": 0.6, "wear": 0.8}},
 	{"open-fault", "a fault was left open on this machine", map[string]float64{"wear": 1.5, "outside": 1.5}},
+	{"worn-since", "as it wears, it should be outside its limits by now", map[string]float64{"setting": 2, "wear": 1.5}},
+	{"wears-out", "what nothing takes up is near its end", map[string]float64{"wear": 3, "setting": 0.7}},
+	{"wears-faster", "it wears faster than it did", map[string]float64{"wear": 2, "stiff": 1.5}},
+	{"jumped", "at the last visit it was found beyond its wear", map[string]float64{"fitting": 2, "wear": 1.5}},
 	{"stood-long", "it stood for months", map[string]float64{"stiff": 3}},
 }
 

@@ -9,7 +9,7 @@ import (
 	"brankel/rigging/run/record"
 )
 
-// Entry is one line for the card of a machine, by kind: meter, swap, modification,
+// Entry is one line for the card of a machine, by kind: meter, swap, lubrication, modification,
 // bulletin, defect; or close with the ID of a bulletin or defect. A meter reading with
 // the ID of another one corrects that.
 type Entry struct {
@@ -26,6 +26,7 @@ type Entry struct {
 	Approved string  `json:"approved,omitempty"`
 	Basis    string  `json:"basis,omitempty"`
 	Until    string  `json:"until,omitempty"`
+	Cable    string  `json:"cable,omitempty"` // the id of the one that was lubricated
 }
 
 // How long a name and a remark on a card may be, in letters, and how long its lists.
@@ -57,6 +58,8 @@ func (m *Machine) Add(e Entry, by string, today time.Time, id string) error {
 	case "swap":
 		m.Swaps = append(m.Swaps, Swap{e.On, e.Says, e.Was, e.Now, by})
 		return fault.First(need(e.Says, "says", "say which part was exchanged"), need(e.Now, "now", "say what is fitted now"))
+	case "lubrication":
+		return m.lubricated(e, by)
 	case "modification":
 		m.Modifications = append(m.Modifications, Modification{e.On, e.Says, e.Approved, e.Basis, by})
 		return fault.First(
@@ -73,7 +76,7 @@ func (m *Machine) Add(e Entry, by string, today time.Time, id string) error {
 	case "close":
 		return m.close(e)
 	}
-	return fault.At("kind", "write meter, swap, modification, bulletin, defect or close")
+	return fault.At("kind", "write meter, swap, lubrication, modification, bulletin, defect or close")
 }
 
 // mostUsage is more than any meter counts to.
@@ -140,6 +143,14 @@ func rises(readings []MeterReading, e Entry) error {
 		}
 	}
 	return nil
+}
+
+func (m *Machine) lubricated(e Entry, by string) error {
+	if m.Cable(e.Cable) == nil {
+		return fault.At("cable", "say which of its cables was lubricated")
+	}
+	m.Lubrications = append(m.Lubrications, Lubrication{e.On, e.Cable, e.Says, by})
+	return need(e.Says, "says", "say with what it was lubricated")
 }
 
 func (m *Machine) close(e Entry) error {

@@ -32,6 +32,7 @@ type Details struct {
 	Identity      []Mark         `json:"identity,omitempty"` // hull number, registration …
 	Meters        []Meter        `json:"meters,omitempty"`
 	Swaps         []Swap         `json:"swaps,omitempty"`
+	Lubrications  []Lubrication  `json:"lubrications,omitempty"`
 	Modifications []Modification `json:"modifications,omitempty"`
 	Bulletins     []Bulletin     `json:"bulletins,omitempty"`
 	Defects       []Defect       `json:"defects,omitempty"`
@@ -92,6 +93,14 @@ type Swap struct {
 	Was  string `json:"was,omitempty"`
 	Now  string `json:"now"`
 	By   string `json:"by"`
+}
+
+// Lubrication is a cable that was lubricated, and with what.
+type Lubrication struct {
+	On    string `json:"on"`
+	Cable string `json:"cable"` // its id
+	With  string `json:"with"`
+	By    string `json:"by"`
 }
 
 // Modification is an added or made part: who approved it, on what basis.

@@ -165,6 +165,7 @@ func (m *Merged) machine(there, file Machine, take bool) {
 	logged := now.Details
 	logged.Meters = meters(there.Meters, file.Meters)
 	logged.Swaps = together(there.Swaps, file.Swaps, same)
+	logged.Lubrications = together(there.Lubrications, file.Lubrications, same)
 	logged.Modifications = together(there.Modifications, file.Modifications, same)
 	logged.Bulletins = together(there.Bulletins, file.Bulletins, func(a, b Bulletin) bool { return a.ID == b.ID })
 	for i, b := range logged.Bulletins {

@@ -16,6 +16,8 @@ type Again struct {
 	Renewed bool     `json:"renewed,omitempty"`
 	Assumed int      `json:"assumed,omitempty"`
 	Bring   []string `json:"bring,omitempty"`
+
+	Lubricate *sheet.Lubricate `json:"lubricate,omitempty"`
 }
 
 func again(run *lead.Lead) *Again {
@@ -23,7 +25,8 @@ func again(run *lead.Lead) *Again {
 		return nil
 	}
 	r := run.Sheet.Recheck
-	return &Again{Days: r.Days, Km: r.Km, Hours: r.Hours, Renewed: run.Renewed, Assumed: len(run.Sheet.Assumed), Bring: brought(run.Sheet)}
+	return &Again{Days: r.Days, Km: r.Km, Hours: r.Hours, Renewed: run.Renewed, Assumed: len(run.Sheet.Assumed), Bring: brought(run.Sheet),
+		Lubricate: run.Sheet.Lubricate}
 }
 
 // brought is what is brought along for the work of a sheet, once: the tools of the steps, the instruments that are read by,

@@ -49,6 +49,8 @@ type Standing struct {
 	Moved float64 `json:"-"` // the most an adjuster was moved
 	By    string  `json:"-"` // who signed it
 	Left  string  `json:"-"` // what was left out or done by request, and why
+
+	Firsts, Seconds int `json:"-"` // adjusters moved to bring readings in, and those of them that needed a second move; of a signed one
 }
 
 // Stand says where a run stands.
@@ -62,6 +64,7 @@ func Stand(led *lead.Lead) Standing {
 	if run.Signed != nil {
 		out.Cause = run.Signed.Cause
 		out.Seen, out.Again = run.Seen(), again(led)
+		out.Firsts, out.Seconds = run.FirstMoves()
 	}
 	if run.Signed != nil && run.Sheet != nil && run.Sheet.Recheck.Days > 0 {
 		out.Due = run.Local(run.SignedAt).AddDate(0, 0, run.Sheet.Recheck.Days).Format(time.DateOnly)

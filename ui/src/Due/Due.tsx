@@ -31,7 +31,7 @@ export function DueScreen() {
             <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 320px' }, columnGap: 5 }}>
               <Box>
                 {data.visits.map((v) => (
-                  <VisitBox key={v.machine} visit={v} work={work} />
+                  <VisitBox key={v.machine} visit={v} due={data.due} work={work} />
                 ))}
                 {data.due.length === 0 && <Box sx={{ mt: 2 }}>Nothing comes due: nothing was signed here yet.</Box>}
                 <Calendars manage={session?.manage ?? false} />

@@ -4,22 +4,31 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { DueList } from '../api/client';
 import { usePlan } from '../api/useDue';
+import { useCard } from '../api/useMachine';
+import { useTimes } from '../api/useTimes';
 import { Blank } from '../parts/Blank';
 
 type Visit = DueList['visits'][number];
+type Due = DueList['due'][number];
 
 /** What one machine coming in once would do, what to bring, and the day it comes. */
-export function VisitBox({ visit, work }: { visit: Visit; work: boolean }) {
+export function VisitBox({ visit, due, work }: { visit: Visit; due: Due[]; work: boolean }) {
   const [day, setDay] = useState(visit.on);
   const [seen, setSeen] = useState(visit.on);
   const [refused, setRefused] = useState('');
   const plan = usePlan();
+  const { log } = useCard();
+  const times = useTimes();
   if (seen !== visit.on) {
     setSeen(visit.on); // it was dragged, or somebody else agreed on another
     setDay(visit.on);
   }
   const send = async (on: string) => {
     const done = await plan(visit.machine, on);
+    setRefused(done.problem?.detail ?? '');
+  };
+  const lubricated = async (d: Due) => {
+    const done = await log(visit.machine, { kind: 'lubrication', on: times.today(), cable: d.cable ?? '', says: d.bring?.[0] ?? '' });
     setRefused(done.problem?.detail ?? '');
   };
   return (
@@ -47,6 +56,14 @@ export function VisitBox({ visit, work }: { visit: Visit; work: boolean }) {
       </Box>
       {visit.bring.length > 0 && <Box sx={{ mt: 0.5, fontSize: 'text' }}>Bring: {visit.bring.join('; ')}.</Box>}
       {visit.with.length > 0 && <Box sx={{ mt: 0.5, fontSize: 'text', color: 'quiet' }}>Within the week too: {visit.with.join(', ')}.</Box>}
+      {work &&
+        due
+          .filter((d) => d.kind === 'lubrication' && visit.due.includes(d.id))
+          .map((d) => (
+            <Button key={d.id} variant="text" sx={{ minHeight: 48, py: 0 }} onClick={() => void lubricated(d)}>
+              {visit.name}, {d.what.split(',')[0]}: lubricated today
+            </Button>
+          ))}
       {work && (
         <Box
           component="form"

@@ -1,5 +1,5 @@
 import { Navigate, useParams } from 'react-router';
-import { useMachine } from './useMachine';
+import { useMachine } from '../api/useMachine';
 
 /** Where a label leads: to the run that is open on its cable, else to the card of its machine. */
 export function AtScreen() {

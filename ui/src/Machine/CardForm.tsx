@@ -12,7 +12,7 @@ import { Finding } from '../parts/Finding';
 import { OneOf } from '../parts/Toggle';
 import { useLibrary } from '../api/useSheets';
 import { CableForm } from './CableForm';
-import { useCard } from './useMachine';
+import { useCard } from '../api/useMachine';
 import { keys } from '../api/keys';
 
 const choices = crafts.map((c) => ({ id: c, name: c }));

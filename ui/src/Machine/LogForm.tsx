@@ -6,7 +6,7 @@ import { Blank } from '../parts/Blank';
 import { OneOf, Toggle } from '../parts/Toggle';
 import { useTimes } from '../api/useTimes';
 import { readDay } from '../days';
-import { useCard } from './useMachine';
+import { useCard } from '../api/useMachine';
 
 type Field = 'name' | 'shows' | 'says' | 'was' | 'now' | 'approved' | 'basis' | 'until';
 const kinds: { id: string; name: string; fields: [Field, string][] }[] = [
@@ -36,6 +36,11 @@ const kinds: { id: string; name: string; fields: [Field, string][] }[] = [
     ],
   },
   {
+    id: 'lubrication',
+    name: 'lubrication',
+    fields: [['says', 'with what']],
+  },
+  {
     id: 'modification',
     name: 'a modification',
     fields: [
@@ -55,6 +60,7 @@ export function LogForm({ machine }: { machine: Machine }) {
   const [refused, setRefused] = useState({ field: '', detail: '' });
   const [wrong, setWrong] = useState(''); // the reading that this one corrects
   const [changed, setChanged] = useState(false); // it is another meter than before
+  const [cable, setCable] = useState(machine.cables[0]?.id ?? ''); // the one that was lubricated
   const { log } = useCard();
   const readings = (machine.meters?.find((m) => m.name === texts.name)?.readings ?? []).filter((r) => r.id && !r.struck);
   const known = machine.meters?.some((m) => m.name === texts.name && m.readings.length > 0); // also from a file, without ids
@@ -65,6 +71,7 @@ export function LogForm({ machine }: { machine: Machine }) {
       kind,
       on,
       ...fields,
+      ...(kind === 'lubrication' ? { cable } : {}),
       ...(kind === 'meter' && wrong ? { id: wrong } : {}),
       ...(kind === 'meter' && changed ? { new: true } : {}),
     };
@@ -117,6 +124,7 @@ export function LogForm({ machine }: { machine: Machine }) {
           />
         ))}
       </Box>
+      {kind === 'lubrication' && <OneOf label="which cable" options={machine.cables} value={cable} onChange={setCable} />}
       {kind === 'meter' && known && (
         <Box>
           <Toggle

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import type { MachineView } from '../api/client';
 import { useTimes } from '../api/useTimes';
 import { readDay } from '../days';
-import { useCard } from './useMachine';
+import { useCard } from '../api/useMachine';
 
 /** What stays visible until it is closed. */
 export function OpenThings({ view, work }: { view: MachineView; work: boolean }) {
@@ -71,6 +71,11 @@ export function Logged({ view }: { view: MachineView }) {
       })),
     ),
     ...(m.swaps ?? []).map((s) => ({ on: s.on, says: `${s.what}: ${s.was ? `${s.was} → ` : ''}${s.now}`, by: s.by })),
+    ...(m.lubrications ?? []).map((l) => ({
+      on: l.on,
+      says: `lubricated: ${m.cables.find((c) => c.id === l.cable)?.name ?? l.cable}, ${l.with}`,
+      by: l.by,
+    })),
     ...(m.modifications ?? []).map((s) => ({
       on: s.on,
       says: `modification: ${s.what}; approved by ${s.approved}, ${s.basis}`,

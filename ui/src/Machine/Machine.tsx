@@ -12,7 +12,7 @@ import { LogForm } from './LogForm';
 import { papers } from '../parts/papers';
 import { useStart } from '../parts/useStart';
 import { RunsOut } from './RunsOut';
-import { useMachine } from './useMachine';
+import { useMachine } from '../api/useMachine';
 
 /** A machine's card: what it is, its lines with their chains and runs, what is open, and all that was logged. */
 export function MachineScreen() {

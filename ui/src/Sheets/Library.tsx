@@ -6,6 +6,7 @@ import { useSession } from '../api/useSession';
 import { FindBlank } from '../parts/FindBlank';
 import { AxisView } from './AxisView';
 import { Bring } from './Bring';
+import { SecondMoves } from './RunsSay';
 import { useSheetsNamed } from '../api/useSheets';
 
 /** Every sheet on the axis of its numbers, where gaps and overlaps show. */
@@ -46,6 +47,7 @@ export function LibraryScreen() {
             </Box>
           </Box>
         ))}
+        {wanted === '' && <SecondMoves />}
         {data && axes.length === 0 && (
           <Box sx={{ fontSize: 'name', py: 3 }}>{wanted ? `No sheet is called “${find}”.` : 'There are no sheets yet.'}</Box>
         )}

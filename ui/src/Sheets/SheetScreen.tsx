@@ -7,6 +7,8 @@ import { Foot, Head } from '../parts/Frame';
 import { useSession } from '../api/useSession';
 import { FaultList } from './FaultList';
 import { Drawn } from './Drawn';
+import { Rules } from './Rules';
+import { RunsSay } from './RunsSay';
 import { Paper } from '../parts/paper/Paper';
 import { useBegin, useSheetPage } from '../api/useSheets';
 
@@ -102,6 +104,8 @@ function Page({ page }: { page: SheetPage }) {
       <Said title="Given" list={page.given} open />
       <Said title="What runs taught" list={page.measured} open />
       <Said title="Assumed, since its source does not say" list={page.assumed} />
+      <RunsSay hash={page.hash} manage={manage} />
+      <Rules hash={page.hash} manage={manage} />
       <Paper sheet={sheet} usual={page.usual} words={page.words} proofs={page.proofs} faults={none} questions={none} />
       {page.revisions.length > 1 && (
         <Box component="section" aria-label="Revisions" sx={{ borderTop: '2px solid', borderColor: 'text.primary', pt: 1.5 }}>

@@ -1165,6 +1165,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/second-moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the sheets whose first advice needed a second move, the most often first */
+        get: operations["secondMoves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/session": {
         parameters: {
             query?: never;
@@ -1354,6 +1371,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/sheets/{hash}/correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** keep what its runs say of a step as the next revision of a sheet */
+        post: operations["correct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sheets/{hash}/corrections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** what the runs of a sheet say against its figures */
+        get: operations["corrections"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sheets/{hash}/page": {
         parameters: {
             query?: never;
@@ -1365,6 +1416,24 @@ export interface paths {
         get: operations["sheetPage"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sheets/{hash}/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** when things are done again, by a sheet and by the workshop */
+        get: operations["rules"];
+        put?: never;
+        /** a rule of the workshop for all revisions of a sheet; later than the sheet only with a reason */
+        post: operations["setRule"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2919,6 +2988,7 @@ export interface components {
             learnt?: components["schemas"]["SheetLearnt"][];
             line: components["schemas"]["SheetLine"];
             lost_motion: components["schemas"]["SheetLostMotion"][];
+            lubricate?: components["schemas"]["SheetLubricate"];
             never?: components["schemas"]["SetupTogether"][];
             nominal?: {
                 [key: string]: {
@@ -3143,6 +3213,12 @@ export interface components {
             pulled: string;
             pushed: string;
             stroke: number;
+        };
+        SheetLubricate: {
+            days?: number;
+            hours?: number;
+            km?: number;
+            with: string;
         };
         SheetNeighbour: {
             says: string;
@@ -3470,6 +3546,15 @@ export interface components {
             stands: string[];
             title: string;
         };
+        ShopCorrections: {
+            cable: string;
+            hash: string;
+            lessons: components["schemas"]["ShopLesson"][];
+            moved: number;
+            says: string;
+            second: number;
+            sheet: string;
+        };
         ShopDraft: {
             faults: components["schemas"]["Fault"][];
             names: components["schemas"]["SheetRigNames"];
@@ -3487,12 +3572,13 @@ export interface components {
             high?: string;
             id: string;
             /** @enum {string} */
-            kind: "bedding" | "again" | "wear" | "fault" | "calibration" | "assumed" | "bulletin";
+            kind: "bedding" | "again" | "wear" | "fault" | "calibration" | "assumed" | "bulletin" | "lubrication";
             low?: string;
             machine?: string;
             name?: string;
             on: string;
             overdue: boolean;
+            own?: string;
             says: string;
             what: string;
         };
@@ -3500,6 +3586,11 @@ export interface components {
             due: components["schemas"]["ShopDue"][];
             today: string;
             visits: components["schemas"]["ShopVisit"][];
+        };
+        ShopEvery: {
+            days?: number;
+            hours?: number;
+            km?: number;
         };
         ShopFoundGood: {
             ask: string;
@@ -3594,6 +3685,7 @@ export interface components {
             path: string;
             runs: string[];
             says: string;
+            sourced?: boolean;
             unit: string;
             value: number;
             was: number;
@@ -3681,6 +3773,26 @@ export interface components {
             sights: components["schemas"]["RoutingSight"][];
             stock?: number;
         };
+        ShopRule: {
+            by?: string;
+            day?: string;
+            holds: string;
+            /** @enum {string} */
+            kind: "bedding" | "again" | "wear" | "fault" | "calibration" | "assumed" | "bulletin" | "lubrication";
+            later: boolean;
+            own?: components["schemas"]["ShopEvery"];
+            says: string;
+            sheet: components["schemas"]["ShopEvery"];
+            why?: string;
+        };
+        ShopRuleIn: {
+            days?: string;
+            hours?: string;
+            /** @enum {string} */
+            kind: "bedding" | "again" | "wear" | "fault" | "calibration" | "assumed" | "bulletin" | "lubrication";
+            km?: string;
+            why?: string;
+        };
         ShopRunView: {
             cable: string;
             doubts: components["schemas"]["ShopGaugeDoubt"][];
@@ -3694,6 +3806,14 @@ export interface components {
             unit?: components["schemas"]["WorkshopUnit"];
             variants: string[];
             view: components["schemas"]["RunView"];
+        };
+        ShopSecondMoves: {
+            cable: string;
+            hash: string;
+            moved: number;
+            says: string;
+            second: number;
+            sheet: string;
         };
         ShopSheetPage: {
             applies: string;
@@ -4400,6 +4520,7 @@ export interface components {
         WorkshopEntry: {
             approved?: string;
             basis?: string;
+            cable?: string;
             id?: string;
             kind: string;
             name?: string;
@@ -4417,6 +4538,12 @@ export interface components {
             note?: string;
             role: string;
         };
+        WorkshopLubrication: {
+            by: string;
+            cable: string;
+            on: string;
+            with: string;
+        };
         WorkshopMachine: {
             bulletins?: components["schemas"]["WorkshopBulletin"][];
             cables: components["schemas"]["WorkshopCable"][];
@@ -4425,6 +4552,7 @@ export interface components {
             defects?: components["schemas"]["WorkshopDefect"][];
             id: string;
             identity?: components["schemas"]["WorkshopMark"][];
+            lubrications?: components["schemas"]["WorkshopLubrication"][];
             meters?: components["schemas"]["WorkshopMeter"][];
             modifications?: components["schemas"]["WorkshopModification"][];
             name: string;
@@ -6851,6 +6979,35 @@ export interface operations {
             };
         };
     };
+    secondMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopSecondMoves"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     session: {
         parameters: {
             query?: never;
@@ -7256,6 +7413,72 @@ export interface operations {
             };
         };
     };
+    correct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearnIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopSheetPage"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    corrections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopCorrections"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     sheetPage: {
         parameters: {
             query?: never;
@@ -7274,6 +7497,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopSheetPage"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopRule"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setRule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopRuleIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopRule"][];
                 };
             };
             /** @description what was wrong */

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { api, answered, type Problem, type SheetPage } from '../api/client';
+import { api, answered, type Lesson, type Problem, type SheetPage } from '../api/client';
 import { useChange } from '../api/ask';
 import { keys } from '../api/keys';
 import { useSession } from '../api/useSession';
@@ -33,29 +33,44 @@ export function Lessons({ run }: { run: string }) {
         What this run teaches
       </Box>
       {(data ?? []).map((l) => (
-        <Box key={l.path} sx={{ mt: 1 }}>
-          <Box sx={{ fontSize: 'plain' }}>{l.says}</Box>
-          {l.measured && (
-            <Box sx={{ fontSize: 'note', color: 'quiet' }}>{l.runs.length} runs agree: it is measured, and assumed no longer.</Box>
-          )}
-          {manage ? (
-            <Button variant="outlined" sx={{ mt: 1 }} onClick={() => void take(l.path)}>
-              {`Write ${String(l.value)} ${l.unit} on the sheet`}
-            </Button>
-          ) : (
-            <Box sx={{ fontSize: 'note', color: 'quiet' }}>Whoever leads can write it on the sheet.</Box>
-          )}
-        </Box>
+        <LessonView key={l.path} lesson={l} manage={manage} onTake={() => void take(l.path)} />
       ))}
       {problem && <Finding>{problem.detail}</Finding>}
-      {kept && (
-        <Box role="status" sx={{ mt: 1, fontSize: 'plain' }}>
-          <Box component={Link} to={`/sheets/${kept.hash}`} sx={{ color: 'text.primary' }}>
-            Sheet {kept.sheet.id} is revision {kept.sheet.revision} now
-          </Box>
-          : the next run begins with it.
-        </Box>
+      {kept && <RevisedTo page={kept} />}
+    </Box>
+  );
+}
+
+/** A figure that the next revision of a sheet should have, with its evidence. */
+export function LessonView({ lesson: l, manage, onTake }: { lesson: Lesson; manage: boolean; onTake: () => void }) {
+  return (
+    <Box sx={{ mt: 1 }}>
+      <Box sx={{ fontSize: 'plain' }}>{l.says}</Box>
+      {l.sourced && (
+        <Box sx={{ fontSize: 'note', color: 'quiet' }}>Its source gives {l.was}: look there again before you write another figure.</Box>
       )}
+      {l.measured && !l.sourced && (
+        <Box sx={{ fontSize: 'note', color: 'quiet' }}>{l.runs.length} runs agree: it is measured, and assumed no longer.</Box>
+      )}
+      {manage ? (
+        <Button variant="outlined" sx={{ mt: 1 }} onClick={onTake}>
+          {`Write ${String(l.value)} ${l.unit} on the sheet`}
+        </Button>
+      ) : (
+        <Box sx={{ fontSize: 'note', color: 'quiet' }}>Whoever leads can write it on the sheet.</Box>
+      )}
+    </Box>
+  );
+}
+
+/** The revision that a lesson became. */
+export function RevisedTo({ page }: { page: SheetPage }) {
+  return (
+    <Box role="status" sx={{ mt: 1, fontSize: 'plain' }}>
+      <Box component={Link} to={`/sheets/${page.hash}`} sx={{ color: 'text.primary' }}>
+        Sheet {page.sheet.id} is revision {page.sheet.revision} now
+      </Box>
+      : the next run begins with it.
     </Box>
   );
 }

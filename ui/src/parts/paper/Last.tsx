@@ -103,19 +103,33 @@ export function Last() {
               <W at={['recheck', 'km']} label="kilometres" number unit="km" />
             </>
           ) : (
-            [
-              s.recheck.days ? `after ${s.recheck.days} days` : '',
-              s.recheck.hours ? `after ${s.recheck.hours} h` : '',
-              s.recheck.km ? `after ${s.recheck.km} km` : '',
-            ]
-              .filter(Boolean)
-              .join(', or ') || 'not said'
+            spans(s.recheck) || 'not said'
+          )}
+        </Row>
+        <Row head="Lubricate">
+          {edit && s.lubricate ? (
+            <>
+              with <W at={['lubricate', 'with']} label="lubricated with" /> after{' '}
+              <W at={['lubricate', 'days']} label="days of lubrication" number unit="days" /> or{' '}
+              <W at={['lubricate', 'hours']} label="hours of lubrication" number unit="h" /> or{' '}
+              <W at={['lubricate', 'km']} label="kilometres of lubrication" number unit="km" />
+              <TakeOut at={['lubricate']} name="lubrication" />
+            </>
+          ) : edit ? (
+            <Add at={['lubricate']} what="lubrication" named whole make={(says) => ({ with: says })} />
+          ) : s.lubricate ? (
+            [`with ${s.lubricate.with}`, spans(s.lubricate)].filter(Boolean).join(', ')
+          ) : (
+            'not said'
           )}
         </Row>
       </Part>
     </>
   );
 }
+
+const spans = (r: { days?: number; hours?: number; km?: number }) =>
+  [r.days ? `after ${r.days} days` : '', r.hours ? `after ${r.hours} h` : '', r.km ? `after ${r.km} km` : ''].filter(Boolean).join(', or ');
 
 /** What a turn does, where no rig tells it. */
 function ByHand() {

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, answered, type Entry, type Machine, type MachineView } from '../api/client';
-import { useChange } from '../api/ask';
-import { keys } from '../api/keys';
+import { api, answered, type Entry, type Machine, type MachineView } from './client';
+import { useChange } from './ask';
+import { keys } from './keys';
 
 export const useMachine = (id: string) =>
   useQuery({
@@ -15,7 +15,7 @@ export const useMachine = (id: string) =>
 export function useCard() {
   const change = useChange<MachineView>((data, client) => {
     client.setQueryData(keys.machine(data.machine.id), data);
-    return client.invalidateQueries({ queryKey: keys.bays });
+    return Promise.all([keys.bays, keys.due].map((queryKey) => client.invalidateQueries({ queryKey })));
   });
   return {
     put: (machine: Machine) => change(() => api.POST('/api/v1/machines', { body: machine })),
