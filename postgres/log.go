@@ -6,6 +6,8 @@ import (
 	"time"
 
 	"gorm.io/gorm"
+
+	"brankel/rigging/phrase"
 )
 
 // LogAsk is which runs are asked for; what is empty asks for any. From and Until are times between which the last thing was
@@ -72,9 +74,10 @@ func (s *Store) FindRuns(ctx context.Context, want string) (out []Found, err err
 		return nil, nil
 	}
 	db := s.db.WithContext(ctx)
+	query, meant := meaning(want)
 	err = db.Raw(head+`ts_headline('english', r.words, q, 'MaxFragments=1, MaxWords=16, MinWords=6, StartSel="", StopSel=""') AS why`+from+`,
-		plainto_tsquery('english', ?) q WHERE to_tsvector('english', r.words) @@ q
-		ORDER BY r.touched DESC NULLS LAST, r.id LIMIT ?`, want, mostHits).Scan(&out).Error
+		(SELECT `+query+` AS q) asked WHERE to_tsvector('english', r.words) @@ q
+		ORDER BY r.touched DESC NULLS LAST, r.id LIMIT ?`, append(meant, mostHits)...).Scan(&out).Error
 	if err != nil || len(out) > 0 {
 		return out, err
 	}
@@ -95,4 +98,17 @@ func (s *Store) FindRuns(ctx context.Context, want string) (out []Found, err err
 			append(args, want, mostHits)...).Scan(&out).Error
 	})
 	return out, err
+}
+
+// meaning is the query of a full text for all words of a text, each as it is or as other trades have it, in SQL.
+func meaning(want string) (query string, args []any) {
+	var all []string
+	for _, word := range strings.Fields(want) {
+		var any []string
+		for _, w := range phrase.Alternatives(word) {
+			any, args = append(any, "plainto_tsquery('english', ?)"), append(args, w)
+		}
+		all = append(all, "("+strings.Join(any, " || ")+")")
+	}
+	return strings.Join(all, " && "), args
 }

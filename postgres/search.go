@@ -6,10 +6,11 @@ import (
 
 	"gorm.io/gorm"
 
+	"brankel/rigging/phrase"
 	"brankel/rigging/workshop"
 )
 
-// Hit is one thing found: its kind (machine, sheet, run), ID and words.
+// Hit is one thing found: its kind (machine, sheet, run, person), ID and words.
 type Hit struct {
 	Kind  string
 	ID    string
@@ -20,7 +21,7 @@ type Hit struct {
 const mostHits = 12 // of each kind
 
 // Search finds machines, sheets and runs from the Bench that hold every word asked for, in any case of
-// letters: machines by name, serial, note, owner, marks and cables, sheets by
+// letters, or as other trades have it: machines by name, serial, note, owner, marks and cables, sheets by
 // number, rig and source, the newest revision of each.
 func (s *Store) Search(ctx context.Context, want string) ([]Hit, error) {
 	words := few(strings.Fields(strings.ToLower(want)))
@@ -45,13 +46,24 @@ func (s *Store) Search(ctx context.Context, want string) ([]Hit, error) {
 			len(workshop.BenchCable)+1).
 		Order("r.opened DESC, r.id").
 		Limit(mostHits)
+	people := s.db.WithContext(ctx).Table("people").
+		Select("'person' AS kind, name AS id, name AS title, 'what was done by them' AS says").
+		Order("place, id").
+		Limit(mostHits)
 	for _, w := range words {
 		like := "%" + escape.Replace(w) + "%"
-		machines = machines.Where("words LIKE ?", like)
+		any, args := []string{"words LIKE ?"}, []any{like}
+		for _, other := range phrase.Alternatives(w)[1:] {
+			if len(other) >= leastMeant {
+				any, args = append(any, "words LIKE ?"), append(args, "%"+escape.Replace(other)+"%")
+			}
+		}
+		machines = machines.Where("("+strings.Join(any, " OR ")+")", args...)
+		people = people.Where("lower(name) LIKE ?", like)
 		sheets = sheets.Where("words LIKE ?", like)
 		bench = bench.Where("lower(concat_ws(' ', r.cable, m.name)) LIKE ?", like)
 	}
-	for _, q := range []*gorm.DB{machines, sheets, bench} {
+	for _, q := range []*gorm.DB{machines, sheets, bench, people} {
 		var hits []Hit
 		if err := q.Scan(&hits).Error; err != nil {
 			return nil, err
@@ -64,6 +76,7 @@ func (s *Store) Search(ctx context.Context, want string) ([]Hit, error) {
 // Of what is asked for the first words count, and of each the first letters: more tell
 // nothing apart.
 const (
+	leastMeant  = 5 // shorter ones are parts of too many others
 	mostWords   = 8
 	longestWord = 40
 )

@@ -105,7 +105,8 @@ func TestTheCardSaysWhatIsKnownBeforehand(t *testing.T) {
 	assert.NotContains(t, known("mussel", "parking"), "swapped-lately")
 	old := known("mussel", "clutch")
 	assert.True(t, old["adjuster-nearly-out"] && old["worn-since"], "what its years show counts beforehand: %v", old)
-	assert.NotContains(t, known("mussel", "parking"), "worn-since", "of one that was set lately it does not")
+	assert.NotContains(t, known("oyster", "clutch"), "worn-since", "of one that was set lately it does not")
+	assert.True(t, known("mussel", "parking")["jumped"])
 	log := func(e workshop.Entry) {
 		e.On = "2026-11-20"
 		_, err := s.Log(t.Context(), "mussel", e, "Ines")

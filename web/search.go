@@ -1,8 +1,13 @@
 package web
 
 import (
+	"net/url"
+
 	"github.com/labstack/echo/v5"
 )
+
+// opens is where what is found of each kind stands.
+var opens = map[string]string{"machine": "/machine/", "sheet": "/sheets/", "run": "/record/", "person": "/log?person="}
 
 // Hit is something found, and where it is.
 type Hit struct {
@@ -15,7 +20,7 @@ func (s *server) search(c *echo.Context) error {
 	hits, err := s.shop.Search(c.Request().Context(), c.QueryParam("find"))
 	out := []Hit{}
 	for _, h := range hits {
-		out = append(out, Hit{h.Title, h.Says, map[string]string{"machine": "/machine/", "sheet": "/sheets/", "run": "/record/"}[h.Kind] + h.ID})
+		out = append(out, Hit{h.Title, h.Says, opens[h.Kind] + url.QueryEscape(h.ID)})
 	}
 	return answer(c, out, err)
 }

@@ -89,6 +89,26 @@ func Significant(text string) (out []string) {
 	return out
 }
 
+// Alternatives are a word and those that mean the same in other trades and regions, as they are written. A word that says
+// nothing has none but itself.
+func Alternatives(word string) []string {
+	word = strings.ToLower(word)
+	out := []string{word}
+	l := known()
+	common := l.common(stem(word))
+	for first, others := range l.Same {
+		if stem(first) != common {
+			continue
+		}
+		for _, w := range append([]string{first}, others...) {
+			if !slices.Contains(out, w) {
+				out = append(out, w)
+			}
+		}
+	}
+	return out
+}
+
 // leastSlip is how long a word must be for one that is a slip away to be taken for it.
 const leastSlip = 6
 

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"strconv"
+	"strings"
 )
 
 // why is what the answer rests on, line by line.
@@ -56,7 +57,7 @@ func (h *History) jumped(visit int, by float64) string {
 		h.Visits[visit].Day, h.reading(math.Abs(by)), more)
 }
 
-func (h *History) reading(v float64) string { return figure(v) + " " + h.Unit }
+func (h *History) reading(v float64) string { return strings.TrimSuffix(figure(v)+" "+h.Unit, " ") }
 
 // figure has three figures of a number, written as a person would.
 func figure(v float64) string {
