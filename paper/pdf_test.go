@@ -3,16 +3,13 @@ package paper
 import (
 	"bytes"
 	"io"
-	"os"
-	"os/exec"
-	"path/filepath"
-	"strings"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"brankel/internal/testpdf"
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/tell"
 )
@@ -21,16 +18,7 @@ import (
 func words(t *testing.T, r tell.Record) string {
 	raw, err := printed(func(w io.Writer) error { return PDF(r, nil, "A4", w) })
 	require.NoError(t, err)
-	return textOf(t, raw)
-}
-
-// textOf is the text of a PDF, every run of white space as one blank.
-func textOf(t *testing.T, raw []byte) string {
-	file := filepath.Join(t.TempDir(), "paper.pdf")
-	require.NoError(t, os.WriteFile(file, raw, 0o600))
-	out, err := exec.Command("pdftotext", "-layout", file, "-").Output()
-	require.NoError(t, err, "poppler-utils is missing: ./test installs it")
-	return strings.Join(strings.Fields(string(out)), " ")
+	return testpdf.Text(t, raw)
 }
 
 func signed() tell.Record {

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"brankel/internal/testpdf"
 	"brankel/rigging/routing"
 	"brankel/rigging/run/record"
 )
@@ -29,7 +30,7 @@ func TestTheSlipOfAPathSaysWhatToOrder(t *testing.T) {
 		again, err := printed(func(w io.Writer) error { return Routing(h, v, size, w) })
 		require.NoError(t, err)
 		assert.Equal(t, raw, again)
-		text := textOf(t, raw)
+		text := testpdf.Text(t, raw)
 		for _, part := range []string{
 			"To order: throttle cable", "Launch Teal · throttle · B-3", "Order 2400 mm, sold tip to tip; 74 mm is left over.",
 			"wind it on by 14 of 20 threads", "bend 90° toward down, radius 150 mm: 236 mm along the cable", "From above",

@@ -14,6 +14,7 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/assert"
@@ -222,4 +223,27 @@ func TestEveryTableLeavesOrIsKnownToStay(t *testing.T) {
 	tables, err := pgx.CollectRows(rows, pgx.RowTo[string])
 	require.NoError(t, err)
 	assert.ElementsMatch(t, append(stays, postgres.Leaving()...), tables)
+}
+
+func TestTheArchiveIsMadeWithHowFarItIs(t *testing.T) {
+	s := testdb.Shop(t)
+	assert.Equal(t, shop.ArchiveNone, s.Archiving().State)
+	_, _, _, ok := s.MadeArchive(t.Context())
+	assert.False(t, ok)
+	ctx, cancel := context.WithCancel(t.Context())
+	assert.Equal(t, shop.ArchiveMaking, s.MakeArchive(ctx, func(err error) { t.Error(err) }).State)
+	s.MakeArchive(ctx, func(err error) { t.Error("a second one was begun", err) })
+	cancel() // whoever asked for it went on
+	require.Eventually(t, func() bool { return s.Archiving().State == shop.ArchiveReady }, time.Minute, 10*time.Millisecond)
+	now := s.Archiving()
+	assert.Equal(t, now.All, now.Done)
+	r, name, _, ok := s.MadeArchive(t.Context())
+	require.True(t, ok)
+	assert.Equal(t, "brankel-2026-11-24.tar", name)
+	raw, err := io.ReadAll(r)
+	require.NoError(t, err)
+	assert.Len(t, raw, int(now.Bytes))
+	empty := testdb.Empty(t)
+	_, err = empty.Load(t.Context(), archive.FromTar(bytes.NewReader(raw)), func(int) {})
+	require.NoError(t, err, "it is whole")
 }

@@ -33,6 +33,8 @@ type memory struct {
 
 	foreseeing atomic.Bool // somebody works out what wear says of many machines
 
+	archiving archiving
+
 	hub     *hub
 	hashing chan struct{} // passwords being compared: each takes 64 MB for a moment
 }

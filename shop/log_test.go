@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/internal/testdb"
+	"brankel/internal/testpdf"
 	"brankel/rigging/run/record"
 	"brankel/shop"
 )
@@ -130,4 +131,27 @@ func TestTheWeekSaysWhatIsOpenAndWhatWaits(t *testing.T) {
 	for _, l := range w.Signed {
 		assert.GreaterOrEqual(t, l.On, "2026-11-18")
 	}
+}
+
+func TestWhatWasDoneStandsOnPaperToo(t *testing.T) {
+	s := testdb.Shop(t)
+	ask := shop.LogAsk{Cable: "clutch", From: "2020-01-01", To: "2026-12-01", Signed: true}
+	list, err := s.WhatWasDone(t.Context(), ask)
+	require.NoError(t, err)
+	require.NotEmpty(t, list.Lines)
+	var out bytes.Buffer
+	require.NoError(t, s.LogPDF(t.Context(), ask, "A4", &out))
+	text := testpdf.Text(t, out.Bytes())
+	assert.Contains(t, text, "runs of the cable clutch, signed from 1 Jan 2020 to 1 Dec 2026")
+	for _, l := range list.Lines {
+		assert.Contains(t, text, l.Day)
+		assert.Contains(t, text, l.Machine+" · "+l.Cable)
+	}
+	out.Reset()
+	require.NoError(t, s.WeekPDF(t.Context(), "Letter", &out))
+	assert.Contains(t, testpdf.Text(t, out.Bytes()), "Waits for its proof")
+	out.Reset()
+	err = s.LogPDF(t.Context(), shop.LogAsk{From: "spring"}, "A4", &out)
+	assert.Equal(t, "from", field(t, err))
+	assert.Zero(t, out.Len(), "no half paper")
 }

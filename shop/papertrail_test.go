@@ -22,6 +22,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/internal/testdb"
+	"brankel/internal/testpdf"
 	"brankel/postgres"
 	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
@@ -127,9 +128,7 @@ func TestAPhotoStandsInTheChainAndOnThePaper(t *testing.T) {
 		images, err := exec.Command("pdfimages", "-list", file).Output()
 		require.NoError(t, err, "poppler-utils is missing: ./test installs it")
 		assert.Contains(t, string(images), "400   300", "the photo is on it")
-		text, err := exec.Command("pdftotext", "-layout", file, "-").Output()
-		require.NoError(t, err)
-		assert.Contains(t, string(text), "measured in it 30")
+		assert.Contains(t, testpdf.Text(t, raw), "measured in it 30")
 	}
 
 	require.ErrorContains(t, testdb.Exec(s.Store, `UPDATE photos SET jpeg = '\x00'`), "append-only")

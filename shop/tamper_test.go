@@ -4,9 +4,6 @@ import (
 	"bytes"
 	"fmt"
 	"io"
-	"os"
-	"os/exec"
-	"path/filepath"
 	"strings"
 	"testing"
 	"time"
@@ -15,6 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"brankel/internal/testdb"
+	"brankel/internal/testpdf"
 	"brankel/postgres"
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
@@ -203,11 +201,7 @@ func TestWhatWasChangedByHandIsSaid(t *testing.T) {
 func paperOf(t *testing.T, s *shop.Shop, id string) string {
 	raw, err := made(func(w io.Writer) error { return s.RecordPDF(t.Context(), id, "A4", w) })
 	require.NoError(t, err)
-	file := filepath.Join(t.TempDir(), "record.pdf")
-	require.NoError(t, os.WriteFile(file, raw, 0o600))
-	text, err := exec.Command("pdftotext", "-layout", file, "-").Output()
-	require.NoError(t, err, "poppler-utils is missing: ./test installs it")
-	return string(text)
+	return testpdf.Text(t, raw)
 }
 
 // What is written between two lines of the ledger is noted by the next sweep, and no run is noted twice.

@@ -32,7 +32,7 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 		"hand", "invite", "addPhoto", "addVoice", "keepMeaning", "plan"}
 	manage := []string{"setTimes", "addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge",
 		"takeTroubleOdds", "keepTroubleFile", "dropTroubleFile", "begin", "learn", "lookSheets", "takeSheets",
-		"calendars", "newCalendar", "revokeCalendar"}
+		"calendars", "newCalendar", "revokeCalendar", "setRule", "correct", "archiving", "makeArchive", "archive"}
 	out := signedOut(t)
 	devices := map[workshop.Role]client{}
 	for role, who := range passwords {

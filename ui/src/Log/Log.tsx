@@ -4,6 +4,7 @@ import { useSearchParams } from 'react-router';
 import { problemIn } from '../api/client';
 import { filled, logFile, useLog, type LogAsk } from '../api/useLog';
 import { Blank } from '../parts/Blank';
+import { papers } from '../parts/papers';
 import { Foot, Head } from '../parts/Frame';
 import { Toggle } from '../parts/Toggle';
 import { Lines } from './Lines';
@@ -75,6 +76,11 @@ export function LogScreen() {
               <b>{data.says}</b>
               <a href={logFile(ask, 'csv')}>as a table (CSV)</a>
               <a href={logFile(ask, 'json')}>as JSON</a>
+              {papers.map((size) => (
+                <a key={size} href={`${logFile(ask, 'pdf')}&paper=${size}`} target="_blank" rel="noreferrer">
+                  on paper ({size})
+                </a>
+              ))}
             </Box>
             <Lines list={data.lines} />
             {data.lines.length === 0 && <Box sx={{ mt: 1 }}>No run is so: leave a blank empty, and it asks for any.</Box>}

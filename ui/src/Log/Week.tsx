@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import type { LogLine } from '../api/client';
 import { useWeek } from '../api/useLog';
+import { papers } from '../parts/papers';
 import { Lines } from './Lines';
 
 /** What is open and waits for whom, what was signed in seven days, what was left out or done by request. */
@@ -13,8 +14,19 @@ export function Week() {
       <Box component="h1" sx={{ m: 0, fontSize: 'large', fontWeight: 600, lineHeight: 1.15 }}>
         The week
       </Box>
-      <Box sx={{ fontSize: 'plain', color: 'quiet' }}>
+      <Box
+        sx={{
+          fontSize: 'plain',
+          color: 'quiet',
+          '& a': { ml: 2, py: 1.5, display: 'inline-block', color: 'text.primary', fontSize: 'text' },
+        }}
+      >
         since {data.since} · {data.signed.length} signed · {data.open.length} open
+        {papers.map((size) => (
+          <a key={size} href={`/api/v1/week.pdf?paper=${size}`} target="_blank" rel="noreferrer">
+            on paper ({size})
+          </a>
+        ))}
       </Box>
       <Part title="Waits for a second inspector" list={waits('look')} />
       <Part title="Waits for its proof" list={waits('proof')} />

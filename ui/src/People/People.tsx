@@ -3,6 +3,7 @@ import { ThinList } from '../parts/ThinThings';
 import { useBench } from '../api/useBench';
 import { Foot, Head } from '../parts/Frame';
 import { useSession } from '../api/useSession';
+import { Archive } from './Archive';
 import { Gauges } from './Gauges';
 import { OwnSecrets } from './OwnSecrets';
 import { Staff } from './Staff';
@@ -33,6 +34,7 @@ export function PeopleScreen() {
           <Staff manage={manage} />
           <OwnSecrets />
           <Times />
+          {manage && <Archive />}
         </Box>
         <Box>
           <Gauges manage={manage} />

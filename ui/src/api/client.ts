@@ -50,6 +50,7 @@ export type Entry = Schemas['WorkshopEntry'];
 export type Library = Schemas['ShopLibrary'];
 export type Axis = Schemas['SheetAxis'];
 export type Arriving = Schemas['ShopArriving'];
+export type Archiving = Schemas['ShopArchiving'];
 export type OwnRule = Schemas['ShopRule'];
 export type RuleIn = Schemas['ShopRuleIn'];
 export type Lesson = Schemas['ShopLesson'];

@@ -30,6 +30,7 @@ export const keys = {
   draft: (sheet: string) => ['draft', sheet],
   rigSchema: ['rig schema'],
   people: ['people'],
+  archiving: ['archiving'],
   gauges: ['gauges'],
   bench: ['bench'],
   benchOf: (find: string) => ['bench', find],

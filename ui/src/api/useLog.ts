@@ -29,7 +29,8 @@ export const useLog = (ask: LogAsk) =>
   });
 
 /** The same as a file. */
-export const logFile = (ask: LogAsk, ending: 'csv' | 'json') => `/api/v1/log.${ending}?${new URLSearchParams(filled(ask)).toString()}`;
+export const logFile = (ask: LogAsk, ending: 'csv' | 'json' | 'pdf') =>
+  `/api/v1/log.${ending}?${new URLSearchParams(filled(ask)).toString()}`;
 
 /** What is open, what was signed, what was left out or done by request. */
 export const useWeek = () => useQuery({ queryKey: keys.week, queryFn: () => answered(api.GET('/api/v1/week')) });
