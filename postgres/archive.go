@@ -256,7 +256,7 @@ func (s *Store) Load(ctx context.Context, r *archive.Reader, told func(done int)
 	if err != nil {
 		return Verified{}, fmt.Errorf("nothing was loaded: %w", err)
 	}
-	return v, nil
+	return v, s.tidy(ctx)
 }
 
 // holdsNothing refuses a database in which somebody worked.

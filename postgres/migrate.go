@@ -37,6 +37,9 @@ var migrations = []migration{
 		return tx.Exec("UPDATE runs SET stood = " + StoodOf("runs") + " WHERE stood = " + stoodOfThree).Error
 	}},
 	{5, "whether the first move sufficed stands beside each run", func(tx *gorm.DB) error {
+		if err := tx.Exec("DROP INDEX IF EXISTS runs_of_cable").Error; err != nil { // runs_newest needs no sorting
+			return err
+		}
 		return tx.Exec("UPDATE runs SET stood = " + StoodOf("runs") + " WHERE stood = " + stoodOfFour).Error
 	}},
 }

@@ -116,10 +116,10 @@ type cableRow struct {
 func (cableRow) TableName() string { return "cables" }
 
 type runRow struct {
-	ID      string    `gorm:"primaryKey"`
-	Machine string    `gorm:"not null;index:runs_of_cable,priority:1"`
-	Cable   string    `gorm:"not null;index:runs_of_cable,priority:2"`
-	Opened  time.Time `gorm:"not null;index:runs_of_cable,priority:3,sort:desc"`
+	ID      string    `gorm:"primaryKey;index:runs_newest,priority:4"`
+	Machine string    `gorm:"not null;index:runs_newest,priority:1"`
+	Cable   string    `gorm:"not null;index:runs_newest,priority:2"`
+	Opened  time.Time `gorm:"not null;index:runs_newest,priority:3,sort:desc"`
 	Seq     int       `gorm:"not null;default:0"`  // of the last event
 	Hash    string    `gorm:"not null;default:''"` // of the last event
 	Print   int64     `gorm:"not null;default:0"`  // of all events, as they were when each was added

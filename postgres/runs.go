@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"github.com/jackc/pgx/v5/pgconn"
+	"golang.org/x/sync/errgroup"
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
 
@@ -230,9 +231,23 @@ type RunLine struct {
 	Whole    bool   // as RunHead's
 }
 
-// NewestRuns is the newest run of each cable that stands on a card; what to resume is left out.
-func (s *Store) NewestRuns(ctx context.Context) ([]RunLine, error) {
-	return s.lines(ctx, linesOf(newestOfEach, resumes, wears, found)+` ORDER BY machine, cable`)
+// NewestRuns is the newest run of each cable that stands on a card; what to resume is left out. What they show and whether they
+// are whole are asked at the same time: the second takes twice as long as the first.
+func (s *Store) NewestRuns(ctx context.Context) (lines []RunLine, err error) {
+	var broken []string
+	both, ctx := errgroup.WithContext(ctx)
+	both.Go(func() error {
+		return s.db.WithContext(ctx).Raw(`SELECT r.id FROM ` + newestOfEach + ` WHERE NOT ` + wholeRun).Scan(&broken).Error
+	})
+	both.Go(func() (err error) {
+		lines, err = s.NewestStandings(ctx)
+		return err
+	})
+	err = both.Wait()
+	for i := range lines {
+		lines[i].Whole = !slices.Contains(broken, lines[i].ID)
+	}
+	return lines, err
 }
 
 // NewestStandings is the same without asking whether each is whole, for what only counts days.
@@ -315,12 +330,9 @@ const (
 	found   = "words"
 )
 
-// lineSQL asks for lines, without some of what they hold.
-func lineSQL(without ...string) string { return linesOf("runs r", without...) }
-
-// linesOf asks for those of runs r, as from gives them.
-func linesOf(from string, without ...string) string {
-	return `SELECT r.id, machine, cable, opened, ` + floorShown(without...) + `, ` + wholeRun + ` AS whole FROM ` + from
+// lineSQL asks for runs r, without some of what their lines hold.
+func lineSQL(without ...string) string {
+	return `SELECT r.id, machine, cable, opened, ` + floorShown(without...) + `, ` + wholeRun + ` AS whole FROM runs r`
 }
 
 func (s *Store) lines(ctx context.Context, query string, args ...any) (out []RunLine, err error) {

@@ -161,6 +161,16 @@ func (s *Store) Sheet(ctx context.Context, hash string) (*sheet.Sheet, error) {
 	return one, nil
 }
 
+// NewestSheet is the hash of the newest revision of a sheet, ErrNotFound where there is none.
+func (s *Store) NewestSheet(ctx context.Context, id string) (hash string, err error) {
+	var hashes []string
+	err = s.db.WithContext(ctx).Model(&sheetRow{}).Where("sheet_id = ?", id).Order("revision DESC").Limit(1).Pluck("hash", &hashes).Error
+	if err == nil && len(hashes) == 0 {
+		err = ErrNotFound
+	}
+	return strings.Join(hashes, ""), err
+}
+
 // Rigs lists the families and cables there are sheets for, with whether any of them
 // leads a run, and the sheets whose columns were changed by hand.
 func (s *Store) Rigs(ctx context.Context) (led map[[2]string]bool, changed []string, err error) {

@@ -27,8 +27,8 @@ type StandingRow struct {
 	Seen    string `gorm:"not null;default:''"`                                       // JSON of what wears
 	Again   string `gorm:"not null;default:''"`                                       // JSON of when it is looked at again
 
-	Words  string  `gorm:"not null;default:''"` // what it is found by
-	Moved  float64 `gorm:"not null;default:0"`  // the most an adjuster was moved
+	Words  string  `gorm:"not null;default:''"`                                    // what it is found by
+	Moved  float64 `gorm:"not null;default:0;index:runs_by_moves,where:moved > 0"` // the most an adjuster was moved
 	Signer string  `gorm:"not null;default:''"`
 	Askew  string  `gorm:"not null;default:''"` // what was left out or done by request, and why
 

@@ -28,8 +28,9 @@ var wholeRun = `(r.stood = ` + StoodOf("r") + `
   AND r.beside = ` + besideOf("r") + `
   AND coalesce((SELECT seal = print FROM sheets WHERE hash = r.sheet), true)
   AND coalesce((SELECT true FROM ledger l WHERE l.subject = r.id AND l.kind = 'opened' AND l.says = ` + openedOf("r") + ` LIMIT 1), false)
-  AND NOT EXISTS (SELECT 1 FROM ledger l WHERE l.subject = r.id AND l.kind = 'head' AND NOT EXISTS (
-    SELECT 1 FROM events e WHERE e.run_id = r.id AND e.seq = ` + headSeq + ` AND e.hash = split_part(l.says, E'\x1f', 2)))
+  AND coalesce((SELECT bool_and(coalesce((
+    SELECT true FROM events e WHERE e.run_id = r.id AND e.seq = ` + headSeq + ` AND e.hash = split_part(l.says, E'\x1f', 2)), false))
+    FROM ledger l WHERE l.subject = r.id AND l.kind = 'head'), true)
   AND (NOT r.signed OR coalesce((SELECT true FROM ledger l WHERE l.subject = r.id AND l.kind = 'signed' LIMIT 1), false)))`
 
 // headSeq is the number in a line of the ledger; what was written there by hand is none.

@@ -130,6 +130,9 @@ func (s *Shop) Bays(ctx context.Context) (Bays, error) {
 		return b, err
 	}
 	b.Due = slices.DeleteFunc(b.Due, func(d Due) bool { return d.On == "" }) // the ruler has days
+	for i := range b.Due {
+		b.Due[i].Bring = nil // that is the visit's to say, and half of what would be sent
+	}
 	b.Broken = broken(changed, append(lines, fromBench...))
 	if touched.ID != "" {
 		if touched, err = s.Store.RunLine(ctx, touched.ID); err != nil {
@@ -141,13 +144,28 @@ func (s *Shop) Bays(ctx context.Context) (Bays, error) {
 	return b, nil
 }
 
-// floor is all that stands on it, to look at only: it is held until something of it changes.
-func (s *Shop) floor(ctx context.Context) (workshop.Workshop, error) {
+// held is all that stands on the floor, and how each machine is used, by its id.
+type held struct {
+	workshop.Workshop
+	used map[string]*workshop.Usage
+}
+
+// floor is what stands on it, to look at only: it is held until something of it changes.
+func (s *Shop) floor(ctx context.Context) (held, error) {
 	version, err := s.Store.FloorVersion(ctx)
 	if err != nil {
-		return workshop.Workshop{}, err
+		return held{}, err
 	}
-	return fresh(s.memory.floor, "", version, func() (workshop.Workshop, error) { return s.Store.Floor(ctx) })
+	return fresh(s.memory.floor, "", version, func() (h held, err error) {
+		h.Workshop, err = s.Store.Floor(ctx)
+		h.used = map[string]*workshop.Usage{}
+		for _, m := range h.Machines {
+			if u, ok := m.Usage(); ok {
+				h.used[m.ID] = &u
+			}
+		}
+		return h, err
+	})
 }
 
 // voidedBy is the other cable of the machine whose later run turned something that the last

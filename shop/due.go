@@ -1,7 +1,6 @@
 package shop
 
 import (
-	"cmp"
 	"context"
 	"fmt"
 	"slices"
@@ -211,7 +210,7 @@ func allowance(meter string, km, hours float64) float64 {
 }
 
 // dueOf is what comes due of the machines and gauges of a floor, the nearest first.
-func (s *Shop) dueOf(ctx context.Context, floor *workshop.Workshop, newest map[[2]string]postgres.RunLine, zone *time.Location) ([]Due, error) {
+func (s *Shop) dueOf(ctx context.Context, floor *held, newest map[[2]string]postgres.RunLine, zone *time.Location) ([]Due, error) {
 	today := s.today(zone)
 	far := daysOn(today, dueAhead)
 	foreseen, err := s.foreseen(ctx, floor, newest, zone)
@@ -225,14 +224,10 @@ func (s *Shop) dueOf(ctx context.Context, floor *workshop.Workshop, newest map[[
 	out := []Due{}
 	for i := range floor.Machines {
 		m := &floor.Machines[i]
-		var used *workshop.Usage
-		if u, ok := m.Usage(); ok {
-			used = &u
-		}
 		for k := range m.Cables {
 			c := &m.Cables[k]
 			if l, ok := newest[[2]string{m.ID, c.ID}]; ok && l.Standing.Signed {
-				out = append(out, again(m, c, used, l, l.Standing.Touched.In(zone), rules[l.Sheet], today)...)
+				out = append(out, again(m, c, floor.used[m.ID], l, l.Standing.Touched.In(zone), rules[l.Sheet], today)...)
 			}
 		}
 		for _, d := range m.Defects {
@@ -265,7 +260,10 @@ func (s *Shop) dueOf(ctx context.Context, floor *workshop.Workshop, newest map[[
 		}
 	}
 	slices.SortStableFunc(out, func(x, y Due) int {
-		return cmp.Or(cmp.Compare(map[bool]int{true: 1}[x.On == ""], map[bool]int{true: 1}[y.On == ""]), strings.Compare(x.On, y.On))
+		if (x.On == "") != (y.On == "") { // what has no day is last
+			return strings.Compare(y.On, x.On)
+		}
+		return strings.Compare(x.On, y.On)
 	})
 	return out, nil
 }

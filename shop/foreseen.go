@@ -31,7 +31,7 @@ const mostAtOnce = 25
 // foreseen is what wear says of every machine. It is kept beside the machines and worked out anew where a run was signed, a
 // meter read or a card changed since.
 func (s *Shop) foreseen(
-	ctx context.Context, floor *workshop.Workshop, newest map[[2]string]postgres.RunLine, zone *time.Location,
+	ctx context.Context, floor *held, newest map[[2]string]postgres.RunLine, zone *time.Location,
 ) (map[string][]foreseen, error) {
 	kept, err := s.Store.Foreseen(ctx)
 	if err != nil {
@@ -63,8 +63,11 @@ func (s *Shop) foreseen(
 	}
 	out := map[string][]foreseen{}
 	for id, f := range was {
-		var list []foreseen
-		_ = json.Unmarshal([]byte(f.Body), &list) // its own writing
+		list, known := s.memory.ends.Get(f.Body)
+		if !known {
+			_ = json.Unmarshal([]byte(f.Body), &list) // its own writing
+			s.memory.ends.Add(f.Body, list)
+		}
 		out[id] = list
 	}
 	return out, nil

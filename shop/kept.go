@@ -18,18 +18,20 @@ import (
 // library only while their version is the same. Sheets never change.
 type memory struct {
 	runs     *lru.Cache[string, *live]
-	sheets   *lru.Cache[string, *sheet.Sheet]            // by hash
-	heads    *lru.Cache[string, aged[[]sheet.Head]]      // by family and cable
-	machines *lru.Cache[string, aged[workshop.Machine]]  // by id
-	gauges   *lru.Cache[string, aged[[]record.Gauge]]    // there is one entry
-	name     *lru.Cache[string, aged[string]]            // of the workshop; there is one entry
-	floor    *lru.Cache[string, aged[workshop.Workshop]] // there is one entry; nobody changes what it holds
+	sheets   *lru.Cache[string, *sheet.Sheet]           // by hash
+	heads    *lru.Cache[string, aged[[]sheet.Head]]     // by family and cable
+	machines *lru.Cache[string, aged[workshop.Machine]] // by id
+	gauges   *lru.Cache[string, aged[[]record.Gauge]]   // there is one entry
+	name     *lru.Cache[string, aged[string]]           // of the workshop; there is one entry
+	floor    *lru.Cache[string, aged[held]]             // there is one entry; nobody changes what it holds
 
 	benches *lru.Cache[string, *trouble.Finder] // by sheet and files of the workshop's own
 
 	taught *lru.Cache[string, taught] // by run and when it was touched last
 
 	wears *lru.Cache[string, wear.Answer] // by history
+
+	ends *lru.Cache[string, []foreseen] // by how they are kept
 
 	foreseeing atomic.Bool // somebody works out what wear says of many machines
 
@@ -47,6 +49,7 @@ const (
 	benchesKept  = 64
 	taughtKept   = 1000
 	wearsKept    = 4000
+	endsKept     = 4000
 )
 
 // aged is a value with the version it was read at.
@@ -65,8 +68,9 @@ func newKept() *memory {
 		name:     must(lru.New[string, aged[string]](1)),
 		benches:  must(lru.New[string, *trouble.Finder](benchesKept)),
 		taught:   must(lru.New[string, taught](taughtKept)),
-		floor:    must(lru.New[string, aged[workshop.Workshop]](1)),
+		floor:    must(lru.New[string, aged[held]](1)),
 		wears:    must(lru.New[string, wear.Answer](wearsKept)),
+		ends:     must(lru.New[string, []foreseen](endsKept)),
 		hub:      newHub(),
 		hashing:  make(chan struct{}, 2),
 	}

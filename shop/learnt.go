@@ -1,7 +1,6 @@
 package shop
 
 import (
-	"cmp"
 	"context"
 	"errors"
 	"math"
@@ -189,14 +188,11 @@ func stepAt(one *sheet.Sheet, path string) float64 {
 }
 
 func (s *Shop) newestOf(ctx context.Context, id string) (*sheet.Sheet, error) {
-	revisions, err := s.Store.Revisions(ctx, id)
+	hash, err := s.Store.NewestSheet(ctx, id)
 	if err != nil {
 		return nil, err
 	}
-	if len(revisions) == 0 {
-		return nil, postgres.ErrNotFound
-	}
-	return slices.MaxFunc(revisions, func(x, y *sheet.Sheet) int { return cmp.Compare(x.Revision, y.Revision) }), nil
+	return s.knownSheet(ctx, hash)
 }
 
 // Lesson is what a run, and those before it, teach of a sheet: a figure that its next revision should have.
