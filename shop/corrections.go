@@ -56,6 +56,8 @@ func secondMoves(id, hash, cable string, c postgres.FirstMoves) SecondMoves {
 	switch {
 	case c.Moved == 0:
 		m.Says = "No signed run of it moved anything yet."
+	case c.Moved == 1 && c.Second == 0:
+		m.Says = "The one first move sufficed."
 	case c.Second == 0:
 		m.Says = fmt.Sprintf("Of %s none needed a second.", firstMoves(c.Moved))
 	default:

@@ -153,7 +153,7 @@ func lubrication(
 		return d, false
 	}
 	d = made(DueLubrication, m, c, "lubricate: "+with)
-	d.Bring, d.Own = []string{with}, holds.says
+	d.Bring = []string{with}
 	day := ""
 	if l.Standing.Again.Renewed {
 		day = signed.Format(time.DateOnly)
@@ -165,7 +165,7 @@ func lubrication(
 	}
 	from, err := time.ParseInLocation(time.DateOnly, day, signed.Location())
 	if err != nil {
-		return d, true
+		return d.by(holds.says), true
 	}
 	return holds.due(d, u, from, today)
 }
@@ -179,23 +179,34 @@ type holding struct {
 
 // due dates something that comes due again after a day: by days or by usage, whichever comes first.
 func (e holding) due(d Due, u *workshop.Usage, from time.Time, today string) (Due, bool) {
-	d.Own = e.says
 	if e.Days > 0 {
 		d = d.on(from.AddDate(0, 0, int(e.Days)).Format(time.DateOnly), today)
 	}
-	if u == nil {
-		return d, d.On != ""
+	if u != nil {
+		more := allowance(u.Name, e.Km, e.Hours)
+		day, rises := u.Reaches(u.At(from) + more)
+		if more > 0 && rises && (d.On == "" || day.Format(time.DateOnly) < d.On) {
+			away, spread := day.Sub(from).Hours()/24, 1.645*u.Unsteady()
+			at := func(days float64) string { return from.AddDate(0, 0, int(days)).Format(time.DateOnly) }
+			d = d.add(fmt.Sprintf(", at %s %s", grouped(u.At(from)+more), u.Name)).on(day.Format(time.DateOnly), today).
+				within(at(away/(1+spread)), at(away*(1+spread)))
+		}
 	}
-	more := allowance(u.Name, e.Km, e.Hours)
-	day, rises := u.Reaches(u.At(from) + more)
-	if more <= 0 || !rises || d.On != "" && d.On <= day.Format(time.DateOnly) {
-		return d, d.On != ""
+	return d.by(e.says), d.On != ""
+}
+
+// add says more of it.
+func (d Due) add(more string) Due {
+	d.What, d.Says = d.What+more, d.Says+more
+	return d
+}
+
+// by tells the rule of the workshop that it comes by, where it does.
+func (d Due) by(rule string) Due {
+	if d.Own = rule; rule != "" {
+		d = d.add(" (" + rule + ")")
 	}
-	at := fmt.Sprintf(", at %s %s", grouped(u.At(from)+more), u.Name)
-	d.What, d.Says = d.What+at, d.Says+at
-	away, spread := day.Sub(from).Hours()/24, 1.645*u.Unsteady()
-	return d.on(day.Format(time.DateOnly), today).within(from.AddDate(0, 0, int(away/(1+spread))).Format(time.DateOnly),
-		from.AddDate(0, 0, int(away*(1+spread))).Format(time.DateOnly)), true
+	return d
 }
 
 // allowance is how much more usage a sheet allows by a meter of a name, 0 where it counts otherwise.
@@ -331,11 +342,7 @@ func visits(machines []workshop.Machine, due []Due, plans []postgres.Plan, today
 			if d.On > until {
 				continue
 			}
-			what := d.What
-			if d.Own != "" {
-				what += " (" + d.Own + ")"
-			}
-			v.Due, v.What = append(v.Due, d.ID), append(v.What, what)
+			v.Due, v.What = append(v.Due, d.ID), append(v.What, d.What)
 			for _, b := range d.Bring {
 				if !slices.Contains(v.Bring, b) {
 					v.Bring = append(v.Bring, b)

@@ -60,8 +60,8 @@ export function VisitBox({ visit, due, work }: { visit: Visit; due: Due[]; work:
         due
           .filter((d) => d.kind === 'lubrication' && visit.due.includes(d.id))
           .map((d) => (
-            <Button key={d.id} variant="text" sx={{ minHeight: 48, py: 0 }} onClick={() => void lubricated(d)}>
-              {visit.name}, {d.what.split(',')[0]}: lubricated today
+            <Button key={d.id} variant="outlined" sx={{ minHeight: 48, py: 0, mt: 1, mr: 1 }} onClick={() => void lubricated(d)}>
+              Lubricated today: {d.what.split(',')[0]}
             </Button>
           ))}
       {work && (

@@ -18,15 +18,17 @@ export function Week() {
         sx={{
           fontSize: 'plain',
           color: 'quiet',
-          '& a': { ml: 2, py: 1.5, display: 'inline-block', color: 'text.primary', fontSize: 'text' },
+          '& a': { mr: 2, py: 1.5, display: 'inline-block', color: 'text.primary', fontSize: 'text' },
         }}
       >
         since {data.since} · {data.signed.length} signed · {data.open.length} open
-        {papers.map((size) => (
-          <a key={size} href={`/api/v1/week.pdf?paper=${size}`} target="_blank" rel="noreferrer">
-            on paper ({size})
-          </a>
-        ))}
+        <Box component="span" sx={{ display: { xs: 'block', sm: 'inline' }, ml: { sm: 2 } }}>
+          {papers.map((size) => (
+            <a key={size} href={`/api/v1/week.pdf?paper=${size}`} target="_blank" rel="noreferrer">
+              on paper ({size})
+            </a>
+          ))}
+        </Box>
       </Box>
       <Part title="Waits for a second inspector" list={waits('look')} />
       <Part title="Waits for its proof" list={waits('proof')} />
