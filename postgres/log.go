@@ -62,12 +62,13 @@ func (s *Store) Log(ctx context.Context, a LogAsk) (lines []LogLine, count int64
 type Found struct {
 	ID, Name, Called, Says, Why string
 	Touched                     *time.Time
+	Drawn
 }
 
 // FindRuns finds runs by what was complained of, noted, read and found wrong in them: all words, whatever their endings; where
 // there is none and the database can tell likeness, those that are most alike.
 func (s *Store) FindRuns(ctx context.Context, want string) (out []Found, err error) {
-	const head = `SELECT r.id, coalesce(m.name, '') AS name, coalesce(c.name, r.cable) AS called, r.says, r.touched, `
+	const head = `SELECT r.id, coalesce(m.name, '') AS name, coalesce(c.name, r.cable) AS called, r.says, r.touched, r.sign, r.part, `
 	const from = ` FROM runs r LEFT JOIN machines m ON m.id = r.machine LEFT JOIN cables c ON c.machine_id = r.machine AND c.id = r.cable `
 	want = strings.Join(few(strings.Fields(want)), " ")
 	if want == "" {

@@ -7,6 +7,7 @@ import (
 	"gorm.io/gorm"
 
 	"brankel/rigging/phrase"
+	"brankel/rigging/run/tell"
 	"brankel/rigging/workshop"
 )
 
@@ -16,6 +17,32 @@ type Hit struct {
 	ID    string
 	Title string
 	Says  string
+	Lines []Drawn `gorm:"-"` // a machine's cables, the cable of a run
+}
+
+// Drawn is how a cable's line is drawn small: its sign, and how far along the line it sits.
+type Drawn struct {
+	Sign tell.Sign `json:"sign"`
+	Part float64   `json:"part"`
+}
+
+// Lines are the newest runs of the cables of machines as they are drawn, by machine; a cable without a run has the sign none.
+func (s *Store) Lines(ctx context.Context, machines []string) (map[string][]Drawn, error) {
+	var rows []struct {
+		MachineID string
+		Drawn
+	}
+	out := map[string][]Drawn{}
+	if len(machines) == 0 {
+		return out, nil
+	}
+	err := s.db.WithContext(ctx).Raw(`SELECT c.machine_id, coalesce(r.sign, 'none') AS sign, coalesce(r.part, 0) AS part FROM cables c
+		LEFT JOIN LATERAL (SELECT sign, part FROM runs WHERE machine = c.machine_id AND cable = c.id ORDER BY opened DESC, id LIMIT 1) r ON true
+		WHERE c.machine_id IN ? ORDER BY c.machine_id, c.place, c.id`, machines).Scan(&rows).Error
+	for _, r := range rows {
+		out[r.MachineID] = append(out[r.MachineID], r.Drawn)
+	}
+	return out, err
 }
 
 const mostHits = 12 // of each kind

@@ -22,6 +22,7 @@ type (
 	Twin      = postgres.Twin      // the error of an entry whose id another one has
 	Knowledge = postgres.Knowledge // a file of troubles of the workshop's own
 	Hit       = postgres.Hit       // something found by words
+	Drawn     = postgres.Drawn     // how the line of a cable is drawn small
 	Verified  = postgres.Verified  // what a walk of every chain found
 )
 
@@ -81,6 +82,9 @@ const mostMeant = 12
 func (s *Shop) Search(ctx context.Context, words string) ([]Hit, error) {
 	hits, err := s.Store.Search(ctx, words)
 	if err != nil {
+		return hits, err
+	}
+	if err := s.drawn(ctx, hits); err != nil {
 		return hits, err
 	}
 	runs, err := s.foundRuns(ctx, words)

@@ -4,6 +4,8 @@ import (
 	"net/url"
 
 	"github.com/labstack/echo/v5"
+
+	"brankel/shop"
 )
 
 // opens is where what is found of each kind stands.
@@ -14,13 +16,15 @@ type Hit struct {
 	Title string `json:"title"`
 	Says  string `json:"says"`
 	To    string `json:"to"` // path of its screen
+
+	Lines []shop.Drawn `json:"lines,omitempty"` // its cables, drawn small
 }
 
 func (s *server) search(c *echo.Context) error {
 	hits, err := s.shop.Search(c.Request().Context(), c.QueryParam("find"))
 	out := []Hit{}
 	for _, h := range hits {
-		out = append(out, Hit{h.Title, h.Says, opens[h.Kind] + url.QueryEscape(h.ID)})
+		out = append(out, Hit{h.Title, h.Says, opens[h.Kind] + url.QueryEscape(h.ID), h.Lines})
 	}
 	return answer(c, out, err)
 }

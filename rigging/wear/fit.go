@@ -9,7 +9,7 @@ import (
 // faster or slower from some visit on. How far wear strays from its rate is a share of what wears in a span as long as the
 // visits mostly lie apart; how far a reading is off is a share of the gauge's doubt. Both are found out with the rate.
 const (
-	jumpOdds   = 0.03
+	jumpOdds   = 0.04
 	oddOdds    = 0.4 // where the count of turns does not follow either
 	changeOdds = 0.14
 	changeBy   = 0.7 // standard deviation of the logarithm of what the rate changes by
@@ -18,7 +18,7 @@ const (
 type weighed struct{ value, odds float64 }
 
 var (
-	strays = []weighed{{0.03, 0.25}, {0.1, 0.3}, {0.2, 0.25}, {0.45, 0.2}}
+	strays = []weighed{{0.04, 0.15}, {0.12, 0.25}, {0.25, 0.3}, {0.5, 0.3}}
 	offs   = []weighed{{0.3, 0.25}, {0.6, 0.5}, {1, 0.25}}
 )
 

@@ -5,6 +5,9 @@ import { Link, useNavigate } from 'react-router';
 import { api, answered } from '../api/client';
 import { useDelayed } from '../useDelayed';
 import { keys } from '../api/keys';
+import { Wire } from './Wire';
+
+const mostLines = 3; // a machine of more is drawn on its card
 
 /** What is found anywhere, on the floor or among the sheets; Enter opens the first. */
 export function Hits({ find }: { find: string }) {
@@ -52,7 +55,16 @@ export function Hits({ find }: { find: string }) {
           }}
         >
           <Box sx={{ fontSize: 'plain', fontWeight: 600 }}>{h.title}</Box>
-          <Box sx={{ fontSize: 'note', color: 'quiet' }}>{h.says}</Box>
+          <Box sx={{ fontSize: 'note', color: 'quiet', flex: '1 1 240px' }}>{h.says}</Box>
+          {(h.lines ?? []).length > 0 && (
+            <Box sx={{ display: 'flex', gap: 1.5, width: { xs: '100%', sm: 'auto' } }}>
+              {(h.lines ?? []).slice(0, mostLines).map((l, k) => (
+                <Box key={k} sx={{ width: 110 }}>
+                  <Wire line={l} width={110} />
+                </Box>
+              ))}
+            </Box>
+          )}
         </Box>
       ))}
     </Box>

@@ -2087,6 +2087,7 @@ export interface components {
             home: components["schemas"]["Place"];
         };
         Hit: {
+            lines?: components["schemas"]["PostgresDrawn"][];
             says: string;
             title: string;
             to: string;
@@ -2240,6 +2241,11 @@ export interface components {
         PlanIn: {
             day: string;
             machine: string;
+        };
+        PostgresDrawn: {
+            part: number;
+            /** @enum {string} */
+            sign: "none" | "open" | "proof" | "look" | "stop" | "signed";
         };
         PostgresKnowledge: {
             /** Format: date-time */
