@@ -159,3 +159,9 @@ func (s *Store) SaveGauge(ctx context.Context, g record.Gauge) error {
 		return tx.Clauses(clause.OnConflict{UpdateAll: true}).Create(gaugeToRow(500, g)).Error
 	})
 }
+
+// Snapshot names what is committed: as long as it is the same, nothing was written to the database, nor to any other beside it.
+func (s *Store) Snapshot(ctx context.Context) (name string, err error) {
+	err = row(s.db.WithContext(ctx), "SELECT pg_current_snapshot()::text").Scan(&name)
+	return name, err
+}

@@ -56,6 +56,10 @@ type Carry struct {
 
 // Bays gathers the floor.
 func (s *Shop) Bays(ctx context.Context) (Bays, error) {
+	return unwritten(ctx, s, "bays", func() (Bays, error) { return s.baysNow(ctx) })
+}
+
+func (s *Shop) baysNow(ctx context.Context) (Bays, error) {
 	floor, err := s.floor(ctx)
 	if err != nil {
 		return Bays{}, err

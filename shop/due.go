@@ -289,6 +289,10 @@ func daysOn(day string, n int) string {
 
 // Due gathers what comes due, and the visits that would do it.
 func (s *Shop) Due(ctx context.Context) (DueList, error) {
+	return unwritten(ctx, s, "due", func() (DueList, error) { return s.dueNow(ctx) })
+}
+
+func (s *Shop) dueNow(ctx context.Context) (DueList, error) {
 	floor, err := s.floor(ctx)
 	if err != nil {
 		return DueList{}, err

@@ -35,6 +35,8 @@ type memory struct {
 
 	foreseeing atomic.Bool // somebody works out what wear says of many machines
 
+	answers *lru.Cache[string, answered] // by what was asked
+
 	archiving archiving
 
 	hub     *hub
@@ -71,6 +73,7 @@ func newKept() *memory {
 		floor:    must(lru.New[string, aged[held]](1)),
 		wears:    must(lru.New[string, wear.Answer](wearsKept)),
 		ends:     must(lru.New[string, []foreseen](endsKept)),
+		answers:  newAnswers(),
 		hub:      newHub(),
 		hashing:  make(chan struct{}, 2),
 	}

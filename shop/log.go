@@ -166,6 +166,10 @@ type Week struct {
 
 // Week gathers it.
 func (s *Shop) Week(ctx context.Context) (Week, error) {
+	return unwritten(ctx, s, "week", func() (Week, error) { return s.weekNow(ctx) })
+}
+
+func (s *Shop) weekNow(ctx context.Context) (Week, error) {
 	zone, err := s.zone(ctx)
 	if err != nil {
 		return Week{}, err
