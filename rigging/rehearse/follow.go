@@ -106,7 +106,7 @@ func (h *hand) follow(a lead.Advice) error {
 		if h.out.Outcome = "signed"; len(h.led.Sheet.Inspect) > 0 {
 			h.out.Outcome = "" // somebody else looks at it, then it is proved under load
 		}
-		return h.log(record.KindSigned, record.Signed{Name: h.by()})
+		return h.log(record.KindSigned, record.Signed{Name: h.by(), Cause: h.q.Cause[0]})
 	case lead.DoInspect:
 		return h.inspect(a.Inspect)
 	case lead.DoNothing:

@@ -88,10 +88,29 @@ func (h *hand) tolerated(err error, count *int) (bool, error) {
 
 // mayLeaveOut tells whether a hasty hand leaves the step out.
 func (h *hand) mayLeaveOut(step string) bool {
-	return h.q.Hand == "hasty" && h.led.Signed == nil && slices.ContainsFunc(h.q.Sheet.Steps, func(s sheet.Step) bool {
+	return (h.q.Hand == "hasty" || h.q.Hand == "novice" && h.rand.IntN(2) == 0) && h.led.Signed == nil && slices.ContainsFunc(h.q.Sheet.Steps, func(s sheet.Step) bool {
 		return s.ID == step && slices.Contains(record.Skippable, s.Kind) && h.led.Skipped[step] == ""
 	})
 }
 
-// hurries is one time in five of what a hasty hand does.
-func (h *hand) hurries() bool { return h.q.Hand == "hasty" && h.rand.IntN(5) == 0 }
+// hurries is one time in five of what a hasty hand does, and every other of what a novice does.
+func (h *hand) hurries() bool {
+	switch h.q.Hand {
+	case "hasty":
+		return h.rand.IntN(5) == 0
+	case "novice":
+		return h.rand.IntN(2) == 0
+	}
+	return false
+}
+
+// overlooks is what they say of a worn part without looking.
+func (h *hand) overlooks() bool {
+	switch h.q.Hand {
+	case "hasty":
+		return h.rand.IntN(2) == 0
+	case "novice":
+		return h.rand.IntN(3) > 0
+	}
+	return false
+}

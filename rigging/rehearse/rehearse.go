@@ -20,8 +20,10 @@ import (
 
 // Hands are the ways of working. The careful one does everything that is asked; the hasty
 // one leaves out what may be left out, one time in five taps a state that it has not made, and tries, reads and changes
-// things before the machine stands for it; the astray one turns the other way one time in six, and does not notice.
-var Hands = []string{"careful", "hasty", "astray"}
+// things before the machine stands for it; the astray one turns the other way one time in six, and does not notice. The novice
+// makes every other state only, turns half as far again one time in three, and says of most worn parts that they are well
+// without looking.
+var Hands = []string{"careful", "hasty", "astray", "novice"}
 
 // mostEvents is how long a run may be: one that goes on is going round in a circle.
 const mostEvents = 300
@@ -41,6 +43,9 @@ type Question struct {
 
 	Rig *rig.Rig // the true one, where it is not the sheet's own
 	Job Job      // what is to be done
+
+	Looks map[string]string // what checks outside the model show, by id: the answer; the rest is well
+	Cause [2]string         // what a careful hand names as what was wrong when it signs: its id, and what it is called
 
 	Noted map[string]string // what is read of figures without limits, by id; the others are left empty
 	First map[string]string // likewise, of proofs that are made as found too; nil where none is
@@ -62,10 +67,13 @@ type Outcome struct {
 	Seconds  float64        `json:"seconds"` // of computing, where somebody has a clock
 	Events   []record.Event `json:"events"`
 
-	Untrue   int            `json:"-"` // states that were tapped and were not so
-	Mistakes mistakes       `json:"-"` // what was done before the machine stood for it
-	Astray   int            `json:"-"` // turns that went the other way, Righted those that were put right
-	Righted  int            `json:"-"`
+	Untrue   int      `json:"-"` // states that were tapped and were not so
+	Unlooked []string `json:"-"` // checks that were answered without looking
+	Mistakes mistakes `json:"-"` // what was done before the machine stood for it
+	Astray   int      `json:"-"` // turns that went the other way, Righted those that were put right
+	Righted  int      `json:"-"`
+	Truth    []Truly  `json:"-"` // what it truly shows in the end
+	led      *lead.Lead
 	geometry map[string]any // with the parts that were fitted
 	fewest   func() (int, bool)
 }
@@ -104,6 +112,7 @@ type hand struct {
 	astray    map[string]bool    // entries of turns that went the other way
 	did       []done             // of the work
 	inspects  bool               // while another one looks at it
+	assumed   setup.Needs        // how things stand whatever the run says, while it is asked how it truly is
 }
 
 // Rehearse plays the run. The error is a *fault.Fault of what cannot be rehearsed.
@@ -131,14 +140,17 @@ func newHand(q Question) (*hand, error) {
 	case !q.Sheet.Led():
 		return nil, fault.At("sheet", "no run leads through this sheet yet: it is worked by hand")
 	case q.Hand != "" && !slices.Contains(Hands, q.Hand):
-		return nil, fault.At("hand", "write careful, hasty or astray")
+		return nil, fault.At("hand", "write careful, hasty, astray or novice")
 	case q.School != "" && !slices.ContainsFunc(q.Sheet.Schools, func(s sheet.School) bool { return s.ID == q.School }):
 		return nil, fault.At("school", "the sheet has no school %q", q.School)
+	}
+	if q.Hand == "hasty" || q.Hand == "novice" {
+		q.Cause = [2]string{}
 	}
 	h := &hand{
 		q: q,
 		shop: record.Around{Machine: q.Sheet.Applies.Machine, Family: q.Sheet.Family, Cable: q.Sheet.Cable,
-			Sheets: sheet.Heads([]*sheet.Sheet{q.Sheet}), Gauges: q.Gauges},
+			Sheets: sheet.Heads([]*sheet.Sheet{q.Sheet}), Gauges: q.Gauges, Cause: q.Cause[1]},
 		led:       lead.Of(record.Fold(q.Sheet, nil)),
 		condition: maps.Clone(q.Condition),
 		rand:      rand.New(rand.NewPCG(q.Seed, 0)),
@@ -219,7 +231,11 @@ func (h *hand) model(made, unmade []string, needs setup.Needs, at map[string]any
 		for i := range h.led.State.Things() {
 			t := &h.led.State.Things()[i]
 			if _, is := needs[t.ID]; is == named {
-				if w := t.Way(h.led.Stood.Way(h.led.Now(), t.ID)); w != nil {
+				way := h.led.Stood.Way(h.led.Now(), t.ID)
+				if ways := h.assumed[t.ID]; len(ways) > 0 {
+					way = ways[0]
+				}
+				if w := t.Way(way); w != nil {
 					patch(w.Made)
 				}
 			}
@@ -244,6 +260,7 @@ func (h *hand) stop(why string) { h.out.Outcome, h.out.Why = "stopped", strings.
 
 func (h *hand) finish() Outcome {
 	h.out.Rig, h.out.Events, h.out.geometry = Stands{h.settings, h.condition}, h.events, h.geometry
-	h.out.fewest = h.fewest
+	h.out.fewest, h.out.led = h.fewest, h.led
+	h.out.Truth, _ = h.truth() // a rig that answered all the way answers now
 	return h.out
 }

@@ -18,7 +18,7 @@ type asking struct {
 	Condition map[string]any     `json:"condition" input:"optional"`
 	At        map[string]any     `json:"at" input:"optional"`
 	Seed      float64            `json:"seed" input:"plain,whole,atleast0,default=1"`
-	Hand      string             `json:"hand" input:"words=careful|hasty|astray,default=careful"`
+	Hand      string             `json:"hand" input:"words=careful|hasty|astray|novice,default=careful"`
 	Job       string             `json:"job" input:"default=set"`
 }
 

@@ -138,6 +138,9 @@ func (h *hand) turn(t *lead.Turn) error {
 		h.astray[h.nextID()] = true
 		h.out.Astray++
 	}
+	if !stuck && !t.Until && h.q.Hand == "novice" && h.rand.IntN(3) == 0 {
+		by = math.Round(1.5*by/a.LeastTurn()) * a.LeastTurn()
+	}
 	if t.Until && !stuck {
 		var err error
 		if by, err = h.untilLocked(t, a); err != nil {
@@ -285,6 +288,13 @@ func (h *hand) try(ask *lead.Ask) error {
 			if slices.Contains(one.Sense, answer.Senses[c.Proves]) {
 				body.Answer = one.ID
 			}
+		}
+	}
+	if shows, given := h.q.Looks[c.ID]; given && c.Answer(shows) != nil {
+		if h.overlooks() {
+			h.out.Unlooked = append(h.out.Unlooked, c.ID)
+		} else {
+			body.Answer = shows
 		}
 	}
 	if c.Answer(sheet.AsWished) != nil {

@@ -7,6 +7,7 @@ import (
 	"math"
 	"strings"
 
+	"brankel/rigging/fault"
 	"brankel/rigging/rig"
 )
 
@@ -22,10 +23,28 @@ func number(v any) (float64, bool) {
 	return 0, false
 }
 
-// changed is the rig with a cause at a size from 0 to 1 in it; there is false where the rig has not
-// what it changes.
+// Into is a rig with a cause in it, at a size from 0, its least, to 1, its greatest. The error is a *fault.Fault where there is
+// no such cause, or where the rig has not what it changes.
+func (b *Finder) Into(r rig.Rig, id string, size float64) (rig.Rig, error) {
+	for _, c := range b.causes {
+		if c.ID != id {
+			continue
+		}
+		r, there, err := with(c, r, size)
+		if err == nil && !there {
+			err = fault.At("cause", "this rig has not what %s changes: name another", id)
+		}
+		return r, err
+	}
+	return r, fault.At("cause", "there is no cause %q of this rig: brankel trouble --list names them", id)
+}
+
+// changed is the sheet's rig with a cause in it; there is false where the rig has not what it changes.
 func (b *Finder) changed(c *cause, u float64) (r rig.Rig, there bool, err error) {
-	r = *b.sheet.Rig
+	return with(c, *b.sheet.Rig, u)
+}
+
+func with(c *cause, r rig.Rig, u float64) (_ rig.Rig, there bool, err error) {
 	r.Settings = maps.Clone(r.Settings)
 	if r.Settings == nil {
 		r.Settings = map[string]float64{}

@@ -54,48 +54,29 @@ func (run *Lead) identify() Advice {
 	return a
 }
 
+// worn argues about what was found worn. What was not looked at yet is asked for by itself, with how the machine stands for it
+// (listing.worn): asked from here it would be answered as the machine stands now, not counted, and asked again without end.
 func (run *Lead) worn() Advice {
 	for _, l := range run.Sheet.LostMotion {
-		for _, id := range []string{l.Pushed, l.Pulled} {
-			if run.Latest(id, "") == nil {
-				a := run.read(run.Sheet.Point(id))
-				a.Caution = run.hands()
-				return a
-			}
-		}
-		if lost := run.Lost(l); Verdict(lost.Verdict) == Out && run.Decisions[record.AboutLost.Of(l.ID)].Choice != record.ChoiceGoOn {
+		lost := run.Lost(l)
+		if lost != nil && Verdict(lost.Verdict) == Out && run.Decisions[record.AboutLost.Of(l.ID)].Choice != record.ChoiceGoOn {
 			return run.arguedRepair(record.AboutLost.Of(l.ID),
 				fmt.Sprintf("%s lost, %s allowed. %s", spell.Figure(quantity.Length, lost.Lost), spell.Figure(quantity.Length, l.Limit), l.Over),
 				"A setting on worn parts reads well today and is out again next week.")
 		}
 	}
 	for _, a := range run.wornPoints() {
-		if a.Now == nil {
-			out := run.read(a.Point)
-			out.Caution = run.hands()
-			return out
-		}
-		if a.Wrong() && run.Decisions[record.AboutWorn.Of(a.Point.ID)].Choice != record.ChoiceGoOn {
+		if a.Now != nil && a.Wrong() && run.Decisions[record.AboutWorn.Of(a.Point.ID)].Choice != record.ChoiceGoOn {
 			return run.arguedRepair(record.AboutWorn.Of(a.Point.ID), fmt.Sprintf("%s: %s, allowed %s. %s", spell.Upper(a.Point.Name),
 				spell.Reading(a.Point, a.Judge.Value), spell.Between(a.Point, a.Band.Min, a.Band.Max), a.Point.Stop),
 				"A setting on worn parts reads well today and is out again next week.")
 		}
 	}
-	return run.conditions()
-}
-
-// conditions asks for what is looked at before anything is turned.
-func (run *Lead) conditions() Advice {
 	for i := range run.Sheet.Checks {
 		c := &run.Sheet.Checks[i]
 		about := record.AboutCheck.Of(c.ID)
-		if c.Kind != sheet.CheckCondition || run.Decisions[about].Choice == record.ChoiceGoOn {
-			continue
-		}
-		switch answer, ok := run.Checks[c.ID]; {
-		case !ok || answer.Void:
-			return run.ask(c, answer, ok)
-		case !answer.Good:
+		answer, ok := run.Checks[c.ID]
+		if c.Kind == sheet.CheckCondition && ok && !answer.Void && !answer.Good && run.Decisions[about].Choice != record.ChoiceGoOn {
 			return run.arguedRepair(about, failure(c, answer.Checked), "A setting over this hides what is wrong.")
 		}
 	}
