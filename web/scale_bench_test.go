@@ -14,21 +14,22 @@ import (
 	"brankel/internal/testdb"
 )
 
-// BenchmarkScale asks, over a real connection, what a workshop of ten years is asked all day: of 200 machines, and of a tenth
-// of them. Each is told as a ratio to a bare select of one row by pgx in the same run, which is as fast as a database answers:
+// BenchmarkScale asks, over a real connection, what a workshop of ten years is asked all day: of 200 machines, of a tenth
+// of them, and after a tenth of the years. Each is told as a ratio to a bare select of one row by pgx in the same run, which is as fast as a database answers:
 //
 //	go test -run XXX -bench Scale -benchtime 40x ./web
 func BenchmarkScale(b *testing.B) {
-	for _, machines := range []int{20, 200} {
+	for _, size := range []struct{ years, machines int }{{10, 20}, {1, 200}, {10, 200}} {
+		machines := size.machines
 		w := newWire(b)
-		_, err := fleet.Make(b.Context(), w.shop, fleet.Asked{Years: 10, Machines: machines, Seed: 1}, func(int) {})
+		_, err := fleet.Make(b.Context(), w.shop, fleet.Asked{Years: size.years, Machines: machines, Seed: 1}, func(int) {})
 		require.NoError(b, err)
 		conn, err := pgx.Connect(b.Context(), testdb.URLOf(w.shop.Store))
 		require.NoError(b, err)
 		defer conn.Close(b.Context())
 		bare := middle(40, func() {
 			var id string
-			require.NoError(b, conn.QueryRow(b.Context(), "SELECT id FROM runs WHERE id = $1", "fleet-1-7-60").Scan(&id))
+			require.NoError(b, conn.QueryRow(b.Context(), "SELECT id FROM runs WHERE id = $1", "fleet-1-7-5").Scan(&id))
 		})
 		w.call("GET", "/api/v1/due", "")
 		require.Eventually(b, func() bool { // until what wear says is worked out for all of them
@@ -38,9 +39,9 @@ func BenchmarkScale(b *testing.B) {
 		for _, q := range []struct{ name, path string }{ // those that are "written" after somebody wrote something; the rest where nobody did
 			{"bays written", "/api/v1/bays"}, {"due written", "/api/v1/due"}, {"week written", "/api/v1/week"}, {"bays", "/api/v1/bays"}, {"machine", "/api/v1/machines/fleet-1-7"}, {"years", "/api/v1/machines/fleet-1-7/years"},
 			{"search", "/api/v1/search?find=slack+summer"}, {"due", "/api/v1/due"}, {"week", "/api/v1/week"},
-			{"log", "/api/v1/log?cable=clutch&moved=3"}, {"run", "/api/v1/runs/fleet-1-7-60"},
+			{"log", "/api/v1/log?cable=clutch&moved=3"}, {"run", "/api/v1/runs/fleet-1-7-5"},
 		} {
-			b.Run(fmt.Sprintf("%s of %d", q.name, machines), func(b *testing.B) {
+			b.Run(fmt.Sprintf("%s of %d over %d", q.name, machines, size.years), func(b *testing.B) {
 				w := wire{b, w.server, w.client}
 				w.call("GET", q.path, "")
 				var all []time.Duration
