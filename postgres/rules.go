@@ -33,7 +33,8 @@ func (s *Store) Rules(ctx context.Context) (map[string][]Rule, error) {
 		Hash string
 		Rule
 	}
-	err := s.db.WithContext(ctx).Raw(`SELECT h.hash, r.* FROM rules r JOIN sheets h ON h.sheet_id = r.sheet ORDER BY r.sheet, r.kind`).Scan(&rows).Error
+	err := s.db.WithContext(ctx).Raw(`SELECT h.hash, r.* FROM rules r JOIN sheets h ON h.sheet_id = r.sheet
+		ORDER BY r.sheet, r.kind`).Scan(&rows).Error
 	out := map[string][]Rule{}
 	for _, r := range rows {
 		out[r.Hash] = append(out[r.Hash], r.Rule)

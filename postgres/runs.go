@@ -285,8 +285,8 @@ func (s *Store) FirstMoves(ctx context.Context) (map[string]FirstMoves, error) {
 		SheetID string
 		FirstMoves
 	}
-	err := s.db.WithContext(ctx).Raw(`SELECT h.sheet_id, sum(r.firsts) AS moved, sum(r.seconds) AS second FROM runs r JOIN sheets h ON h.hash = r.sheet
-		WHERE r.signed AND r.firsts > 0 GROUP BY h.sheet_id`).Scan(&rows).Error
+	err := s.db.WithContext(ctx).Raw(`SELECT h.sheet_id, sum(r.firsts) AS moved, sum(r.seconds) AS second
+		FROM runs r JOIN sheets h ON h.hash = r.sheet WHERE r.signed AND r.firsts > 0 GROUP BY h.sheet_id`).Scan(&rows).Error
 	out := map[string]FirstMoves{}
 	for _, r := range rows {
 		out[r.SheetID] = r.FirstMoves

@@ -111,7 +111,9 @@ func (d Due) within(low, high string) Due {
 
 // again is what comes due of a cable after a signed run: a look again, lubrication, the first look once a new part has bedded
 // in, figures to be confirmed. u is how the machine is used, nil where no meter tells.
-func again(m *workshop.Machine, c *workshop.Cable, u *workshop.Usage, l postgres.RunLine, signed time.Time, rules []postgres.Rule, today string) (out []Due) {
+func again(
+	m *workshop.Machine, c *workshop.Cable, u *workshop.Usage, l postgres.RunLine, signed time.Time, rules []postgres.Rule, today string,
+) (out []Due) {
 	a := l.Standing.Again
 	if a == nil {
 		return nil

@@ -18,8 +18,8 @@ func (s *server) logRoutes() []route {
 			gives(shop.Log{}).by(s.whatWasDone, workshop.Read).costs(s.gates.reckons),
 		on(get, "/api/v1/log.csv", "logCSV", "the same as a table").asks(sentence...).as("text/csv").by(s.logCSV, workshop.Read).leaving(),
 		on(get, "/api/v1/log.json", "logJSON", "the same as JSON").asks(sentence...).as("application/json").by(s.logJSON, workshop.Read).leaving(),
-		on(get, "/api/v1/log.pdf", "logPDF", "the same on paper").asks(append(sentence, "paper")...).as("application/pdf").by(s.logPDF, workshop.Read).
-			leaving(),
+		on(get, "/api/v1/log.pdf", "logPDF", "the same on paper").asks(append(sentence, "paper")...).as("application/pdf").
+			by(s.logPDF, workshop.Read).leaving(),
 		on(get, "/api/v1/week.pdf", "weekPDF", "the week on paper").asks("paper").as("application/pdf").by(s.weekPDF, workshop.Read).leaving(),
 		on(get, "/api/v1/week", "week", "what is open, what was signed in seven days, what was left out or done by request").
 			gives(shop.Week{}).by(s.week, workshop.Read),

@@ -168,7 +168,8 @@ func (j *judged) true() {
 		if p := j.h.sheet.Point(t.Point); p != nil && p.Quantity == quantity.Count {
 			far = max(far, 1)
 		}
-		j.part(math.Abs(*t.Read-t.Value) <= far, j.readAt(t.Point), "%s stands on record as %s, and is %s", t.Name, figure(*t.Read), figure(t.Value))
+		j.part(math.Abs(*t.Read-t.Value) <= far, j.readAt(t.Point), "%s stands on record as %s, and is %s", t.Name, figure(*t.Read),
+			figure(t.Value))
 	}
 }
 
@@ -229,7 +230,8 @@ func (j *judged) states() {
 	all := max(j.did.Readings, 1)
 	j.parts, j.good = all, max(0, all-bad)
 	if bad > 0 {
-		j.lost = append(j.lost, Lost{0, fmt.Sprintf("%d of %d readings were taken otherwise than they are to be: tapped, not pulled, or not standing so", bad, all)})
+		j.lost = append(j.lost, Lost{0, fmt.Sprintf("%d of %d readings were taken otherwise than they are to be: "+
+			"tapped, not pulled, or not standing so", bad, all)})
 	}
 }
 
@@ -243,7 +245,7 @@ func (j *judged) ends() {
 	}
 }
 
-// proved is whether steps were left out, and whether it was settled and locked after the last turn.
+// proved is whether steps were left out: nobody can sign without settling and locking, so that what is left to lose are these.
 func (j *judged) proved() {
 	run := j.did.Led()
 	for _, step := range run.Sheet.Steps {
