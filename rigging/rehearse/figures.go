@@ -55,15 +55,15 @@ func (h *hand) noted() map[string]string {
 
 // coasted is what is noted, with how far a hunting surface of the true rig runs on.
 func (h *hand) coasted(c *sheet.Check) map[string]string {
-	if c.Hunting == nil || h.rig == nil {
+	if c.Hunting == nil || h.Rig == nil {
 		return h.noted()
 	}
 	coast := 0.0
 	for _, way := range []string{"coast_up", "coast_down"} {
-		v, _ := h.geometry[way].(float64)
+		v, _ := h.Geometry[way].(float64)
 		coast = max(coast, v)
 	}
-	worn, _ := h.condition["worn_brake"].(float64)
+	worn, _ := h.Condition["worn_brake"].(float64)
 	out := map[string]string{c.Hunting.Coast: strconv.FormatFloat(coast+worn, 'f', 2, 64)}
 	maps.Copy(out, h.noted())
 	return out

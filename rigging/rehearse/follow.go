@@ -121,7 +121,7 @@ func (h *hand) follow(a lead.Advice) error {
 // setUp makes the changes of a stop, one after the other.
 func (h *hand) setUp(stop *lead.Stop) error {
 	for _, c := range stop.Changes {
-		h.givenBack(c.Thing, c.Way)
+		h.GivenBack(h.led.Sheet, h.led.Stood.Thing(c.Thing), c.Way)
 		if err := h.log(record.KindSetUp, record.SetUp{Thing: c.Thing, Way: c.Way}); err != nil {
 			return err
 		}

@@ -69,7 +69,7 @@ func (h *hand) meddle() (bool, error) {
 	if way == h.led.Stood.Way(h.led.Now(), t.ID) {
 		return false, nil
 	}
-	h.givenBack(t.ID, way)
+	h.GivenBack(h.led.Sheet, h.led.Stood.Thing(t.ID), way)
 	return h.tolerated(h.log(record.KindSetUp, record.SetUp{Thing: t.ID, Way: way}), &h.out.Mistakes.Changed)
 }
 

@@ -5,7 +5,6 @@
 package rehearse
 
 import (
-	"maps"
 	"math/rand/v2"
 	"slices"
 	"strings"
@@ -16,6 +15,7 @@ import (
 	"brankel/rigging/run/record"
 	"brankel/rigging/setup"
 	"brankel/rigging/sheet"
+	"brankel/rigging/world"
 )
 
 // Hands are the ways of working. The careful one does everything that is asked; the hasty
@@ -67,12 +67,12 @@ type Outcome struct {
 	Seconds  float64        `json:"seconds"` // of computing, where somebody has a clock
 	Events   []record.Event `json:"events"`
 
-	Untrue   int      `json:"-"` // states that were tapped and were not so
-	Unlooked []string `json:"-"` // checks that were answered without looking
-	Mistakes mistakes `json:"-"` // what was done before the machine stood for it
-	Astray   int      `json:"-"` // turns that went the other way, Righted those that were put right
-	Righted  int      `json:"-"`
-	Truth    []Truly  `json:"-"` // what it truly shows in the end
+	Untrue   int           `json:"-"` // states that were tapped and were not so
+	Unlooked []string      `json:"-"` // checks that were answered without looking
+	Mistakes mistakes      `json:"-"` // what was done before the machine stood for it
+	Astray   int           `json:"-"` // turns that went the other way, Righted those that were put right
+	Righted  int           `json:"-"`
+	Truth    []world.Truly `json:"-"` // what it truly shows in the end
 	led      *lead.Lead
 	geometry map[string]any // with the parts that were fitted
 	fewest   func() (int, bool)
@@ -102,17 +102,12 @@ type hand struct {
 	events []record.Event
 	out    Outcome
 
-	rig       *rig.Rig // that is worked on, nil where there is none: then all reads and answers well
-	settings  map[string]float64
-	condition map[string]any
-	geometry  map[string]any
-	rand      *rand.Rand
-	bias      map[string]float64 // of each gauge, for the whole run
-	turned    bool               // since the last reading
-	astray    map[string]bool    // entries of turns that went the other way
-	did       []done             // of the work
-	inspects  bool               // while another one looks at it
-	assumed   setup.Needs        // how things stand whatever the run says, while it is asked how it truly is
+	*world.World
+	rand     *rand.Rand
+	turned   bool            // since the last reading
+	astray   map[string]bool // entries of turns that went the other way
+	did      []done          // of the work
+	inspects bool            // while another one looks at it
 }
 
 // Rehearse plays the run. The error is a *fault.Fault of what cannot be rehearsed.
@@ -151,116 +146,28 @@ func newHand(q Question) (*hand, error) {
 		q: q,
 		shop: record.Around{Machine: q.Sheet.Applies.Machine, Family: q.Sheet.Family, Cable: q.Sheet.Cable,
 			Sheets: sheet.Heads([]*sheet.Sheet{q.Sheet}), Gauges: q.Gauges, Cause: q.Cause[1]},
-		led:       lead.Of(record.Fold(q.Sheet, nil)),
-		condition: maps.Clone(q.Condition),
-		rand:      rand.New(rand.NewPCG(q.Seed, 0)),
-		bias:      map[string]float64{},
-		astray:    map[string]bool{},
+		led:    lead.Of(record.Fold(q.Sheet, nil)),
+		World:  &world.World{Rig: q.Rig, At: q.At, Looks: q.Looks, Gauges: q.Gauges},
+		rand:   rand.New(rand.NewPCG(q.Seed, 0)),
+		astray: map[string]bool{},
 	}
-	if h.condition == nil {
-		h.condition = map[string]any{}
-	}
-	found := h.works(q)
-	if given, ok := h.condition["found"].(map[string]any); ok {
-		maps.Copy(found, given)
-	}
-	h.condition["found"] = found
-	for _, g := range q.Gauges { // in their order, so that a seed means one thing
-		h.bias[g.ID] = (2*h.rand.Float64() - 1) * max(0, g.Doubt-g.Resolution/2)
-	}
-	if h.rig == nil {
-		return h, nil
-	}
-	_, _, err := h.model(nil, nil, nil, nil)
-	return h, err
+	return h, h.Begin(q.Sheet.For(q.School).Rig, q.Settings, q.Condition, h.rand)
 }
 
-// works has the hand work on the true rig, else on that of the sheet, else on none: then all reads and answers well. It
-// gives where each adjuster was found.
-func (h *hand) works(q Question) map[string]any {
-	h.rig = q.Rig
-	found := map[string]any{}
-	h.settings = map[string]float64{}
-	if own := q.Sheet.For(q.School).Rig; own != nil {
-		h.settings = maps.Clone(own.Settings)
-		if h.rig == nil {
-			h.rig = own
-		}
-	}
-	if h.rig == nil {
-		return found
-	}
-	if h.settings == nil {
-		h.settings = map[string]float64{}
-	}
-	maps.Copy(h.settings, h.rig.Settings)
-	maps.Copy(h.settings, q.Settings)
-	for name, value := range h.rig.Condition {
-		if _, given := h.condition[name]; !given {
-			h.condition[name] = value
-		}
-	}
-	h.geometry = h.rig.Geometry
-	if m, err := h.rig.Model(); err == nil {
-		for _, a := range m.Adjusters() {
-			if a.Places == 0 { // what is chosen slips nowhere
-				found[a.Name] = h.settings[a.Name]
-			}
-		}
-	}
-	return found
-}
-
-// model is the rig as it stands, with what some states make of it and others do not, and what things make of it as they
-// stand – those last that whoever looks at it needs so – its control at at.
-func (h *hand) model(made, unmade []string, needs setup.Needs, at map[string]any) (*rig.Model, rig.At, error) {
-	r := *h.rig
-	r.Geometry, r.Settings, r.Condition = h.geometry, maps.Clone(h.settings), maps.Clone(h.condition)
-	place := maps.Clone(h.q.At)
-	if place == nil {
-		place = map[string]any{}
-	}
-	patch := func(p *setup.Patch) {
-		if p != nil {
-			maps.Copy(place, p.At)
-			maps.Copy(r.Condition, p.Condition)
-			maps.Copy(r.Settings, p.Settings)
-		}
-	}
-	for _, named := range []bool{false, true} {
-		for i := range h.led.State.Things() {
-			t := &h.led.State.Things()[i]
-			if _, is := needs[t.ID]; is == named {
-				way := h.led.Stood.Way(h.led.Now(), t.ID)
-				if ways := h.assumed[t.ID]; len(ways) > 0 {
-					way = ways[0]
-				}
-				if w := t.Way(way); w != nil {
-					patch(w.Made)
-				}
-			}
-		}
-	}
-	for _, id := range made {
-		patch(h.q.Sheet.State(id).Made)
-	}
-	for _, id := range unmade {
-		patch(h.q.Sheet.State(id).Unmade)
-	}
-	maps.Copy(place, at)
-	m, err := r.Model()
-	if err != nil {
-		return nil, rig.At{}, err
-	}
-	where, err := m.At(place)
-	return m, where, fault.Below("at", err)
+// stance is how it stands by the record, with states made and not made.
+func (h *hand) stance(made, unmade []string, needs setup.Needs, at map[string]any) world.Stance {
+	return world.Stance{Things: h.led.State.Things(), Needs: needs, At: at, Made: world.Patches(h.q.Sheet, made, unmade),
+		Way: func(thing string) string { return h.led.Stood.Way(h.led.Now(), thing) }}
 }
 
 func (h *hand) stop(why string) { h.out.Outcome, h.out.Why = "stopped", strings.TrimSpace(why) }
 
 func (h *hand) finish() Outcome {
-	h.out.Rig, h.out.Events, h.out.geometry = Stands{h.settings, h.condition}, h.events, h.geometry
+	h.out.Rig, h.out.Events, h.out.geometry = Stands{h.Settings, h.Condition}, h.events, h.Geometry
 	h.out.fewest, h.out.led = h.fewest, h.led
-	h.out.Truth, _ = h.truth() // a rig that answered all the way answers now
+	h.out.Truth, _ = h.World.Truth(h.led) // a rig that answered all the way answers now
 	return h.out
 }
+
+// Led is the run as it stands in the end.
+func (o *Outcome) Led() *lead.Lead { return o.led }

@@ -101,6 +101,9 @@ type WantState struct {
 	Control string `json:"control,omitempty"` // what of it is done at the control, where two share the work
 }
 
+// UntilFree is the text of a turn that goes on until its check says that it is free; any other goes on until it is locked.
+const UntilFree = "until it is free"
+
 // Turn is a move to make.
 type Turn struct {
 	Setting     string  `json:"setting,omitempty"` // in the course of which it is made

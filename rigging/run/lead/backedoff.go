@@ -186,9 +186,9 @@ func (run *Lead) nextOff(s *Setting) Advice {
 		return run.ask(c, record.Answered{}, false)
 	case o.stage == offLock && o.tight:
 		turn := turnOf(s, s.Adjuster, 0, off)
-		turn.Until, turn.Text = true, "until it is free"
+		turn.Until, turn.Text = true, UntilFree
 		return Advice{Do: DoMove, Move: turn, Caution: run.hands(), More: []string{"It was not free as found: free it first, then count."},
-			Say: Say(turnThe(s.Adjuster), Piece{turn.WaySays + " until it is free", "turn"}, Plain("."))}
+			Say: Say(turnThe(s.Adjuster), Piece{turn.WaySays + " " + UntilFree, "turn"}, Plain("."))}
 	case o.stage == offLock:
 		turn := turnOf(s, s.Adjuster, 0, other(off))
 		turn.Until = true
