@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"strings"
 
-	"brankel/rigging/rehearse"
 	"brankel/rigging/run/record"
 )
 
@@ -59,7 +58,7 @@ var habits = map[Mark]string{
 	MarkCause:  "Ask what it is before what it reads.",
 }
 
-func (e *Exercise) debrief(h hidden, did, expert rehearse.Outcome, s Score) Debrief {
+func (e *Exercise) debrief(h hidden, did, expert Did, s Score) Debrief {
 	d := Debrief{Hidden: e.hides(h), Would: e.Would, Learns: e.Learns, You: line(did, s), Expert: line(expert, Score{}),
 		Readings: [2]int{did.Readings, expert.Readings}, Rounds: [2]int{did.Rounds, expert.Rounds}, Turns: [2]float64{did.Turns, expert.Turns}}
 	d.Head, d.Habit = e.head(did, s), habit(s)
@@ -79,7 +78,7 @@ func (e *Exercise) hides(h hidden) string {
 }
 
 // head is what came of it.
-func (e *Exercise) head(did rehearse.Outcome, s Score) string {
+func (e *Exercise) head(did Did, s Score) string {
 	right := s.Marks[0].Got == s.Marks[0].Of
 	switch {
 	case s.Failed != "":
@@ -88,7 +87,7 @@ func (e *Exercise) head(did rehearse.Outcome, s Score) string {
 		return "You found what no setting cures."
 	case e.Ends == EndsRepair:
 		return "You set a good number on a worn part."
-	case did.Outcome != "signed":
+	case !did.Signed:
 		return "You stopped, and a setting would have done."
 	case !right:
 		return "You signed, and it is not so."
@@ -101,7 +100,7 @@ func (e *Exercise) head(did rehearse.Outcome, s Score) string {
 }
 
 // line is a run in stops: entries of one kind behind one another are one.
-func line(o rehearse.Outcome, s Score) (out []Stop) {
+func line(o Did, s Score) (out []Stop) {
 	for _, e := range o.Events {
 		if n := len(out); n > 0 && out[n-1].Kind == e.Kind && e.Kind != record.KindCheck {
 			out[n-1].To = e.Seq

@@ -7,6 +7,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"io/fs"
+	"maps"
 	"slices"
 	"strings"
 	"sync"
@@ -53,6 +54,7 @@ type Exercise struct {
 	Settings  map[string]float64 `json:"settings,omitempty"`  // as found, by the rig's own names; the rest is as it should be
 	Condition map[string]any     `json:"condition,omitempty"` // worn, slack, drifting with its locks
 	At        map[string]any     `json:"at,omitempty"`        // what holds all the time, such as the air
+	Found     map[string]string  `json:"found,omitempty"`     // things that stand otherwise than at rest as it comes: a tie, a lock, a pin
 	Causes    []Put              `json:"causes,omitempty"`    // of trouble, put into the rig
 	Cause     string             `json:"cause"`               // what was wrong, by the id of a cause; "nothing" where nothing was
 	Ends      Ends               `json:"ends"`
@@ -224,6 +226,11 @@ func (e *Exercise) hide() (h hidden, err error) {
 	h.rig = &truly
 	if _, err = h.rig.Model(); err != nil {
 		return h, fault.Below("causes", err)
+	}
+	for _, id := range slices.Sorted(maps.Keys(e.Found)) {
+		if t := worked.Thing(id); t == nil || t.Way(e.Found[id]) == nil {
+			return h, fault.At("found."+id, "nothing of this sheet stands so: name a thing of it and one of its ways")
+		}
 	}
 	names := worked.Rig.Settings
 	for name := range e.Settings {

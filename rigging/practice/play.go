@@ -49,20 +49,40 @@ func Play(e *Exercise, hand string, seed uint64) (Played, error) {
 	if err != nil {
 		return Played{}, err
 	}
-	did := expert
+	o := expert
 	if hand != "careful" {
-		if did, err = e.played(h, hand, seed); err != nil {
+		if o, err = e.played(h, hand, seed); err != nil {
 			return Played{}, err
 		}
 	}
-	p := Played{Exercise: e.ID, Hand: hand, Seed: seed, Outcome: did.Outcome, Why: did.Why, Readings: did.Readings, Rounds: did.Rounds, Turns: did.Turns}
-	p.Score = e.score(h, did, expert)
-	p.Debrief = e.debrief(h, did, expert, p.Score)
+	p := Played{Exercise: e.ID, Hand: hand, Seed: seed, Outcome: o.Outcome, Why: o.Why, Readings: o.Readings, Rounds: o.Rounds, Turns: o.Turns}
+	p.Score, p.Debrief = e.judge(h, e.didOf(o), e.didOf(expert))
 	return p, nil
 }
 
+// judge scores what was made of it, and plays it back.
+func (e *Exercise) judge(h hidden, did, expert Did) (Score, Debrief) {
+	s := e.score(h, did, expert)
+	return s, e.debrief(h, did, expert, s)
+}
+
+// End is the score and the debrief of what was made of it so far, beside an experienced hand at the same rig. Named is the cause
+// that is named where nothing was signed, by its id. The error is a *fault.Fault.
+func (r *Room) End(named string) (Score, Debrief, error) {
+	did, err := r.Did(named)
+	if err != nil {
+		return Score{}, Debrief{}, err
+	}
+	expert, err := r.played(r.hidden, "careful", r.Seed)
+	if err != nil {
+		return Score{}, Debrief{}, err
+	}
+	s, d := r.judge(r.hidden, did, r.didOf(expert))
+	return s, d, nil
+}
+
 func (e *Exercise) played(h hidden, hand string, seed uint64) (rehearse.Outcome, error) {
-	return rehearse.Rehearse(rehearse.Question{Sheet: h.sheet, School: e.School, Settings: e.Settings, Condition: e.Condition, At: e.At, Rig: h.rig,
+	return rehearse.Rehearse(rehearse.Question{Sheet: h.sheet, School: e.School, Settings: e.Settings, Condition: e.Condition, At: e.At, Rig: h.rig, Found: e.Found,
 		Looks: h.looks, Cause: [2]string{e.named(), h.says}, Gauges: Gauges, Seed: seed, Hand: hand, Job: rehearse.Job{Kind: sheet.JobSet}})
 }
 

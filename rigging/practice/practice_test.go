@@ -48,7 +48,8 @@ func TestEveryExerciseIsSolvedAndTellsHandsApart(t *testing.T) {
 		for seed := uint64(1); seed <= seeds; seed++ {
 			expert, err := e.played(h, "careful", seed)
 			require.NoError(t, err, e.ID)
-			full := e.score(h, expert, expert)
+			of := e.didOf(expert)
+			full := e.score(h, of, of)
 			assert.Equal(t, full.Of, full.Points, "%s, seed %d: %+v", e.ID, seed, full.Marks)
 			assert.Equal(t, e.Ends == EndsRepair, expert.Outcome == "stopped", "%s: %s", e.ID, expert.Why)
 			switch e.Ends {
@@ -62,9 +63,10 @@ func TestEveryExerciseIsSolvedAndTellsHandsApart(t *testing.T) {
 			for _, hand := range Hands[1:] {
 				did, err := e.played(h, hand, seed)
 				require.NoError(t, err, e.ID)
-				s := e.score(h, did, expert)
+				made := e.didOf(did)
+				s := e.score(h, made, of)
 				assert.Less(t, s.Points, full.Points, "%s, %s, seed %d", e.ID, hand, seed)
-				d := e.debrief(h, did, expert, s)
+				d := e.debrief(h, made, of, s)
 				assert.NotEmpty(t, d.Habit.Says, "%s, %s: there is something to work on", e.ID, hand)
 				for _, m := range s.Marks {
 					if m.Got < m.Of {

@@ -8,7 +8,6 @@ import (
 
 	"brankel/rigging/closed"
 	"brankel/rigging/quantity"
-	"brankel/rigging/rehearse"
 	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 )
@@ -76,7 +75,7 @@ type Lost struct {
 }
 
 // score judges by the truth. Every part of a mark counts alike.
-func (e *Exercise) score(h hidden, did, expert rehearse.Outcome) Score {
+func (e *Exercise) score(h hidden, did, expert Did) Score {
 	s := Score{Marks: []Got{}}
 	for _, m := range marks {
 		j := judged{e: e, h: h, did: did, expert: expert}
@@ -95,8 +94,8 @@ func (e *Exercise) score(h hidden, did, expert rehearse.Outcome) Score {
 		s.Points += g.Got
 		s.Marks = append(s.Marks, g)
 	}
-	if n := did.Mistakes.Refused; n > 0 {
-		s.Failed = "Something was tried that must never be while it stands so: that alone fails it."
+	if did.Danger != "" {
+		s.Failed = sentence(did.Danger) + " That alone fails it."
 		s.Points = 0
 	}
 	s.Points = math.Round(10*s.Points) / 10
@@ -107,7 +106,7 @@ func (e *Exercise) score(h hidden, did, expert rehearse.Outcome) Score {
 type judged struct {
 	e           *Exercise
 	h           hidden
-	did, expert rehearse.Outcome
+	did, expert Did
 	good, parts int
 	lost        []Lost
 	told        string
@@ -148,13 +147,16 @@ func (j *judged) mark(m Mark) {
 // right is how the rig truly stands; one that no setting cures is right when nobody signed it.
 func (j *judged) right() {
 	if j.e.Ends == EndsRepair {
-		j.part(j.did.Outcome != "signed", j.signedAt(), "signed, and %s: no setting cures that", j.h.says)
+		j.part(!j.did.Signed, j.signedAt(), "signed, and %s: no setting cures that", j.h.says)
+		if !j.did.Signed {
+			j.part(j.found(), 0, "it was ended without saying what is wrong: %s", j.h.says)
+		}
 		return
 	}
 	for _, t := range j.did.Truth {
 		j.part(t.Inside(), 0, "%s is truly %s, allowed %s to %s", t.Name, figure(t.Value), figure(t.Low), figure(t.High))
 	}
-	j.part(j.did.Outcome == "signed", 0, "it was not brought to its end: %s", j.did.Why)
+	j.part(j.did.Signed, 0, "it was not brought to its end: %s", j.did.Why)
 }
 
 // true holds the last reading of each point against how it truly stands. Nearer than three doubts and what is rounded off
@@ -171,13 +173,16 @@ func (j *judged) true() {
 		j.part(math.Abs(*t.Read-t.Value) <= far, j.readAt(t.Point), "%s stands on record as %s, and is %s", t.Name, figure(*t.Read),
 			figure(t.Value))
 	}
+	for _, l := range j.did.Otherwise {
+		j.part(false, l.Seq, "%s", l.Says)
+	}
 }
 
 // worn is whether what wears was looked at, before the first turn.
 func (j *judged) worn() {
-	first := j.first(record.KindMove)
-	run := j.did.Led()
-	stopped := j.did.Outcome != "signed"
+	first := j.did.FirstMove
+	run := j.did.Led
+	stopped := !j.did.Signed
 	for i := range run.Sheet.Checks {
 		c := &run.Sheet.Checks[i]
 		if c.Kind != sheet.CheckCondition {
@@ -210,13 +215,13 @@ func (j *judged) turns() {
 	least := j.expert.Turns
 	good := j.did.Turns <= turnsMore*least+1e-9
 	j.told = fmt.Sprintf("%s of %s", quantity.Turns(j.did.Turns), quantity.Turns(least))
-	j.part(good, j.first(record.KindMove), "%s turned, where %s do it", quantity.Turns(j.did.Turns), quantity.Turns(least))
+	j.part(good, j.did.FirstMove, "%s turned, where %s do it", quantity.Turns(j.did.Turns), quantity.Turns(least))
 }
 
 // states are the readings and proofs that were taken as they are to be, those alone that were not so count.
 func (j *judged) states() {
-	run := j.did.Led()
-	bad := j.did.Untrue
+	run := j.did.Led
+	bad := len(j.did.Untrue)
 	for _, t := range run.Readings {
 		if len(t.Unmet) > 0 {
 			bad++
@@ -229,15 +234,20 @@ func (j *judged) states() {
 	}
 	all := max(j.did.Readings, 1)
 	j.parts, j.good = all, max(0, all-bad)
-	if bad > 0 {
+	for _, l := range j.did.Untrue {
+		if l.Seq > 0 {
+			j.lost = append(j.lost, l)
+		}
+	}
+	if bad > len(j.lost) {
 		j.lost = append(j.lost, Lost{0, fmt.Sprintf("%d of %d readings were taken otherwise than they are to be: "+
-			"tapped, not pulled, or not standing so", bad, all)})
+			"tapped, not pulled, or not standing so", bad-len(j.lost), all)})
 	}
 }
 
 // ends are whether everything with a window was read before it was signed.
 func (j *judged) ends() {
-	if j.did.Outcome != "signed" {
+	if !j.did.Signed {
 		return
 	}
 	for _, t := range j.did.Truth {
@@ -247,7 +257,7 @@ func (j *judged) ends() {
 
 // proved is whether steps were left out: nobody can sign without settling and locking, so that what is left to lose are these.
 func (j *judged) proved() {
-	run := j.did.Led()
+	run := j.did.Led
 	for _, step := range run.Sheet.Steps {
 		if why, left := run.Skipped[step.ID]; left {
 			j.part(false, j.skippedAt(step.ID), "left out: %s (%s)", step.Title, why)
@@ -258,18 +268,34 @@ func (j *judged) proved() {
 
 // left is what was left on at the end of a run that was signed.
 func (j *judged) left() {
-	if j.did.Outcome != "signed" {
+	if !j.did.Signed {
 		return
 	}
-	j.part(j.did.Mistakes.Changed == 0, 0, "something was made to stand otherwise that nobody asked for")
+	for _, what := range j.did.Left {
+		j.part(false, j.signedAt(), "left: %s", what)
+	}
+	j.part(true, 0, "")
 }
 
 // cause is whether it was named: by what was found to be worn, or at the signature.
 func (j *judged) cause() {
-	run := j.did.Led()
-	named := j.e.Cause == nothing || j.e.Ends == EndsRepair && j.did.Outcome == "stopped" || run.Signed != nil && run.Signed.Cause == j.e.Cause
+	run := j.did.Led
+	named := j.e.Cause == nothing || j.found() || run.Signed != nil && run.Signed.Cause == j.e.Cause
 	j.told = map[bool]string{true: "yes", false: "no"}[named]
 	j.part(named, j.signedAt(), "it was %s, and nobody said so", j.h.says)
+}
+
+// found tells whether what no setting cures was said where it was stopped: by its name, or by what was seen of it.
+func (j *judged) found() bool {
+	if j.did.Signed || j.e.Ends != EndsRepair {
+		return false
+	}
+	for id, shows := range j.h.looks {
+		if a, was := j.did.Led.Checks[id]; was && a.Answer == shows {
+			return true
+		}
+	}
+	return j.did.Named == j.e.Cause
 }
 
 // skippedAt is the entry that left a step out, 0 for none.
@@ -285,7 +311,7 @@ func (j *judged) skippedAt(step string) int {
 
 // wornStep is the step at which worn parts are looked at.
 func (j *judged) wornStep() string {
-	for _, step := range j.did.Led().Sheet.Steps {
+	for _, step := range j.did.Led.Sheet.Steps {
 		if step.Kind == sheet.StepWorn {
 			return step.ID
 		}
@@ -293,12 +319,10 @@ func (j *judged) wornStep() string {
 	return ""
 }
 
-func (j *judged) first(kind record.Kind) int { return seqOf(j.did.Events, kind) }
-
-func (j *judged) signedAt() int { return j.first(record.KindSigned) }
+func (j *judged) signedAt() int { return seqOf(j.did.Events, record.KindSigned) }
 
 func (j *judged) readAt(point string) int {
-	if t := j.did.Led().Latest(point, ""); t != nil {
+	if t := j.did.Led.Latest(point, ""); t != nil {
 		for _, e := range j.did.Events {
 			if e.ID == t.Event {
 				return e.Seq

@@ -55,16 +55,10 @@ func (h *hand) noted() map[string]string {
 
 // coasted is what is noted, with how far a hunting surface of the true rig runs on.
 func (h *hand) coasted(c *sheet.Check) map[string]string {
-	if c.Hunting == nil || h.Rig == nil {
+	out := h.Coasts(c)
+	if out == nil {
 		return h.noted()
 	}
-	coast := 0.0
-	for _, way := range []string{"coast_up", "coast_down"} {
-		v, _ := h.Geometry[way].(float64)
-		coast = max(coast, v)
-	}
-	worn, _ := h.Condition["worn_brake"].(float64)
-	out := map[string]string{c.Hunting.Coast: strconv.FormatFloat(coast+worn, 'f', 2, 64)}
 	maps.Copy(out, h.noted())
 	return out
 }

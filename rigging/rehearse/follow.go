@@ -3,6 +3,8 @@ package rehearse
 import (
 	"encoding/json"
 	"fmt"
+	"maps"
+	"slices"
 	"time"
 
 	"brankel/rigging/fault"
@@ -80,7 +82,10 @@ func (h *hand) follow(a lead.Advice) error {
 		return h.part(a.Part)
 	case lead.DoIdentify:
 		u := h.q.Sheet.Applies.One()
-		return h.log(record.KindIdentified, record.Identified{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant})
+		if err := h.log(record.KindIdentified, record.Identified{Serial: u.Serial, Hand: u.Hand, Variant: u.Variant}); err != nil {
+			return err
+		}
+		return h.arrive()
 	case lead.DoSetUp:
 		return h.setUp(a.Stop)
 	case lead.DoRead:
@@ -116,6 +121,16 @@ func (h *hand) follow(a lead.Advice) error {
 		}
 	}
 	return fault.At("sheet", "the advice ends in %q", string(a.Do))
+}
+
+// arrive takes note of how it came.
+func (h *hand) arrive() error {
+	for _, id := range slices.Sorted(maps.Keys(h.q.Found)) {
+		if err := h.log(record.KindSetUp, record.SetUp{Thing: id, Way: h.q.Found[id], Found: true}); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // setUp makes the changes of a stop, one after the other.

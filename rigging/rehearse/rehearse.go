@@ -44,6 +44,8 @@ type Question struct {
 	Rig *rig.Rig // the true one, where it is not the sheet's own
 	Job Job      // what is to be done
 
+	Found map[string]string // things that stand otherwise than at rest as it comes, by their ids
+
 	Looks map[string]string // what checks outside the model show, by id: the answer; the rest is well
 	Cause [2]string         // what a careful hand names as what was wrong when it signs: its id, and what it is called
 

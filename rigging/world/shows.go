@@ -139,3 +139,17 @@ func (w *World) Worn(c *sheet.Check) (answer string, is bool) {
 	answer, is = w.Looks[c.ID]
 	return answer, is && c.Answer(answer) != nil
 }
+
+// Coasts is how far a hunting surface runs on, by the figure of the check that is read with it; nil where nothing hunts.
+func (w *World) Coasts(c *sheet.Check) map[string]string {
+	if c.Hunting == nil || w.Rig == nil {
+		return nil
+	}
+	coast := 0.0
+	for _, way := range []string{"coast_up", "coast_down"} {
+		v, _ := w.Geometry[way].(float64)
+		coast = max(coast, v)
+	}
+	worn, _ := w.Condition["worn_brake"].(float64)
+	return map[string]string{c.Hunting.Coast: strconv.FormatFloat(coast+worn, 'f', 2, 64)}
+}

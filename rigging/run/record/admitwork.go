@@ -84,7 +84,7 @@ func (m Move) counted() (float64, error) {
 	if m.Until && m.Turns == "" {
 		return 0, nil
 	}
-	v, err := turnsOf(m.Turns, "turns")
+	v, err := Turned(m.Turns, "turns")
 	if err == nil && (v < leastTurn || v > mostTurns) {
 		err = fault.At("body.turns", "write the turns made, from %g to %d, and no more than the thread has", leastTurn, mostTurns)
 	}
@@ -98,7 +98,8 @@ const (
 	mostTurns = 60
 )
 
-func turnsOf(s, field string) (float64, error) {
+// Turned is how far something was turned, as it is written at the bench ("3½"); the error is a *fault.Fault below body.
+func Turned(s, field string) (float64, error) {
 	q, err := quantity.Parse(s, "turns", quantity.Count)
 	if err == nil && q.Value < 0 {
 		err = fmt.Errorf("write the number of turns without a sign, and choose the way")
@@ -140,7 +141,7 @@ func admitLocked(in Incoming, l Locked) (Locked, error) {
 		return l, err
 	}
 	var err error
-	if l.Value, err = turnsOf(l.BackOff, "back_off"); err != nil {
+	if l.Value, err = Turned(l.BackOff, "back_off"); err != nil {
 		return l, err
 	}
 	if l.Value < lock.BackOffMin-1e-9 || l.Value > lock.BackOffMax+1e-9 {

@@ -254,7 +254,7 @@ func foldCheck(st *State, e Event, c Checked) {
 	st.Worked = true
 	a := Answered{Checked: c, By: e.By, At: e.At, Seq: e.Seq, Epoch: st.Epoch}
 	if check := st.Sheet.Check(c.Check); check != nil && c.Carried == "" {
-		a.Unmet = st.unmetBy(st.Sheet.Trying(check, st.asks(c.Check)))
+		a.Unmet = st.unmetBy(st.Sheet.Trying(check, st.Asks(c.Check)))
 		a.Void = len(a.Unmet) > 0
 	}
 	if about := AboutFound.Of(c.Check); st.Decisions[about].Choice == ChoiceFirst && len(a.Unmet) == 0 && !st.AnyMoved() {

@@ -129,7 +129,7 @@ func taste(whole *sheet.Sheet, one *sheet.Setting, clean, j Job) (Job, error) {
 	if a == nil || !ok {
 		return j, fault.At("body.setting", "nobody knows how far this can go to taste: set it by the book, or leave it out by request")
 	}
-	by, err := turnsOf(j.Steps, "steps")
+	by, err := Turned(j.Steps, "steps")
 	if err != nil {
 		return j, err
 	}

@@ -45,7 +45,7 @@ func admitRighted(in Incoming, r Righted) (Righted, error) {
 	r.Value = m.Value
 	if r.Turns != "" {
 		var err error
-		if r.Value, err = turnsOf(r.Turns, "turns"); err != nil {
+		if r.Value, err = Turned(r.Turns, "turns"); err != nil {
 			return r, err
 		}
 		if r.Value > mostTurns {

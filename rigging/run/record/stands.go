@@ -83,9 +83,9 @@ func (st State) reading(point string) sheet.Work {
 	return sheet.Work{}
 }
 
-// asks is the setting that asks a check in its course just now: the first that does and is not locked; nil for none, then
+// Asks is the setting that asks a check in its course just now: the first that does and is not locked; nil for none, then
 // the check is asked by itself.
-func (st State) asks(check string) *sheet.Setting {
+func (st State) Asks(check string) *sheet.Setting {
 	for i := range st.Sheet.Settings {
 		one := &st.Sheet.Settings[i]
 		if len(one.Needs) > 0 && (slices.Contains(one.Checks, check) || one.Until != nil && one.Until.Check == check) {
