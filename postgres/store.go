@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"regexp"
 	"slices"
+	"sync/atomic"
 	"time"
 
 	"github.com/jackc/pgx/v5"
@@ -23,6 +24,8 @@ var ErrNotFound = errors.New("not found")
 type Store struct {
 	db     *gorm.DB
 	config *pgx.ConnConfig // for a connection of one's own, which may be silent for long
+
+	practises atomic.Pointer[Store] // of exercises, once it is open: it is closed with this one
 }
 
 // patience is how long the database may take to say anything: a dead one is told as
@@ -53,7 +56,7 @@ func open(ctx context.Context, config *pgx.ConnConfig) (*Store, error) {
 	if err != nil {
 		return nil, errors.Join(fmt.Errorf("the database does not answer: %w", err), pool.Close())
 	}
-	s := &Store{db.WithContext(ctx), plain}
+	s := &Store{db: db.WithContext(ctx), config: plain}
 	if err := s.migrate(ctx); err != nil {
 		return nil, errors.Join(err, pool.Close())
 	}
@@ -61,7 +64,7 @@ func open(ctx context.Context, config *pgx.ConnConfig) (*Store, error) {
 }
 
 // on is the same store within a transaction.
-func (s *Store) on(tx *gorm.DB) *Store { return &Store{tx, s.config} }
+func (s *Store) on(tx *gorm.DB) *Store { return &Store{db: tx, config: s.config} }
 
 // row asks for one row over GORM's own connection, as it is written: no statement is
 // built, nothing is reflected upon.
@@ -113,12 +116,15 @@ func (s statement) values(args map[string]any) (out []any) {
 func (s *Store) pool() (*sql.DB, error) { return s.db.DB() }
 
 // Close gives the connections back.
-func (s *Store) Close() error {
-	pool, err := s.pool()
-	if err != nil {
-		return err
+func (s *Store) Close() (err error) {
+	if p := s.practises.Load(); p != nil {
+		err = p.Close()
 	}
-	return pool.Close()
+	pool, err2 := s.pool()
+	if err2 != nil {
+		return errors.Join(err, err2)
+	}
+	return errors.Join(err, pool.Close())
 }
 
 // Ping tells whether the database answers.
@@ -158,7 +164,7 @@ DO $$ BEGIN
   CREATE EXTENSION IF NOT EXISTS pg_trgm; -- who may not make it searches without forgiving slips
 EXCEPTION WHEN OTHERS THEN NULL; END $$;
 DO $$ BEGIN
-  IF EXISTS (SELECT 1 FROM pg_extension WHERE extname = 'pg_trgm') THEN
+  IF EXISTS (SELECT 1 FROM pg_opclass WHERE opcname = 'gin_trgm_ops' AND pg_opclass_is_visible(oid)) THEN
     CREATE INDEX IF NOT EXISTS runs_by_slips ON runs USING gin (words gin_trgm_ops);
   END IF;
 END $$;

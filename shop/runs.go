@@ -30,6 +30,7 @@ type RunView struct {
 	Handed      bool           `json:"handed"`   // the hand of rotation decides on the sheet
 	Variants    []string       `json:"variants"` // of this cable, to choose from, before the serial was read
 	Interrupted bool           `json:"interrupted"`
+	Practice    *Practised     `json:"practice,omitempty"` // it is an exercise, and on no record
 	View        tell.View      `json:"view"`
 }
 
@@ -41,6 +42,9 @@ type GaugeDoubt struct {
 
 // heads are the sheets of the rig of a run's cable.
 func (s *Shop) heads(ctx context.Context, o open) ([]sheet.Head, error) {
+	if s.only != nil {
+		return s.only(ctx, o.head.ID)
+	}
 	return fresh(s.memory.heads, o.cable.Family+"\x00"+o.cable.Name, o.head.Sheets, func() ([]sheet.Head, error) {
 		return s.headsFor(ctx, o.cable)
 	})

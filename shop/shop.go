@@ -3,9 +3,11 @@
 package shop
 
 import (
+	"context"
 	"time"
 
 	"brankel/postgres"
+	"brankel/rigging/sheet"
 )
 
 // Shop is one workshop on one store.
@@ -14,6 +16,9 @@ type Shop struct {
 	Now   func() time.Time
 
 	memory *memory
+	// only gives the sheets that a run may lead to, where they are not those of its cable; nil for all.
+	only func(ctx context.Context, run string) ([]sheet.Head, error)
+	door practiceDoor
 }
 
 // New is the workshop on a store; now tells the time.

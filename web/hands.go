@@ -53,9 +53,9 @@ func (s *server) handRoutes() []route {
 			takes(shop.HandIn{}).gives(shop.Hands{}).
 			by(s.hand, workshop.Work).toGuests(),
 		on(post, "/api/v1/runs/{run}/invite", "invite", "the code that lets second hands in, and its link").gives(InviteView{}).
-			by(s.invite, workshop.Work),
+			by(s.invite, workshop.Work).ofWork(),
 		on(post, "/api/v1/runs/{run}/invite/end", "endInvite", "the code is good no longer; guests are out").gives(shop.Hands{}).
-			by(s.endInvite, workshop.Work),
+			by(s.endInvite, workshop.Work).ofWork(),
 	}
 }
 
@@ -96,7 +96,7 @@ func (s *server) join(c *echo.Context) error {
 }
 
 func (s *server) hands(c *echo.Context) error {
-	out, err := s.shop.Hands(c.Request().Context(), c.Param("run"))
+	out, err := s.of(c).Hands(c.Request().Context(), c.Param("run"))
 	return answer(c, out, err)
 }
 
@@ -105,7 +105,7 @@ func (s *server) hand(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	out, err := s.shop.Hand(c.Request().Context(), c.Param("run"), account(c).Person, in)
+	out, err := s.of(c).Hand(c.Request().Context(), c.Param("run"), account(c).Person, in)
 	return answer(c, out, err)
 }
 

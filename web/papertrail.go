@@ -22,12 +22,12 @@ func (s *server) paperRoutes() []route {
 	get, post := http.MethodGet, http.MethodPost
 	return []route{
 		on(get, "/api/v1/runs/{run}/record.pdf", "recordPDF", "the record on paper, A4 or Letter").asks("paper").as("application/pdf").
-			by(s.recordPDF, workshop.Read).leaving(),
+			by(s.recordPDF, workshop.Read).leaving().ofWork(),
 		on(get, "/api/v1/runs/{run}/readings.csv", "readingsCSV", "the readings of a run as a table").as("text/csv").
-			by(s.readingsCSV, workshop.Read).leaving(),
+			by(s.readingsCSV, workshop.Read).leaving().ofWork(),
 		on(get, "/api/v1/runs/{run}/chain.json", "chain", "the events of a run with their chain, its sheet and its photos, to be proved by "+
 			"brankel verify FILE").as("application/json").
-			by(s.chain, workshop.Read).leaving(),
+			by(s.chain, workshop.Read).leaving().ofWork(),
 		on(get, "/api/v1/machines/{id}/card.pdf", "cardPDF", "the card that hangs at a machine").asks("paper").as("application/pdf").
 			by(s.cardPDF, workshop.Read).leaving(),
 		on(get, "/api/v1/labels.pdf", "labelsPDF", "labels with squares that open a machine or a cable on a phone: of one machine, or of all").
@@ -120,7 +120,7 @@ func (s *server) addPhoto(c *echo.Context) error {
 	if err := place.Enter(ctx); err != nil {
 		return busy(err)
 	}
-	out, err := s.shop.AddPhoto(ctx, c.Param("run"), raw)
+	out, err := s.of(c).AddPhoto(ctx, c.Param("run"), raw)
 	return answer(c, out, busy(err))
 }
 
@@ -129,12 +129,12 @@ func (s *server) addVoice(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	out, err := s.shop.AddVoice(c.Request().Context(), c.Param("run"), raw)
+	out, err := s.of(c).AddVoice(c.Request().Context(), c.Param("run"), raw)
 	return answer(c, out, err)
 }
 
 func (s *server) voice(c *echo.Context) error {
-	raw, kind, err := s.shop.Voice(c.Request().Context(), c.Param("run"), c.Param("sha"))
+	raw, kind, err := s.of(c).Voice(c.Request().Context(), c.Param("run"), c.Param("sha"))
 	if err != nil {
 		return err
 	}
@@ -148,7 +148,7 @@ func stays(c *echo.Context) {
 }
 
 func (s *server) photo(c *echo.Context) error {
-	raw, err := s.shop.Photo(c.Request().Context(), c.Param("run"), c.Param("sha"), c.QueryParam("small") != "")
+	raw, err := s.of(c).Photo(c.Request().Context(), c.Param("run"), c.Param("sha"), c.QueryParam("small") != "")
 	if err != nil {
 		return err
 	}
@@ -161,6 +161,6 @@ func (s *server) measure(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	out, err := s.shop.MeasureIn(c.Request().Context(), c.Param("run"), c.Param("sha"), in)
+	out, err := s.of(c).MeasureIn(c.Request().Context(), c.Param("run"), c.Param("sha"), in)
 	return answer(c, out, err)
 }

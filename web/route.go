@@ -20,9 +20,12 @@ type route struct {
 	body   int64           // the most a body may have; 0 for bodyLimit
 	time   time.Duration   // how long it may take; 0 for longest
 	guests bool            // open to the guests of its run too
-	flows  bool            // goes on for as long as it is read
-	leaves bool            // a file that is made whole, then sent as it is
-	gate   *gate.Gate      // the queue of what costs much, nil for none
+
+	apprentices bool       // open to whoever practises without an account, at a run of their own
+	flows       bool       // goes on for as long as it is read
+	leaves      bool       // a file that is made whole, then sent as it is
+	real        bool       // not of an exercise: what it gives stands for work that was done
+	gate        *gate.Gate // the queue of what costs much, nil for none
 }
 
 // on begins the entry of a route; what follows says the rest of it.
@@ -39,6 +42,8 @@ func (r route) atLarge() route               { return r.upTo(largeLimit) }
 func (r route) upTo(most int64) route        { r.body = most; return r }
 func (r route) within(t time.Duration) route { r.time = t; return r }
 func (r route) toGuests() route              { r.guests = true; return r }
+func (r route) ofWork() route                { r.real = true; return r }
+func (r route) toApprentices() route         { r.apprentices = true; return r }
 func (r route) flowing() route               { r.flows = true; return r }
 func (r route) leaving() route               { r.leaves = true; return r.within(2 * time.Minute) }
 func (r route) costs(g *gate.Gate) route     { r.gate = g; return r }

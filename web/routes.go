@@ -114,36 +114,36 @@ type SheetLine struct {
 
 func (s *server) routes() []route {
 	get, post := http.MethodGet, http.MethodPost
-	return slices.Concat(s.sessionRoutes(), s.visitRoutes(), s.benchRoutes(), s.sheetRoutes(), s.machineRoutes(), s.dueRoutes(), s.ruleRoutes(), s.logRoutes(), s.archiveRoutes(), s.pathRoutes(), s.streamRoutes(),
+	return slices.Concat(s.sessionRoutes(), s.visitRoutes(), s.benchRoutes(), s.sheetRoutes(), s.machineRoutes(), s.dueRoutes(), s.ruleRoutes(), s.practiceRoutes(), s.logRoutes(), s.archiveRoutes(), s.pathRoutes(), s.streamRoutes(),
 		s.handRoutes(), s.paperRoutes(), s.troubleRoutes(), []route{
 			on(get, "/api/v1/bays", "bays", "the machines on the floor").gives(shop.Bays{}).
 				by(s.bays, workshop.Read),
 			on(post, "/api/v1/runs", "openRun", "open a run; the same id twice opens one").takes(RunIn{}).gives(shop.RunView{}).
 				by(s.openRun, workshop.Work),
 			on(get, "/api/v1/runs/{run}", "run", "a run as it stands").gives(shop.RunView{}).
-				by(s.run, workshop.Read).toGuests(),
+				by(s.run, workshop.Read).toGuests().toApprentices(),
 			on(get, "/api/v1/runs/{run}/events", "events", "the events of a run, after a number").asks("after").gives([]record.Event{}).
-				by(s.events, workshop.Read).toGuests(),
+				by(s.events, workshop.Read).toGuests().toApprentices(),
 			on(post, "/api/v1/runs/{run}/events", "append", "add an event; 409 with those missed when others came "+
 				"first").takes(EventIn{}).gives(shop.RunView{}).
-				by(s.appendEvent, workshop.Work).toGuests(),
+				by(s.appendEvent, workshop.Work).toGuests().toApprentices(),
 			on(get, "/api/v1/runs/{run}/lessons", "lessons", "what a signed run teaches of its sheet").gives([]shop.Lesson{}).
-				by(s.lessons, workshop.Read).costs(s.gates.reckons),
+				by(s.lessons, workshop.Read).costs(s.gates.reckons).ofWork(),
 			on(post, "/api/v1/runs/{run}/learn", "learn", "keep what a run teaches as the next revision of its sheet").takes(LearnIn{}).
 				gives(shop.SheetPage{}).by(s.learn, workshop.Manage).costs(s.gates.reckons),
 			on(post, "/api/v1/runs/{run}/understand", "understand", "what does this reading mean? nothing is "+
 				"kept").takes(record.Reading{}).gives(Meaning{}).
-				by(s.understand, workshop.Read).toGuests(),
+				by(s.understand, workshop.Read).toGuests().toApprentices().ofWork(),
 			on(post, "/api/v1/runs/{run}/hear", "hear", "which figures of a proof were dictated? nothing is kept").
 				takes(Dictated{}).gives(record.Heard{}).
-				by(s.hear, workshop.Read).toGuests(),
+				by(s.hear, workshop.Read).toGuests().toApprentices(),
 			on(get, "/api/v1/runs/{run}/which", "which", "which sheet does this serial lead to?").asks("serial", "hand", "variant", "cable").gives(Which{}).
-				by(s.which, workshop.Read),
+				by(s.which, workshop.Read).toApprentices(),
 			on(get, "/api/v1/runs/{run}/record", "record", "the record").gives(tell.Record{}).
-				by(s.record, workshop.Read),
+				by(s.record, workshop.Read).ofWork(),
 			on(get, "/api/v1/runs/{run}/order.pdf", "orderPDF", "what to order, where the run argues for a "+
 				"repair").asks("paper").as("application/pdf").
-				by(s.orderPDF, workshop.Read).leaving(),
+				by(s.orderPDF, workshop.Read).leaving().ofWork(),
 			on(post, "/api/v1/whatif", "whatIf", "what a rig would show, set and worn otherwise: of a sheet, of a run as it was "+
 				"read last, or of a family in its usual proportions").takes(shop.WhatIf{}).gives(shop.WhatIfView{}).
 				by(s.whatIf, workshop.Read).costs(s.gates.reckons),
@@ -229,6 +229,10 @@ func (s *server) openRun(c *echo.Context) error {
 }
 
 func (s *server) run(c *echo.Context) error {
+	if p, err := room(c); err == nil {
+		out, err := p.Run(c.Request().Context(), c.Param("run"))
+		return answer(c, out, err)
+	}
 	out, err := s.shop.Run(c.Request().Context(), c.Param("run"))
 	return answer(c, out, err)
 }
@@ -238,7 +242,7 @@ func (s *server) events(c *echo.Context) error {
 	if err != nil || after < 0 {
 		return fault.At("after", "write the number of the last event you have, or 0")
 	}
-	events, err := s.shop.Events(c.Request().Context(), c.Param("run"), after)
+	events, err := s.of(c).Events(c.Request().Context(), c.Param("run"), after)
 	return answer(c, events, err)
 }
 
@@ -275,13 +279,17 @@ func (s *server) appendEvent(c *echo.Context) error {
 			return fault.At("clock", "write what the clock of the device says, such as 2026-11-24T09:30:00Z, or leave it out")
 		}
 	}
-	if err := s.shop.MayAppend(who, e); err != nil {
+	add, may := s.shop.AppendFrom, s.shop.MayAppend
+	if p, err := room(c); err == nil {
+		add, may = p.Append, p.MayAppend
+	}
+	if err := may(who, e); err != nil {
 		return err
 	}
-	out, err := s.shop.AppendFrom(c.Request().Context(), from, e, in.After)
+	out, err := add(c.Request().Context(), from, e, in.After)
 	var conflict *shop.Conflict
 	if errors.As(err, &conflict) {
-		if view, err2 := s.shop.Run(c.Request().Context(), e.Run); err2 == nil {
+		if view, err2 := s.of(c).Run(c.Request().Context(), e.Run); err2 == nil {
 			return &conflictView{err, &view}
 		}
 	}
@@ -293,7 +301,7 @@ func (s *server) hear(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	out, err := s.shop.Hear(c.Request().Context(), c.Param("run"), in.Check, in.Text)
+	out, err := s.of(c).Hear(c.Request().Context(), c.Param("run"), in.Check, in.Text)
 	return answer(c, out, err)
 }
 
@@ -302,14 +310,14 @@ func (s *server) understand(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	r, err := s.shop.Understand(c.Request().Context(), c.Param("run"), in)
+	r, err := s.of(c).Understand(c.Request().Context(), c.Param("run"), in)
 	also := quantity.Quantity{Kind: r.Quantity, Value: math.Abs(r.Value)}.Also()
 	return answer(c, Meaning{r.Value, r.Shown(), also}, err)
 }
 
 func (s *server) which(c *echo.Context) error {
 	u := sheet.Unit{Serial: c.QueryParam("serial"), Hand: c.QueryParam("hand"), Variant: c.QueryParam("variant")}
-	m, err := s.shop.Which(c.Request().Context(), c.Param("run"), c.QueryParam("cable"), u)
+	m, err := s.of(c).Which(c.Request().Context(), c.Param("run"), c.QueryParam("cable"), u)
 	out := Which{Why: m.Why, Neighbours: m.Neighbours, Choices: append([]sheet.Neighbour{}, m.Told()...), Elsewhere: []Elsewhere{},
 		TookOut: m.TookOut}
 	for _, one := range m.Elsewhere {

@@ -143,13 +143,19 @@ func (s *server) guard(r route) echo.HandlerFunc {
 		switch {
 		case err != nil:
 			return err
+		case who.ID == "" && who.guest.Run == "" && r.apprentices:
+			c.Set(accountKey, apprentice)
+			if err := s.toPractice(c, r, apprentice); err != nil {
+				return err
+			}
+			return handle(c)
 		case who.ID == "" && who.guest.Run == "":
 			return &shop.Refusal{Status: 401, Field: "session", Message: "sign in first"}
 		case who.guest.Run != "" && !(r.guests && c.Param("run") == who.guest.Run):
 			return &shop.Refusal{Status: 403, Field: "session", Message: "you are here as second hands for one run: sign in for anything else"}
 		case who.locked:
 			return &shop.Refusal{Status: 401, Field: "session", Message: "nobody was here for a while: write your PIN or password"}
-		case !who.Role.May(r.needs):
+		case !who.Role.May(r.needs) && !(r.apprentices && shop.IsPractice(c.Param("run"))):
 			return &shop.Refusal{Status: 403, Field: "session", Message: "you are signed in as " + string(who.Role) + ", who may not " +
 				"" + string(r.needs) + ": ask the lead"}
 		}
@@ -157,6 +163,9 @@ func (s *server) guard(r route) echo.HandlerFunc {
 			s.seen(c)
 		}
 		c.Set(accountKey, who.Account)
+		if err := s.toPractice(c, r, who.Account); err != nil {
+			return err
+		}
 		return handle(c)
 	}
 }

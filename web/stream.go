@@ -107,9 +107,9 @@ func (s *server) streamRun(c *echo.Context) error {
 		return fault.At("after", "write the number of the last event you have, or 0")
 	}
 	id := c.Param("run")
-	w := s.shop.WatchRun(id) // before the first look: what comes in between is not lost
+	w := s.of(c).WatchRun(id) // before the first look: what comes in between is not lost
 	defer w.Close()
-	missed, err := s.shop.Events(c.Request().Context(), id, after)
+	missed, err := s.of(c).Events(c.Request().Context(), id, after)
 	if err != nil {
 		return err
 	}
@@ -125,7 +125,7 @@ func (s *server) streamRun(c *echo.Context) error {
 		return nil
 	}
 	who := func(f flow) error {
-		here, err := s.shop.Hands(c.Request().Context(), id)
+		here, err := s.of(c).Hands(c.Request().Context(), id)
 		if err != nil || here.Told() == known {
 			return nil //nolint:nilerr // a store that is away is asked again with the next beat
 		}
@@ -134,10 +134,10 @@ func (s *server) streamRun(c *echo.Context) error {
 		return f.say("hands", "", raw)
 	}
 	return s.flow(c, w, func(f flow, beat bool) error {
-		news, ofHands := s.shop.Known(id, seq), w.OfHands()
+		news, ofHands := s.of(c).Known(id, seq), w.OfHands()
 		if missed != nil || beat {
 			if missed == nil {
-				missed, _ = s.shop.Events(c.Request().Context(), id, seq) // or with the next beat
+				missed, _ = s.of(c).Events(c.Request().Context(), id, seq) // or with the next beat
 			}
 			news, missed, ofHands = missed, nil, true
 		}

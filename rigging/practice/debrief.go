@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"brankel/rigging/run/record"
+	"brankel/rigging/run/spell"
 )
 
 // Debrief plays a run back beside that of an experienced hand.
@@ -19,9 +20,21 @@ type Debrief struct {
 	Parted *Part  `json:"parted,omitempty"` // where the two part, nil where they do not
 	Habit  Habit  `json:"habit"`
 
+	Truths []Truth `json:"truths"` // what was believed, and what is so
+
 	Readings [2]int     `json:"readings"` // yours, and the experienced hand's
 	Rounds   [2]int     `json:"rounds"`
 	Turns    [2]float64 `json:"turns"`
+	Minutes  [2]float64 `json:"minutes"`
+}
+
+// Truth is a reading as the record has it and as it truly is, in words. Read is "" where none counts.
+type Truth struct {
+	Name   string `json:"name"`
+	Read   string `json:"read"`
+	Is     string `json:"is"`
+	Within string `json:"within"`
+	Inside bool   `json:"inside"`
 }
 
 // Stop is what belongs together on the line of a run.
@@ -60,7 +73,7 @@ var habits = map[Mark]string{
 
 func (e *Exercise) debrief(h hidden, did, expert Did, s Score) Debrief {
 	d := Debrief{Hidden: e.hides(h), Would: e.Would, Learns: e.Learns, You: line(did, s), Expert: line(expert, Score{}),
-		Readings: [2]int{did.Readings, expert.Readings}, Rounds: [2]int{did.Rounds, expert.Rounds}, Turns: [2]float64{did.Turns, expert.Turns}}
+		Readings: [2]int{did.Readings, expert.Readings}, Rounds: [2]int{did.Rounds, expert.Rounds}, Turns: [2]float64{did.Turns, expert.Turns}, Minutes: [2]float64{minutesOf(did), minutesOf(expert)}, Truths: truths(h, did)}
 	d.Head, d.Habit = e.head(did, s), habit(s)
 	d.Parted = parted(d.You, d.Expert, s, d.Habit.Mark)
 	if s.Failed != "" {
@@ -75,6 +88,51 @@ func (e *Exercise) hides(h hidden) string {
 		return "Nothing was wrong."
 	}
 	return strings.ToUpper(h.says[:1]) + h.says[1:] + "."
+}
+
+// truths are what was believed and what is so.
+func truths(h hidden, did Did) []Truth {
+	out := []Truth{}
+	for _, t := range did.Truth {
+		p := h.sheet.Point(t.Point)
+		if p == nil {
+			p = did.Led.Sheet.Point(t.Point) // at one of the places
+		}
+		if p == nil {
+			continue
+		}
+		one := Truth{Name: t.Name, Is: spell.Sized(p.Quantity, t.Value, spell.Fine(p)), Within: spell.Between(p, t.Low, t.High), Inside: t.Inside()}
+		if t.Read != nil {
+			one.Read = spell.Sized(p.Quantity, *t.Read, spell.Fine(p))
+		}
+		out = append(out, one)
+	}
+	return out
+}
+
+// minutesOf is about how long the hands were at it: by what was read, looked at, turned and made to stand otherwise.
+func minutesOf(did Did) (out float64) {
+	for _, e := range did.Events {
+		switch e.Kind {
+		case record.KindReading:
+			out += minutesGauge + minutesState
+		case record.KindCheck:
+			out += minutesLook
+		case record.KindMove:
+			out += minutesTurn
+		case record.KindSetUp:
+			var c record.SetUp
+			minutes := 0.0
+			if json.Unmarshal(e.Body, &c) == nil && !c.Found && !c.Stays {
+				minutes = minutesThing
+				if t := did.Led.Stood.Thing(c.Thing); t != nil && t.Way(c.Way) != nil {
+					minutes = max(minutes, t.Way(c.Way).Minutes)
+				}
+			}
+			out += minutes
+		}
+	}
+	return out
 }
 
 // head is what came of it.
@@ -99,51 +157,39 @@ func (e *Exercise) head(did Did, s Score) string {
 	return "It is right, and so is the way."
 }
 
-// line is a run in stops: entries of one kind behind one another are one.
+// line is a run in stops: entries of one kind behind one another are one, but for what something was lost at.
 func line(o Did, s Score) (out []Stop) {
+	lost := map[int][]string{}
+	for _, m := range s.Marks {
+		for _, l := range m.Lost {
+			lost[l.Seq] = append(lost[l.Seq], l.Says)
+		}
+	}
 	for _, e := range o.Events {
-		if n := len(out); n > 0 && out[n-1].Kind == e.Kind && e.Kind != record.KindCheck {
+		if n := len(out); n > 0 && out[n-1].Kind == e.Kind && len(lost[e.Seq])+len(out[n-1].Lost) == 0 {
 			out[n-1].To = e.Seq
 			continue
 		}
-		out = append(out, Stop{Kind: e.Kind, From: e.Seq, To: e.Seq})
+		out = append(out, Stop{Kind: e.Kind, From: e.Seq, To: e.Seq, Lost: lost[e.Seq]})
 	}
 	for i := range out {
-		at := &out[i]
-		at.Says = told(o.Events[at.From-1 : at.To])
-		for _, m := range s.Marks {
-			for _, l := range m.Lost {
-				if l.Seq >= at.From && l.Seq <= at.To {
-					at.Lost = append(at.Lost, l.Says)
-				}
-			}
-		}
+		out[i].Says = told(o.Events[out[i].From-1 : out[i].To])
 	}
 	return out
 }
 
+// kinds are what several entries of a kind are called together.
+var kinds = map[record.Kind]string{
+	record.KindMove: "turned", record.KindReading: "read", record.KindSetUp: "made to stand otherwise", record.KindCheck: "looked at and tried",
+	record.KindLocked: "locked", record.KindSettled: "settled", record.KindInspected: "looked at by another",
+}
+
 // told is a stop in few words.
 func told(events []record.Event) string {
-	var body struct {
-		Turns, Text, Unit, Check, Answer, Name, Way, Reason string
+	if says := kinds[events[0].Kind]; len(events) > 1 && says != "" {
+		return fmt.Sprintf("%d × %s", len(events), says)
 	}
-	_ = json.Unmarshal(events[0].Body, &body) // its own writing
-	n := len(events)
-	switch events[0].Kind {
-	case record.KindMove:
-		return fmt.Sprintf("%d × turned", n)
-	case record.KindReading:
-		return fmt.Sprintf("%d × read", n)
-	case record.KindSetUp:
-		return fmt.Sprintf("%d × made to stand otherwise", n)
-	case record.KindCheck:
-		return body.Check + ": " + body.Answer
-	case record.KindDecided:
-		return "decided: " + body.Reason
-	case record.KindSkipped:
-		return "left out"
-	}
-	return string(events[0].Kind)
+	return events[0].Says()
 }
 
 // habit is what most was lost by. That the rig is not right, and the record not so, follows from the rest, and is named where
@@ -194,13 +240,24 @@ func parted(you, expert []Stop, s Score, most Mark) *Part {
 
 // beside is the stop of the other line that stands for one of this: the same of its kind, else as far along.
 func beside(you, expert []Stop, i int) int {
-	for k, stop := range expert {
-		if stop.Kind == you[i].Kind && (stop.Kind != record.KindCheck || check(stop) == check(you[i])) {
-			return k
+	nth := 0
+	for _, stop := range you[:i] {
+		if stop.Kind == you[i].Kind {
+			nth++
 		}
+	}
+	at := -1
+	for k, stop := range expert {
+		if stop.Kind != you[i].Kind {
+			continue
+		}
+		if at = k; nth == 0 || stop.Says == you[i].Says {
+			break
+		}
+		nth--
+	}
+	if at >= 0 {
+		return at
 	}
 	return min(i, len(expert)-1)
 }
-
-// check is the name of a check in a stop.
-func check(s Stop) string { name, _, _ := strings.Cut(s.Says, ":"); return name }

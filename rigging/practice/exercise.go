@@ -37,7 +37,7 @@ const (
 // Words lists them.
 func (Ends) Words() []string { return closed.Words(EndsSet, EndsRepair, EndsLeave) }
 
-// Exercise is a rig with a hidden condition. What is hidden – Settings, Condition, Causes, Cause, Ends, Trap, Would – never
+// Exercise is a rig with a hidden condition. What is hidden – Settings to Ends, Learns, Trap, Would – never
 // leaves a server before the debrief.
 type Exercise struct {
 	Format string `json:"format"`
@@ -73,12 +73,11 @@ type Open struct {
 	Family    string `json:"family"`
 	School    string `json:"school,omitempty"`
 	Complaint string `json:"complaint"`
-	Learns    string `json:"learns"`
 }
 
 // Open is it without what it hides.
 func (e *Exercise) Open() Open {
-	return Open{e.ID, e.Title, e.Grade, e.Family, e.School, e.Complaint, e.Learns}
+	return Open{e.ID, e.Title, e.Grade, e.Family, e.School, e.Complaint}
 }
 
 // Put is a cause in the rig: its size from 0, the least that can be felt, to 1.
@@ -182,6 +181,8 @@ type hidden struct {
 	rig   *rig.Rig
 	looks map[string]string // what checks outside the model show
 	says  string            // the cause, in words
+
+	causes []CauseOf // all that are known of the rig
 }
 
 // hide puts the causes into the rig. The error is a *fault.Fault of what the rig refuses.
@@ -222,6 +223,9 @@ func (e *Exercise) hide() (h hidden, err error) {
 	}
 	if h.says = finder.Says(e.Cause); h.says == "" && e.Cause != "nothing" {
 		return h, fault.At("cause", "there is no cause %q of this rig", e.Cause)
+	}
+	for _, c := range finder.List().Causes {
+		h.causes = append(h.causes, CauseOf{c.ID, c.Says})
 	}
 	h.rig = &truly
 	if _, err = h.rig.Model(); err != nil {

@@ -342,3 +342,33 @@ func seqOf(events []record.Event, kind record.Kind) int {
 }
 
 func figure(v float64) string { return quantity.Number(v, 1) }
+
+// Kept is what of a score is remembered of somebody: what was kept to, and the points.
+type Kept struct {
+	Points float64       `json:"points"`
+	Failed bool          `json:"failed,omitempty"`
+	Marks  map[Mark]bool `json:"marks"`
+}
+
+// Kept is what is remembered.
+func (s Score) Kept() Kept {
+	k := Kept{s.Points, s.Failed != "", map[Mark]bool{}}
+	for _, m := range s.Marks {
+		k.Marks[m.Mark] = m.Got == m.Of
+	}
+	return k
+}
+
+func keptOf(text string) (k Kept) {
+	_ = json.Unmarshal([]byte(text), &k) // its own writing, or nothing yet
+	return k
+}
+
+// KeptOf are the marks of what was remembered, PointsOf its points.
+func KeptOf(text string) map[Mark]bool { return keptOf(text).Marks }
+
+// PointsOf are its points.
+func PointsOf(text string) float64 { return keptOf(text).Points }
+
+// Habit is what to work on where the mark is lost.
+func (m Mark) Habit() string { return habits[m] }

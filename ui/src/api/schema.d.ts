@@ -739,6 +739,143 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** what may be practised, and what one made of it so far */
+        get: operations["practice"];
+        put?: never;
+        /** begin an exercise, by its name or any of a family and grade; its run is one like any other, and on no record */
+        post: operations["beginPractice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/forget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** forget all that one practised */
+        post: operations["forgetPractice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/habits/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** what somebody is to work on, for a lead */
+        get: operations["habitsOf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{run}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** the same rig again, with all that was done before an entry */
+        post: operations["againPractice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{run}/debrief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** what an exercise hid that is over, beside what was made of it */
+        get: operations["debrief"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{run}/do": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** do one thing at an exercise: what hands, eyes, ears and gauges tell of it */
+        post: operations["doPractice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{run}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** end an exercise: its score, and what it hid */
+        post: operations["endPractice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{run}/inspect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** have the second pair of eyes of the room look at what was signed */
+        post: operations["inspectPractice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rig-sheet.schema.json": {
         parameters: {
             query?: never;
@@ -2045,6 +2182,15 @@ export interface components {
             check: string;
             text: string;
         };
+        Done: {
+            danger?: string;
+            done: boolean;
+            figures?: components["schemas"]["RunFigureRead"][];
+            minutes: number;
+            practice: components["schemas"]["ShopPractised"];
+            reading?: components["schemas"]["PracticeHeld"];
+            says: string;
+        };
         Door: {
             at: components["schemas"]["Place"];
             ticket: string;
@@ -2085,6 +2231,9 @@ export interface components {
         };
         Gone: {
             home: components["schemas"]["Place"];
+        };
+        HabitsOf: {
+            habits: components["schemas"]["ShopHabit"][];
         };
         Hit: {
             lines?: components["schemas"]["PostgresDrawn"][];
@@ -2253,6 +2402,104 @@ export interface components {
             by: string;
             family: string;
             name: string;
+        };
+        PracticeAct: {
+            control?: Record<string, never>;
+            gauge?: string;
+            look?: string;
+            point?: string;
+            set_up?: components["schemas"]["PracticePutting"];
+            state?: string;
+            turn?: components["schemas"]["PracticeTurning"];
+        };
+        PracticeCauseOf: {
+            id: string;
+            says: string;
+        };
+        PracticeControl: {
+            at: Record<string, never>;
+            here: boolean;
+            says: string;
+        };
+        PracticeDebrief: {
+            expert: components["schemas"]["PracticeStop"][];
+            habit: components["schemas"]["PracticeHabit"];
+            head: string;
+            hidden: string;
+            learns: string;
+            minutes: number[];
+            parted?: components["schemas"]["PracticePart"];
+            readings: number[];
+            rounds: number[];
+            truths: components["schemas"]["PracticeTruth"][];
+            turns: number[];
+            would: string;
+            you: components["schemas"]["PracticeStop"][];
+        };
+        PracticeGot: {
+            got: number;
+            lost: components["schemas"]["PracticeLost"][];
+            /** @enum {string} */
+            mark: "right" | "true" | "worn" | "turns" | "states" | "ends" | "proved" | "left" | "cause";
+            of: number;
+            says: string;
+            told: string;
+        };
+        PracticeHabit: {
+            /** @enum {string} */
+            mark?: "right" | "true" | "worn" | "turns" | "states" | "ends" | "proved" | "left" | "cause";
+            says: string;
+        };
+        PracticeHeld: {
+            gauge?: string;
+            point: string;
+            side?: string;
+            text: string;
+            unit?: string;
+        };
+        PracticeLooked: {
+            id: string;
+            name: string;
+        };
+        PracticeLost: {
+            says: string;
+            seq: number;
+        };
+        PracticePart: {
+            expert: number;
+            says: string;
+            you: number;
+        };
+        PracticePutting: {
+            thing: string;
+            way: string;
+        };
+        PracticeScore: {
+            failed?: string;
+            marks: components["schemas"]["PracticeGot"][];
+            of: number;
+            points: number;
+        };
+        PracticeStop: {
+            from: number;
+            /** @enum {string} */
+            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "job" | "locked" | "move" | "note" | "part" | "paused" | "photo" | "reading" | "retried" | "righted" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
+            lost?: string[];
+            says: string;
+            to: number;
+        };
+        PracticeTruth: {
+            inside: boolean;
+            is: string;
+            name: string;
+            read: string;
+            within: string;
+        };
+        PracticeTurning: {
+            adjuster: string;
+            setting?: string;
+            turns?: string;
+            way: string;
         };
         Problem: {
             card?: components["schemas"]["CardNow"];
@@ -3601,6 +3848,11 @@ export interface components {
                 [key: string]: string;
             };
         };
+        ShopBegun: {
+            opened: string;
+            run: string;
+            title: string;
+        };
         ShopBenchRun: {
             cable: string;
             id: string;
@@ -3637,6 +3889,22 @@ export interface components {
             says: string;
             second: number;
             sheet: string;
+        };
+        ShopDebriefed: {
+            complaint: string;
+            debrief: components["schemas"]["PracticeDebrief"];
+            family: string;
+            grade: number;
+            habits: components["schemas"]["ShopHabit"][];
+            id: string;
+            learns: string;
+            picture?: components["schemas"]["PictureScene"];
+            run: string;
+            school?: string;
+            score: components["schemas"]["PracticeScore"];
+            seed: number;
+            sheet: string;
+            title: string;
         };
         ShopDraft: {
             faults: components["schemas"]["Fault"][];
@@ -3720,6 +3988,13 @@ export interface components {
             risers?: components["schemas"]["RunRiser"][];
             shows?: string;
             tells?: string;
+        };
+        ShopHabit: {
+            kept: boolean[];
+            /** @enum {string} */
+            mark: "right" | "true" | "worn" | "turns" | "states" | "ends" | "proved" | "left" | "cause";
+            runs: string[];
+            says: string;
         };
         ShopHand: {
             away?: boolean;
@@ -3832,10 +4107,62 @@ export interface components {
             picture?: components["schemas"]["PictureScene"];
             words: string[];
         };
+        ShopOffer: {
+            begun: components["schemas"]["ShopBegun"][];
+            exercises: components["schemas"]["ShopOffered"][];
+            families: components["schemas"]["ShopPracticeFamily"][];
+            habits: components["schemas"]["ShopHabit"][];
+        };
+        ShopOffered: {
+            best: number;
+            by?: string;
+            complaint: string;
+            ended: number;
+            family: string;
+            for?: string;
+            grade: number;
+            id: string;
+            learns: string;
+            school?: string;
+            title: string;
+        };
         ShopPhotoKept: {
             height: number;
             sha256: string;
             width: number;
+        };
+        ShopPracticeAgain: {
+            from: number;
+        };
+        ShopPracticeEnd: {
+            cause?: string;
+        };
+        ShopPracticeFamily: {
+            id: string;
+            says: string;
+        };
+        ShopPracticeIn: {
+            exercise?: string;
+            family?: string;
+            grade?: number;
+            seed?: number;
+        };
+        ShopPractised: {
+            causes: components["schemas"]["PracticeCauseOf"][];
+            complaint: string;
+            controls: components["schemas"]["PracticeControl"][];
+            ended: boolean;
+            family: string;
+            grade: number;
+            id: string;
+            inspects: boolean;
+            learns: string;
+            made: string[];
+            minutes: number;
+            school?: string;
+            seed: number;
+            things: components["schemas"]["PracticeLooked"][];
+            title: string;
         };
         ShopRevision: {
             hash: string;
@@ -3886,6 +4213,7 @@ export interface components {
             machine: string;
             machine_id: string;
             machine_note: string;
+            practice?: components["schemas"]["ShopPractised"];
             unit?: components["schemas"]["WorkshopUnit"];
             variants: string[];
             view: components["schemas"]["RunView"];
@@ -6200,6 +6528,295 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopMechanism"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopOffer"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    beginPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopPracticeIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopRunView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    forgetPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopOffer"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    habitsOf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HabitsOf"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    againPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopPracticeAgain"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopRunView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    debrief: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopDebriefed"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    doPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeAct"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    endPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopPracticeEnd"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopDebriefed"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    inspectPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopRunView"];
                 };
             };
             /** @description what was wrong */
