@@ -143,7 +143,7 @@ func (s *server) guard(r route) echo.HandlerFunc {
 		switch {
 		case err != nil:
 			return err
-		case who.ID == "" && who.guest.Run == "" && r.apprentices:
+		case who.ID == "" && who.guest.Run == "" && r.apprentices && practises(c):
 			c.Set(accountKey, apprentice)
 			if err := s.toPractice(c, r, apprentice); err != nil {
 				return err
