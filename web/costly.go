@@ -30,6 +30,8 @@ func whoWaits(c *echo.Context) string {
 	switch a := account(c); {
 	case a.ID != "":
 		return "account " + a.ID
+	case a.Name == apprentice.Name:
+		return "address " + c.RealIP()
 	case a.Name != "":
 		return "guest of " + c.Param("run")
 	}

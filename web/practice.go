@@ -1,6 +1,7 @@
 package web
 
 import (
+	"cmp"
 	"net/http"
 
 	"github.com/labstack/echo/v5"
@@ -31,7 +32,7 @@ func (s *server) practiceRoutes() []route {
 			by(s.practice, workshop.Read).toApprentices(),
 		on(post, "/api/v1/practice", "beginPractice", "begin an exercise, by its name or any of a family and grade; its run is one like any "+
 			"other, and on no record").takes(shop.PracticeIn{}).gives(shop.RunView{}).
-			by(s.beginPractice, workshop.Read).toApprentices().slowly(),
+			by(s.beginPractice, workshop.Read).toApprentices().costs(s.gates.reckons),
 		on(post, "/api/v1/practice/{run}/do", "doPractice", "do one thing at an exercise: what hands, eyes, ears and gauges tell of it").
 			takes(practice.Act{}).gives(Done{}).
 			by(s.doPractice, workshop.Read).toApprentices(),
@@ -40,13 +41,13 @@ func (s *server) practiceRoutes() []route {
 			by(s.inspectPractice, workshop.Read).toApprentices(),
 		on(post, "/api/v1/practice/{run}/end", "endPractice", "end an exercise: its score, and what it hid").takes(shop.PracticeEnd{}).
 			gives(shop.Debriefed{}).
-			by(s.endPractice, workshop.Read).toApprentices(),
+			by(s.endPractice, workshop.Read).toApprentices().costs(s.gates.reckons),
 		on(get, "/api/v1/practice/{run}/debrief", "debrief", "what an exercise hid that is over, beside what was made of it").
 			gives(shop.Debriefed{}).
-			by(s.debrief, workshop.Read).toApprentices(),
+			by(s.debrief, workshop.Read).toApprentices().costs(s.gates.reckons),
 		on(post, "/api/v1/practice/{run}/again", "againPractice", "the same rig again, with all that was done before an entry").
 			takes(shop.PracticeAgain{}).gives(shop.RunView{}).
-			by(s.againPractice, workshop.Read).toApprentices().slowly(),
+			by(s.againPractice, workshop.Read).toApprentices().costs(s.gates.reckons),
 		on(post, "/api/v1/practice/forget", "forgetPractice", "forget all that one practised").gives(shop.Offer{}).
 			by(s.forgetPractice, workshop.Read),
 		on(get, "/api/v1/practice/habits/{id}", "habitsOf", "what somebody is to work on, for a lead").gives(HabitsOf{}).
@@ -89,6 +90,26 @@ func (s *server) of(c *echo.Context) *shop.Shop {
 		return p.Shop
 	}
 	return s.shop
+}
+
+// shopOf is the shop that has a run which a request asks about: an exercise is that of whose it is.
+func (s *server) shopOf(c *echo.Context, run string) (*shop.Shop, error) {
+	if !shop.IsPractice(run) {
+		return s.shop, nil
+	}
+	ctx := c.Request().Context()
+	p, err := s.shop.Practice(ctx)
+	if err != nil {
+		return nil, err
+	}
+	who, err := s.actor(ctx)
+	if err != nil {
+		return nil, err
+	}
+	if owner, err := p.Owner(ctx, run); err != nil || owner != who.ID || who.guest.Run != "" {
+		return nil, cmp.Or(err, shop.ErrNotFound)
+	}
+	return p.Shop, nil
 }
 
 func (s *server) practice(c *echo.Context) error {

@@ -363,7 +363,11 @@ func (s *server) whatIf(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	out, err := s.shop.WhatIf(c.Request().Context(), in)
+	of, err := s.shopOf(c, in.Run)
+	if err != nil {
+		return err
+	}
+	out, err := of.WhatIf(c.Request().Context(), in)
 	return answer(c, out, err)
 }
 

@@ -74,7 +74,11 @@ func (s *server) askTrouble(c *echo.Context) error {
 	if err := read(c, &in); err != nil {
 		return err
 	}
-	out, err := s.shop.Trouble(c.Request().Context(), in)
+	of, err := s.shopOf(c, in.Run)
+	if err != nil {
+		return err
+	}
+	out, err := of.Trouble(c.Request().Context(), in)
 	return answer(c, out, err)
 }
 
@@ -89,12 +93,22 @@ func asked(c *echo.Context) shop.TroubleAsked {
 }
 
 func (s *server) beginTrouble(c *echo.Context) error {
-	out, err := s.shop.BeginTrouble(c.Request().Context(), asked(c))
+	in := asked(c)
+	of, err := s.shopOf(c, in.Run)
+	if err != nil {
+		return err
+	}
+	out, err := of.BeginTrouble(c.Request().Context(), in)
 	return answer(c, out, err)
 }
 
 func (s *server) matchTrouble(c *echo.Context) error {
-	out, err := s.shop.MatchTrouble(c.Request().Context(), asked(c), c.QueryParam("text"))
+	in := asked(c)
+	of, err := s.shopOf(c, in.Run)
+	if err != nil {
+		return err
+	}
+	out, err := of.MatchTrouble(c.Request().Context(), in, c.QueryParam("text"))
 	return answer(c, out, err)
 }
 

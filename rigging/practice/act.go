@@ -11,7 +11,7 @@ type Act struct {
 	Control map[string]any `json:"control,omitempty"` // the control is put there, by the rig's own words
 	State   string         `json:"state,omitempty"`   // is made so: the inner pushed, the dogs turned home
 	SetUp   *Putting       `json:"set_up,omitempty"`
-	Look    string         `json:"look,omitempty"`  // a check is looked at or tried, or how a thing stands is looked at
+	Look    string         `json:"look,omitempty"`  // a check is looked at or tried, or how a thing stands; "around" for how all stands
 	Point   string         `json:"point,omitempty"` // a gauge is held to it
 	Gauge   string         `json:"gauge,omitempty"` // which, "" for the one that lies there for it
 	Turn    *Turning       `json:"turn,omitempty"`

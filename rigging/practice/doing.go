@@ -114,6 +114,9 @@ func (r *Room) put(p Putting) (Told, error) {
 
 // look tells what a check shows, or how a thing stands.
 func (r *Room) look(id string) (Told, error) {
+	if id == around {
+		return r.lookAround(), nil
+	}
 	if t := r.at.Thing(id); t != nil {
 		return Told{Says: sentence(t.Name + ": " + t.Says(r.way(id))), Done: true, Minutes: minutesLook}, nil
 	}
@@ -146,6 +149,25 @@ func (r *Room) look(id string) (Told, error) {
 	r.looked[c.ID] = answer
 	return Told{Says: sentence(c.Answer(answer).Says), Done: true, Minutes: minutesLook,
 		Figures: rehearse.Figures(c, answer, r.world.Coasts(c))}, nil
+}
+
+// around is what is looked at where no thing is named: all that can be seen as it stands.
+const around = "around"
+
+// lookAround tells what stands otherwise than at rest, but for what lies behind something that is shut.
+func (r *Room) lookAround() Told {
+	var seen []string
+	for i := range r.at.Things {
+		t := &r.at.Things[i]
+		way := r.way(t.ID)
+		if w := t.Way(way); way != t.AtRest() && w != nil && len(r.at.Missing(r.now(), w.Needs)) == 0 {
+			seen = append(seen, t.Name+" "+t.Says(way))
+		}
+	}
+	if len(seen) == 0 {
+		seen = []string{"all stands at rest, as far as can be seen"}
+	}
+	return Told{Says: sentence(strings.Join(seen, "; ")), Done: true, Minutes: minutesLook}
 }
 
 // hold tells what a gauge shows that is held to a point: as the control stands and as the machine stands, with whatever

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"brankel/rigging/fault"
+	"brankel/rigging/quantity"
 	"brankel/rigging/rehearse"
 	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
@@ -14,12 +15,13 @@ var Hands = []string{"careful", "hasty", "novice"}
 
 // Gauges are those that lie ready for every exercise.
 var Gauges = []record.Gauge{
-	{ID: "rule", Name: "steel rule", Quantity: "length", Resolution: 0.5, Doubt: 0.25},
-	{ID: "calliper", Name: "calliper", Quantity: "length", Resolution: 0.05, Doubt: 0.05},
-	{ID: "protractor", Name: "protractor", Quantity: "angle", Resolution: 0.1, Doubt: 0.2},
-	{ID: "scale", Name: "pull scale", Quantity: "force", Resolution: 1, Doubt: 2},
-	{ID: "tension", Name: "tension gauge", Quantity: "tension", Resolution: 2, Doubt: 5},
-	{ID: "tachometer", Name: "tachometer", Quantity: "revolutions", Resolution: 10, Doubt: 10},
+	{ID: "rule", Name: "steel rule", Kind: record.SteelRule, Quantity: quantity.Length, Resolution: 0.5, Doubt: 0.25},
+	{ID: "calliper", Name: "calliper", Kind: record.Caliper, Quantity: quantity.Length, Resolution: 0.05, Doubt: 0.05},
+	{ID: "feelers", Name: "feelers", Kind: record.Feeler, Quantity: quantity.Length, Resolution: 0.05, Doubt: 0.05},
+	{ID: "protractor", Name: "protractor", Kind: record.Protractor, Quantity: quantity.Angle, Resolution: 0.1, Doubt: 0.2},
+	{ID: "scale", Name: "pull scale", Kind: record.PullScale, Quantity: quantity.Force, Resolution: 1, Doubt: 2},
+	{ID: "tension", Name: "tension gauge", Kind: record.TensionGauge, Quantity: quantity.Force, Resolution: 2, Doubt: 5},
+	{ID: "tachometer", Name: "tachometer", Kind: record.Tachometer, Quantity: quantity.Speed, Resolution: 10, Doubt: 10},
 }
 
 // Played is an exercise as a hand played it. Of a seed it is the same whenever it is played.

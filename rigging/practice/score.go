@@ -280,9 +280,14 @@ func (j *judged) left() {
 // cause is whether it was named: by what was found to be worn, or at the signature.
 func (j *judged) cause() {
 	run := j.did.Led
-	named := j.e.Cause == nothing || j.found() || run.Signed != nil && run.Signed.Cause == j.e.Cause
+	named := j.e.Cause == nothing || j.found() || run.Signed != nil && j.names(run.Signed.Cause)
 	j.told = map[bool]string{true: "yes", false: "no"}[named]
 	j.part(named, j.signedAt(), "it was %s, and nobody said so", j.h.says)
+}
+
+// names tells whether the cause of a signature is it: of what a setting cures it is enough that the setting was.
+func (j *judged) names(cause string) bool {
+	return cause == j.e.Cause || j.e.Ends == EndsSet && cause == record.AdjustmentOnly
 }
 
 // found tells whether what no setting cures was said where it was stopped: by its name, or by what was seen of it.

@@ -27,6 +27,8 @@ const Routing = lazy(() => import('./Routing/Routing').then((m) => ({ default: m
 const Held = lazy(() => import('./Held/Held').then((m) => ({ default: m.HeldScreen })));
 const Hands = lazy(() => import('./Run/hands/Hands').then((m) => ({ default: m.HandsScreen })));
 const Join = lazy(() => import('./Run/hands/Join').then((m) => ({ default: m.JoinScreen })));
+const Practice = lazy(() => import('./Practice/Practice').then((m) => ({ default: m.PracticeScreen })));
+const Debrief = lazy(() => import('./Practice/Debrief').then((m) => ({ default: m.DebriefScreen })));
 const Record = lazy(() => import('./Record/Record').then((m) => ({ default: m.RecordScreen })));
 
 /** Whatever goes wrong on one screen stays there: the others are a tap away. */
@@ -67,6 +69,8 @@ export function App() {
             <Route path="/log" element={<Log />} />
             <Route path="/due" element={<Due />} />
             <Route path="/people" element={<People />} />
+            <Route path="/practice" element={<Practice />} />
+            <Route path="/practice/:run" element={<Debrief />} />
             <Route path="/bench" element={<Bench />} />
             <Route path="/bench/:name" element={<Bench />} />
             <Route path="/record/:id" element={<Record />} />

@@ -8,7 +8,7 @@ import { newID } from '../api/ids';
 import { Finding } from '../parts/Finding';
 import { Lessons } from '../parts/Lessons';
 import { Fetch } from './Fetch';
-import { Blank } from '../parts/Blank';
+import { LeaveOut } from './LeaveOut';
 import { ComplaintPanel } from './ComplaintPanel';
 import { IdentifyPanel } from './IdentifyPanel';
 import { PlanPanel } from './Planned';
@@ -25,7 +25,6 @@ import { PartPanel } from './PartPanel';
 import { Rights } from './Rights';
 import { StopPanel } from './stands/StopPanel';
 import type { Send } from '../api/useRun';
-import { useStored } from '../stored';
 
 interface Props {
   run: RunView;
@@ -37,11 +36,12 @@ interface Props {
   setStates: (s: string) => void;
   onOtherTurn: () => void;
   pairs?: ReactNode; // of hands the step takes
+  doing?: ReactNode; // of an exercise: what hands do before anything is written
 }
 
 /** The one thing to do now: its sentence, then the taps that answer it. */
 export function Now(props: Props) {
-  const { run, send, pairs } = props;
+  const { run, send, pairs, doing } = props;
   const { advice } = run.view;
   return (
     <Box component="section" aria-label="Now" aria-busy={props.busy} data-seq={run.view.seq} sx={{ maxWidth: 760 }}>
@@ -82,16 +82,19 @@ export function Now(props: Props) {
           {m}
         </Box>
       ))}
+      {doing}
       <Panel {...props} />
-      <OverYears run={run} />
+      {!run.practice && <OverYears run={run} />}
       {pairs}
       <Rights advice={advice} send={send} />
       <Choices advice={advice} run={run.id} send={send} />
-      {run.view.order && <OrderSlip run={run.id} order={run.view.order} waiting={advice.choices.some((c) => c.choice === 'repaired')} />}
+      {run.view.order && !run.practice && (
+        <OrderSlip run={run.id} order={run.view.order} waiting={advice.choices.some((c) => c.choice === 'repaired')} />
+      )}
       {run.view.mishaps.length > 0 && <Mishaps list={run.view.mishaps} send={send} />}
       {advice.do !== 'complaint' && <Fetch list={run.view.fetch} />}
       <JobNow run={run.id} view={run.view} send={send} />
-      {run.view.signed && <Lessons run={run.id} />}
+      {run.view.signed && !run.practice && <Lessons run={run.id} />}
       {run.view.skippable && <LeaveOut run={run} send={send} />}
     </Box>
   );
@@ -132,9 +135,9 @@ function Panel({ run, who, send, waiting, states, setStates, onOtherTurn }: Prop
     case 'sign':
       return <SignPanel run={run} who={who} send={send} blocked={run.view.blockers.length > 0} />;
     case 'inspect':
-      return <InspectPanel advice={advice} send={send} />;
+      return run.practice ? null : <InspectPanel advice={advice} send={send} />;
     case 'nothing':
-      return (
+      return run.practice ? null : (
         <Row>
           {advice.next && <NextRun after={run.id} />}
           <Button
@@ -184,33 +187,6 @@ function Settle({ run, send }: { run: RunView; send: Send }) {
       </Button>
     </Row>
   ) : null;
-}
-
-/** A step that hurts nobody can be left out, with its reason. */
-function LeaveOut({ run, send }: { run: RunView; send: Send }) {
-  const [reason, setReason] = useStored(`draft.${run.id}.skip`);
-  const { ask, at } = useAsk(send);
-  return (
-    <Box component="details" sx={{ mt: 2.5 }}>
-      <Box component="summary" sx={{ minHeight: 32, color: 'quiet', fontSize: 'note', cursor: 'pointer' }}>
-        Leave this step out
-      </Box>
-      <Row>
-        <Blank label="why it is left out" value={reason} onChange={setReason} error={at('reason')} width={360} />
-      </Row>
-      <Row>
-        <Button
-          onClick={() =>
-            void ask('skipped', { step: run.view.advice.step, reason }, () => {
-              setReason('');
-            })
-          }
-        >
-          Leave it out
-        </Button>
-      </Row>
-    </Box>
-  );
 }
 
 /** What keeps hands whole, where no foot of the page says it. */

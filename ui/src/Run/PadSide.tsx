@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { RunView } from '../api/client';
+import type { HeldReading, RunView } from '../api/client';
 import { PhotoPanel } from './PhotoPanel';
 import { ReadPad } from './ReadPad';
 import { TurnPad } from './TurnPad';
@@ -16,10 +16,11 @@ interface Props {
   setStates: (s: string) => void;
   aside: Aside;
   setAside: (a: Aside) => void;
+  held?: HeldReading | null;
 }
 
 /** The pad beside the work; null when nothing is to be entered there. */
-export function padSide({ run, send, states, setStates, aside, setAside }: Props): ReactNode {
+export function padSide({ run, send, states, setStates, aside, setAside, held = null }: Props): ReactNode {
   const { view } = run;
   const done = () => {
     setAside('');
@@ -50,6 +51,7 @@ export function padSide({ run, send, states, setStates, aside, setAside }: Props
       send={send}
       states={states}
       setStates={setStates}
+      held={held}
     />
   );
 }

@@ -1,10 +1,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import type { Gauge, RunView, Want } from '../api/client';
+import type { Gauge, HeldReading, RunView, Want } from '../api/client';
 import { useStored } from '../stored';
 import { Pad } from './Pad';
 import { OneOf } from '../parts/Toggle';
+import { GaugeBlank, Sides } from './GaugeBlank';
 import { Leaves } from './Leaves';
 import { unitsOf } from './units';
 import { useMeaning } from './useMeaning';
@@ -18,10 +19,11 @@ interface Props {
   send: Send;
   states: string;
   setStates: (s: string) => void;
+  held?: HeldReading | null; // what a gauge shows that is held to it
 }
 
 /** The pad for one reading: its states, its gauge, its unit, and what the text means while it is typed. */
-export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: Props) {
+export function ReadPad({ run, want, gauges, doubts, send, states, setStates, held: shows }: Props) {
   const draft = `draft.${run}.${want.point}`;
   const [text, setText] = useStored(draft);
   const [start, setStart] = useStored(`${draft}.start`);
@@ -74,6 +76,14 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
     for (const clear of [setText, setStart, setEnd, setStates, setSide]) clear('');
   };
 
+  const write = (h: HeldReading) => {
+    setText(h.text);
+    setSide(h.side ?? '');
+    setUnit(h.unit ?? want.unit);
+    if (h.gauge) setGauge(h.gauge);
+    setMarks('');
+  };
+
   return (
     <Pad
       label={byMarks ? `${want.name}, end mark` : want.name}
@@ -105,6 +115,17 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
       }
       above={
         <>
+          {shows?.point === want.point && shows.text !== text && (
+            <Button
+              type="button"
+              sx={{ justifySelf: 'start', minHeight: 48, py: 0.5, fontSize: 'text' }}
+              onClick={() => {
+                write(shows);
+              }}
+            >
+              it shows {shows.text} {shows.unit ?? want.unit_says}: write it
+            </Button>
+          )}
           {want.sides && <Sides of={want.sides} value={side} onChange={setSide} />}
           {byMarks && (
             <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 'text' }}>
@@ -164,47 +185,5 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates }: 
         </Button>
       )}
     </Pad>
-  );
-}
-
-/** On which side of nothing it lies: asked for, so that nobody writes a minus. */
-function Sides({ of, value, onChange }: { of: NonNullable<Want['sides']>; value: string; onChange: (id: string) => void }) {
-  const options = [
-    { id: 'negative', name: of.negative },
-    { id: 'positive', name: of.positive },
-  ];
-  return <OneOf label="side" options={options} value={value} onChange={onChange} />;
-}
-
-/** Which gauge, as a blank in the label. */
-function GaugeBlank({ gauges, value, onChange }: { gauges: Gauge[]; value: string; onChange: (id: string) => void }) {
-  return (
-    <Box
-      component="select"
-      aria-label="gauge"
-      value={value}
-      onChange={(e) => {
-        onChange(e.target.value);
-      }}
-      sx={{
-        font: 'inherit',
-        fontSize: 'note',
-        fontWeight: 500,
-        minHeight: 44,
-        px: 0.5,
-        bgcolor: 'sheet',
-        color: 'text.primary',
-        border: 0,
-        borderBottom: '2px solid',
-        borderColor: 'text.primary',
-      }}
-    >
-      <option value="">gauge not named</option>
-      {gauges.map((g) => (
-        <option key={g.id} value={g.id}>
-          {g.name} ± {g.doubt}
-        </option>
-      ))}
-    </Box>
   );
 }

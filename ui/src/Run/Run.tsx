@@ -2,15 +2,16 @@ import Box from '@mui/material/Box';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { useState } from 'react';
 import { useParams } from 'react-router';
-import type { RunView } from '../api/client';
+import type { HeldReading, RunView } from '../api/client';
+import { apprentice, isPractice } from '../api/ids';
 import { Finding } from '../parts/Finding';
 import { Foot, Head, lasting } from '../parts/Frame';
 import { NotTaken } from '../parts/NotTaken';
 import { LineView } from '../parts/LineView';
-import { Here } from './hands/Here';
-import { Interrupted } from './Interrupted';
+import { Above } from './Above';
+import { Doing } from './doing/Doing';
+import { PracticeBar } from './doing/PracticeBar';
 import { Pairs, useAlone } from './Alone';
-import { ClashPanel, Kept, Notice, StopForNow, TheyDid } from './notices';
 import { Now } from './Now';
 import { Unseen } from './panels';
 import { Rail, RailStrip } from './Rail';
@@ -28,7 +29,7 @@ import { useRun, type RunHandle } from '../api/useRun';
 
 export function RunScreen() {
   const { id = '' } = useParams();
-  const who = useWho();
+  const who = useWho() || (isPractice(id) ? apprentice : '');
   const handle = useRun(id, who);
   if (handle.missing)
     return (
@@ -44,7 +45,11 @@ export function RunScreen() {
   if (!handle.run) return <Head title="Brankel" tab="Run" />;
   return (
     <Box sx={{ minHeight: '100dvh', height: { lg: '100dvh' }, display: 'flex', flexDirection: 'column' }}>
-      <Head title={`${handle.run.machine} · ${handle.run.cable}`} about={handle.run.view.applies ?? handle.run.machine_note} />
+      <Head
+        title={handle.run.practice ? `“${handle.run.practice.title}”` : `${handle.run.machine} · ${handle.run.cable}`}
+        about={handle.run.view.applies ?? handle.run.machine_note}
+      />
+      <PracticeBar run={handle.run} />
       <Work key={id} handle={handle} run={handle.run} who={who} />
     </Box>
   );
@@ -63,35 +68,27 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   const reading = view.advice.read;
   const [states, setStates] = useStored(`draft.${run.id}.${reading?.point ?? ''}.states`);
   const [unseen, setUnseen] = useState('');
-  const side = padSide({ run, send, states, setStates, aside, setAside });
+  const [held, setHeld] = useState<HeldReading | null>(null);
+  const side = padSide({ run, send, states, setStates, aside, setAside, held });
   const soFar = <Side run={run} send={send} />;
   const centre = (
     <>
-      {/* above whatever may arrive meanwhile, so that it does not move under the thumb */}
-      {stopping && (
-        <StopForNow
-          send={send}
-          onClose={() => {
-            setStopping(false);
-          }}
-        />
-      )}
-      {view.broken && <Finding>{view.broken}</Finding>}
-      {back && (
-        <Interrupted
-          view={view}
-          onGoOn={() => {
-            setBack(false);
-          }}
-        />
-      )}
-      <Here run={run.id} seq={view.seq} />
-      {handle.told && <TheyDid told={handle.told} />}
-      {handle.notice && <Notice text={handle.notice} onClose={handle.clearNotice} />}
-      {handle.clash && <ClashPanel clash={handle.clash} settle={handle.settle} />}
-      {unseen && <Finding>{unseen}</Finding>}
-      <NotTaken run={run.id} list={handle.notTaken} who={who} newest />
-      {slow && !handle.clash && <Kept list={handle.waiting} why={handle.waitingFor} />}
+      <Above
+        handle={handle}
+        run={run}
+        who={who}
+        send={send}
+        stopping={stopping}
+        onStopped={() => {
+          setStopping(false);
+        }}
+        back={back}
+        onGoOn={() => {
+          setBack(false);
+        }}
+        unseen={unseen}
+        slow={slow}
+      />
       <Box ref={top} sx={{ scrollMarginTop: 68 }} />
       <Now
         run={run}
@@ -104,7 +101,8 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
         onOtherTurn={() => {
           setAside('turn');
         }}
-        pairs={<Pairs run={run} alone={alone} setAlone={setAlone} />}
+        pairs={!run.practice && <Pairs run={run} alone={alone} setAlone={setAlone} />}
+        doing={run.practice && <Doing run={run} onHeld={setHeld} />}
       />
     </>
   );

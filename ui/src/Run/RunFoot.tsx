@@ -36,10 +36,12 @@ export function RunFoot({
           log a turn
         </Button>
       )}
-      <Button variant="text" sx={link} onClick={onPhoto}>
-        photo, voice
-      </Button>
-      {!view.signed && (
+      {!run.practice && (
+        <Button variant="text" sx={link} onClick={onPhoto}>
+          photo, voice
+        </Button>
+      )}
+      {!view.signed && !run.practice && (
         <Button variant="text" sx={link} component={Link} to={`/run/${run.id}/hands`}>
           second hands
         </Button>

@@ -16,12 +16,14 @@ export function SignPanel({ run, who, send, blocked }: { run: RunView; who: stri
   const [cause, setCause] = useStored(`draft.${run.id}.cause`, run.view.trouble?.cause ?? '');
   const { data } = useQuery({
     queryKey: keys.troubleBegin({ run: run.id }),
+    enabled: !run.practice,
     retry: false,
     queryFn: () => answered(api.GET('/api/v1/trouble/begin', { params: { query: { run: run.id } } })),
   });
+  const causes = run.practice?.causes ?? data?.list.causes;
   return (
     <>
-      {data && (
+      {causes && (
         <Box sx={{ mt: 2 }}>
           <Box component="label" htmlFor="sign-cause" sx={{ display: 'block', fontSize: 'note', color: 'quiet' }}>
             what it was
@@ -37,7 +39,7 @@ export function SignPanel({ run, who, send, blocked }: { run: RunView; who: stri
           >
             <option value="">nobody knows</option>
             <option value={adjustmentOnly}>{adjustmentOnly}</option>
-            {data.list.causes.map((c) => (
+            {causes.map((c) => (
               <option key={c.id} value={c.id}>
                 {c.says}
               </option>

@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import { Suspense, useEffect, useState, type ReactNode } from 'react';
 import { Link, Navigate, useLocation } from 'react-router';
 import type { Problem, SessionView } from '../api/client';
+import { isPractice } from '../api/ids';
 import { Foot, Head } from '../parts/Frame';
 import { Blank } from '../parts/Blank';
 import { useProblem } from '../parts/useProblem';
@@ -20,6 +21,7 @@ export function Gate({ hands, children }: { hands: ReactNode; children: ReactNod
   // who was here last is gone by only when the server does not say who is here now
   if (!isFetchedAfterMount && !late) return null;
   if (data?.state === 'in') return children;
+  if (data?.state === 'out' && practises(pathname)) return children;
   if (data?.state === 'guest' && pathname === `/run/${data.run ?? ''}/hands`) return children;
   if (pathname === '/hands' && data && data.state !== 'locked') return <Suspense fallback={null}>{hands}</Suspense>;
   if (data?.state === 'guest') return <Navigate to={`/run/${data.run ?? ''}/hands`} replace />;
@@ -40,11 +42,19 @@ export function Gate({ hands, children }: { hands: ReactNode; children: ReactNod
             second hands at a run, by its code
           </Box>
         )}
+        {data?.state === 'out' && (
+          <Box component={Link} to="/practice" sx={{ display: 'block', py: 1.5, fontSize: 'plain', color: 'text.primary' }}>
+            practise a first setting, without an account
+          </Box>
+        )}
       </Box>
       <Foot />
     </Box>
   );
 }
+
+/** Whether a page is open to whoever practises without an account. */
+const practises = (path: string) => path === '/practice' || path.startsWith('/practice/') || isPractice(path.replace(/^\/run\//, ''));
 
 /** False until so much time has passed. */
 function useLate(ms: number): boolean {

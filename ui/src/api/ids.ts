@@ -12,3 +12,9 @@ export function deviceID(): string {
   localStorage.setItem(key, made);
   return made;
 }
+
+/** Whether a run is an exercise, by its id. */
+export const isPractice = (run: string): boolean => run.startsWith('practice-');
+
+/** What whoever practises without an account is called. */
+export const apprentice = 'apprentice';

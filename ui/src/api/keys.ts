@@ -27,6 +27,8 @@ export const keys = {
   corrections: (sheet: string) => ['sheet', sheet, 'corrections'],
   secondMoves: ['library', 'second moves'],
   uses: (sheet: string) => ['uses', sheet],
+  practice: ['practice'],
+  debrief: (run: string) => ['practice', run],
   draft: (sheet: string) => ['draft', sheet],
   rigSchema: ['rig schema'],
   people: ['people'],

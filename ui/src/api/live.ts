@@ -5,10 +5,12 @@ const unseen = 20_000;
 /** After how long a stream that was refused is asked for again; the page looks by itself until then. */
 const again = 30_000;
 
-/** Follows a stream of the server while the page is seen; true while it is followed. `open` makes it, with all it listens to. */
+/** Follows a stream of the server while the page is seen; true while it is followed. `open` makes it, with all it listens to. Without a
+ * key nothing is followed. */
 export function useLive(open: () => EventSource, key: string): boolean {
   const [live, setLive] = useState(false);
   useEffect(() => {
+    if (key === '') return undefined;
     let source: EventSource | undefined;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const stop = () => {

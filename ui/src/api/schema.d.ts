@@ -3897,7 +3897,6 @@ export interface components {
             grade: number;
             habits: components["schemas"]["ShopHabit"][];
             id: string;
-            learns: string;
             picture?: components["schemas"]["PictureScene"];
             run: string;
             school?: string;
@@ -4122,7 +4121,6 @@ export interface components {
             for?: string;
             grade: number;
             id: string;
-            learns: string;
             school?: string;
             title: string;
         };
@@ -4156,7 +4154,6 @@ export interface components {
             grade: number;
             id: string;
             inspects: boolean;
-            learns: string;
             made: string[];
             minutes: number;
             school?: string;

@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import type { RunView } from './client';
 import { useLive } from './live';
+import { isPractice } from './ids';
 import { keys } from './keys';
 
 /** An entry of somebody else, as it came. */
@@ -19,26 +20,29 @@ const inSight = 8_000;
 export function useRunLive(id: string, who: string): { told: Told | null; live: boolean } {
   const client = useQueryClient();
   const [told, setTold] = useState<Told | null>(null);
-  const live = useLive(() => {
-    const after = client.getQueryData<RunView>(keys.run(id))?.view.seq ?? 0;
-    const stream = new EventSource(`/api/v1/runs/${encodeURIComponent(id)}/stream?after=${after}`);
-    const opened = Date.now();
-    stream.addEventListener('open', () => {
-      // the server is back: the run is looked at, and what waits here is sent
-      const at = client.getQueryState(keys.run(id))?.dataUpdatedAt ?? 0;
-      if (Date.now() - at > 2_000) void client.invalidateQueries({ queryKey: keys.run(id) });
-    });
-    stream.addEventListener('entry', (e: MessageEvent<string>) => {
-      const entry = JSON.parse(e.data) as Told & { received: string };
-      const known = client.getQueryData<RunView>(keys.run(id))?.view.seq ?? 0;
-      if (entry.seq > known) void client.invalidateQueries({ queryKey: keys.run(id) });
-      if (entry.by !== who && Date.parse(entry.received) > opened - inSight) setTold(entry);
-    });
-    stream.addEventListener('hands', (e: MessageEvent<string>) => {
-      client.setQueryData(keys.hands(id), JSON.parse(e.data));
-    });
-    return stream;
-  }, `${id} ${who}`);
+  const live = useLive(
+    () => {
+      const after = client.getQueryData<RunView>(keys.run(id))?.view.seq ?? 0;
+      const stream = new EventSource(`/api/v1/runs/${encodeURIComponent(id)}/stream?after=${after}`);
+      const opened = Date.now();
+      stream.addEventListener('open', () => {
+        // the server is back: the run is looked at, and what waits here is sent
+        const at = client.getQueryState(keys.run(id))?.dataUpdatedAt ?? 0;
+        if (Date.now() - at > 2_000) void client.invalidateQueries({ queryKey: keys.run(id) });
+      });
+      stream.addEventListener('entry', (e: MessageEvent<string>) => {
+        const entry = JSON.parse(e.data) as Told & { received: string };
+        const known = client.getQueryData<RunView>(keys.run(id))?.view.seq ?? 0;
+        if (entry.seq > known) void client.invalidateQueries({ queryKey: keys.run(id) });
+        if (entry.by !== who && Date.parse(entry.received) > opened - inSight) setTold(entry);
+      });
+      stream.addEventListener('hands', (e: MessageEvent<string>) => {
+        client.setQueryData(keys.hands(id), JSON.parse(e.data));
+      });
+      return stream;
+    },
+    isPractice(id) ? '' : `${id} ${who}`,
+  ); // nobody else is at an exercise
   useEffect(() => {
     if (!told) return;
     const timer = setTimeout(() => {

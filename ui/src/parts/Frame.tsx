@@ -29,6 +29,7 @@ const rooms = [
   ['/bench', 'Bench'],
   ['/whatif', 'What if'],
   ['/trouble', 'Trouble'],
+  ['/practice', 'Practice'],
   ['/sheets', 'Sheets'],
   ['/people', 'People'],
 ] as const;
