@@ -182,7 +182,7 @@ export class Mechanic {
 
   async read(text: string, states: string[] = [], answered = true) {
     await this.type(text);
-    for (const s of states) await this.page.getByRole('group', { name: 'states' }).getByRole('button', { name: s }).click();
+    for (const s of states) await this.page.getByRole('group', { name: 'states' }).getByRole('button', { name: s }).last().click();
     const seq = Number(await this.now().getAttribute('data-seq'));
     await this.tap('Take the reading');
     if (answered) await expect.poll(async () => Number(await this.now().getAttribute('data-seq'))).toBeGreaterThan(seq);

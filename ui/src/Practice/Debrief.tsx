@@ -72,7 +72,7 @@ function Went({ of }: { of: Debriefed }) {
           </Box>
           <TwoLines of={debrief} />
           <Box sx={{ mt: 1, fontSize: 'note', color: 'quiet' }}>
-            {[pair('readings', debrief.readings), pair('rounds', debrief.rounds), pair('minutes', debrief.minutes.map(Math.round))].join(
+            {[pair('readings', debrief.readings), pair('turns', debrief.turns), pair('minutes', debrief.minutes.map(Math.round))].join(
               ' · ',
             )}
           </Box>

@@ -95,7 +95,7 @@ function Surprise({
           onChange={(e: React.ChangeEvent<HTMLSelectElement>) => {
             setFamily(e.target.value);
           }}
-          sx={{ font: 'inherit', fontSize: 'plain', minHeight: 56, maxWidth: '100%', bgcolor: 'sheet', color: 'text.primary' }}
+          sx={{ font: 'inherit', fontSize: 'plain', minHeight: 44, maxWidth: '100%', bgcolor: 'sheet', color: 'text.primary' }}
         >
           <option value="">any</option>
           {offer.families.map((f) => (

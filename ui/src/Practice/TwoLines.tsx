@@ -18,9 +18,7 @@ export function TwoLines({ of }: { of: Debriefed['debrief'] }) {
           setAt({ ...at, you });
         }}
       />
-      {of.parted && (
-        <Box sx={{ fontSize: 'text', fontWeight: 600, color: 'error.main', my: 0.5 }}>■ here you parted: {of.you[of.parted.you]?.says}</Box>
-      )}
+      {of.parted && <Box sx={{ fontSize: 'text', fontWeight: 600, color: 'error.main', my: 0.5 }}>■ here you parted</Box>}
       <Line
         name="an experienced hand"
         stops={of.expert}

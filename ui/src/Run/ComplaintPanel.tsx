@@ -9,9 +9,9 @@ import { Row, useAsk } from './panels';
 import type { Send } from '../api/useRun';
 
 /** The owner's words, whether it shows, and what to fetch before the crawl. */
-export function ComplaintPanel({ run, send, view }: { run: string; send: Send; view: View }) {
+export function ComplaintPanel({ run, send, view, told = '' }: { run: string; send: Send; view: View; told?: string | undefined }) {
   const job = useJob(run, view.job?.job);
-  const [words, setWords] = useStored(`draft.${run}.complaint`);
+  const [words, setWords] = useStored(`draft.${run}.complaint`, told);
   const { ask, at } = useAsk(send);
   const complain = (shows: string) =>
     ask('complaint', { words, shows }, () => {

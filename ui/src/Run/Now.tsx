@@ -105,9 +105,9 @@ function Panel({ run, who, send, waiting, states, setStates, onOtherTurn }: Prop
   const go = useNavigate();
   switch (advice.do) {
     case 'read':
-      return advice.read ? <StatesPanel wanted={advice.read.states} states={states} setStates={setStates} /> : null;
+      return advice.read && !run.practice ? <StatesPanel wanted={advice.read.states} states={states} setStates={setStates} /> : null;
     case 'complaint':
-      return <ComplaintPanel run={run.id} send={send} view={run.view} />;
+      return <ComplaintPanel run={run.id} send={send} view={run.view} told={run.practice?.complaint} />;
     case 'identify':
       return <IdentifyPanel key={run.id} run={run} send={send} />;
     case 'set-up':

@@ -102,7 +102,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
           setAside('turn');
         }}
         pairs={!run.practice && <Pairs run={run} alone={alone} setAlone={setAlone} />}
-        doing={run.practice && <Doing run={run} onHeld={setHeld} />}
+        doing={run.practice && <Doing run={run} onHeld={setHeld} states={states} setStates={setStates} />}
       />
     </>
   );

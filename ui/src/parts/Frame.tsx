@@ -48,10 +48,10 @@ function Rooms() {
         '& a': {
           color: 'quiet',
           textDecoration: 'none',
-          fontSize: { xs: 'text', sm: 'plain' },
+          fontSize: { xs: 'fine', sm: 'plain' },
           fontWeight: 500,
           minHeight: 44,
-          px: { xs: 0.6, md: 1 },
+          px: { xs: 0.55, md: 1 },
           display: 'inline-flex',
           alignItems: 'center',
           whiteSpace: 'nowrap',

@@ -5,15 +5,18 @@ import type { Act, ActDone, HeldReading, RunView } from '../../api/client';
 import { useActs } from '../../api/usePractice';
 import { Finding } from '../../parts/Finding';
 import { Elsewhere } from './Elsewhere';
+import { States } from './States';
 import { small } from './small';
 
 interface Props {
   run: RunView;
   onHeld: (held: HeldReading | null) => void;
+  states: string; // that are said to be so
+  setStates: (s: string) => void;
 }
 
 /** In an exercise: what hands, eyes and gauges do before anything is written, and what they tell. */
-export function Doing({ run, onHeld }: Props) {
+export function Doing({ run, onHeld, states, setStates }: Props) {
   const { practice, view } = run;
   const [told, setTold] = useState<{ seq: number; done: ActDone } | null>(null);
   const [problem, setProblem] = useState('');
@@ -35,10 +38,16 @@ export function Doing({ run, onHeld }: Props) {
       aria-label="With your hands"
       sx={{ mt: 1.5, borderLeft: '4px solid', borderColor: 'primary.main', pl: 1.5, display: 'grid', gap: 1 }}
     >
-      <Box sx={{ fontSize: 'note', color: 'quiet' }}>with your hands, before you write</Box>
-      {advice.read?.states.map((s) => (
-        <Make key={s.id} made={practice.made.includes(s.id)} name={s.name} how={s.how} onMake={() => void does({ state: s.id })} />
-      ))}
+      <Box sx={{ fontSize: 'note', color: 'quiet' }}>with your hands, then say what is so</Box>
+      {advice.read && advice.read.states.length > 0 && (
+        <States
+          wanted={advice.read.states}
+          made={practice.made}
+          said={states}
+          setSaid={setStates}
+          onMake={(state) => void does({ state })}
+        />
+      )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         {advice.read && practice.controls.length > 0 && (
           <Controls controls={practice.controls} onPut={(at) => void does({ control: at })} />
@@ -91,18 +100,6 @@ function Says({ done }: { done: ActDone }) {
           {f.figure.replaceAll('-', ' ')}: {f.text}
         </Box>
       ))}
-    </Box>
-  );
-}
-
-/** A state that is made so by hand; it holds until something moves. */
-function Make({ made, name, how, onMake }: { made: boolean; name: string; how: string; onMake: () => void }) {
-  return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.5 }}>
-      <Button aria-pressed={made} sx={{ ...small, bgcolor: made ? 'pale' : 'sheet' }} onClick={onMake}>
-        {made ? '✓ done' : 'do it'}: {name}
-      </Button>
-      <Box sx={{ flex: '1 1 240px', fontSize: 'note', color: 'quiet', lineHeight: 1.25 }}>{how}</Box>
     </Box>
   );
 }

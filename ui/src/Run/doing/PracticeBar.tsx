@@ -22,7 +22,7 @@ export function PracticeBar({ run }: { run: RunView }) {
     setProblem(problem?.detail ?? '');
     if (!problem) await go(`/practice/${run.id}`);
   };
-  const signed = run.view.signed !== '';
+  const signed = Boolean(run.view.signed);
   return (
     <Box
       component="section"
@@ -79,6 +79,7 @@ export function PracticeBar({ run }: { run: RunView }) {
           </Button>
         </Box>
       )}
+      {!signed && <Box sx={{ fontSize: 'text', lineHeight: 1.3, display: { xs: 'none', md: 'block' } }}>{p.complaint}</Box>}
       {problem && <Finding>{problem}</Finding>}
     </Box>
   );
