@@ -3,6 +3,7 @@ package practice
 import (
 	"encoding/json"
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 
@@ -215,7 +216,32 @@ func (j *judged) turns() {
 	least := j.expert.Turns
 	good := j.did.Turns <= turnsMore*least+1e-9
 	j.told = fmt.Sprintf("%s of %s", quantity.Turns(j.did.Turns), quantity.Turns(least))
+	if fewest, ok := j.e.least(j.h); ok && fewest < least {
+		j.told += fmt.Sprintf(", just inside %s", quantity.Turns(fewest))
+	}
 	j.part(good, j.did.FirstMove, "%s turned, where %s do it", quantity.Turns(j.did.Turns), quantity.Turns(least))
+}
+
+// least is the least turning that brings the true rig inside, solved exactly; ok is false where nothing does, or it cannot be asked.
+func (e *Exercise) least(h hidden) (turns float64, ok bool) {
+	worked := *h.sheet.For(e.School)
+	truly := *h.rig
+	truly.Settings, truly.Condition = map[string]float64{}, map[string]any{}
+	for _, from := range []map[string]float64{worked.Rig.Settings, h.rig.Settings, e.Settings} {
+		maps.Copy(truly.Settings, from)
+	}
+	for _, from := range []map[string]any{h.rig.Condition, e.Condition} {
+		maps.Copy(truly.Condition, from)
+	}
+	worked.Rig = &truly
+	put, ok := worked.Possible(sheet.Fitted{Settings: truly.Settings}, func(string, string) bool { return false })
+	if !ok || put.By == nil {
+		return 0, false
+	}
+	for _, by := range put.By {
+		turns += math.Abs(by)
+	}
+	return turns, true
 }
 
 // states are the readings and proofs that were taken as they are to be, those alone that were not so count.
