@@ -82,3 +82,35 @@ test('whoever is not signed in practises the first grade, and nothing else is op
   await page.goto(server.url);
   await expect(page.getByText('Who is at the bench?')).toBeVisible();
 });
+
+test('a lead makes an exercise of a sheet, tries it, and hands it to one person', async ({ page, server }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await signIn(page, server.url, 'Ines');
+  const hits = (await (await page.request.get(`${server.url}/api/v1/search?find=sheet+701`)).json()) as { to: string }[];
+  await page.goto(server.url + (hits[0]?.to ?? ''));
+  await page.getByRole('link', { name: 'An exercise of it' }).click();
+  const faults = page.getByRole('group', { name: 'faults' });
+  const make = page.getByRole('button', { name: 'Make it, and try it' });
+  await make.click();
+  await expect(page.getByText('choose at least one fault')).toBeVisible();
+  await faults.getByRole('button').first().click();
+  await make.click();
+  await expect(page.getByText('say it in 1 to 400 letters').first()).toBeVisible();
+  await page.getByLabel('its title: the complaint in few words').fill('Both idle');
+  await page.getByLabel('the complaint, in the owner’s words').fill('It is not as it was.');
+  await page.getByLabel('what is to be learnt, told in the end').fill('Look first.');
+  await page.getByLabel('what it leads to, set wrong').fill('It does not last.');
+  await make.click();
+  await page.waitForURL(/\/run\/practice-/);
+  await expect(page.getByText('Practice, on no record')).toBeVisible();
+
+  await page.goto(`${server.url}/practice`);
+  await page.getByLabel('for whom: Both idle').selectOption({ label: 'for Tobin' });
+  await signIn(page, server.url, 'Maud');
+  await page.goto(`${server.url}/practice`);
+  await expect(page.getByRole('button', { name: 'Surprise me' })).toBeVisible();
+  await expect(page.getByText('“Both idle”')).toHaveCount(0);
+  await signIn(page, server.url, 'Tobin');
+  await page.goto(`${server.url}/practice`);
+  await expect(page.getByText('“Both idle”')).toBeVisible();
+});

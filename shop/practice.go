@@ -371,7 +371,7 @@ func (p *Practice) practised(r *roomOpen) *Practised {
 // choose finds the exercise: one by its id, or any that fits.
 func (p *Practice) choose(ctx context.Context, who workshop.Person, in PracticeIn) (*practice.Exercise, error) {
 	if in.Exercise != "" {
-		e, err := p.find(ctx, in.Exercise)
+		e, err := p.find(ctx, who, in.Exercise)
 		if err == nil && who.ID == "" && e.Grade > 1 {
 			return nil, &Refusal{Status: 401, Field: "session", Message: "sign in for this one: the first grade is open to everybody"}
 		}
@@ -386,14 +386,19 @@ func (p *Practice) choose(ctx context.Context, who workshop.Person, in PracticeI
 	return fits[drawn(len(fits))], nil
 }
 
+// handed tells whether an exercise that a lead composed is open to somebody.
+func handed(one postgres.SetExercise, who workshop.Person) bool {
+	return one.Person == "" || one.Person == who.ID || who.Role.May(workshop.Manage)
+}
+
 // find is an exercise by its id: a shipped one, or one that a lead composed.
-func (p *Practice) find(ctx context.Context, id string) (*practice.Exercise, error) {
+func (p *Practice) find(ctx context.Context, who workshop.Person, id string) (*practice.Exercise, error) {
 	sets, err := p.Shop.Store.Sets(ctx)
 	if err != nil {
 		return nil, err
 	}
 	for _, one := range sets {
-		if one.ID == id {
+		if one.ID == id && handed(one, who) {
 			return practice.Parse([]byte(one.File))
 		}
 	}

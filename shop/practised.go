@@ -217,7 +217,7 @@ func (p *Practice) set(ctx context.Context, who workshop.Person, out *Offer) err
 		return err
 	}
 	for _, one := range sets {
-		if one.Person != "" && one.Person != who.ID && !who.Role.May(workshop.Manage) {
+		if !handed(one, who) {
 			continue
 		}
 		e, err := practice.Parse([]byte(one.File))

@@ -52,6 +52,15 @@ func (s *server) practiceRoutes() []route {
 			by(s.forgetPractice, workshop.Read),
 		on(get, "/api/v1/practice/habits/{id}", "habitsOf", "what somebody is to work on, for a lead").gives(HabitsOf{}).
 			by(s.habitsOf, workshop.Manage),
+		on(get, "/api/v1/practice/faults", "composable", "the faults that can be put into the rig of a sheet").asks("sheet").
+			gives(shop.Composable{}).
+			by(s.composable, workshop.Manage).costs(s.gates.reckons),
+		on(post, "/api/v1/practice/sets", "compose", "make an exercise of a sheet; it is for who made it until it is handed out").
+			takes(shop.Composed{}).gives(practice.Open{}).
+			by(s.compose, workshop.Manage).upTo(bodyLimit).costs(s.gates.reckons),
+		on(post, "/api/v1/practice/sets/{id}/hand", "handOut", "hand an exercise to somebody, or to everybody").takes(shop.HandOut{}).
+			gives(shop.Offer{}).
+			by(s.handOut, workshop.Manage),
 	}
 }
 
@@ -197,6 +206,31 @@ func (s *server) againPractice(c *echo.Context) error {
 	}
 	out, err := p.Again(c.Request().Context(), account(c).Person, c.Param("run"), in)
 	return answer(c, out, err)
+}
+
+func (s *server) composable(c *echo.Context) error {
+	out, err := s.shop.Composable(c.Request().Context(), c.QueryParam("sheet"))
+	return answer(c, out, err)
+}
+
+func (s *server) compose(c *echo.Context) error {
+	var in shop.Composed
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	out, err := s.shop.Compose(c.Request().Context(), account(c).Person, in)
+	return answer(c, out, err)
+}
+
+func (s *server) handOut(c *echo.Context) error {
+	var in shop.HandOut
+	if err := read(c, &in); err != nil {
+		return err
+	}
+	if err := s.shop.HandOut(c.Request().Context(), c.Param("id"), in); err != nil {
+		return err
+	}
+	return s.practice(c)
 }
 
 func (s *server) forgetPractice(c *echo.Context) error {

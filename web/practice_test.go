@@ -100,7 +100,7 @@ func follows(t *testing.T, c client, by string, v shop.RunView) (shop.RunView, b
 	case "again":
 		kind, body = record.KindRetried, record.Retried{Outcome: record.Cured}
 	case "sign":
-		kind, body = record.KindSigned, record.Signed{Cause: "lower-short"}
+		kind, body = record.KindSigned, record.Signed{Cause: record.AdjustmentOnly}
 	default:
 		return v, false
 	}
@@ -271,4 +271,54 @@ func TestAnExerciseGoesOnAndBeginsAgainWhereTheyParted(t *testing.T) {
 	assert.NotEqual(t, v.ID, next.ID)
 	assert.Equal(t, 5, next.View.Seq)
 	assert.Equal(t, uint64(7), next.Practice.Seed)
+}
+
+// A lead makes an exercise of a sheet of the workshop, tries it, and hands it to one person: nobody else is offered it, and what
+// cannot be is told at its blank.
+func TestALeadComposesAnExerciseAndHandsItOut(t *testing.T) {
+	lead := newClient(t)
+	one := lead
+	one.cookie = ""
+	tobin, maud := one.as("Tobin", "three turns to the eye"), one.as("Maud", "fair to the flap")
+	hash := ""
+	for _, s := range asked[[]struct{ Hash, Family string }](t, lead, "GET", "/api/v1/sheets", "", 200) {
+		if s.Family == "outboard-shift" && lead.do("GET", "/api/v1/practice/faults?sheet="+s.Hash, "").Code == 200 {
+			hash = s.Hash
+		}
+	}
+	require.NotEmpty(t, hash)
+	can := asked[shop.Composable](t, lead, "GET", "/api/v1/practice/faults?sheet="+hash, "", 200)
+	require.NotEmpty(t, can.Faults)
+	require.NotNil(t, can.Picture)
+	write := func(cause string, size float64, title string) string {
+		raw, err := json.Marshal(shop.Composed{Sheet: hash, Title: title, Complaint: "It does not go astern.", Learns: "Look at both ends.",
+			Would: "It jumps out under load.", Grade: 2, Causes: []practice.Put{{Cause: cause, Size: size}}})
+		require.NoError(t, err)
+		return string(raw)
+	}
+	assert.Contains(t, lead.do("POST", "/api/v1/practice/sets", write("gremlins", 0.5, "x")).Body.String(), `"causes[0]`)
+	assert.Contains(t, lead.do("POST", "/api/v1/practice/sets", write("set-short", 0.5, " ")).Body.String(), `"title"`)
+	assert.Contains(t, lead.do("POST", "/api/v1/practice/sets", write("set-short", 7, "x")).Body.String(), "from 0 to 1")
+	made := asked[practice.Open](t, lead, "POST", "/api/v1/practice/sets", write("set-short", 0.5, "No astern"), 200)
+	offers := func(c client) bool {
+		return slices.ContainsFunc(asked[shop.Offer](t, c, "GET", "/api/v1/practice", "", 200).Exercises,
+			func(e shop.Offered) bool { return e.ID == made.ID })
+	}
+	assert.True(t, offers(lead))
+	assert.False(t, offers(tobin), "it is to be tried first")
+	v := begun(t, lead, made.ID)
+	for range 200 {
+		var more bool
+		if v, more = follows(t, lead, "Ines", v); !more {
+			break
+		}
+	}
+	end := asked[shop.Debriefed](t, lead, "POST", "/api/v1/practice/"+v.ID+"/end", `{}`, 200)
+	assert.Greater(t, end.Score.Points, 90.0, "%+v", end.Score)
+	assert.Equal(t, 403, tobin.do("POST", "/api/v1/practice/sets/"+made.ID+"/hand", `{}`).Code)
+	assert.Equal(t, 422, lead.do("POST", "/api/v1/practice/sets/"+made.ID+"/hand", `{"person": "nemo"}`).Code)
+	asked[shop.Offer](t, lead, "POST", "/api/v1/practice/sets/"+made.ID+"/hand", `{"person": "tobin"}`, 200)
+	assert.True(t, offers(tobin))
+	assert.False(t, offers(maud))
+	assert.Equal(t, 422, maud.do("POST", "/api/v1/practice", fmt.Sprintf(`{"exercise": %q}`, made.ID)).Code, "it is another one's")
 }

@@ -32,7 +32,7 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 		"hand", "invite", "addPhoto", "addVoice", "keepMeaning", "plan"}
 	manage := []string{"setTimes", "addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge",
 		"takeTroubleOdds", "keepTroubleFile", "dropTroubleFile", "begin", "learn", "lookSheets", "takeSheets",
-		"calendars", "newCalendar", "revokeCalendar", "setRule", "correct", "archiving", "makeArchive", "archive", "habitsOf"}
+		"calendars", "newCalendar", "revokeCalendar", "setRule", "correct", "archiving", "makeArchive", "archive", "habitsOf", "composable", "compose", "handOut"}
 	apprentices := []string{"practice", "beginPractice"}
 	out := signedOut(t)
 	devices := map[workshop.Role]client{}

@@ -186,6 +186,9 @@ var kinds = map[record.Kind]string{
 
 // told is a stop in few words.
 func told(events []record.Event) string {
+	if events[0].Kind == record.KindComplaint {
+		return "complaint"
+	}
 	if says := kinds[events[0].Kind]; len(events) > 1 && says != "" {
 		return fmt.Sprintf("%d × %s", len(events), says)
 	}

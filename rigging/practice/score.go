@@ -103,6 +103,9 @@ func (e *Exercise) score(h hidden, did, expert Did) Score {
 	return s
 }
 
+// needSigning are the marks that nothing can be said of where a rig that could be set was left unsigned.
+var needSigning = []Mark{MarkTrue, MarkTurns, MarkEnds, MarkProved, MarkLeft}
+
 // judged is one mark as it is looked at.
 type judged struct {
 	e           *Exercise
@@ -123,6 +126,10 @@ func (j *judged) part(good bool, seq int, says string, args ...any) {
 }
 
 func (j *judged) mark(m Mark) {
+	if slices.Contains(needSigning, m) && !j.did.Signed && j.e.Ends != EndsRepair {
+		j.part(false, 0, "it was not brought to its end")
+		return
+	}
 	switch m {
 	case MarkRight:
 		j.right()

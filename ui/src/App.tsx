@@ -28,6 +28,7 @@ const Held = lazy(() => import('./Held/Held').then((m) => ({ default: m.HeldScre
 const Hands = lazy(() => import('./Run/hands/Hands').then((m) => ({ default: m.HandsScreen })));
 const Join = lazy(() => import('./Run/hands/Join').then((m) => ({ default: m.JoinScreen })));
 const Practice = lazy(() => import('./Practice/Practice').then((m) => ({ default: m.PracticeScreen })));
+const Compose = lazy(() => import('./Practice/Compose').then((m) => ({ default: m.ComposeScreen })));
 const Debrief = lazy(() => import('./Practice/Debrief').then((m) => ({ default: m.DebriefScreen })));
 const Record = lazy(() => import('./Record/Record').then((m) => ({ default: m.RecordScreen })));
 
@@ -70,6 +71,7 @@ export function App() {
             <Route path="/due" element={<Due />} />
             <Route path="/people" element={<People />} />
             <Route path="/practice" element={<Practice />} />
+            <Route path="/practice/compose" element={<Compose />} />
             <Route path="/practice/:run" element={<Debrief />} />
             <Route path="/bench" element={<Bench />} />
             <Route path="/bench/:name" element={<Bench />} />

@@ -6,7 +6,7 @@ import { useProblem } from '../parts/useProblem';
 import { Blank } from '../parts/Blank';
 import { OneOf } from '../parts/Toggle';
 import { Row } from './Row';
-import { useGauges, useKeeping } from './usePeople';
+import { useGauges, useKeeping } from '../api/usePeople';
 
 const all: GaugeKind[] = ['tape', 'rule', 'caliper', 'feeler', 'protractor', 'pull scale', 'tension gauge', 'torque wrench', 'tachometer'];
 const kinds = all.map((k) => ({ id: k, name: k }));

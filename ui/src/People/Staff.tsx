@@ -6,7 +6,7 @@ import { useProblem } from '../parts/useProblem';
 import { Blank } from '../parts/Blank';
 import { OneOf } from '../parts/Toggle';
 import { Row } from './Row';
-import { useKeeping, usePeople } from './usePeople';
+import { useKeeping, usePeople } from '../api/usePeople';
 
 const roles = (['mechanic', 'inspector', 'lead', 'read-only'] as Role[]).map((r) => ({ id: r, name: r }));
 /** Everybody, with what they may do; a lead changes it. */

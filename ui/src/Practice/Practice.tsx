@@ -9,6 +9,7 @@ import { Finding } from '../parts/Finding';
 import { Foot, Head } from '../parts/Frame';
 import { OneOf } from '../parts/Toggle';
 import { Forget } from './Forget';
+import { HandOut } from './HandOut';
 import { HabitPlot } from './HabitPlot';
 import { grades } from './grades';
 
@@ -17,7 +18,9 @@ type Start = (what: { exercise?: string; family?: string; grade?: number }) => v
 /** The room where it is learnt: a rig with something hidden in it, by surprise or by its complaint. */
 export function PracticeScreen() {
   const { data } = useOffer();
-  const inside = useSession().data?.state === 'in';
+  const session = useSession().data;
+  const inside = session?.state === 'in';
+  const manage = session?.manage ?? false;
   const { begin } = useBegin();
   const [problem, setProblem] = useState('');
   const [family, setFamily] = useState('');
@@ -55,14 +58,20 @@ export function PracticeScreen() {
               {data.families
                 .filter((f) => family === '' || f.id === family)
                 .map((f) => (
-                  <Family key={f.id} says={f.says} list={data.exercises.filter((e) => e.family === f.id)} onBegin={start} />
+                  <Family key={f.id} says={f.says} list={data.exercises.filter((e) => e.family === f.id)} onBegin={start} manage={manage} />
                 ))}
             </Box>
             {inside && <Own offer={data} />}
           </Box>
         )}
       </Box>
-      <Foot />
+      <Foot>
+        {manage && (
+          <Box component={Link} to="/sheets" sx={{ color: 'text.primary', py: 1 }}>
+            make one of a sheet
+          </Box>
+        )}
+      </Foot>
     </Box>
   );
 }
@@ -132,7 +141,7 @@ function Surprise({
   );
 }
 
-function Family({ says, list, onBegin }: { says: string; list: Exercise[]; onBegin: Start }) {
+function Family({ says, list, onBegin, manage }: { says: string; list: Exercise[]; onBegin: Start; manage: boolean }) {
   if (list.length === 0) return null;
   return (
     <Box component="section" aria-label={says} sx={{ mt: 2 }}>
@@ -149,6 +158,7 @@ function Family({ says, list, onBegin }: { says: string; list: Exercise[]; onBeg
               {e.ended > 0 ? ` · best ${String(Math.round(e.best))} of 100` : ''}
             </Box>
           </Box>
+          {e.by && manage && <HandOut exercise={e} />}
           <Button
             aria-label={`Begin ${e.title}`}
             sx={{ minHeight: 48, py: 0.5, px: 2, fontSize: 'text' }}

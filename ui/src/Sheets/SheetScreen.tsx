@@ -78,6 +78,11 @@ function Page({ page }: { page: SheetPage }) {
             What if
           </Button>
         )}
+        {manage && sheet.rig && page.led && (
+          <Button sx={small} component={Link} to={`/practice/compose?sheet=${page.hash}`}>
+            An exercise of it
+          </Button>
+        )}
         {manage && (
           <Button sx={small} onClick={() => void begin({ revise: page.hash }).then(setProblem)}>
             Revise it

@@ -28,6 +28,7 @@ export const keys = {
   secondMoves: ['library', 'second moves'],
   uses: (sheet: string) => ['uses', sheet],
   practice: ['practice'],
+  composable: (sheet: string) => ['practice', 'of', sheet],
   debrief: (run: string) => ['practice', run],
   draft: (sheet: string) => ['draft', sheet],
   rigSchema: ['rig schema'],

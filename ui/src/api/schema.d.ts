@@ -757,6 +757,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/practice/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the faults that can be put into the rig of a sheet */
+        get: operations["composable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/practice/forget": {
         parameters: {
             query?: never;
@@ -785,6 +802,40 @@ export interface paths {
         get: operations["habitsOf"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** make an exercise of a sheet; it is for who made it until it is handed out */
+        post: operations["compose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/sets/{id}/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** hand an exercise to somebody, or to everybody */
+        post: operations["handOut"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2465,10 +2516,22 @@ export interface components {
             says: string;
             seq: number;
         };
+        PracticeOpen: {
+            complaint: string;
+            family: string;
+            grade: number;
+            id: string;
+            school?: string;
+            title: string;
+        };
         PracticePart: {
             expert: number;
             says: string;
             you: number;
+        };
+        PracticePut: {
+            cause: string;
+            size: number;
         };
         PracticePutting: {
             thing: string;
@@ -3881,6 +3944,22 @@ export interface components {
             stands: string[];
             title: string;
         };
+        ShopComposable: {
+            family: string;
+            faults: components["schemas"]["PracticeCauseOf"][];
+            picture?: components["schemas"]["PictureScene"];
+            sheet: string;
+            title: string;
+        };
+        ShopComposed: {
+            causes: components["schemas"]["PracticePut"][];
+            complaint: string;
+            grade: number;
+            learns: string;
+            sheet: string;
+            title: string;
+            would: string;
+        };
         ShopCorrections: {
             cable: string;
             hash: string;
@@ -4013,6 +4092,9 @@ export interface components {
             place: string;
             says: string;
             seq: number;
+        };
+        ShopHandOut: {
+            person: string;
         };
         ShopHands: {
             here: components["schemas"]["ShopHand"][];
@@ -6600,6 +6682,37 @@ export interface operations {
             };
         };
     };
+    composable: {
+        parameters: {
+            query?: {
+                sheet?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopComposable"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     forgetPractice: {
         parameters: {
             query?: never;
@@ -6647,6 +6760,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HabitsOf"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopComposed"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeOpen"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    handOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopHandOut"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopOffer"];
                 };
             };
             /** @description what was wrong */

@@ -1,6 +1,16 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useChange } from './ask';
-import { api, answered, type Act, type ActDone, type Debriefed, type Offer, type RunView } from './client';
+import {
+  api,
+  answered,
+  type Act,
+  type ActDone,
+  type Composed,
+  type Debriefed,
+  type Offer,
+  type OpenExercise,
+  type RunView,
+} from './client';
 import { keys } from './keys';
 
 /** What may be practised, and what one made of it so far. */
@@ -61,4 +71,28 @@ export function useForget() {
     client.setQueryData(keys.practice, data);
   });
   return () => change(() => api.POST('/api/v1/practice/forget'));
+}
+
+/** The faults that can be put into the rig of a sheet. */
+export const useComposable = (sheet: string) =>
+  useQuery({
+    queryKey: keys.composable(sheet),
+    retry: false,
+    meta: { told: 'all' },
+    queryFn: () => answered(api.GET('/api/v1/practice/faults', { params: { query: { sheet } } })),
+  });
+
+/** Makes an exercise. */
+export function useCompose() {
+  const change = useChange<OpenExercise>((_, client) => client.invalidateQueries({ queryKey: keys.practice, exact: true }));
+  return (body: Composed) => change(() => api.POST('/api/v1/practice/sets', { body }));
+}
+
+/** Hands an exercise to somebody, '' for all. */
+export function useHandOut() {
+  const change = useChange<Offer>((data, client) => {
+    client.setQueryData(keys.practice, data);
+  });
+  return (id: string, person: string) =>
+    change(() => api.POST('/api/v1/practice/sets/{id}/hand', { params: { path: { id } }, body: { person } }));
 }

@@ -38,7 +38,13 @@ export function Doing({ run, onHeld, states, setStates }: Props) {
       aria-label="With your hands"
       sx={{ mt: 1.5, borderLeft: '4px solid', borderColor: 'primary.main', pl: 1.5, display: 'grid', gap: 1 }}
     >
-      <Box sx={{ fontSize: 'note', color: 'quiet' }}>with your hands, then say what is so</Box>
+      <Box sx={{ minHeight: 32, display: 'flex', alignItems: 'center' }}>
+        {told?.seq === view.seq ? (
+          <Says done={told.done} />
+        ) : (
+          <Box sx={{ fontSize: 'note', color: 'quiet' }}>with your hands, then say what is so</Box>
+        )}
+      </Box>
       {advice.read && advice.read.states.length > 0 && (
         <States
           wanted={advice.read.states}
@@ -81,7 +87,6 @@ export function Doing({ run, onHeld, states, setStates }: Props) {
       </Box>
       <Elsewhere practice={practice} onAct={(a) => void does(a)} />
       {problem && <Finding>{problem}</Finding>}
-      {told?.seq === view.seq && <Says done={told.done} />}
     </Box>
   );
 }

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, answered, type Gauge, type Person, type Problem, type Role } from '../api/client';
-import { useChange } from '../api/ask';
-import { keys } from '../api/keys';
+import { api, answered, type Gauge, type Person, type Problem, type Role } from './client';
+import { useChange } from './ask';
+import { keys } from './keys';
 
 export const usePeople = () => useQuery({ queryKey: keys.people, queryFn: () => answered(api.GET('/api/v1/people')) });
 export const useGauges = () => useQuery({ queryKey: keys.gauges, queryFn: () => answered(api.GET('/api/v1/gauges')) });
