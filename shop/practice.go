@@ -193,11 +193,7 @@ func (p *Practice) catchUp(ctx context.Context, r *roomOpen, run string) (err er
 		return err
 	}
 	if r.room == nil {
-		e, err := practice.Parse([]byte(r.try.File))
-		if err != nil {
-			return err
-		}
-		if r.room, err = practice.NewRoom(e, r.try.Seed); err != nil {
+		if r.room, err = roomOf(r.try); err != nil {
 			return err
 		}
 		r.seq, r.acts = 0, 0
@@ -214,22 +210,45 @@ func (p *Practice) catchUp(ctx context.Context, r *roomOpen, run string) (err er
 		r.room = nil
 		return p.catchUp(ctx, r, run)
 	}
+	if err := through(r.room, events, acts); err != nil {
+		return err
+	}
+	if n := len(events); n > 0 {
+		r.seq = events[n-1].Seq
+	}
+	if n := len(acts); n > 0 {
+		r.acts = acts[n-1].N
+	}
+	return nil
+}
+
+// roomOf is the room of a try as it was found.
+func roomOf(t postgres.Try) (*practice.Room, error) {
+	e, err := practice.Parse([]byte(t.File))
+	if err != nil {
+		return nil, err
+	}
+	return practice.NewRoom(e, t.Seed)
+}
+
+// through works entries and acts through, in the order in which they were made.
+func through(room *practice.Room, events []record.Event, acts []postgres.Acted) error {
 	for len(acts)+len(events) > 0 {
 		if len(acts) > 0 && (len(events) == 0 || acts[0].After < events[0].Seq) {
 			var a practice.Act
 			if err := json.Unmarshal([]byte(acts[0].Act), &a); err != nil {
 				return err
 			}
-			if _, err := r.room.Do(a); err != nil {
+			if _, err := room.Do(a); err != nil {
 				return err
 			}
-			r.acts, acts = acts[0].N, acts[1:]
+			acts = acts[1:]
 			continue
 		}
-		if err := r.room.Took(events[0]); err != nil {
+		if err := room.Took(events[0]); err != nil {
 			return err
 		}
-		r.seq, events = events[0].Seq, events[1:]
+		events = events[1:]
 	}
 	return nil
 }

@@ -5,6 +5,7 @@ import (
 	"crypto/rand"
 	"encoding/json"
 	"math/big"
+	"slices"
 	"time"
 
 	"github.com/google/uuid"
@@ -79,7 +80,7 @@ func (p *Practice) Debrief(ctx context.Context, run string) (Debriefed, error) {
 	}
 	defer r.Unlock()
 	if !r.try.Ended {
-		return Debriefed{}, &Refusal{Status: 409, Field: "run", Message: "this exercise is not over: sign it, or end it, then it is told"}
+		return Debriefed{}, errNotOver
 	}
 	return p.debriefed(ctx, r)
 }
@@ -100,6 +101,47 @@ func (p *Practice) debriefed(ctx context.Context, r *roomOpen) (Debriefed, error
 	}
 	return out, err
 }
+
+// StepOf is the rig of an exercise as it truly stood after an entry of its run, and what was so then.
+type StepOf struct {
+	Seq     int              `json:"seq"`
+	Picture *picture.Scene   `json:"picture,omitempty"`
+	Truths  []practice.Truth `json:"truths"`
+}
+
+// Step is that of an exercise that is over. The error is a *fault.Fault, a *Refusal or ErrNotFound.
+func (p *Practice) Step(ctx context.Context, run string, seq int) (StepOf, error) {
+	t, err := p.Shop.Store.Try(ctx, run)
+	if err != nil {
+		return StepOf{}, err
+	}
+	if !t.Ended {
+		return StepOf{}, errNotOver
+	}
+	events, _, err := p.Shop.Store.Events(ctx, run, 0)
+	if err != nil {
+		return StepOf{}, err
+	}
+	if seq < 0 || seq > len(events) {
+		return StepOf{}, fault.At("at", "that run has %d entries: write the number of one of them", len(events))
+	}
+	acts, err := p.Shop.Store.Acts(ctx, run, 0)
+	if err != nil {
+		return StepOf{}, err
+	}
+	acts = slices.DeleteFunc(acts, func(a postgres.Acted) bool { return a.After >= seq })
+	room, err := roomOf(t)
+	if err != nil {
+		return StepOf{}, err
+	}
+	if err := through(room, events[:seq], acts); err != nil {
+		return StepOf{}, err
+	}
+	did, err := room.Did("")
+	return StepOf{seq, room.Scene(did.Truth), room.Truths(did)}, err
+}
+
+var errNotOver = &Refusal{Status: 409, Field: "run", Message: "this exercise is not over: sign it, or end it, then it is told"}
 
 // Habit is what one exercise after the other showed of one thing that is looked at, the oldest first.
 type Habit struct {

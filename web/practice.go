@@ -3,9 +3,11 @@ package web
 import (
 	"cmp"
 	"net/http"
+	"strconv"
 
 	"github.com/labstack/echo/v5"
 
+	"brankel/rigging/fault"
 	"brankel/rigging/practice"
 	"brankel/rigging/workshop"
 	"brankel/shop"
@@ -45,6 +47,9 @@ func (s *server) practiceRoutes() []route {
 		on(get, "/api/v1/practice/{run}/debrief", "debrief", "what an exercise hid that is over, beside what was made of it").
 			gives(shop.Debriefed{}).
 			by(s.debrief, workshop.Read).toApprentices().costs(s.gates.reckons),
+		on(get, "/api/v1/practice/{run}/step", "practiceStep", "the rig of an exercise that is over, as it truly stood after an entry").
+			asks("at").gives(shop.StepOf{}).
+			by(s.practiceStep, workshop.Read).toApprentices().costs(s.gates.reckons),
 		on(post, "/api/v1/practice/{run}/again", "againPractice", "the same rig again, with all that was done before an entry").
 			takes(shop.PracticeAgain{}).gives(shop.RunView{}).
 			by(s.againPractice, workshop.Read).toApprentices().costs(s.gates.reckons),
@@ -192,6 +197,19 @@ func (s *server) debrief(c *echo.Context) error {
 		return err
 	}
 	out, err := p.Debrief(c.Request().Context(), c.Param("run"))
+	return answer(c, out, err)
+}
+
+func (s *server) practiceStep(c *echo.Context) error {
+	p, err := room(c)
+	if err != nil {
+		return err
+	}
+	at, err := strconv.Atoi(c.QueryParam("at"))
+	if err != nil {
+		return fault.At("at", "write the number of an entry")
+	}
+	out, err := p.Step(c.Request().Context(), c.Param("run"), at)
 	return answer(c, out, err)
 }
 

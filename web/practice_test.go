@@ -148,6 +148,14 @@ func TestAnExerciseIsWorkedAsARunAndMixesWithNothing(t *testing.T) {
 	require.NotEmpty(t, end.Habits)
 	assert.Equal(t, []bool{true}, end.Habits[0].Kept)
 
+	first := asked[shop.StepOf](t, c, "GET", "/api/v1/practice/"+v.ID+"/step?at=1", "", 200)
+	last := asked[shop.StepOf](t, c, "GET", fmt.Sprintf("/api/v1/practice/%s/step?at=%d", v.ID, v.View.Seq), "", 200)
+	assert.False(t, first.Truths[0].Inside, "as it was found")
+	assert.True(t, last.Truths[0].Inside, "as it was left")
+	assert.NotEqual(t, first.Picture, last.Picture)
+	assert.Equal(t, end.Debrief.Truths, last.Truths)
+	assert.Equal(t, 422, c.do("GET", "/api/v1/practice/"+v.ID+"/step?at=999", "").Code)
+
 	assert.Equal(t, before, counted(t, c), "nothing of it lies on the floor")
 	assert.Equal(t, bays, c.do("GET", "/api/v1/bays", "").Body.String())
 	for _, path := range []string{"/api/v1/search?find=practice", "/api/v1/log", "/api/v1/week", "/api/v1/due"} {
@@ -175,7 +183,7 @@ func TestNothingHiddenLeavesBeforeTheDebrief(t *testing.T) {
 		seen = append(seen, c.do("GET", run, "").Body.String(), c.do("GET", run+"/events", "").Body.String())
 		w := c.do("POST", "/api/v1/practice/"+v.ID+"/do", `{"look": "ground"}`)
 		seen = append(seen, w.Body.String(), c.do("GET", "/api/v1/practice", "").Body.String(),
-			c.do("GET", "/api/v1/practice/"+v.ID+"/debrief", "").Body.String())
+			c.do("GET", "/api/v1/practice/"+v.ID+"/debrief", "").Body.String(), c.do("GET", "/api/v1/practice/"+v.ID+"/step?at=1", "").Body.String())
 		var more bool
 		if v.View.Advice.Do == "sign" {
 			break

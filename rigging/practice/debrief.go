@@ -90,6 +90,9 @@ func (e *Exercise) hides(h hidden) string {
 	return strings.ToUpper(h.says[:1]) + h.says[1:] + "."
 }
 
+// Truths are what was believed and what is so.
+func (r *Room) Truths(did Did) []Truth { return truths(r.hidden, did) }
+
 // truths are what was believed and what is so.
 func truths(h hidden, did Did) []Truth {
 	out := []Truth{}

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { whyNot } from '../api/ask';
 import type { Debriefed } from '../api/client';
-import { useBegin, useDebrief } from '../api/usePractice';
+import { useBegin, useDebrief, useStep } from '../api/usePractice';
 import { Finding } from '../parts/Finding';
 import { Foot, Head } from '../parts/Frame';
 import { PictureView } from '../parts/PictureView';
@@ -42,13 +42,17 @@ export function DebriefScreen() {
 }
 
 function Went({ of }: { of: Debriefed }) {
+  const [at, setAt] = useState(0); // the entry that is played back; 0 is the end
+  const step = useStep(of.run, at).data;
+  const picture = (at > 0 ? step?.picture : undefined) ?? of.picture;
+  const truths = (at > 0 ? step?.truths : undefined) ?? of.debrief.truths;
   const { debrief, score } = of;
   const pair = (says: string, [you, other]: number[]) => `${says} ${String(you ?? 0)} against ${String(other ?? 0)}`;
   return (
     <Box component="main" sx={{ flex: 1 }}>
-      {of.picture && (
+      {picture && (
         <Box sx={{ px: 1, pt: 1 }}>
-          <PictureView picture={of.picture} />
+          <PictureView picture={picture} />
         </Box>
       )}
       <Box
@@ -70,13 +74,13 @@ function Went({ of }: { of: Debriefed }) {
           <Box sx={{ mt: 0.5, fontSize: 'plain', lineHeight: 1.3, maxWidth: 760 }}>
             {debrief.learns} Set wrong: {debrief.would}
           </Box>
-          <TwoLines of={debrief} />
+          <TwoLines of={debrief} onAt={setAt} />
           <Box sx={{ mt: 1, fontSize: 'note', color: 'quiet' }}>
             {[pair('readings', debrief.readings), pair('turns', debrief.turns), pair('minutes', debrief.minutes.map(Math.round))].join(
               ' · ',
             )}
           </Box>
-          <Truths list={debrief.truths} />
+          <Truths list={truths} after={at} />
         </Box>
         <Aside of={of} />
       </Box>

@@ -5,7 +5,7 @@ import type { Debriefed } from '../api/client';
 type Stop = Debriefed['debrief']['you'][number];
 
 /** The run played back beside that of an experienced hand: a dot for each stop, what it was beneath, and where the two part. */
-export function TwoLines({ of }: { of: Debriefed['debrief'] }) {
+export function TwoLines({ of, onAt }: { of: Debriefed['debrief']; onAt: (seq: number) => void }) {
   const [at, setAt] = useState({ you: of.parted?.you ?? 0, expert: of.parted?.expert ?? 0 });
   return (
     <Box sx={{ mt: 2 }}>
@@ -16,6 +16,7 @@ export function TwoLines({ of }: { of: Debriefed['debrief'] }) {
         parted={of.parted?.you}
         onTap={(you) => {
           setAt({ ...at, you });
+          onAt(of.you[you]?.to ?? 0);
         }}
       />
       {of.parted && <Box sx={{ fontSize: 'text', fontWeight: 600, color: 'error.main', my: 0.5 }}>■ here you parted</Box>}

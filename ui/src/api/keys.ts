@@ -29,6 +29,7 @@ export const keys = {
   uses: (sheet: string) => ['uses', sheet],
   practice: ['practice'],
   composable: (sheet: string) => ['practice', 'of', sheet],
+  practiceStep: (run: string, at: number) => ['practice', run, at],
   debrief: (run: string) => ['practice', run],
   draft: (sheet: string) => ['draft', sheet],
   rigSchema: ['rig schema'],

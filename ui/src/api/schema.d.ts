@@ -927,6 +927,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/practice/{run}/step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** the rig of an exercise that is over, as it truly stood after an entry */
+        get: operations["practiceStep"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rig-sheet.schema.json": {
         parameters: {
             query?: never;
@@ -4326,6 +4343,11 @@ export interface components {
             name: string;
             run?: string;
         };
+        ShopStepOf: {
+            picture?: components["schemas"]["PictureScene"];
+            seq: number;
+            truths: components["schemas"]["PracticeTruth"][];
+        };
         ShopTaking: {
             hash: string;
             machine?: string;
@@ -6995,6 +7017,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopRunView"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practiceStep: {
+        parameters: {
+            query?: {
+                at?: string;
+            };
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopStepOf"];
                 };
             };
             /** @description what was wrong */

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useChange } from './ask';
 import {
   api,
@@ -63,6 +63,15 @@ export const useDebrief = (run: string) =>
     retry: false,
     meta: { told: 'all' },
     queryFn: () => answered(api.GET('/api/v1/practice/{run}/debrief', path(run))),
+  });
+
+/** The rig of an exercise that is over, as it truly stood after an entry; 0 asks nothing. */
+export const useStep = (run: string, at: number) =>
+  useQuery({
+    queryKey: keys.practiceStep(run, at),
+    enabled: at > 0,
+    placeholderData: keepPreviousData,
+    queryFn: () => answered(api.GET('/api/v1/practice/{run}/step', { params: { path: { run }, query: { at: String(at) } } })),
   });
 
 /** Forgets all that one practised. */
