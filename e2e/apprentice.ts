@@ -24,10 +24,7 @@ export class Apprentice extends Hand {
     if (a.do === 'read' && a.read) {
       for (const s of a.read.states) {
         await this.does(new RegExp(`^(do it|done): ${s.name}$`));
-        await this.page
-          .getByRole('group', { name: 'states' })
-          .getByRole('button', { name: s.name, exact: true })
-          .click();
+        await this.page.getByRole('group', { name: 'states' }).getByRole('button', { name: s.name, exact: true }).click();
       }
       await this.does(/^hold the/);
       await this.page.getByRole('button', { name: /^it shows/ }).click();

@@ -1,5 +1,8 @@
 // The pictures of docs/screenshots, made from the demo data.
 import { join } from 'node:path';
+import type { RunView } from '../ui/src/api/client';
+import { Apprentice, practise } from './apprentice';
+import { Hand } from './hand';
 import { test as base, freshDatabase, Mechanic, root, Server, states } from './server';
 
 const test = base;
@@ -24,19 +27,33 @@ test('the years of a machine, and what comes due', async ({ page, server }) => {
   await page.screenshot({ path: picture('due') });
 });
 
-test('the empty floor and the plate', async ({ page }) => {
+test('the empty floor', async ({ page }) => {
   const own = new Server(freshDatabase());
   await own.start();
   await page.request.post(`${own.url}/api/v1/first`, { data: { name: 'Ro', password: 'long enough here', zone: 'WET' } });
   await page.goto(own.url);
   await page.getByText('The floor is empty.').waitFor();
   await page.screenshot({ path: picture('floor') });
-  await page.goto(`${own.url}/set`);
-  await page.getByLabel(/write what you call it/).fill('handbrake');
-  await page.getByRole('list', { name: 'Which mechanism' }).getByRole('button', { name: /^parking brake/ }).waitFor();
-  await page.waitForTimeout(700); // until the words have brought it to the front
-  await page.screenshot({ path: picture('plate') });
   await own.stop();
+});
+
+test('an exercise, and how it went', async ({ page, server }) => {
+  const begins = async (exercise: string) => {
+    const run = (await (await page.request.post(`${server.url}/api/v1/practice`, { data: { exercise, seed: 41 } })).json()) as RunView;
+    await page.goto(`${server.url}/run/${run.id}`);
+    return run.id;
+  };
+  const hand = new Apprentice(page);
+  const well = await begins('outboard-short');
+  await practise(hand, server, well, (v) => v.advice.do === 'read');
+  await hand.does(/^do it: neutral/);
+  await hand.does(/^hold/);
+  await page.screenshot({ path: picture('practice') });
+  const bad = await begins('clutch-worn-lining');
+  await practise(new Hand(page), server, bad);
+  await page.getByRole('button', { name: 'see how it went' }).click();
+  await page.getByText('this was hidden').waitFor();
+  await page.screenshot({ path: picture('debrief'), fullPage: true });
 });
 
 test('the figures of a manual', async ({ page, server }) => {
@@ -174,7 +191,6 @@ test('a run', async ({ page, server }) => {
   await m.proveIt();
   await m.tap('cured');
   await m.says('Linkage cover on');
-  await page.screenshot({ path: picture('run-stop') });
   await page.goto(`${server.url}/run/2026-11-mail-aileron`);
   await page.getByRole('button', { name: 'Carry on' }).click();
   await page.getByText('then crossover').waitFor();

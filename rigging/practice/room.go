@@ -58,6 +58,13 @@ func NewRoom(e *Exercise, seed uint64) (*Room, error) {
 	return r, r.world.Begin(worked.Rig, e.Settings, e.Condition, rand.New(rand.NewPCG(seed, 0)))
 }
 
+// worksBy takes the sheet as the run works by it: in the school that was chosen.
+func (r *Room) worksBy(s *sheet.Sheet) {
+	if s != nil && s != r.at {
+		r.at, r.rules = s, s.Nevers()
+	}
+}
+
 // Sheet is what the exercise is worked by.
 func (r *Room) Sheet() *sheet.Sheet { return r.hidden.sheet }
 

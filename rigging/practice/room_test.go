@@ -259,3 +259,19 @@ func TestAHelperLetsGo(t *testing.T) {
 	}
 	t.Skip("no usual sheet shares a state")
 }
+
+// Whoever works in another school than the exercise was made for is answered in that one.
+func TestTheRoomFollowsTheSchoolThatIsChosen(t *testing.T) {
+	for _, e := range All() {
+		r, err := NewRoom(e, 1)
+		require.NoError(t, err)
+		for _, s := range r.hidden.sheet.Schools {
+			other := r.hidden.sheet.For(s.ID)
+			r.worksBy(other)
+			for i := range other.Points {
+				_, err := r.Do(Act{Point: other.Points[i].ID})
+				assert.NoError(t, err, "%s, %s", e.ID, s.ID)
+			}
+		}
+	}
+}

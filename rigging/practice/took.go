@@ -90,6 +90,7 @@ func (r *Room) Took(e record.Event) error {
 		st = record.Fold(r.hidden.sheet, r.events)
 	}
 	r.led = lead.Of(st)
+	r.worksBy(r.led.Sheet)
 	switch e.Kind {
 	case record.KindMove:
 		return took(e, func(m record.Move) error { return r.moved(m, free) })
