@@ -68,7 +68,16 @@ func (s *Shop) Watch(topics ...string) *Watch {
 }
 
 // WatchRun follows a run and who is at it.
-func (s *Shop) WatchRun(id string) *Watch { return s.Watch(id, hands(id), Comings) }
+func (s *Shop) WatchRun(id string) *Watch { return s.Watch(id, hands(id), Comings, gaugesMoved) }
+
+// gaugesMoved is the topic of what connected gauges show. They are connected to one server, and told by it alone.
+const gaugesMoved = "gauges"
+
+// GaugesMoved tells whoever follows a run that connected gauges show something else.
+func (s *Shop) GaugesMoved() { s.memory.hub.wake(gaugesMoved) }
+
+// OfGauges tells whether the news since it was asked last is of connected gauges.
+func (w *Watch) OfGauges() bool { return w.ofTopic(gaugesMoved) }
 
 // WatchFloor follows all that Bays shows.
 func (s *Shop) WatchFloor() *Watch { return s.Watch(Floor, Comings) }
@@ -83,10 +92,12 @@ func (w *Watch) OfHands() bool {
 }
 
 // OfComings tells whether the news since it was asked last is of who may be here.
-func (w *Watch) OfComings() bool {
+func (w *Watch) OfComings() bool { return w.ofTopic(Comings) }
+
+func (w *Watch) ofTopic(topic string) bool {
 	w.hub.mu.Lock()
 	defer w.hub.mu.Unlock()
-	i := slices.Index(w.of, Comings)
+	i := slices.Index(w.of, topic)
 	if i >= 0 {
 		w.of = slices.Delete(w.of, i, i+1)
 	}

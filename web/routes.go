@@ -114,7 +114,7 @@ type SheetLine struct {
 
 func (s *server) routes() []route {
 	get, post := http.MethodGet, http.MethodPost
-	return slices.Concat(s.sessionRoutes(), s.visitRoutes(), s.benchRoutes(), s.sheetRoutes(), s.machineRoutes(), s.dueRoutes(), s.ruleRoutes(), s.practiceRoutes(), s.logRoutes(), s.archiveRoutes(), s.pathRoutes(), s.streamRoutes(),
+	return slices.Concat(s.sessionRoutes(), s.visitRoutes(), s.benchRoutes(), s.sheetRoutes(), s.machineRoutes(), s.dueRoutes(), s.ruleRoutes(), s.practiceRoutes(), s.gaugeRoutes(), s.logRoutes(), s.archiveRoutes(), s.pathRoutes(), s.streamRoutes(),
 		s.handRoutes(), s.paperRoutes(), s.troubleRoutes(), []route{
 			on(get, "/api/v1/bays", "bays", "the machines on the floor").gives(shop.Bays{}).
 				by(s.bays, workshop.Read),

@@ -19,6 +19,7 @@ import (
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
 
+	"brankel/gauge"
 	"brankel/shop"
 )
 
@@ -33,8 +34,9 @@ type server struct {
 	streams  streams
 	gates    gates
 	ending   <-chan struct{}
-	visits   Visits  // the demo workshop beside this floor, nil for none
-	visited  Visited // this is that workshop, nil where it is not
+	port     *gauge.Port // where instruments come in, nil for none
+	visits   Visits      // the demo workshop beside this floor, nil for none
+	visited  Visited     // this is that workshop, nil where it is not
 }
 
 // bodyLimit is the most one request may carry: an event is a few hundred bytes.
@@ -60,6 +62,8 @@ type Options struct {
 	URL func() (at, only string)
 	// TLS tells that the server itself speaks HTTPS.
 	TLS bool
+	// Gauges is where instruments come in, nil for none.
+	Gauges *gauge.Port
 	// Ending is closed when the server is to end: what goes on as long as it is read stops.
 	Ending <-chan struct{}
 	// Visits is the demo workshop beside this floor, nil for none; Visited tells that this is that workshop.
@@ -89,7 +93,7 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	}
 	srv := &server{shop: s, ui: ui, index: string(index), log: log, sessions: sessions, idle: o.Idle, url: o.URL,
 		streams: streams{of: map[string]int{}}, gates: newGates(), ending: o.Ending,
-		visits: o.Visits, visited: o.Visited}
+		port: o.Gauges, visits: o.Visits, visited: o.Visited}
 	e := echo.New()
 	e.Logger = log
 	e.HTTPErrorHandler = srv.fail

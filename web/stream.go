@@ -82,7 +82,7 @@ func (s *streams) close(who, run string) {
 func (s *server) streamRoutes() []route {
 	return []route{
 		on(http.MethodGet, "/api/v1/runs/{run}/stream", "streamRun", "server-sent events: entry with each event of a run after a "+
-			"number (or after Last-Event-ID), hands when somebody came, went or said something").asks("after").as("text/event-stream").
+			"number (or after Last-Event-ID), hands when somebody came, went or said something, gauges with what connected gauges show").asks("after").as("text/event-stream").
 			by(s.streamRun, workshop.Read).toGuests().flowing(),
 		on(http.MethodGet, "/api/v1/stream", "streamFloor", "server-sent events: floor whenever bays may show something else").
 			as("text/event-stream").
@@ -133,7 +133,18 @@ func (s *server) streamRun(c *echo.Context) error {
 		raw, _ := json.Marshal(here) // plain data
 		return f.say("hands", "", raw)
 	}
+	gauges := func(f flow) error {
+		raw, _ := json.Marshal(s.liveGauges()) // plain data
+		return f.say("gauges", "", raw)
+	}
+	first := true
 	return s.flow(c, w, func(f flow, beat bool) error {
+		if moved := w.OfGauges(); moved || first && s.port != nil && s.port.Any() {
+			if err := gauges(f); err != nil {
+				return err
+			}
+		}
+		first = false
 		news, ofHands := s.of(c).Known(id, seq), w.OfHands()
 		if missed != nil || beat {
 			if missed == nil {

@@ -87,7 +87,7 @@ func commands() *cobra.Command {
 		SilenceUsage: true, SilenceErrors: true, Args: cobra.NoArgs,
 		RunE: func(*cobra.Command, []string) error { return errors.New("write what is to be done") }}
 	root.CompletionOptions.DisableDefaultCmd = true
-	root.AddCommand(calcCommand(), rigCommand(), rehearseCommand(), troubleCommand(), wearCommand(), practiceCommand(), sheetCommand(), schemaCommand(), openAPICommand(),
+	root.AddCommand(calcCommand(), rigCommand(), rehearseCommand(), troubleCommand(), wearCommand(), practiceCommand(), gaugeCommand(), sheetCommand(), schemaCommand(), openAPICommand(),
 		serveCommand(), importCommand(), exportCommand(), demoCommand(), verifyCommand(), rebuildCommand())
 	return root
 }

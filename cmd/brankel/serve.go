@@ -95,6 +95,9 @@ func serve(ctx context.Context, s *shop.Shop) error {
 	}
 	defer looking.Close()
 	options.Visits = looking
+	if options.Gauges, err = gaugesOf(ctx, s, log); err != nil {
+		return err
+	}
 	if err := s.Store.DropLeft(ctx); err != nil {
 		log.Error("a demo workshop of a server that was killed could not be dropped", "error", err)
 	}

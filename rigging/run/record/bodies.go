@@ -1,9 +1,12 @@
 package record
 
 import (
+	"fmt"
+	"math"
 	"strings"
 
 	"brankel/rigging/closed"
+	"brankel/rigging/fault"
 	"brankel/rigging/quantity"
 	"brankel/rigging/setup"
 )
@@ -101,6 +104,47 @@ type Reading struct {
 	HeldBy    string        `json:"held_by,omitempty"`  // who held the control, on a device of their own
 	Alone     string        `json:"alone,omitempty"`    // the one-person way; anything says that it was used
 	Carried   string        `json:"carried,omitempty"`  // the run in which it was left so: the shop alone carries over
+	Source    *Source       `json:"source,omitempty"`   // the gauge told it by itself
+}
+
+// Source is a connected gauge that told a reading by itself: its number, how far it strayed over the second before, in the unit
+// of its kind, whether its own button took it, and when it was calibrated, as it says.
+type Source struct {
+	Number     string  `json:"number"`
+	Name       string  `json:"name,omitempty"`
+	Spread     float64 `json:"spread"`
+	Held       bool    `json:"held,omitempty"`
+	Calibrated string  `json:"calibrated,omitempty"`
+}
+
+// says is it in words, "" for a reading that was read off and typed.
+func (s *Source) says() string {
+	if s == nil {
+		return ""
+	}
+	out := ", told by gauge " + s.Number
+	if s.Spread > 0 {
+		out += fmt.Sprintf(", spread %g", math.Round(s.Spread*1000)/1000)
+	}
+	if s.Calibrated != "" {
+		out += ", calibrated " + DayOf(s.Calibrated)
+	}
+	return out
+}
+
+// check is the fault of a source that says nothing.
+func (s *Source) check() error {
+	if s == nil {
+		return nil
+	}
+	if err := fault.First(need(s.Number, "source.number", longestName, "say the number of the gauge that told it"),
+		short(s.Name, "source.name", longestName), short(s.Calibrated, "source.calibrated", longestName)); err != nil {
+		return err
+	}
+	if s.Spread < 0 || s.Spread > 50_000 {
+		return fault.At("body.source.spread", "write how far it strayed, from 0 on")
+	}
+	return nil
 }
 
 // Move is what the hand turned. Turns is written as at the bench ("3½"); Value, Name

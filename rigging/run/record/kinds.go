@@ -249,7 +249,7 @@ func saysReading(r Reading) string {
 	if r.Showed != "" {
 		shown += " (" + r.Showed + " " + r.ShownAt + ")"
 	}
-	return r.Name + " read: " + shown + handsSay(r.HeldBy, r.Alone) + carriedSays(r.Carried)
+	return r.Name + " read: " + shown + r.Source.says() + handsSay(r.HeldBy, r.Alone) + carriedSays(r.Carried)
 }
 
 func saysCheck(c Checked) string {

@@ -19,7 +19,10 @@ func Understand(b Around, st State, r Reading) (Reading, error) {
 	if err := (Incoming{Around: b, State: st}).withSheet(); err != nil {
 		return r, err
 	}
-	r = Reading{Point: r.Point, Text: r.Text, Start: r.Start, End: r.End, Unit: r.Unit, States: r.States, Side: r.Side, Gauge: r.Gauge}
+	r = Reading{Point: r.Point, Text: r.Text, Start: r.Start, End: r.End, Unit: r.Unit, States: r.States, Side: r.Side, Gauge: r.Gauge, Source: r.Source}
+	if err := r.Source.check(); err != nil {
+		return r, err
+	}
 	p := st.Sheet.Point(r.Point)
 	if p == nil {
 		return r, fault.At("body.point", "the sheet has no such point")

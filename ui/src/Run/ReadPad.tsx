@@ -1,13 +1,15 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
-import type { Gauge, HeldReading, RunView, Want } from '../api/client';
+import { useEffect, useRef, useState } from 'react';
+import type { Gauge, HeldReading, LiveGauge, RunView, Want } from '../api/client';
 import { useStored } from '../stored';
 import { Pad } from './Pad';
 import { OneOf } from '../parts/Toggle';
 import { GaugeBlank, Sides } from './GaugeBlank';
 import { Leaves } from './Leaves';
 import { unitsOf } from './units';
+import { LiveLine } from './LiveLine';
+import { shows, useLiveGauge } from './useLiveGauge';
 import { useMeaning } from './useMeaning';
 import type { Send } from '../api/useRun';
 
@@ -22,8 +24,15 @@ interface Props {
   held?: HeldReading | null; // what a gauge shows that is held to it
 }
 
+/** A reading as the gauge itself told it. */
+const toldBy = (g: LiveGauge) => ({
+  text: g.text,
+  unit: g.in,
+  source: { number: g.number, name: g.name, spread: g.spread, held: g.held, ...(g.calibrated ? { calibrated: g.calibrated } : {}) },
+});
+
 /** The pad for one reading: its states, its gauge, its unit, and what the text means while it is typed. */
-export function ReadPad({ run, want, gauges, doubts, send, states, setStates, held: shows }: Props) {
+export function ReadPad({ run, want, gauges, doubts, send, states, setStates, held: read }: Props) {
   const draft = `draft.${run}.${want.point}`;
   const [text, setText] = useStored(draft);
   const [start, setStart] = useStored(`${draft}.start`);
@@ -45,13 +54,26 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
   const [kept, setGauge] = useStored(`gauge.${shown}.${want.instrument ?? ''}`, named?.id ?? '');
   const gauge = fitting.some((g) => g.id === kept) ? kept : '';
 
+  const told = useLiveGauge(want, gauge);
+  const follows = shows(told) && text === '' && start === '' && end === '' ? told : undefined;
   const doubt = doubts.find((d) => d.gauge === gauge)?.says;
   const length = want.quantity === 'length';
   const byMarks = length && !leaves && !want.sides && marks !== '';
   const typed = JSON.stringify([text, start, end, byMarks, side]);
-  const { meaning, problem } = useMeaning(run, { point: want.point, text, start, end, unit, ...(want.sides ? { side } : {}) }, byMarks);
+  const { meaning, problem } = useMeaning(
+    run,
+    {
+      point: want.point,
+      text: follows?.steady ? follows.text : text,
+      start,
+      end,
+      unit: follows ? follows.in : unit,
+      ...(want.sides ? { side } : {}),
+    },
+    byMarks,
+  );
   const confirmed = states === '' ? [] : states.split(' ');
-  const complete = byMarks ? start !== '' && end !== '' : text !== '';
+  const complete = follows ? follows.steady || follows.held : byMarks ? start !== '' && end !== '' : text !== '';
   const open = want.states.filter((s) => !confirmed.includes(s.id));
 
   const error = problem ? problem.detail : refused.of === typed ? refused.says : '';
@@ -64,11 +86,14 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
   const inches = unit === 'mm' && /[/⁄½¼¾⅛⅜⅝⅞]/.test(byMarks ? start + end : text) && says.startsWith('=');
   const take = async () => {
     if (!complete) {
-      setRefused({ field: 'text', says: 'write what the gauge shows first', of: typed });
+      setRefused({ field: 'text', says: follows ? 'hold it still for a second first' : 'write what the gauge shows first', of: typed });
       return;
     }
-    const what = { ...(byMarks ? { start, end } : { text }), ...(want.sides && side ? { side } : {}) };
-    const problemNow = await send('reading', { point: want.point, ...what, unit, states: confirmed, gauge, value: 0 }, true);
+    const what = {
+      ...(follows ? toldBy(follows) : byMarks ? { start, end, unit } : { text, unit }),
+      ...(want.sides && side ? { side } : {}),
+    };
+    const problemNow = await send('reading', { point: want.point, ...what, states: confirmed, gauge, value: 0 }, true);
     if (problemNow) {
       setRefused({ field: problemNow.field ?? '', says: problemNow.detail, of: typed });
       return;
@@ -84,11 +109,21 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
     setMarks('');
   };
 
+  // the button of the gauge itself takes what it shows
+  const press = follows?.held && error === '' ? `${follows.number} ${follows.text}` : '';
+  const pressed = useRef('');
+  useEffect(() => {
+    if (press !== '' && pressed.current !== press) void take();
+    pressed.current = press;
+    // what it takes is what it shows as it is pressed
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [press]);
+
   return (
     <Pad
       label={byMarks ? `${want.name}, end mark` : want.name}
       by={fitting.length > 0 && <GaugeBlank gauges={fitting} value={gauge} onChange={setGauge} />}
-      value={byMarks ? end : text}
+      value={follows ? follows.text : byMarks ? end : text}
       onChange={byMarks ? setEnd : setText}
       onTake={() => void take()}
       says={inches ? `inches: ${says}` : says}
@@ -115,15 +150,15 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
       }
       above={
         <>
-          {shows?.point === want.point && shows.text !== text && (
+          {read?.point === want.point && read.text !== text && (
             <Button
               type="button"
               sx={{ justifySelf: 'start', minHeight: 48, py: 0.5, fontSize: 'text' }}
               onClick={() => {
-                write(shows);
+                write(read);
               }}
             >
-              it shows {shows.text} {shows.unit ?? want.unit_says}: write it
+              it shows {read.text} {read.unit ?? want.unit_says}: write it
             </Button>
           )}
           {want.sides && <Sides of={want.sides} value={side} onChange={setSide} />}
@@ -156,6 +191,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
         </>
       }
     >
+      {told && <LiveLine gauge={told} followed={follows !== undefined} />}
       {doubt && (
         <Box
           role="status"

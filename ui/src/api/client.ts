@@ -70,6 +70,7 @@ export type Hour = Schemas['ShopHour'];
 export type PastedRead = Schemas['ManualRead'];
 export type Ask = Hour['asks'][number];
 export type Understood = Hour['page']['read'][number];
+export type LiveGauge = Schemas['GaugeLive'];
 export type Offer = Schemas['ShopOffer'];
 export type Exercise = Schemas['ShopOffered'];
 export type Practised = Schemas['ShopPractised'];

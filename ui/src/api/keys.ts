@@ -36,6 +36,7 @@ export const keys = {
   people: ['people'],
   archiving: ['archiving'],
   gauges: ['gauges'],
+  liveGauges: ['gauges', 'live'],
   bench: ['bench'],
   benchOf: (find: string) => ['bench', find],
   worked: (name: string, values: string) => ['worked', name, values],

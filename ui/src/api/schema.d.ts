@@ -364,6 +364,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/gauges/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** what connected gauges show just now; the stream of a run says it as it changes */
+        get: operations["gaugesLive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/hands/join": {
         parameters: {
             query?: never;
@@ -1327,7 +1344,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** server-sent events: entry with each event of a run after a number (or after Last-Event-ID), hands when somebody came, went or said something */
+        /** server-sent events: entry with each event of a run after a number (or after Last-Event-ID), hands when somebody came, went or said something, gauges with what connected gauges show */
         get: operations["streamRun"];
         put?: never;
         post?: never;
@@ -2297,6 +2314,26 @@ export interface components {
             school?: string;
             source?: unknown;
         };
+        GaugeLive: {
+            battery?: number;
+            calibrated?: string;
+            doubt: number;
+            due?: string;
+            held: boolean;
+            in: string;
+            kind: string;
+            name: string;
+            number: string;
+            resolution?: number;
+            says?: string;
+            spread: number;
+            steady: boolean;
+            text: string;
+            /** @enum {string} */
+            trouble?: "silent" | "jumps" | "beyond" | "kind" | "error" | "overdue" | "battery";
+            unit: string;
+            value: number;
+        };
         Gone: {
             home: components["schemas"]["Place"];
         };
@@ -3088,6 +3125,7 @@ export interface components {
             shown_at?: string;
             side?: string;
             side_says?: string;
+            source?: components["schemas"]["RunSource"];
             start?: string;
             states?: string[];
             text?: string;
@@ -3162,6 +3200,13 @@ export interface components {
             point?: string;
             setting?: string;
             times: number;
+        };
+        RunSource: {
+            calibrated?: string;
+            held?: boolean;
+            name?: string;
+            number: string;
+            spread: number;
         };
         RunStepState: {
             access?: string;
@@ -5865,6 +5910,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopGaugeCard"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    gaugesLive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GaugeLive"][];
                 };
             };
             /** @description what was wrong */

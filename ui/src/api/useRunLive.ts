@@ -36,6 +36,9 @@ export function useRunLive(id: string, who: string): { told: Told | null; live: 
         if (entry.seq > known) void client.invalidateQueries({ queryKey: keys.run(id) });
         if (entry.by !== who && Date.parse(entry.received) > opened - inSight) setTold(entry);
       });
+      stream.addEventListener('gauges', (e: MessageEvent<string>) => {
+        client.setQueryData(keys.liveGauges, JSON.parse(e.data));
+      });
       stream.addEventListener('hands', (e: MessageEvent<string>) => {
         client.setQueryData(keys.hands(id), JSON.parse(e.data));
       });
