@@ -1,5 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import type { RunView } from '../ui/src/api/client';
+import { Apprentice, practise } from './apprentice';
 import { chooses, expect, Mechanic, test } from './server';
 
 async function sound(page: Page, where: string) {
@@ -73,4 +75,27 @@ test('nothing of these screens runs off the side of a phone', async ({ page, ser
     await page.waitForTimeout(500);
     expect(await page.evaluate(() => document.documentElement.scrollWidth), path || 'the draft').toBeLessThanOrEqual(390);
   }
+});
+
+test('practice is sound for screen readers, by day and by lamp', async ({ page, server }) => {
+  test.slow();
+  await page.goto(`${server.url}/practice`);
+  await page.getByRole('button', { name: 'Surprise me' }).waitFor();
+  await sound(page, 'the room');
+  const run = (await (
+    await page.request.post(`${server.url}/api/v1/practice`, { data: { exercise: 'outboard-short', seed: 41 } })
+  ).json()) as RunView;
+  await page.goto(`${server.url}/run/${run.id}`);
+  const hand = new Apprentice(page);
+  await practise(hand, server, run.id, (v) => v.advice.do === 'read');
+  await hand.does(/^hold/);
+  await sound(page, 'an exercise');
+  await page.getByRole('button', { name: 'end it' }).click();
+  await page.getByRole('button', { name: 'Stop here, see how it went' }).click();
+  await page.getByText('this was hidden').waitFor();
+  await sound(page, 'how it went');
+  const hits = (await (await page.request.get(`${server.url}/api/v1/search?find=sheet+701`)).json()) as { to: string }[];
+  await page.goto(`${server.url}/practice/compose?sheet=${(hits[0]?.to ?? '').replace('/sheets/', '')}`);
+  await page.getByRole('group', { name: 'faults' }).waitFor();
+  await sound(page, 'an exercise to be made');
 });

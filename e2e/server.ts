@@ -9,6 +9,7 @@ const binary = join(root, 'bin/brankel');
 
 export class Server {
   url = '';
+  gauges = ''; // where they come in
   private process: ChildProcess | undefined;
 
   constructor(
@@ -25,7 +26,10 @@ export class Server {
   async start(): Promise<void> {
     const addr = this.url ? new URL(this.url).host : this.addr;
     const child = spawn(binary, ['serve'], {
-      env: { ...process.env, BRANKEL_DATABASE_URL: this.database, BRANKEL_ADDR: addr, BRANKEL_IDLE: this.idle },
+      env: { ...process.env, BRANKEL_DATABASE_URL: this.database, BRANKEL_ADDR: addr, BRANKEL_IDLE: this.idle, BRANKEL_GAUGES: '127.0.0.1:0' },
+    });
+    child.stdout.on('data', (chunk: Buffer) => {
+      this.gauges = /Gauges come in at (\S+)/.exec(chunk.toString())?.[1] ?? this.gauges;
     });
     this.process = child;
     this.url = await address(child);
@@ -39,6 +43,10 @@ export class Server {
     await ended;
   }
 }
+
+/** A stand-in for a gauge, connected to a server, until it is killed. */
+export const standIn = (server: Server, ...flags: string[]): ChildProcess =>
+  spawn(binary, ['gauge', '--to', server.gauges, ...flags], { stdio: ['pipe', 'ignore', 'ignore'] });
 
 /** The address a child prints once it serves; an error with what it wrote when it ends before. */
 export function address(child: ChildProcess): Promise<string> {

@@ -126,7 +126,9 @@ func TestWhatAGaugeShowsIsTakenWhenItStandsStill(t *testing.T) {
 	inches := shown(t, times(15, func(int) string { return "reading 0.5 in" })...)
 	assert.True(t, inches.Steady)
 	assert.Equal(t, "in", inches.In)
-	assert.True(t, shown(t, append(times(15, still), "hold 12.34")...).Held)
+	held := shown(t, append(times(15, still), "hold 12.30", "reading 12.34")...)
+	assert.True(t, held.Held)
+	assert.Equal(t, "12.30", held.Text, "what it showed as it was pressed, whatever it shows since")
 	assert.False(t, shown(t, append(times(15, still), "zero", "reading 0")...).Steady, "zeroed, it begins anew")
 }
 

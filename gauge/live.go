@@ -36,7 +36,7 @@ type Live struct {
 	Value   float64 `json:"value"`
 	Steady  bool    `json:"steady"` // for a second, within its doubt
 	Spread  float64 `json:"spread"` // over the last second
-	Held    bool    `json:"held"`   // its button was pressed, and nothing came since
+	Held    bool    `json:"held"`   // its button was pressed just now: this is what it showed then
 	Battery int     `json:"battery,omitempty"`
 	Trouble Trouble `json:"trouble,omitempty"`
 	Says    string  `json:"says,omitempty"` // the trouble, in words
@@ -53,6 +53,7 @@ const (
 	steadyFor  = time.Second
 	silentFrom = 3 * time.Second
 	jumpTold   = 2 * time.Second
+	holdTold   = 1500 * time.Millisecond // a gauge goes on to say what it shows as soon as it was pressed
 	lowBattery = 15
 )
 
@@ -76,6 +77,8 @@ type state struct {
 	wrong   Trouble // of the last line
 	says    string
 	samples []sample // of the last second and the one before
+	held    Live     // what it showed as its button was pressed, and when
+	heldAt  time.Time
 }
 
 // takes a line that came at a time.
@@ -121,7 +124,10 @@ func (s *state) reads(l Line, at time.Time) {
 	for len(s.samples) > mostSamples || len(s.samples) > 1 && at.Sub(s.samples[1].at) >= steadyFor {
 		s.samples = s.samples[1:]
 	}
-	s.live.Text, s.live.In, s.live.Value, s.live.Held = l.Text, unit, l.Value, l.Word == WordHold
+	s.live.Text, s.live.In, s.live.Value = l.Text, unit, l.Value
+	if l.Word == WordHold {
+		s.held, s.heldAt = s.live, at
+	}
 }
 
 // doubt is that of the gauge in the canonical unit of its kind.
@@ -139,6 +145,9 @@ func (s *state) doubt() float64 {
 // at is what it shows at a time.
 func (s *state) at(now time.Time, today string) Live {
 	out := s.live
+	if now.Sub(s.heldAt) < holdTold {
+		out.Text, out.In, out.Value, out.Held = s.held.Text, s.held.In, s.held.Value, true
+	}
 	low, high := math.Inf(1), math.Inf(-1)
 	for _, one := range s.samples {
 		low, high = min(low, one.value), max(high, one.value)

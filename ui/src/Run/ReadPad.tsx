@@ -59,7 +59,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
   const doubt = doubts.find((d) => d.gauge === gauge)?.says;
   const length = want.quantity === 'length';
   const byMarks = length && !leaves && !want.sides && marks !== '';
-  const typed = JSON.stringify([text, start, end, byMarks, side]);
+  const typed = JSON.stringify([text, start, end, byMarks, side, follows?.steady ?? follows?.held]);
   const { meaning, problem } = useMeaning(
     run,
     {
@@ -110,7 +110,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
   };
 
   // the button of the gauge itself takes what it shows
-  const press = follows?.held && error === '' ? `${follows.number} ${follows.text}` : '';
+  const press = follows?.held && !problem ? `${follows.number} ${follows.text}` : '';
   const pressed = useRef('');
   useEffect(() => {
     if (press !== '' && pressed.current !== press) void take();

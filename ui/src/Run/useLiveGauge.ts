@@ -6,7 +6,7 @@ import { keys } from '../api/keys';
 export function useLiveGauge(want: Want, named: string): LiveGauge | undefined {
   const { data } = useQuery<LiveGauge[]>({ queryKey: keys.liveGauges, enabled: false, queryFn: () => [] });
   const reads = (data ?? []).filter((g) => g.kind === want.quantity || g.kind === want.read_at?.quantity);
-  return reads.find((g) => g.number === named) ?? reads[0];
+  return reads.find((g) => g.number === named) ?? reads.find((g) => g.trouble !== 'silent') ?? reads[0];
 }
 
 const mayPass = ['overdue', 'battery'];
