@@ -11,7 +11,7 @@ async function sound(page: Page, where: string) {
       violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`),
       `${where}, before ${theme}`,
     ).toEqual([]);
-    await page.getByRole('button', { name: theme }).click();
+    await page.getByRole('button', { name: theme, exact: true }).click();
   }
 }
 

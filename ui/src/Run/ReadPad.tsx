@@ -10,6 +10,8 @@ import { Leaves } from './Leaves';
 import { unitsOf } from './units';
 import { LiveLine } from './LiveLine';
 import { shows, useLiveGauge } from './useLiveGauge';
+import { Tilt } from './Tilt';
+import { canTilt, useTilt } from './useTilt';
 import { useMeaning } from './useMeaning';
 import type { Send } from '../api/useRun';
 
@@ -54,7 +56,9 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
   const [kept, setGauge] = useStored(`gauge.${shown}.${want.instrument ?? ''}`, named?.id ?? '');
   const gauge = fitting.some((g) => g.id === kept) ? kept : '';
 
-  const told = useLiveGauge(want, gauge);
+  const tilt = useTilt();
+  const connected = useLiveGauge(want, gauge);
+  const told = tilt.told ?? connected;
   const follows = shows(told) && text === '' && start === '' && end === '' ? told : undefined;
   const doubt = doubts.find((d) => d.gauge === gauge)?.says;
   const length = want.quantity === 'length';
@@ -191,6 +195,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
         </>
       }
     >
+      {shown === 'angle' && canTilt() && <Tilt tilt={tilt} />}
       {told && <LiveLine gauge={told} followed={follows !== undefined} />}
       {doubt && (
         <Box

@@ -45,13 +45,15 @@ function Rooms() {
         order: { xs: 1, sm: 0 }, // a line of its own on a phone
         flexBasis: { xs: '100%', sm: 'auto' },
         gap: { xs: 0, md: 1 },
+        justifyContent: { xs: 'space-between', sm: 'flex-start' },
+        minWidth: 0,
         '& a': {
           color: 'quiet',
           textDecoration: 'none',
           fontSize: { xs: 'fine', sm: 'plain' },
           fontWeight: 500,
           minHeight: 44,
-          px: { xs: 0.55, md: 1 },
+          px: { xs: 0.4, sm: 0.6, md: 1 },
           display: 'inline-flex',
           alignItems: 'center',
           whiteSpace: 'nowrap',
