@@ -33,10 +33,10 @@ export function useTilt() {
     const hear = (e: DeviceOrientationEvent) => {
       const angle = inclined(e);
       if (angle === null) {
-        setProblem('This device tells no tilt: use a protractor, and type it.');
-        setOn(false);
+        setProblem('This device tells no tilt yet: move it a little, or use a protractor, and type it.');
         return;
       }
+      setProblem('');
       now.current = angle;
       const value = angle - zero.current;
       const at = performance.now();
@@ -85,7 +85,7 @@ export function useTilt() {
     },
     zero: () => {
       zero.current = now.current;
-      list.current = [];
+      list.current = [{ at: performance.now(), value: 0 }];
     },
     end: () => {
       setOn(false);
