@@ -10,6 +10,7 @@ import { Finding } from '../parts/Finding';
 import { Foot, Head } from '../parts/Frame';
 import { PictureView } from '../parts/PictureView';
 import { OneOf, Toggle } from '../parts/Toggle';
+import { gradeChoices } from './grades';
 
 /** An exercise made of a sheet: faults chosen beside its picture, tried before anybody is handed it. */
 export function ComposeScreen() {
@@ -113,16 +114,7 @@ function Write({ of }: { of: Composable }) {
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'flex-end', gap: 2, mt: 2 }}>
         <Box>
           <Box sx={{ fontSize: 'note', color: 'quiet' }}>grade</Box>
-          <OneOf
-            label="grade"
-            options={[
-              { id: '1', name: 'first' },
-              { id: '2', name: 'second' },
-              { id: '3', name: 'third' },
-            ]}
-            value={grade}
-            onChange={setGrade}
-          />
+          <OneOf label="grade" options={gradeChoices} value={grade} onChange={setGrade} />
         </Box>
         <Button variant="contained" onClick={() => void make()}>
           Make it, and try it

@@ -11,7 +11,7 @@ import { OneOf } from '../parts/Toggle';
 import { Forget } from './Forget';
 import { HandOut } from './HandOut';
 import { HabitPlot } from './HabitPlot';
-import { grades } from './grades';
+import { gradeChoices, grades } from './grades';
 
 type Start = (what: { exercise?: string; family?: string; grade?: number }) => void;
 
@@ -117,16 +117,7 @@ function Surprise({
       {grown && (
         <Box>
           <Box sx={{ fontSize: 'note', color: 'quiet' }}>grade</Box>
-          <OneOf
-            label="grade"
-            options={[
-              { id: '1', name: 'first' },
-              { id: '2', name: 'second' },
-              { id: '3', name: 'third' },
-            ]}
-            value={grade}
-            onChange={setGrade}
-          />
+          <OneOf label="grade" options={gradeChoices} value={grade} onChange={setGrade} />
         </Box>
       )}
       <Button
