@@ -213,7 +213,8 @@ func kinds() string {
 
 // String is the line that says it.
 func (who Identity) String() string {
-	out := fmt.Sprintf("gauge %s number=%s name=%q kind=%q unit=%s doubt=%s", Version, who.Number, who.Name, string(who.Kind), who.Unit, plain(who.Doubt))
+	out := fmt.Sprintf("gauge %s number=%q name=%q kind=%q unit=%s doubt=%s", Version, who.Number, who.Name, string(who.Kind), who.Unit,
+		plain(who.Doubt))
 	for _, one := range [][2]string{{"resolution", plain(who.Resolution)}, {"calibrated", who.Calibrated}, {"due", who.Due}} {
 		if one[1] != "" && one[1] != "0" {
 			out += " " + one[0] + "=" + one[1]

@@ -5,6 +5,7 @@ import (
 	"math"
 	"time"
 
+	"brankel/rigging/closed"
 	"brankel/rigging/quantity"
 )
 
@@ -25,7 +26,7 @@ const (
 
 // Words lists them.
 func (Trouble) Words() []string {
-	return []string{string(TroubleSilent), string(TroubleJumps), string(TroubleBeyond), string(TroubleKind), string(TroubleError), string(TroubleOverdue), string(TroubleBattery)}
+	return closed.Words(TroubleSilent, TroubleJumps, TroubleBeyond, TroubleKind, TroubleError, TroubleOverdue, TroubleBattery)
 }
 
 // Live is what a gauge shows just now, in its own unit or the one it said with it.

@@ -113,7 +113,8 @@ func (p *Practice) Begin(ctx context.Context, who workshop.Person, in PracticeIn
 		return RunView{}, err
 	}
 	if n, err := p.Shop.Store.CountTries(ctx, ""); err == nil && who.ID == "" && n >= mostGuests {
-		return RunView{}, &Refusal{Status: 503, Field: "session", Message: "too many practise here without an account just now: sign in, or come back later"}
+		return RunView{}, &Refusal{Status: 503, Field: "session",
+			Message: "too many practise here without an account just now: sign in, or come back later"}
 	}
 	run, err := p.open(ctx, who.ID, e, uint64(seed))
 	if err != nil {
@@ -273,7 +274,8 @@ func (p *Practice) Do(ctx context.Context, run string, a practice.Act) (practice
 // do keeps an act that somebody may do, with the room locked.
 func (p *Practice) do(ctx context.Context, r *roomOpen, a practice.Act) (practice.Told, error) {
 	if r.acts >= mostActs {
-		return practice.Told{}, &Refusal{Status: 409, Field: "run", Message: "so much was done here that nobody could follow it: end it, and begin anew"}
+		return practice.Told{}, &Refusal{Status: 409, Field: "run",
+			Message: "so much was done here that nobody could follow it: end it, and begin anew"}
 	}
 	raw, err := json.Marshal(a)
 	if err != nil {

@@ -88,7 +88,8 @@ func follows(t *testing.T, c client, by string, v shop.RunView) (shop.RunView, b
 		require.GreaterOrEqual(t, i, 0, "%s is among the answers", told.Says)
 		kind, body = record.KindCheck, record.Checked{Check: a.Check.Check, Answer: a.Check.Answers[i].ID, Figures: told.Figures}
 	case "move":
-		kind, body = record.KindMove, record.Move{Adjuster: a.Move.Adjuster, Setting: a.Move.Setting, Turns: a.Move.TurnsSay, Way: a.Move.Way, Until: a.Move.Until}
+		kind, body = record.KindMove, record.Move{Adjuster: a.Move.Adjuster, Setting: a.Move.Setting, Turns: a.Move.TurnsSay,
+			Way: a.Move.Way, Until: a.Move.Until}
 	case "settle":
 		kind, body = record.KindSettled, a.Settle
 	case "action":

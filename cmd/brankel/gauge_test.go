@@ -28,7 +28,7 @@ func TestTheStandinOnTheCommandLine(t *testing.T) {
 		_, err := gauge.Parse(line)
 		require.NoError(t, err, line)
 	}
-	assert.Contains(t, lines[0], "number=C3")
+	assert.Contains(t, lines[0], `number="C3"`)
 	assert.Equal(t, "reading 12.34", lines[1])
 	assert.Equal(t, "bye", lines[len(lines)-1])
 

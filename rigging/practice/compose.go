@@ -51,7 +51,8 @@ func (e *Exercise) Work() error {
 	if e.Ends = endsOf(o); e.Ends == EndsSet {
 		for _, t := range o.Truth {
 			if !t.Inside() {
-				return fault.At("causes", "an experienced hand does not come right with this: %s stays outside. Choose another fault, or a smaller one", t.Name)
+				return fault.At("causes", "an experienced hand does not come right with this: %s stays outside. "+
+					"Choose another fault, or a smaller one", t.Name)
 			}
 		}
 	}

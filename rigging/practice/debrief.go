@@ -73,7 +73,8 @@ var habits = map[Mark]string{
 
 func (e *Exercise) debrief(h hidden, did, expert Did, s Score) Debrief {
 	d := Debrief{Hidden: e.hides(h), Would: e.Would, Learns: e.Learns, You: line(did, s), Expert: line(expert, Score{}),
-		Readings: [2]int{did.Readings, expert.Readings}, Rounds: [2]int{did.Rounds, expert.Rounds}, Turns: [2]float64{did.Turns, expert.Turns}, Minutes: [2]float64{minutesOf(did), minutesOf(expert)}, Truths: truths(h, did)}
+		Readings: [2]int{did.Readings, expert.Readings}, Rounds: [2]int{did.Rounds, expert.Rounds},
+		Turns: [2]float64{did.Turns, expert.Turns}, Minutes: [2]float64{minutesOf(did), minutesOf(expert)}, Truths: truths(h, did)}
 	d.Head, d.Habit = e.head(did, s), habit(s)
 	d.Parted = parted(d.You, d.Expert, s, d.Habit.Mark)
 	if s.Failed != "" {
@@ -104,7 +105,8 @@ func truths(h hidden, did Did) []Truth {
 		if p == nil {
 			continue
 		}
-		one := Truth{Name: t.Name, Is: spell.Sized(p.Quantity, t.Value, spell.Fine(p)), Within: spell.Between(p, t.Low, t.High), Inside: t.Inside()}
+		one := Truth{Name: t.Name, Is: spell.Sized(p.Quantity, t.Value, spell.Fine(p)), Within: spell.Between(p, t.Low, t.High),
+			Inside: t.Inside()}
 		if t.Read != nil {
 			one.Read = spell.Sized(p.Quantity, *t.Read, spell.Fine(p))
 		}

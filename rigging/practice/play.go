@@ -84,7 +84,8 @@ func (r *Room) End(named string) (Score, Debrief, error) {
 }
 
 func (e *Exercise) played(h hidden, hand string, seed uint64) (rehearse.Outcome, error) {
-	return rehearse.Rehearse(rehearse.Question{Sheet: h.sheet, School: e.School, Settings: e.Settings, Condition: e.Condition, At: e.At, Rig: h.rig, Found: e.Found,
+	return rehearse.Rehearse(rehearse.Question{Sheet: h.sheet, School: e.School, Settings: e.Settings, Condition: e.Condition, At: e.At,
+		Rig: h.rig, Found: e.Found,
 		Looks: h.looks, Cause: [2]string{e.named(), h.says}, Gauges: Gauges, Seed: seed, Hand: hand, Job: rehearse.Job{Kind: sheet.JobSet}})
 }
 
