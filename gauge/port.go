@@ -76,6 +76,7 @@ func (p *Port) Tell(ctx context.Context) {
 func (p *Port) Listen(ctx context.Context, l net.Listener) error {
 	stop := context.AfterFunc(ctx, func() { l.Close() })
 	defer stop()
+	places := make(chan struct{}, 2*mostGauges) // also of those that have not said who they are
 	for {
 		conn, err := l.Accept()
 		if err != nil {
@@ -84,7 +85,12 @@ func (p *Port) Listen(ctx context.Context, l net.Listener) error {
 			}
 			return err
 		}
-		go p.serve(ctx, conn)
+		select {
+		case places <- struct{}{}:
+			go func() { defer func() { <-places }(); p.serve(ctx, conn) }()
+		default:
+			conn.Close()
+		}
 	}
 }
 

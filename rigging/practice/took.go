@@ -198,8 +198,10 @@ func (r *Room) answered(e record.Event, c record.Checked) {
 			r.did.untrue(e.Seq, "%s: answered without trying it as it stands now", one.Name)
 		}
 	case saw != c.Answer && c.Answer != "":
-		told := one.Answer(saw)
-		r.did.Otherwise = append(r.did.Otherwise, Lost{e.Seq, fmt.Sprintf("%s was seen to be %q, and something else was written", one.Name, told.Says)})
+		if told := one.Answer(saw); told != nil {
+			saw = told.Says
+		}
+		r.did.Otherwise = append(r.did.Otherwise, Lost{e.Seq, fmt.Sprintf("%s was seen to be %q, and something else was written", one.Name, saw)})
 	default:
 		r.did.Unlooked = slices.DeleteFunc(r.did.Unlooked, func(id string) bool { return id == c.Check })
 	}

@@ -97,7 +97,9 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
       ...(follows ? toldBy(follows) : byMarks ? { start, end, unit } : { text, unit }),
       ...(want.sides && side ? { side } : {}),
     };
-    const problemNow = await send('reading', { point: want.point, ...what, states: confirmed, gauge, value: 0 }, true);
+    // a gauge that told it by itself is no other gauge of the workshop, whichever is chosen
+    const own = follows ? (fitting.find((g) => g.id === follows.number)?.id ?? '') : gauge;
+    const problemNow = await send('reading', { point: want.point, ...what, states: confirmed, gauge: own, value: 0 }, true);
     if (problemNow) {
       setRefused({ field: problemNow.field ?? '', says: problemNow.detail, of: typed });
       return;
