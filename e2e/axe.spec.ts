@@ -22,6 +22,13 @@ test('bays, run and record are sound for screen readers, by day and by lamp', as
   const m = new Mechanic(page);
   await m.toFound(server);
   await sound(page, 'reading');
+  const run = page.url();
+  await page.getByRole('link', { name: 'from a table' }).click();
+  const table = { name: 'a.csv', mimeType: 'text/csv', buffer: Buffer.from('what,value\nbarrel to eye,139.4\nA17,12\n') };
+  await page.getByLabel('Choose a table (CSV)').setInputFiles(table);
+  await page.getByRole('list', { name: 'lines' }).waitFor();
+  await sound(page, 'from a table');
+  await page.goto(run);
   await m.setTheLength();
   await sound(page, 'locking');
   await page.goto(`${server.url}/record/2026-11-avocet`);

@@ -1,6 +1,9 @@
+import { writeFile } from 'node:fs/promises';
 import type { ChildProcess } from 'node:child_process';
+import type { Page } from '@playwright/test';
+import { Apprentice, begins, practise } from './apprentice';
 import { begin, Hand, view } from './hand';
-import { expect, Mechanic, standIn, states, test, type Server } from './server';
+import { expect, Mechanic, signIn, standIn, states, test, type Server } from './server';
 
 /** Does something while a gauge is connected. */
 async function beside(server: Server, flags: string[], does: (gauge: ChildProcess) => Promise<void>) {
@@ -10,6 +13,15 @@ async function beside(server: Server, flags: string[], does: (gauge: ChildProces
   } finally {
     gauge.kill();
   }
+}
+
+/** Which gauge told the reading that was taken last. */
+async function sourceOfLast(page: Page, server: Server, run: string) {
+  const events = (await (await page.request.get(`${server.url}/api/v1/runs/${run}/events`)).json()) as {
+    kind: string;
+    body: { source?: { number: string } };
+  }[];
+  return events.filter((e) => e.kind === 'reading').at(-1)?.body.source;
 }
 
 test('a connected gauge fills the blank, is taken when it stands still, and stands in the event', async ({ page, server }) => {
@@ -28,13 +40,7 @@ test('a connected gauge fills the blank, is taken when it stands still, and stan
       await expect(page.getByText(/139\.4 mm/).first()).toBeVisible();
     },
   );
-  const events = (await (await page.request.get(`${server.url}/api/v1/runs/${run}/events`)).json()) as {
-    kind: string;
-    body: { value: number; source?: { number: string; calibrated: string } };
-  }[];
-  const taken = events.filter((e) => e.kind === 'reading').at(-1);
-  expect(taken?.body.source).toMatchObject({ number: 'C7', calibrated: '2026-05-01' });
-  expect(taken?.body.value).toBeCloseTo(139.4, 1);
+  expect(await sourceOfLast(page, server, run)).toMatchObject({ number: 'C7', calibrated: '2026-05-01', doubt: 0.02 });
 });
 
 test('a gauge that drops out in the middle is told, and typing works', async ({ page, server }) => {
@@ -64,6 +70,31 @@ test('a gauge that moves is not taken; one held by its own button is', async ({ 
     await expect(page.getByRole('status', { name: 'gauge' })).toContainText('139.4');
     gauge.stdin?.write('h\n');
     await expect.poll(async () => Number(await m.now().getAttribute('data-seq'))).toBeGreaterThan(seq);
+  });
+});
+
+test('in an exercise a gauge shows what it is held to on that rig, and is taken as any', async ({ page, server }) => {
+  await signIn(page, server.url, 'Tobin');
+  const id = await begins(page, server, 'Ahead ratchets');
+  const hand = new Apprentice(page);
+  const v = await practise(hand, server, id, (now) => now.advice.do === 'read');
+  const read = v.advice.read;
+  await beside(server, ['--number', 'S1', '--kind', read?.quantity ?? '', '--doubt', '0.05', '--rate', '20', '--follows', id], async () => {
+    const line = page.getByRole('status', { name: 'gauge' });
+    await expect(line).toContainText('gauge S1: held to nothing');
+    for (const s of read?.states ?? []) {
+      await hand.does(new RegExp(`^(do it|done): ${s.name}$`));
+      await page.getByRole('group', { name: 'states' }).getByRole('button', { name: s.name, exact: true }).click();
+    }
+    const told = await hand.does(/^hold the/);
+    const [, text = told, side = ''] = /reads ([\d.]+) \S+, (.*)\./.exec(told) ?? [];
+    await expect(line).toContainText(`gauge S1 shows ${text}`);
+    await expect(line).toContainText('steady');
+    await page.getByRole('radio', { name: side }).click();
+    await page.getByRole('button', { name: 'Take the reading' }).click();
+    await expect.poll(async () => (await view(page, server, id)).seq).toBeGreaterThan(v.seq);
+    expect(await sourceOfLast(page, server, id)).toMatchObject({ number: 'S1', doubt: 0.05 });
+    await expect(line).toHaveCount(0);
   });
 });
 
@@ -104,4 +135,60 @@ test('the phone is a protractor: zeroed at the datum, held still, taken with its
   const taken = events.filter((e) => e.kind === 'reading').at(-1);
   expect(taken?.body.source?.number).toBe('phone');
   expect(Math.abs(taken?.body.value ?? 0)).toBeCloseTo(10.2, 1);
+});
+
+/** A sound of so many clicks, each dying away in a few hundredths of a second, in a room that is not silent. */
+function clicking(n: number): Buffer {
+  const rate = 48_000;
+  const samples = new Int16Array(rate * (2 + 0.4 * n));
+  for (let i = 0; i < samples.length; i++) samples[i] = Math.round(20 * Math.sin(i * 12.9898 + (i % 7)));
+  for (let k = 0; k < n; k++)
+    for (let i = 0; i < 1500; i++) {
+      const at = Math.round(rate * (1 + 0.4 * k)) + i;
+      samples[at] = Math.round((samples[at] ?? 0) + 12_000 * Math.exp(-i / 250) * Math.sin(i * 0.6));
+    }
+  const head = Buffer.alloc(44);
+  head.write('RIFF', 0);
+  head.writeUInt32LE(36 + samples.byteLength, 4);
+  head.write('WAVEfmt ', 8);
+  head.writeUInt32LE(16, 16);
+  head.writeUInt16LE(1, 20);
+  head.writeUInt16LE(1, 22);
+  head.writeUInt32LE(rate, 24);
+  head.writeUInt32LE(2 * rate, 28);
+  head.writeUInt16LE(2, 32);
+  head.writeUInt16LE(16, 34);
+  head.write('data', 36);
+  head.writeUInt32LE(samples.byteLength, 40);
+  return Buffer.concat([head, Buffer.from(samples.buffer)]);
+}
+
+test('clicks are counted by ear, put right by a tap, and written', async ({ page, server, playwright, launchOptions }, info) => {
+  const run = await begin(page, server, 'oyster', 'parking');
+  const hand = new Hand(page);
+  let v = await view(page, server, run);
+  for (let i = 0; i < 60 && v.advice.read?.quantity !== 'count'; i++) {
+    v = await hand.asItStands(server, run);
+    if (v.advice.read?.quantity === 'count') break;
+    await hand.step(v);
+    await expect.poll(async () => (await view(page, server, run)).seq).toBeGreaterThan(v.seq);
+    v = await view(page, server, run);
+  }
+  const file = info.outputPath('clicks.wav');
+  await writeFile(file, clicking(6));
+  const hears = await playwright.chromium.launch({
+    ...launchOptions,
+    args: [...(launchOptions.args ?? []), `--use-file-for-fake-audio-capture=${file}%noloop`],
+  });
+  const phone = await (await hears.newContext({ viewport: { width: 390, height: 844 }, permissions: ['microphone'] })).newPage();
+  await phone.context().addCookies(await page.context().cookies());
+  await phone.goto(`${server.url}/run/${run}`);
+  await phone.getByRole('button', { name: 'count the clicks by ear' }).click();
+  const heard = phone.getByRole('status', { name: 'clicks heard' });
+  await expect(heard).toContainText('6');
+  await phone.getByRole('button', { name: 'one more' }).click();
+  await expect(heard).toContainText('heard 6, put right');
+  await phone.getByRole('button', { name: 'write 7' }).click();
+  await expect(phone.getByRole('textbox').first()).toHaveValue('7');
+  await hears.close();
 });

@@ -23,7 +23,11 @@ test('an exercise done well, by thumb: looked, pulled, held, signed, and all of 
   await expect(page.getByText(/on no record/)).toBeVisible();
 });
 
-test('an exercise done badly: a good number on a worn part, told where it parted, and begun again from there', async ({ page, server }) => {
+test('an exercise done badly: a good number on a worn part, told where it parted, and begun again from there', async ({
+  page,
+  server,
+  browser,
+}) => {
   await signIn(page, server.url, 'Tobin');
   const id = await begins(page, server, 'It slips on the hill');
   await practise(new Hand(page), server, id); // taps everything, and looks at nothing
@@ -44,6 +48,17 @@ test('an exercise done badly: a good number on a worn part, told where it parted
   await page.getByLabel(/what is wrong/).selectOption({ label: 'lining worn' });
   await page.getByRole('button', { name: 'Stop here, see how it went' }).click();
   await expect(page.getByRole('heading', { name: 'You found what no setting cures.' })).toBeVisible();
+  // a lead sees it, and nobody else
+  const one = await browser.newPage();
+  await signIn(one, server.url, 'Ines');
+  await one.goto(`${server.url}/practice`);
+  await one.getByLabel('whose habits').selectOption({ label: 'Tobin' });
+  await expect(one.getByRole('region', { name: 'Somebody’s habits' }).getByRole('img', { name: 'lost in 1 of 2' }).first()).toBeVisible();
+  await signIn(one, server.url, 'Maud');
+  await one.goto(`${server.url}/practice`);
+  await expect(one.getByRole('button', { name: 'Surprise me' })).toBeVisible();
+  await expect(one.getByLabel('whose habits')).toHaveCount(0);
+  await one.close();
   // two of them make a habit that is seen, and gone with one tap
   await page.goto(`${server.url}/practice`);
   const habits = page.getByRole('region', { name: 'Your habits' });
@@ -93,7 +108,21 @@ test('a lead makes an exercise of a sheet, tries it, and hands it to one person'
   const make = page.getByRole('button', { name: 'Make it, and try it' });
   await make.click();
   await expect(page.getByText('choose at least one fault')).toBeVisible();
+  // where it sits is tapped on the picture; what was chosen elsewhere stays in sight
+  const places = page.getByRole('radiogroup', { name: 'where' });
+  const last = places.getByRole('radio').last();
+  const mark = (await last.innerText()).split(' ')[0] ?? '';
+  await page
+    .getByRole('img')
+    .first()
+    .locator('g', { has: page.locator('text', { hasText: new RegExp(`^${mark}$`) }) })
+    .last()
+    .click();
+  await expect(last).toBeChecked();
   await faults.getByRole('button').first().click();
+  const chosen = await faults.getByRole('button').first().innerText();
+  await places.getByRole('radio').first().click();
+  await expect(faults.getByRole('button', { name: chosen.replace(/^\S+\s+/, '') })).toHaveAttribute('aria-pressed', 'true');
   await make.click();
   await expect(page.getByText('say it in 1 to 400 letters').first()).toBeVisible();
   await page.getByLabel('its title: the complaint in few words').fill('Both idle');

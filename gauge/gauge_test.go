@@ -21,7 +21,7 @@ const hello = `gauge 1 number=C3 name="caliper three" kind=length unit=mm resolu
 func TestALineSaysWhatItIs(t *testing.T) {
 	l, err := Parse(hello + "\r\n")
 	require.NoError(t, err)
-	assert.Equal(t, Identity{"C3", "caliper three", quantity.Length, "mm", 0.01, 0.02, "2026-05-01", "2027-05-01"}, l.Who)
+	assert.Equal(t, Identity{"C3", "caliper three", quantity.Length, "mm", 0.01, 0.02, "2026-05-01", "2027-05-01", ""}, l.Who)
 	again, err := Parse(l.Who.String())
 	require.NoError(t, err)
 	assert.Equal(t, l.Who, again.Who, "it says itself as it is read")
@@ -73,7 +73,7 @@ func TestNothingThatComesInBreaksTheReader(t *testing.T) {
 			return
 		}
 		read++
-		s := &state{live: Live{Identity: Identity{Number: "x", Kind: quantity.Length, Unit: "mm", Doubt: 0.1}}}
+		s := newState(Identity{Number: "x", Kind: quantity.Length, Unit: "mm", Doubt: 0.1}, time.Unix(0, 0))
 		s.take(l, time.Unix(1, 0))
 		live := s.at(time.Unix(1, 0), "2026-01-01")
 		if live.Taken() && live.Value > quantity.Length.Most() {
@@ -96,7 +96,7 @@ func shown(t *testing.T, lines ...string) Live {
 	who, err := Parse(hello)
 	require.NoError(t, err)
 	at := time.Unix(1000, 0)
-	s := &state{live: Live{Identity: who.Who}, last: at}
+	s := newState(who.Who, at)
 	for _, text := range lines {
 		at = at.Add(100 * time.Millisecond)
 		l, err := Parse(text)
@@ -149,7 +149,7 @@ func TestWhatIsWrongWithAGaugeIsTold(t *testing.T) {
 	}
 	assert.True(t, shown(t, append(still, append([]string{"reading 1000000"}, still...)...)...).Steady, "it comes back")
 	who, _ := Parse(hello)
-	s := &state{live: Live{Identity: who.Who}, last: time.Unix(1000, 0)}
+	s := newState(who.Who, time.Unix(1000, 0))
 	assert.Equal(t, TroubleSilent, s.at(time.Unix(1009, 0), "2026-11-24").Trouble)
 	s.last = time.Unix(1009, 0)
 	assert.Equal(t, TroubleOverdue, s.at(time.Unix(1009, 0), "2027-06-01").Trouble)
@@ -232,4 +232,16 @@ func TestTheStandinSpeaksAndGoesWrongAsItIsTold(t *testing.T) {
 	require.Error(t, err)
 	_, err = Trace(strings.NewReader(""))
 	require.Error(t, err)
+}
+
+// A gauge that says more than anybody reads is read no faster, and nothing it says is lost.
+func TestAGaugeThatSaysTooMuchWaits(t *testing.T) {
+	p := &Port{Now: time.Now, Today: func() string { return "2026-01-01" }, Moved: func() {}}
+	heard := 0
+	begin := time.Now()
+	text := hello + "\n" + strings.Repeat("reading 1.5\n", 2*mostLines+50) + "reading 2.5\n"
+	_ = p.Read(strings.NewReader(text), func(string) error { return nil }, func() { heard++ })
+	assert.Equal(t, 2*mostLines+51, heard)
+	assert.Greater(t, time.Since(begin), time.Second, "it was held back")
+	assert.Equal(t, "2.5", p.Live()[0].Text)
 }

@@ -22,10 +22,12 @@ import (
 // Version is that of the protocol.
 const Version = "1"
 
-// longestLine is how many bytes a line may have, its end among them; longestWord how many letters a name has.
+// longestLine is how many bytes a line may have, its end among them; longestWord how many letters a name has, longestRun the id
+// of a run.
 const (
 	longestLine = 200
 	longestWord = 40
+	longestRun  = 60
 )
 
 // Word begins a line.
@@ -42,6 +44,12 @@ const (
 	WordBye     Word = "bye"     // it goes
 )
 
+// WordShows begins what the server tells one that follows an exercise: what it shows now in its unit, or that it is held to nothing.
+const WordShows = "shows"
+
+// Nothing is what one is held to that is held to nothing.
+const Nothing = "nothing"
+
 // Words lists them.
 func (Word) Words() []string {
 	return closed.Words(WordGauge, WordReading, WordHold, WordZero, WordBattery, WordError, WordBye)
@@ -57,6 +65,7 @@ type Identity struct {
 	Doubt      float64       `json:"doubt"`
 	Calibrated string        `json:"calibrated,omitempty"` // a day, 2006-01-02
 	Due        string        `json:"due,omitempty"`        // the same, of its next calibration
+	Follows    string        `json:"follows,omitempty"`    // the run of an exercise: it shows what that rig does
 }
 
 // Line is one line of a gauge. Value and Unit are those of a reading or a hold, Unit "" for that of the gauge.
@@ -153,8 +162,12 @@ func identity(rest string) (who Identity, err error) {
 }
 
 func (who *Identity) set(name, value string) (err error) {
-	if n := utf8.RuneCountInString(value); n == 0 || n > longestWord {
-		return fault.At(name, "write 1 to %d letters", longestWord)
+	most := longestWord
+	if name == "follows" {
+		most = longestRun
+	}
+	if n := utf8.RuneCountInString(value); n == 0 || n > most {
+		return fault.At(name, "write 1 to %d letters", most)
 	}
 	switch name {
 	case "number":
@@ -173,8 +186,10 @@ func (who *Identity) set(name, value string) (err error) {
 		who.Calibrated, err = day(value)
 	case "due":
 		who.Due, err = day(value)
+	case "follows":
+		who.Follows = value
 	default:
-		err = fault.At(name, "a gauge says number, name, kind, unit, resolution, doubt, calibrated and due of itself")
+		err = fault.At(name, "a gauge says number, name, kind, unit, resolution, doubt, calibrated, due and follows of itself")
 	}
 	return fault.Below("", err)
 }
@@ -215,7 +230,8 @@ func kinds() string {
 func (who Identity) String() string {
 	out := fmt.Sprintf("gauge %s number=%q name=%q kind=%q unit=%s doubt=%s", Version, who.Number, who.Name, string(who.Kind), who.Unit,
 		plain(who.Doubt))
-	for _, one := range [][2]string{{"resolution", plain(who.Resolution)}, {"calibrated", who.Calibrated}, {"due", who.Due}} {
+	for _, one := range [][2]string{{"resolution", plain(who.Resolution)}, {"calibrated", who.Calibrated}, {"due", who.Due},
+		{"follows", who.Follows}} {
 		if one[1] != "" && one[1] != "0" {
 			out += " " + one[0] + "=" + one[1]
 		}

@@ -36,7 +36,8 @@ type Live struct {
 	In      string  `json:"in"`   // the unit of Text
 	Value   float64 `json:"value"`
 	Steady  bool    `json:"steady"` // for a second, within its doubt
-	Spread  float64 `json:"spread"` // over the last second
+	Spread  float64 `json:"spread"` // over the last second, as Within in the unit of its kind
+	Within  float64 `json:"within"` // its doubt: half the width
 	Held    bool    `json:"held"`   // its button was pressed just now: this is what it showed then
 	Battery int     `json:"battery,omitempty"`
 	Trouble Trouble `json:"trouble,omitempty"`
@@ -80,6 +81,8 @@ type state struct {
 	samples []sample // of the last second and the one before
 	held    Live     // what it showed as its button was pressed, and when
 	heldAt  time.Time
+	shows   chan string // what it is to be told to show, nil for one that follows nothing
+	strays  float64     // how far it strays that stands still, in the unit of its kind
 }
 
 // takes a line that came at a time.
@@ -117,7 +120,7 @@ func (s *state) reads(l Line, at time.Time) {
 	s.wrong, s.says = TroubleNone, ""
 	if n := len(s.samples); n > 0 {
 		far := math.Abs(q.Value - s.samples[n-1].value)
-		if at.Sub(s.samples[n-1].at) < steadyFor && far > jumpsBy*s.doubt() && far > jumpsShare*s.live.Kind.Most() {
+		if at.Sub(s.samples[n-1].at) < steadyFor && far > jumpsBy*s.strays && far > jumpsShare*s.live.Kind.Most() {
 			s.jumped, s.samples = at, nil
 		}
 	}
@@ -131,8 +134,18 @@ func (s *state) reads(l Line, at time.Time) {
 	}
 }
 
-// doubt is that of the gauge in the canonical unit of its kind.
-func (s *state) doubt() float64 {
+// newState is a gauge that has said who it is.
+func newState(who Identity, at time.Time) *state {
+	s := &state{live: Live{Identity: who}, last: at}
+	s.strays, s.live.Within = s.wide(max(who.Doubt, who.Resolution)), s.wide(max(who.Doubt, who.Resolution/2))
+	if who.Follows != "" {
+		s.shows = make(chan string, 1)
+	}
+	return s
+}
+
+// wide is a width in the unit of the gauge as one in that of its kind.
+func (s *state) wide(v float64) float64 {
 	one := func(v float64) float64 {
 		q, err := quantity.Parse(plain(v), s.live.Unit, s.live.Kind)
 		if err != nil {
@@ -140,7 +153,7 @@ func (s *state) doubt() float64 {
 		}
 		return q.Value
 	}
-	return math.Abs(one(max(s.live.Doubt, s.live.Resolution)) - one(0))
+	return math.Abs(one(v) - one(0))
 }
 
 // at is what it shows at a time.
@@ -155,7 +168,7 @@ func (s *state) at(now time.Time, today string) Live {
 	}
 	if n := len(s.samples); n > 0 {
 		out.Spread = high - low
-		out.Steady = n > 1 && s.samples[n-1].at.Sub(s.samples[0].at) >= steadyFor && out.Spread <= s.doubt()+1e-9
+		out.Steady = n > 1 && s.samples[n-1].at.Sub(s.samples[0].at) >= steadyFor && out.Spread <= s.strays+1e-9
 	}
 	switch {
 	case now.Sub(s.last) > silentFrom:

@@ -25,6 +25,9 @@ type Port struct {
 	moved  bool
 }
 
+// mostLines is how many lines of a gauge are read a second.
+const mostLines = 200
+
 // mostGauges is how many come in at a time, helloWithin how long one may take to say who it is.
 const (
 	mostGauges  = 64
@@ -147,10 +150,20 @@ func (p *Port) Read(r io.Reader, answer func(string) error, heard func()) error 
 	if err := answer("ok"); err != nil {
 		return err
 	}
-	for {
+	if s.shows != nil {
+		ctx, end := context.WithCancel(context.Background())
+		defer end()
+		go s.tellShows(ctx, answer)
+		p.show(s, "", "")
+	}
+	for n, since := 1, time.Now(); ; n++ {
 		text, err := from.next()
 		if err != nil {
 			return errors.Join(err, refuse(answer, err))
+		}
+		if n%mostLines == 0 { // it is read no faster: what it says meanwhile waits where it is
+			time.Sleep(time.Until(since.Add(time.Second)))
+			since = time.Now()
 		}
 		l, err := Parse(text)
 		switch {
@@ -195,7 +208,7 @@ func (p *Port) enter(who Identity) (*state, error) {
 	case !there && len(p.gauges) >= mostGauges:
 		return nil, fmt.Errorf("%d gauges are here already, as many as this server takes", mostGauges)
 	}
-	s := &state{live: Live{Identity: who}, last: p.Now()}
+	s := newState(who, p.Now())
 	p.gauges[who.Number], p.moved = s, true
 	return s, nil
 }

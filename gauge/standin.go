@@ -59,14 +59,18 @@ func (s *Standin) Run(ctx context.Context, conn io.ReadWriter) error {
 	if _, err := fmt.Fprintln(conn, s.Identity); err != nil {
 		return err
 	}
-	answer, err := bufio.NewReaderSize(conn, longestLine).ReadString('\n')
+	from := bufio.NewReaderSize(conn, longestLine)
+	answer, err := from.ReadString('\n')
 	if err != nil {
 		return err
 	}
 	if answer = strings.TrimSpace(answer); answer != "ok" {
 		return errors.New(answer)
 	}
-	keys := s.pressed(ctx)
+	keys := pressed(ctx, s.Keys, func(line string) (string, bool) { return line, true })
+	if s.Follows != "" {
+		keys = pressed(ctx, from, func(line string) (string, bool) { return strings.CutPrefix(line, WordShows+" ") })
+	}
 	random := rand.New(rand.NewPCG(s.Seed, 1))
 	tick := time.NewTicker(time.Duration(float64(time.Second) / s.Rate))
 	defer tick.Stop()
@@ -82,6 +86,9 @@ func (s *Standin) Run(ctx context.Context, conn io.ReadWriter) error {
 			switch v, err := strconv.ParseFloat(key, 64); {
 			case err == nil:
 				set = v
+			case key == Nothing:
+				set = math.NaN()
+				continue
 			case key == "h":
 				word = WordHold
 			case key == "z":
@@ -92,6 +99,12 @@ func (s *Standin) Run(ctx context.Context, conn io.ReadWriter) error {
 				continue
 			}
 		case <-tick.C:
+		}
+		if s.Follows != "" && math.IsNaN(set) {
+			if _, err := fmt.Fprintln(conn, WordError, "held to nothing: hold it to a point of the exercise"); err != nil {
+				return err
+			}
+			continue
 		}
 		v := s.shows(start, shift, set) + (2*random.Float64()-1)*s.Noise
 		line, ends := s.plays(time.Since(start), n, word, v)
@@ -151,16 +164,20 @@ func (s *Standin) rounded(v float64) string {
 	return strconv.FormatFloat(math.Round(v*1e6)/1e6, 'f', -1, 64)
 }
 
-// pressed gives the keys, a line each.
-func (s *Standin) pressed(ctx context.Context) <-chan string {
+// pressed gives the lines of what it follows: keys, or what it is told to show.
+func pressed(ctx context.Context, in io.Reader, each func(string) (string, bool)) <-chan string {
 	out := make(chan string)
-	if s.Keys == nil {
+	if in == nil {
 		return out
 	}
 	go func() {
-		for in := bufio.NewScanner(s.Keys); in.Scan(); {
+		for in := bufio.NewScanner(in); in.Scan(); {
+			line, is := each(strings.TrimSpace(in.Text()))
+			if !is {
+				continue
+			}
 			select {
-			case out <- strings.TrimSpace(in.Text()):
+			case out <- line:
 			case <-ctx.Done():
 				return
 			}

@@ -9,6 +9,7 @@ import (
 
 	"brankel/postgres"
 	"brankel/rigging/fault"
+	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/tell"
 )
@@ -29,17 +30,59 @@ type Device struct {
 }
 
 // AppendFrom does so for an event from a device.
-func (s *Shop) AppendFrom(ctx context.Context, from Device, e record.Event, after int) (RunView, error) {
+func (s *Shop) AppendFrom(ctx context.Context, from Device, e record.Event, after int) (v RunView, err error) {
+	err = s.append(ctx, from, e, after, func(o open) error {
+		v, err = s.view(ctx, o)
+		return err
+	})
+	return v, err
+}
+
+// Kept is what an event became that was added, and what is to be done now: the least that whoever sends one has to know.
+type Kept struct {
+	ID     string      `json:"id"`
+	Seq    int         `json:"seq"`
+	Hash   string      `json:"hash"`
+	Says   string      `json:"says"`
+	Last   int         `json:"last"` // the number of the last event of the run
+	Advice lead.Advice `json:"advice"`
+}
+
+// AppendKept does as AppendFrom, and tells what the event became without showing the run.
+func (s *Shop) AppendKept(ctx context.Context, from Device, e record.Event, after int) (k Kept, err error) {
+	err = s.append(ctx, from, e, after, func(o open) error {
+		led := o.led()
+		k.Last, k.Advice = led.Seq, led.Advice()
+		if led.Identity == nil || led.Sheet == nil || o.broken != "" { // what is asked then hangs on more than the run
+			v, err := s.view(ctx, o)
+			if err != nil {
+				return err
+			}
+			k.Advice = v.View.Advice
+		}
+		for i := len(o.events) - 1; i >= 0; i-- {
+			if kept := o.events[i]; kept.ID == e.ID {
+				k.ID, k.Seq, k.Hash, k.Says = kept.ID, kept.Seq, kept.Hash, kept.Says()
+				break
+			}
+		}
+		return nil
+	})
+	return k, err
+}
+
+// append adds an event, and has the run as it stands then told.
+func (s *Shop) append(ctx context.Context, from Device, e record.Event, after int, tell func(open) error) error {
 	e.Received = s.Now().UTC().Truncate(time.Millisecond)
 	sent := e.Digest()
 	o, err := s.openSince(ctx, e.Run, lately)
 	if err != nil {
-		return RunView{}, err
+		return err
 	}
 	defer o.done()
 	if after > o.state.Seq { // another server was first
 		if err := s.load(ctx, &o, e.Run); err != nil {
-			return RunView{}, err
+			return err
 		}
 	}
 	for range mostTries {
@@ -48,15 +91,15 @@ func (s *Shop) AppendFrom(ctx context.Context, from Device, e record.Event, afte
 			break
 		}
 		if err := s.load(ctx, &o, e.Run); err != nil {
-			return RunView{}, err
+			return err
 		}
 	}
 	if err != nil {
-		return RunView{}, err
+		return err
 	}
 	s.memory.hub.know(e.Run, o.events)
 	s.memory.hub.tellAll(e.Run, Floor)
-	return s.view(ctx, o)
+	return tell(o)
 }
 
 // mostTries is how often another process may come first before a sender is asked to

@@ -1,9 +1,11 @@
 package shop
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"slices"
+	"strconv"
 	"strings"
 
 	"github.com/google/uuid"
@@ -13,16 +15,25 @@ import (
 	"brankel/rigging/picture"
 	"brankel/rigging/practice"
 	"brankel/rigging/run/tell"
+	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
 )
 
 // Composable is a sheet with the faults that can be put into its rig.
 type Composable struct {
-	Sheet   string             `json:"sheet"` // hash
-	Title   string             `json:"title"`
-	Family  string             `json:"family"`
-	Picture *picture.Scene     `json:"picture,omitempty"`
-	Faults  []practice.CauseOf `json:"faults"`
+	Sheet   string           `json:"sheet"` // hash
+	Title   string           `json:"title"`
+	Family  string           `json:"family"`
+	Picture *picture.Scene   `json:"picture,omitempty"` // with the mark of each place
+	Places  []FaultPlace     `json:"places"`            // from the hand to the works
+	Faults  []practice.Fault `json:"faults"`
+}
+
+// FaultPlace is a place of the rig where something may be wrong, with its mark on the picture.
+type FaultPlace struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	Mark string `json:"mark"`
 }
 
 // Composed is an exercise as a lead writes it: which faults a sheet's rig hides, what the owner says, what is to be learnt.
@@ -51,7 +62,38 @@ func (s *Shop) Composable(ctx context.Context, hash string) (Composable, error) 
 	if err != nil {
 		return Composable{}, err
 	}
-	return Composable{hash, one.Cable + " · sheet " + one.ID, one.Family, tell.Picture(one), faults}, nil
+	out := Composable{Sheet: hash, Title: one.Cable + " · sheet " + one.ID, Family: one.Family, Faults: faults}
+	out.Places, out.Picture = placesOf(one, faults)
+	return out, nil
+}
+
+// placesOf are the places of faults along the rig, each with its mark on the picture.
+func placesOf(one *sheet.Sheet, faults []practice.Fault) (out []FaultPlace, scene *picture.Scene) {
+	worked := one.For(one.Manual())
+	drawn, ok := tell.RigOf(worked)
+	across := map[string]float64{"hand": -1, "works": 2, "cable": 0.35}
+	if ok {
+		for name, x := range picture.Places(drawn) {
+			across[name] = x
+		}
+	}
+	for _, f := range faults {
+		if !slices.ContainsFunc(out, func(p FaultPlace) bool { return p.ID == f.Place }) {
+			out = append(out, FaultPlace{ID: f.Place, Name: worked.PlaceSays(f.Place)})
+		}
+	}
+	slices.SortStableFunc(out, func(a, b FaultPlace) int { return cmp.Compare(across[a.ID], across[b.ID]) })
+	for i := range out {
+		out[i].Mark = strconv.Itoa(i + 1)
+		drawn.Marks = append(drawn.Marks, picture.Mark{At: out[i].ID, Text: out[i].Mark})
+	}
+	if !ok {
+		return out, nil
+	}
+	if s, drew := picture.Draw(drawn); drew {
+		scene = &s
+	}
+	return out, scene
 }
 
 // Compose makes an exercise, and keeps it for who made it until it is handed out: it is to be tried first. How it ends follows

@@ -161,7 +161,7 @@ func corrected(list []taught, id, path string, was float64) (l Lesson, ok bool) 
 	if len(l.Runs) < sheet.EnoughRuns || 2*len(l.Runs) <= len(all) || len(machines) < 2 {
 		return l, false
 	}
-	l.Path, l.Was, l.Value, l.Measured = path, was, threeFigures(sum/weights), true
+	l.Path, l.Was, l.Value, l.Measured = path, was, quantity.ThreeFigures(sum/weights), true
 	if math.Abs(l.Value/was-1) <= differs {
 		return l, false
 	}

@@ -74,7 +74,14 @@ func (s *Shop) WatchRun(id string) *Watch { return s.Watch(id, hands(id), Coming
 const gaugesMoved = "gauges"
 
 // GaugesMoved tells whoever follows a run that connected gauges show something else.
-func (s *Shop) GaugesMoved() { s.memory.hub.wake(gaugesMoved) }
+func (s *Shop) GaugesMoved() {
+	s.memory.hub.wake(gaugesMoved)
+	s.door.mu.Lock()
+	defer s.door.mu.Unlock()
+	if s.door.open != nil {
+		s.door.open.Shop.memory.hub.wake(gaugesMoved)
+	}
+}
 
 // OfGauges tells whether the news since it was asked last is of connected gauges.
 func (w *Watch) OfGauges() bool { return w.ofTopic(gaugesMoved) }

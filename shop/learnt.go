@@ -8,6 +8,7 @@ import (
 
 	"brankel/postgres"
 	"brankel/rigging/fault"
+	"brankel/rigging/quantity"
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
 	"brankel/rigging/run/spell"
@@ -113,18 +114,9 @@ func together(list []taught, id string) (out []record.Known) {
 		}
 	}
 	for i := range out {
-		out[i].Value = threeFigures(out[i].Value)
+		out[i].Value = quantity.ThreeFigures(out[i].Value)
 	}
 	return out
-}
-
-// threeFigures leaves three figures of a value: nobody measures nearer.
-func threeFigures(v float64) float64 {
-	if v == 0 {
-		return 0
-	}
-	scale := math.Pow(10, 2-math.Floor(math.Log10(math.Abs(v))))
-	return math.Round(v*scale) / scale
 }
 
 // knowsOf is the rig of a machine's cable where its runs showed it to be another than its sheets say, by sheet.

@@ -64,7 +64,7 @@ func (s *Shop) Practice(ctx context.Context) (*Practice, error) {
 		return nil, err
 	}
 	p := &Practice{Shop: New(store, s.Now), now: s.Now, rooms: must(lru.New[string, *roomOpen](roomsKept))}
-	p.Shop.only = p.sheetOf
+	p.Shop.only, p.Shop.truly = p.sheetOf, p.trulyOf
 	for _, g := range practice.Gauges {
 		err = errors.Join(err, store.SaveGauge(ctx, g))
 	}
@@ -83,6 +83,19 @@ func (p *Practice) sheetOf(ctx context.Context, run string) ([]sheet.Head, error
 	}
 	defer r.Unlock()
 	return sheet.Heads([]*sheet.Sheet{r.room.Sheet()}), nil
+}
+
+// trulyOf is the rig of an exercise as it truly stands once that is over, nil before: then it is hidden.
+func (p *Practice) trulyOf(ctx context.Context, run string) (*sheet.Sheet, error) {
+	r, err := p.at(ctx, run)
+	if err != nil {
+		return nil, err
+	}
+	defer r.Unlock()
+	if !r.try.Ended {
+		return nil, nil
+	}
+	return r.room.Truly(), nil
 }
 
 // PracticeIn says which exercise is begun, by its id; without a seed one is drawn. Run is its id, made where it is begun.
@@ -386,13 +399,15 @@ type Practised struct {
 	Made     []string           `json:"made"` // states that were made so, and hold
 	Causes   []practice.CauseOf `json:"causes"`
 	Ended    bool               `json:"ended"`
-	Inspects bool               `json:"inspects"` // the second pair of eyes is the room's
+	Inspects bool               `json:"inspects"`       // the second pair of eyes is the room's
+	Held     *practice.Held     `json:"held,omitempty"` // what a gauge shows that is held still
 }
 
 func (p *Practice) practised(r *roomOpen) *Practised {
 	room := r.room
 	return &Practised{Open: room.Open(), Seed: r.try.Seed, Minutes: room.Minutes(), Controls: room.Controls(), Things: room.Things(),
-		Made: room.MadeStates(), Causes: room.Causes(), Ended: r.try.Ended, Inspects: room.WantsInspecting()}
+		Made: room.MadeStates(), Causes: room.Causes(), Ended: r.try.Ended, Inspects: room.WantsInspecting(),
+		Held: room.Holding()}
 }
 
 // choose finds the exercise: one by its id, or any that fits.

@@ -18,7 +18,9 @@ type Shop struct {
 	memory *memory
 	// only gives the sheets that a run may lead to, where they are not those of its cable; nil for all.
 	only func(ctx context.Context, run string) ([]sheet.Head, error)
-	door practiceDoor
+	// truly gives the rig of a run as it truly stands, with its sheet, where that is known and may be told; nil for none.
+	truly func(ctx context.Context, run string) (*sheet.Sheet, error)
+	door  practiceDoor
 }
 
 // New is the workshop on a store; now tells the time.

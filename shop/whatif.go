@@ -108,6 +108,12 @@ func (s *Shop) fromRun(ctx context.Context, id string, v *WhatIfView, q *whatif.
 	}
 	q.Sheet, q.School = o.state.Pinned, o.state.School
 	v.Title, v.About, v.Sheet = o.machine.Name+" · "+o.cable.Name, "as it should be: nothing was read yet", o.sheet
+	if s.truly != nil {
+		if one, err := s.truly(ctx, id); err != nil || one != nil {
+			q.Sheet, v.About = one, "the rig as it truly stands"
+			return err
+		}
+	}
 	if f, ok := o.led().Fitted(); ok {
 		q.Then.Around = o.led().Around()
 		q.Then.Settings, v.About = f.Settings, "the rig that fits the last readings"

@@ -7,6 +7,7 @@ import (
 
 	"brankel/gauge"
 	"brankel/rigging/workshop"
+	"brankel/shop"
 )
 
 func (s *server) gaugeRoutes() []route {
@@ -17,12 +18,27 @@ func (s *server) gaugeRoutes() []route {
 	}
 }
 
-func (s *server) gaugesLive(c *echo.Context) error { return answer(c, s.liveGauges(), nil) }
+func (s *server) gaugesLive(c *echo.Context) error { return answer(c, s.liveGauges(""), nil) }
 
-// liveGauges are those that are connected to this server.
-func (s *server) liveGauges() []gauge.Live {
+// liveGauges are those that are connected to this server and may be read at a run.
+func (s *server) liveGauges(run string) []gauge.Live {
 	if s.port == nil {
 		return []gauge.Live{}
 	}
-	return s.port.Live()
+	if !shop.IsPractice(run) {
+		run = ""
+	}
+	return gauge.Of(s.port.Live(), run)
+}
+
+// followed tells the gauges that follow an exercise what is held to its rig now.
+func (s *server) followed(run string, p *shop.Practised) {
+	if s.port == nil || p == nil {
+		return
+	}
+	if p.Held == nil {
+		s.port.Follow(run, "", "")
+		return
+	}
+	s.port.Follow(run, p.Held.Text, p.Held.Unit)
 }

@@ -1,53 +1,56 @@
 package web_test
 
 import (
-	"compress/gzip"
+	"encoding/json"
 	"io"
-	"log/slog"
 	"net/http"
 	"net/http/httptest"
 	"strings"
 	"testing"
-	"testing/fstest"
 
+	"github.com/klauspost/compress/gzip"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"brankel/internal/testdb"
 	"brankel/web"
 )
 
-// A script that was packed when it was built goes out so to whoever understands it; to others as it is, or packed by the way.
-func TestAScriptGoesOutAsItWasPacked(t *testing.T) {
-	plain := strings.Repeat("a script of some length; ", 2000)
-	ui := fstest.MapFS{"index.html": {Data: []byte("page")}, "assets/a.js": {Data: []byte(plain)}, "assets/a.js.br": {Data: []byte("packed")},
-		"assets/b.js": {Data: []byte(plain)}}
-	h, err := web.New(testdb.Empty(t), ui, slog.New(slog.DiscardHandler), web.Options{})
-	require.NoError(t, err)
-	get := func(path, accepts string) *http.Response {
-		r := httptest.NewRequest("GET", path, nil)
-		r.Header.Set("Accept-Encoding", accepts)
-		w := httptest.NewRecorder()
-		h.ServeHTTP(w, r)
-		return w.Result()
-	}
-	br := get("/assets/a.js", "gzip, deflate, br")
-	body, err := io.ReadAll(br.Body)
-	require.NoError(t, err)
-	assert.Equal(t, "br", br.Header.Get("Content-Encoding"))
-	assert.Contains(t, br.Header.Get("Content-Type"), "javascript")
-	assert.Equal(t, "packed", string(body))
-	for _, path := range []string{"/assets/a.js", "/assets/b.js"} {
-		zipped := get(path, "gzip")
-		require.Equal(t, "gzip", zipped.Header.Get("Content-Encoding"), path)
-		in, err := gzip.NewReader(zipped.Body)
+// What is large comes packed to who takes it so, and is the same; what is small, what is refused and what nobody wanted packed comes
+// as it is.
+func TestWhatIsLargeComesPacked(t *testing.T) {
+	c := newClient(t)
+	s := httptest.NewServer(c.http)
+	defer s.Close()
+	asks := func(path, takes string) (*http.Response, string) {
+		r, err := http.NewRequest("GET", s.URL+path, http.NoBody)
 		require.NoError(t, err)
-		body, err = io.ReadAll(in)
+		r.Header.Set("Cookie", c.cookie)
+		r.Header.Set("Accept-Encoding", takes) // set by hand, the client unpacks nothing
+		answer, err := http.DefaultClient.Do(r)
 		require.NoError(t, err)
-		assert.Equal(t, plain, string(body))
+		defer answer.Body.Close()
+		body := io.Reader(answer.Body)
+		if answer.Header.Get("Content-Encoding") == "gzip" {
+			body, err = gzip.NewReader(answer.Body)
+			require.NoError(t, err)
+		}
+		raw, err := io.ReadAll(body)
+		require.NoError(t, err)
+		return answer, string(raw)
 	}
-	body, err = io.ReadAll(get("/assets/b.js", "identity").Body)
-	require.NoError(t, err)
-	assert.Equal(t, plain, string(body))
-	assert.Equal(t, http.StatusNotFound, get("/assets/none.js", "br").StatusCode)
+	packed, large := asks("/api/v1/openapi.json", "gzip")
+	assert.Equal(t, "gzip", packed.Header.Get("Content-Encoding"))
+	_, plain := asks("/api/v1/openapi.json", "identity")
+	assert.Equal(t, plain, large)
+	assert.Greater(t, len(large), 50_000)
+	small, text := asks("/healthz", "gzip")
+	assert.Empty(t, small.Header.Get("Content-Encoding"))
+	assert.NotEmpty(t, text)
+	for path, status := range map[string]int{"/api/v1/runs/none": 404, "/api/v1/runs/2026-11-avocet/events?after=x": 422} {
+		refused, body := asks(path, "gzip")
+		assert.Equal(t, status, refused.StatusCode, path)
+		var problem web.Problem
+		require.NoError(t, json.Unmarshal([]byte(body), &problem), "%s: %q", path, body)
+		assert.True(t, strings.HasPrefix(refused.Header.Get("Content-Type"), "application/problem+json"), path)
+	}
 }

@@ -25,15 +25,19 @@ type wire struct {
 	b      *testing.B
 	server *httptest.Server
 	client
+	prefers string
 }
 
-func newWire(b *testing.B) wire {
+func newWire(b *testing.B) wire { return newWireOf(b, func(c client) http.Handler { return c.http }) }
+
+func newWireOf(b *testing.B, serves func(client) http.Handler) wire {
 	c := newClient(b)
 	c.shop.Now = time.Now
+	c.http = serves(c)
 	s := httptest.NewServer(c.http)
 	b.Cleanup(s.Close)
 	s.Client().Transport.(*http.Transport).MaxIdleConnsPerHost = 32
-	return wire{b, s, c.as("Ines", "slack tide at nine")}
+	return wire{b, s, c.as("Ines", "slack tide at nine"), ""}
 }
 
 func (w wire) call(method, path, body string) []byte {
@@ -41,6 +45,9 @@ func (w wire) call(method, path, body string) []byte {
 	require.NoError(w.b, err)
 	r.Header.Set("Cookie", w.cookie)
 	r.Header.Set("Content-Type", "application/json")
+	if w.prefers != "" {
+		r.Header.Set("Prefer", w.prefers)
+	}
 	answer, err := w.server.Client().Do(r)
 	require.NoError(w.b, err)
 	defer answer.Body.Close()
@@ -113,8 +120,20 @@ func took(do func()) time.Duration {
 }
 
 // BenchmarkPost posts readings from one client, each beside one bare committed insert.
-func BenchmarkPost(b *testing.B) {
+func BenchmarkPost(b *testing.B) { newWire(b).posts() }
+
+// BenchmarkPostLeast is BenchmarkPost answered with the least.
+func BenchmarkPostLeast(b *testing.B) { wanting(b).posts() }
+
+// wanting is a client that wants the least of an answer.
+func wanting(b *testing.B) wire {
 	w := newWire(b)
+	w.prefers = "return=minimal"
+	return w
+}
+
+func (w wire) posts() {
+	b := w.b
 	one := newBare(b, w, 1)[0]
 	run, seq := w.safe()
 	var posts, inserts []time.Duration
@@ -134,6 +153,9 @@ func BenchmarkPost(b *testing.B) {
 // BenchmarkPostSixteen has sixteen clients post into runs of their own, then sixteen bare
 // connections insert: how many a second.
 func BenchmarkPostSixteen(b *testing.B) { newWire(b).sixteen(func(string) {}) }
+
+// BenchmarkPostSixteenLeast is BenchmarkPostSixteen answered with the least.
+func BenchmarkPostSixteenLeast(b *testing.B) { wanting(b).sixteen(func(string) {}) }
 
 // sixteen measures it; opened is told of each run before.
 func (w wire) sixteen(opened func(run string)) {

@@ -166,6 +166,7 @@ func (s *server) doPractice(c *echo.Context) error {
 		return err
 	}
 	told, beside, err := p.Do(c.Request().Context(), c.Param("run"), in)
+	s.followed(c.Param("run"), beside)
 	return answer(c, Done{told, beside}, err)
 }
 
@@ -188,6 +189,9 @@ func (s *server) endPractice(c *echo.Context) error {
 		return err
 	}
 	out, err := p.End(c.Request().Context(), c.Param("run"), in)
+	if err == nil {
+		s.followed(c.Param("run"), &shop.Practised{}) // nothing is held to it any more
+	}
 	return answer(c, out, err)
 }
 

@@ -17,6 +17,7 @@ import (
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
 	"brankel/shop"
+	"brankel/web"
 )
 
 // asked is an answer read as what it is.
@@ -73,6 +74,9 @@ func follows(t *testing.T, c client, by string, v shop.RunView) (shop.RunView, b
 			acted(t, c, v.ID, practice.Act{State: s.ID})
 		}
 		told := acted(t, c, v.ID, practice.Act{Point: a.Read.Point})
+		meant := asked[web.Meaning](t, c, "POST", "/api/v1/runs/"+v.ID+"/understand",
+			fmt.Sprintf(`{"point": %q, "text": %q, "side": %q, "unit": %q}`, a.Read.Point, told.Reading.Text, told.Reading.Side, told.Reading.Unit), 200)
+		assert.NotEmpty(t, meant.Says, "what is written is understood as it is typed")
 		require.True(t, told.Done, told.Says)
 		in := record.Reading{Point: a.Read.Point, Text: told.Reading.Text, Side: told.Reading.Side, Unit: told.Reading.Unit, Gauge: told.Reading.Gauge}
 		for _, s := range a.Read.States {
@@ -123,6 +127,31 @@ func counted(t *testing.T, c client) map[string]int64 {
 		out[table] = n
 	}
 	return out
+}
+
+// What each reading truly was is told in the debrief, and the bench lies on the rig as it truly stands: both hidden until it is over.
+func TestTheDebriefTellsWhatReadingsWereAndTheBenchLiesOnTheTrueRig(t *testing.T) {
+	c := newClient(t)
+	v := begun(t, c, "stern-short")
+	for v.View.Advice.Do != lead.DoMove { // as found is read by then
+		var more bool
+		v, more = follows(t, c, "Ines", v)
+		require.True(t, more)
+	}
+	ask := func() shop.WhatIfView {
+		return asked[shop.WhatIfView](t, c, "POST", "/api/v1/whatif", `{"run": "`+v.ID+`"}`, 200)
+	}
+	assert.NotContains(t, ask().About, "truly")
+	end := asked[shop.Debriefed](t, c, "POST", "/api/v1/practice/"+v.ID+"/end", `{}`, 200)
+	so := ""
+	for _, stop := range end.Debrief.You {
+		so += strings.Join(stop.So, "; ")
+	}
+	assert.Contains(t, so, "was truly "+end.Debrief.Truths[0].Is+", outside")
+	bench := ask()
+	assert.Equal(t, "the rig as it truly stands", bench.About)
+	assert.False(t, bench.Inside)
+	assert.NotEmpty(t, bench.Plan, "what it would have taken")
 }
 
 // An exercise is worked on the same routes as any run, from the complaint to the signature, ends in a debrief, and the floor
@@ -282,6 +311,24 @@ func TestAnExerciseGoesOnAndBeginsAgainWhereTheyParted(t *testing.T) {
 	assert.Equal(t, uint64(7), next.Practice.Seed)
 }
 
+// What would have hurt somebody fails the exercise it was tried in, and not the one that begins again behind it.
+func TestWhoBeginsAgainBeginsWithoutTheDanger(t *testing.T) {
+	c := newClient(t)
+	v := begun(t, c, "stern-short")
+	for v.View.Advice.Do != lead.DoRead { // hands are in by then
+		v, _ = follows(t, c, "Ines", v)
+	}
+	told := acted(t, c, v.ID, practice.Act{SetUp: &practice.Putting{Thing: "key", Way: "running"}})
+	require.NotEmpty(t, told.Danger, "%+v", told)
+	v, _ = follows(t, c, "Ines", v)
+	next := asked[shop.RunView](t, c, "POST", "/api/v1/practice/"+v.ID+"/again", fmt.Sprintf(`{"from": %d}`, v.View.Seq), 200)
+	failed := func(run string) string {
+		return asked[shop.Debriefed](t, c, "POST", "/api/v1/practice/"+run+"/end", `{}`, 200).Score.Failed
+	}
+	assert.NotEmpty(t, failed(v.ID))
+	assert.Empty(t, failed(next.ID))
+}
+
 // A lead makes an exercise of a sheet of the workshop, tries it, and hands it to one person: nobody else is offered it, and what
 // cannot be is told at its blank.
 func TestALeadComposesAnExerciseAndHandsItOut(t *testing.T) {
@@ -299,6 +346,14 @@ func TestALeadComposesAnExerciseAndHandsItOut(t *testing.T) {
 	can := asked[shop.Composable](t, lead, "GET", "/api/v1/practice/faults?sheet="+hash, "", 200)
 	require.NotEmpty(t, can.Faults)
 	require.NotNil(t, can.Picture)
+	require.Len(t, can.Picture.Marks, len(can.Places), "each place has its mark on the picture")
+	for i, p := range can.Places {
+		assert.Equal(t, p.Mark, can.Picture.Marks[i].Text)
+		assert.NotEmpty(t, p.Name)
+	}
+	for _, f := range can.Faults {
+		assert.True(t, slices.ContainsFunc(can.Places, func(p shop.FaultPlace) bool { return p.ID == f.Place }), f.ID)
+	}
 	write := func(cause string, size float64, title string) string {
 		raw, err := json.Marshal(shop.Composed{Sheet: hash, Title: title, Complaint: "It does not go astern.", Learns: "Look at both ends.",
 			Would: "It jumps out under load.", Grade: 2, Causes: []practice.Put{{Cause: cause, Size: size}}})

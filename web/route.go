@@ -36,6 +36,7 @@ func on(method, path, id, summary string) route {
 func (r route) asks(query ...string) route   { r.Query = query; return r }
 func (r route) takes(in any) route           { r.In = in; return r }
 func (r route) gives(out any) route          { r.Out = out; return r }
+func (r route) least(out any) route          { r.Least = out; return r }
 func (r route) as(mediaType string) route    { r.Type = mediaType; return r }
 func (r route) slowly() route                { r.slow = true; return r }
 func (r route) atLarge() route               { return r.upTo(largeLimit) }

@@ -16,7 +16,9 @@ import (
 
 	"brankel/paper"
 	"brankel/rigging/calc"
+	"brankel/rigging/clicks"
 	"brankel/rigging/fault"
+	"brankel/rigging/logged"
 	"brankel/rigging/quantity"
 	"brankel/rigging/rig"
 	"brankel/rigging/run/record"
@@ -125,18 +127,24 @@ func (s *server) routes() []route {
 			on(get, "/api/v1/runs/{run}/events", "events", "the events of a run, after a number").asks("after").gives([]record.Event{}).
 				by(s.events, workshop.Read).toGuests().toApprentices(),
 			on(post, "/api/v1/runs/{run}/events", "append", "add an event; 409 with those missed when others came "+
-				"first").takes(EventIn{}).gives(shop.RunView{}).
+				"first").takes(EventIn{}).gives(shop.RunView{}).least(shop.Kept{}).
 				by(s.appendEvent, workshop.Work).toGuests().toApprentices(),
 			on(get, "/api/v1/runs/{run}/lessons", "lessons", "what a signed run teaches of its sheet").gives([]shop.Lesson{}).
 				by(s.lessons, workshop.Read).costs(s.gates.reckons).ofWork(),
 			on(post, "/api/v1/runs/{run}/learn", "learn", "keep what a run teaches as the next revision of its sheet").takes(LearnIn{}).
-				gives(shop.SheetPage{}).by(s.learn, workshop.Manage).costs(s.gates.reckons),
+				gives(shop.SheetPage{}).by(s.learn, workshop.Manage).costs(s.gates.reckons).ofWork(),
 			on(post, "/api/v1/runs/{run}/understand", "understand", "what does this reading mean? nothing is "+
 				"kept").takes(record.Reading{}).gives(Meaning{}).
-				by(s.understand, workshop.Read).toGuests().toApprentices().ofWork(),
+				by(s.understand, workshop.Read).toGuests().toApprentices(),
+			on(post, "/api/v1/runs/{run}/logged", "logged", "what do these readings, logged elsewhere as CSV, make on this run? nothing is "+
+				"kept: each line that is taken is an event").takes(shop.LoggedIn{}).gives(logged.Looked{}).
+				by(s.logged, workshop.Work).upTo(2 * logged.MostBytes).ofWork().costs(s.gates.reckons),
 			on(post, "/api/v1/runs/{run}/hear", "hear", "which figures of a proof were dictated? nothing is kept").
 				takes(Dictated{}).gives(record.Heard{}).
 				by(s.hear, workshop.Read).toGuests().toApprentices(),
+			on(post, "/api/v1/runs/{run}/clicks", "clicks", "how many clicks did a microphone hear? nothing is kept").
+				takes(clicks.Heard{}).gives(clicks.Count{}).
+				by(s.clicks, workshop.Read).toGuests().upTo(128 << 10),
 			on(get, "/api/v1/runs/{run}/which", "which", "which sheet does this serial lead to?").asks("serial", "hand", "variant", "cable").gives(Which{}).
 				by(s.which, workshop.Read).toApprentices(),
 			on(get, "/api/v1/runs/{run}/record", "record", "the record").gives(tell.Record{}).
@@ -286,7 +294,15 @@ func (s *server) appendEvent(c *echo.Context) error {
 	if err := may(who, e); err != nil {
 		return err
 	}
-	out, err := add(c.Request().Context(), from, e, in.After)
+	var out any
+	if least(c) {
+		out, err = s.shop.AppendKept(c.Request().Context(), from, e, in.After)
+	} else {
+		var v shop.RunView
+		v, err = add(c.Request().Context(), from, e, in.After)
+		s.followed(e.Run, v.Practice)
+		out = v
+	}
 	var conflict *shop.Conflict
 	if errors.As(err, &conflict) {
 		if view, err2 := s.of(c).Run(c.Request().Context(), e.Run); err2 == nil {

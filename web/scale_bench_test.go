@@ -42,7 +42,7 @@ func BenchmarkScale(b *testing.B) {
 			{"log", "/api/v1/log?cable=clutch&moved=3"}, {"run", "/api/v1/runs/fleet-1-7-5"},
 		} {
 			b.Run(fmt.Sprintf("%s of %d over %d", q.name, machines, size.years), func(b *testing.B) {
-				w := wire{b, w.server, w.client}
+				w := wire{b, w.server, w.client, ""}
 				w.call("GET", q.path, "")
 				var all []time.Duration
 				for b.Loop() {

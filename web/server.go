@@ -3,7 +3,7 @@ package web
 
 import (
 	"cmp"
-	"compress/gzip"
+
 	"crypto/rand"
 	"encoding/base64"
 	"io/fs"
@@ -16,6 +16,8 @@ import (
 	"time"
 
 	"github.com/alexedwards/scs/v2"
+	"github.com/klauspost/compress/gzhttp"
+	"github.com/klauspost/compress/gzip"
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
 
@@ -101,7 +103,11 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { srv.fail(e.NewContext(r, w), err) }
 	e.Use(middleware.Recover(), middleware.SecureWithConfig(middleware.SecureConfig{
 		ContentTypeNosniff: "nosniff", XFrameOptions: "DENY", ReferrerPolicy: "same-origin"}), secure, readable)
-	packed := middleware.GzipWithConfig(middleware.GzipConfig{MinLength: packFrom, Level: gzip.BestSpeed})
+	packs, err := gzhttp.NewWrapper(gzhttp.MinSize(packFrom), gzhttp.CompressionLevel(gzip.BestSpeed))
+	if err != nil {
+		return nil, err
+	}
+	packed := packing(packs)
 	withSession := echo.WrapMiddleware(sessions.LoadAndSave)
 	slow := middleware.RateLimiter(
 		middleware.NewRateLimiterMemoryStoreWithConfig(
@@ -235,6 +241,21 @@ func (s *server) isPacked(c *echo.Context) bool {
 	}
 	_, err := fs.Stat(s.ui, "assets/"+c.Param("*")+".br")
 	return err == nil
+}
+
+// packing packs what is answered; why there is no answer is told by whoever tells all errors, past what packs.
+func packing(packs func(http.Handler) http.HandlerFunc) echo.MiddlewareFunc {
+	return func(next echo.HandlerFunc) echo.HandlerFunc {
+		return func(c *echo.Context) (err error) {
+			plain := c.Response()
+			defer c.SetResponse(plain)
+			packs(http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
+				c.SetResponse(w)
+				err = next(c)
+			}))(plain, c.Request())
+			return err
+		}
+	}
 }
 
 // unlessPacked packs what was not packed before.

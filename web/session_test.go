@@ -29,7 +29,7 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 	anybody := []string{"session", "inDemo", "outOfDemo", "calcs", "calc", "rigAnswer", "rigSchema", "healthz", "openapi", "sheetSchema", "join",
 		"trouble", "troubleSchema", "sheetAsks", "sheetFrom", "calendarBy"}
 	work := []string{"openRun", "benchRun", "append", "keepThin", "dropThin", "keepTable", "dropTable", "logMachine",
-		"hand", "invite", "addPhoto", "addVoice", "keepMeaning", "plan"}
+		"hand", "invite", "addPhoto", "addVoice", "keepMeaning", "plan", "logged"}
 	manage := []string{"setTimes", "addPerson", "changePerson", "keepSheet", "newSheet", "checkSheet", "putMachine", "keepGauge",
 		"takeTroubleOdds", "keepTroubleFile", "dropTroubleFile", "begin", "learn", "lookSheets", "takeSheets",
 		"calendars", "newCalendar", "revokeCalendar", "setRule", "correct", "archiving", "makeArchive", "archive", "habitsOf", "composable", "compose", "handOut"}
@@ -40,7 +40,7 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 		devices[role] = out.as(who[0], who[1])
 	}
 	guest := devices[workshop.Lead].guest("2026-11-avocet", "Bo")
-	guests := []string{"run", "events", "append", "understand", "hear", "streamRun", "hands", "hand", "addPhoto", "photo", "measure",
+	guests := []string{"run", "events", "append", "understand", "hear", "clicks", "streamRun", "hands", "hand", "addPhoto", "photo", "measure",
 		"addVoice", "voice"}
 	for path, methods := range doc.Paths {
 		at := strings.NewReplacer("{run}", "2026-11-avocet", "{hash}", "none", "{name}", "window", "{id}", "nobody").Replace(path)

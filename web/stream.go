@@ -134,7 +134,7 @@ func (s *server) streamRun(c *echo.Context) error {
 		return f.say("hands", "", raw)
 	}
 	gauges := func(f flow) error {
-		raw, _ := json.Marshal(s.liveGauges()) // plain data
+		raw, _ := json.Marshal(s.liveGauges(id)) // plain data
 		return f.say("gauges", "", raw)
 	}
 	first := true

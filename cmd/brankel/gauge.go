@@ -62,6 +62,7 @@ func gaugeCommand() *cobra.Command {
 	value := f.Float64("value", 0, "what it shows")
 	trace := f.String("trace", "", "a file it follows: seconds and value a line, with a comma between")
 	keys := f.Bool("keys", false, "follow standard input: a number sets it, h holds, z zeroes")
+	f.StringVar(&s.Follows, "follows", "", "the run of an exercise, as it stands in its address: it shows what is held to that rig")
 	f.Float64Var(&s.Noise, "noise", 0, "to either side, in its unit")
 	f.Float64Var(&s.Drift, "drift", 0, "a minute, in its unit")
 	f.Float64Var(&s.Rate, "rate", 10, "lines a second")
@@ -75,6 +76,9 @@ func gaugeCommand() *cobra.Command {
 		}
 		if s.Rate <= 0 || s.Rate > 100 {
 			return told(c, nil, fault.At("rate", "write from above 0 to 100 lines a second"))
+		}
+		if s.Follows != "" && (*trace != "" || *keys || *to == "") {
+			return told(c, nil, fault.At("follows", "it follows an exercise, or a trace, or keys; the exercise at a server, with --to"))
 		}
 		if *play != "" && !slices.Contains(s.Play.Words(), *play) {
 			return told(c, nil, fault.At("play", "write one of %s", strings.Join(s.Play.Words(), ", ")))

@@ -81,4 +81,4 @@ func bigger(most, room float64) float64 {
 	return times
 }
 
-func clamp(v, low, high float64) float64 { return math.Min(math.Max(v, low), high) }
+func clamp(v, low, high float64) float64 { return min(max(v, low), high) }

@@ -161,10 +161,16 @@ func (p *pen) fit(one label, l layout, taken []rect) (out []Text, box rect, ok b
 		if b.x1 < low || b.x2 > high || b.y1 < 2 || b.y2 > Height-2 {
 			continue
 		}
-		away := math.Hypot(one.x-clamp(one.x, b.x1, b.x2), one.y-clamp(one.y, b.y1, b.y2)) + math.Abs(c.x)/12
+		if c.x*one.lean < 0 || one.lean != 0 && math.Abs(c.x) < w/2 { // it keeps to its side
+			continue
+		}
+		aside := math.Abs(c.x) / 12
+		if aside >= best {
+			continue
+		}
+		away := math.Hypot(one.x-clamp(one.x, b.x1, b.x2), one.y-clamp(one.y, b.y1, b.y2)) + aside
 		switch {
 		case away >= best || away < one.away && b.holds(one.x, one.y):
-		case c.x*one.lean < 0 || one.lean != 0 && math.Abs(c.x) < w/2: // it keeps to its side
 		case p.grid.covers(b) || meetsAny(b, taken):
 		default:
 			best, box, ok = away, b, true
@@ -205,50 +211,57 @@ func meetsAny(box rect, taken []rect) bool {
 	return false
 }
 
-// grid knows what is drawn where, in cells: how many cells before each, so that a box is asked
-// in one step.
-type grid struct{ before [][]int }
+// grid knows what is drawn where, in cells: how many cells before each, row by row, so that a box is asked in one step.
+type grid struct{ before []int32 }
 
 const cell = 3.0
 
+// How many cells there are, and how many numbers a row of the grid has: one more than its cells.
+var (
+	cellsAcross = int(math.Ceil(Width / cell))
+	cellsDown   = int(math.Ceil(Height / cell))
+	gridRow     = cellsAcross + 1
+)
+
 func gridOf(shapes []Shape) grid {
-	across, down := int(math.Ceil(Width/cell)), int(math.Ceil(Height/cell))
-	drawn := make([]bool, across*down)
+	g := grid{make([]int32, gridRow*(cellsDown+1))}
 	for _, s := range shapes {
-		s.mark(func(x, y, r float64) {
-			for i := int(max(0, (x-r)/cell)); i <= min(across-1, int((x+r)/cell)); i++ {
-				for j := int(max(0, (y-r)/cell)); j <= min(down-1, int((y+r)/cell)); j++ {
-					drawn[j*across+i] = true
-				}
-			}
-		})
+		s.mark(g.drawn)
 	}
-	g := grid{make([][]int, down+1)}
-	for j := range g.before {
-		g.before[j] = make([]int, across+1)
-		for i := 1; i <= across && j > 0; i++ {
-			n := 0
-			if drawn[(j-1)*across+i-1] {
-				n = 1
-			}
-			g.before[j][i] = n + g.before[j-1][i] + g.before[j][i-1] - g.before[j-1][i-1]
+	for j := 1; j <= cellsDown; j++ {
+		above, here := g.before[(j-1)*gridRow:j*gridRow], g.before[j*gridRow:(j+1)*gridRow]
+		sum := int32(0)
+		for i := range here {
+			sum += here[i]
+			here[i] = above[i] + sum
 		}
 	}
 	return g
 }
 
+// drawn takes note of what is drawn in a box, before the cells are summed.
+func (g grid) drawn(b rect) {
+	i1, i2 := int(max(0, b.x1/cell)), min(cellsAcross-1, int(b.x2/cell))
+	for j := int(max(0, b.y1/cell)); j <= min(cellsDown-1, int(b.y2/cell)); j++ {
+		for i := i1; i <= i2; i++ {
+			g.before[(j+1)*gridRow+i+1] = 1
+		}
+	}
+}
+
 // covers tells whether anything is drawn in a box.
 func (g grid) covers(b rect) bool {
 	i1, j1 := max(0, int(b.x1/cell)), max(0, int(b.y1/cell))
-	i2, j2 := min(len(g.before[0])-1, int(b.x2/cell)+1), min(len(g.before)-1, int(b.y2/cell)+1)
-	return g.before[j2][i2]-g.before[j1][i2]-g.before[j2][i1]+g.before[j1][i1] > 0
+	i2, j2 := min(cellsAcross, int(b.x2/cell)+1), min(cellsDown, int(b.y2/cell)+1)
+	return g.before[j2*gridRow+i2]-g.before[j1*gridRow+i2]-g.before[j2*gridRow+i1]+g.before[j1*gridRow+i1] > 0
 }
 
 // mark goes over all that a shape covers.
-func (s Shape) mark(at func(x, y, r float64)) {
+func (s Shape) mark(at func(rect)) {
 	room := s.Weight/2 + 2
+	about := func(x, y, r float64) { at(rect{x - r, y - r, x + r, y + r}) }
 	if s.Round > 0 {
-		at(s.Points[0], s.Points[1], s.Round+room)
+		about(s.Points[0], s.Points[1], s.Round+room)
 		return
 	}
 	n := len(s.Points)
@@ -261,34 +274,39 @@ func (s Shape) mark(at func(x, y, r float64)) {
 		x1, y1, x2, y2 := s.Points[i], s.Points[i+1], s.Points[(i+2)%n], s.Points[(i+3)%n]
 		pieces := math.Ceil(math.Hypot(x2-x1, y2-y1)/cell) + 1
 		for k := 0.0; k <= pieces; k++ {
-			at(x1+(x2-x1)*k/pieces, y1+(y2-y1)*k/pieces, room)
+			about(x1+(x2-x1)*k/pieces, y1+(y2-y1)*k/pieces, room)
 		}
 	}
 }
 
-// fill goes over what lies inside a closed shape.
-func (s Shape) fill(at func(x, y, r float64)) {
+// fill goes over what lies inside a closed shape, a run of each row of cells at a time.
+func (s Shape) fill(at func(rect)) {
 	b := rect{math.Inf(1), math.Inf(1), math.Inf(-1), math.Inf(-1)}
 	for i := 0; i < len(s.Points); i += 2 {
 		b = rect{min(b.x1, s.Points[i]), min(b.y1, s.Points[i+1]), max(b.x2, s.Points[i]), max(b.y2, s.Points[i+1])}
 	}
+	crossed := make([]float64, 0, len(s.Points)/2)
 	for y := b.y1; y <= b.y2; y += cell {
-		for x := b.x1; x <= b.x2; x += cell {
-			if s.holds(x, y) {
-				at(x, y, 1)
+		crossed = s.crossed(y, crossed[:0])
+		for k := 0; k+1 < len(crossed); k += 2 {
+			first := b.x1 + math.Ceil((crossed[k]-b.x1)/cell)*cell // what lies between two cells is in neither
+			last := b.x1 + (math.Ceil((crossed[k+1]-b.x1)/cell)-1)*cell
+			if first <= last {
+				at(rect{first - 1, y - 1, last + 1, y + 1})
 			}
 		}
 	}
 }
 
-// holds tells whether a place lies inside a closed shape.
-func (s Shape) holds(x, y float64) (in bool) {
+// crossed are where a line at a height goes through the edges of a closed shape, from the left, after what stands in out already.
+func (s Shape) crossed(y float64, out []float64) []float64 {
 	n := len(s.Points) / 2
 	for i, j := 0, n-1; i < n; j, i = i, i+1 {
 		xi, yi, xj, yj := s.Points[2*i], s.Points[2*i+1], s.Points[2*j], s.Points[2*j+1]
-		if (yi > y) != (yj > y) && x < (xj-xi)*(y-yi)/(yj-yi)+xi {
-			in = !in
+		if (yi > y) != (yj > y) {
+			out = append(out, (xj-xi)*(y-yi)/(yj-yi)+xi)
 		}
 	}
-	return in
+	slices.Sort(out)
+	return out
 }

@@ -9,9 +9,15 @@ import (
 	"brankel/rigging/trouble"
 )
 
+// Fault is a cause that can be put into a rig, and where it sits: a name of the rig, hand, cable or works.
+type Fault struct {
+	CauseOf
+	Place string `json:"place"`
+}
+
 // FaultsOf are the causes that can be put into the rig of a sheet. The error is a *fault.Fault of a sheet that no exercise can be
 // made of.
-func FaultsOf(one *sheet.Sheet) ([]CauseOf, error) {
+func FaultsOf(one *sheet.Sheet) ([]Fault, error) {
 	if one.Rig == nil || !one.Led() {
 		return nil, fault.At("sheet", "no exercise can be made of this sheet: it has no rig, or leads no run")
 	}
@@ -20,10 +26,10 @@ func FaultsOf(one *sheet.Sheet) ([]CauseOf, error) {
 	if err != nil {
 		return nil, trouble.First(err)
 	}
-	out := []CauseOf{}
+	out := []Fault{}
 	for _, c := range finder.List().Causes {
 		if _, err := finder.Into(*worked.Rig, c.ID, 0.5); err == nil {
-			out = append(out, CauseOf{c.ID, c.Says})
+			out = append(out, Fault{CauseOf{c.ID, c.Says}, c.Place})
 		}
 	}
 	return out, nil

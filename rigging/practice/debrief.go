@@ -44,6 +44,7 @@ type Stop struct {
 	To   int         `json:"to"`
 	Says string      `json:"says"`
 	Lost []string    `json:"lost,omitempty"` // what was lost there
+	So   []string    `json:"so,omitempty"`   // what was truly so as it was read
 }
 
 // Part is where two lines part: the numbers of their stops, and what the other one did.
@@ -179,6 +180,11 @@ func line(o Did, s Score) (out []Stop) {
 	}
 	for i := range out {
 		out[i].Says = told(o.Events[out[i].From-1 : out[i].To])
+		for seq := out[i].From; seq <= out[i].To; seq++ {
+			if says := o.Should[seq]; says != "" {
+				out[i].So = append(out[i].So, says)
+			}
+		}
 	}
 	return out
 }

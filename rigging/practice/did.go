@@ -20,10 +20,11 @@ type Did struct {
 	Turns, Minutes   float64
 	FirstMove        int // the number of its entry, 0 for none
 
-	Unlooked  []string // checks that were answered without looking
-	Untrue    []Lost   // readings and proofs that were not as they say
-	Otherwise []Lost   // answers that are not what was seen
-	Left      []string // what was left as it should not be
+	Unlooked  []string       // checks that were answered without looking
+	Untrue    []Lost         // readings and proofs that were not as they say
+	Otherwise []Lost         // answers that are not what was seen
+	Left      []string       // what was left as it should not be
+	Should    map[int]string // what readings would have told that were taken as they are to be, by their entries
 	Danger    string
 	DangerAt  int
 

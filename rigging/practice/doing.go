@@ -60,6 +60,7 @@ func (r *Room) control(to map[string]any) (Told, error) {
 		return Told{}, fault.At("control", "%s", err)
 	}
 	clear(r.made) // what was held is let go
+	r.still = ""
 	return Told{Says: sentence(ControlSays(r.at, to)), Done: true, Minutes: minutesControl}, nil
 }
 
@@ -73,7 +74,7 @@ func (r *Room) state(id string) (Told, error) {
 			return r.cannot(t), nil
 		}
 	}
-	r.made[id] = true
+	r.made[id], r.still = true, ""
 	says := sentence(s.Name)
 	if s.Control != "" {
 		says += " Your helper holds it for one reading."
@@ -200,13 +201,25 @@ func (r *Room) hold(id, gauge string) (Told, error) {
 		return Told{}, err
 	}
 	h := Held{Point: id, Text: shown.Text, Side: shown.Side, Unit: shown.Unit, Gauge: shown.Gauge}
-	r.held[id] = held{h, unmade}
+	r.held[id], r.still = held{h, unmade}, id
 	for _, s := range p.States {
 		if r.at.State(s).Control != "" { // whoever held it lets go
 			delete(r.made, s)
 		}
 	}
-	return Told{Says: "It reads " + strings.TrimSpace(shown.Text+" "+r.unit(p, shown)) + ".", Done: true, Reading: &h, Minutes: minutesGauge}, nil
+	says := "It reads " + strings.TrimSpace(shown.Text+" "+r.unit(p, shown))
+	if side := sideOf(p, shown.Side); side != "" {
+		says += ", " + side
+	}
+	return Told{Says: says + ".", Done: true, Reading: &h, Minutes: minutesGauge}, nil
+}
+
+// sideOf is the side on which a point lies, in the words of the sheet; "" where it has none.
+func sideOf(p *sheet.Point, side string) string {
+	if p.Signed == nil || side == "" {
+		return ""
+	}
+	return map[string]string{"positive": p.Signed.Positive, "negative": p.Signed.Negative}[side]
 }
 
 // shown is what is read off: of a point that something holds fast, that it is as it should be.

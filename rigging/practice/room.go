@@ -30,6 +30,7 @@ type Room struct {
 	made   map[string]bool    // states that are so
 	turned map[string]float64 // adjusters that were turned and are not on record yet, outward positive
 	held   map[string]held    // what gauges showed of each point, as it is set now
+	still  string             // the point to which one is held still
 	looked map[string]string  // what each check that was looked at showed, by the id of its answer
 
 	did Did
@@ -84,6 +85,7 @@ func (r *Room) stance(needs setup.Needs, patches []*setup.Patch) world.Stance {
 func (r *Room) spoilt() {
 	clear(r.made)
 	clear(r.held)
+	r.still = ""
 	for id := range r.looked {
 		if c := r.at.Check(id); c == nil || c.Kind != sheet.CheckCondition {
 			delete(r.looked, id)

@@ -1,8 +1,11 @@
 package practice
 
 import (
+	"cmp"
 	"maps"
 	"slices"
+
+	"brankel/rigging/sheet"
 )
 
 // What follows is what whoever is at an exercise may know of it: what the sheet says, and what they did themselves.
@@ -57,6 +60,17 @@ func (r *Room) MadeStates() []string {
 	return out
 }
 
+// Holding is what a gauge shows that is held to a point still, in the unit it is in; nil for none.
+func (r *Room) Holding() *Held {
+	was, is := r.held[r.still]
+	p := r.at.Point(r.still)
+	if !is || p == nil {
+		return nil
+	}
+	was.Unit = cmp.Or(was.Unit, r.at.UnitOf(p))
+	return &was.Held
+}
+
 // Minutes are those that acts cost so far.
 func (r *Room) Minutes() float64 { return r.did.Minutes }
 
@@ -77,4 +91,12 @@ func (r *Room) WantsInspecting() bool {
 // Knows tells whether a cause may be named.
 func (r *Room) Knows(cause string) bool {
 	return cause == nothing || slices.ContainsFunc(r.Causes(), func(c CauseOf) bool { return c.ID == cause })
+}
+
+// Truly is the sheet with its rig as that truly stands now: what is told once it is over.
+func (r *Room) Truly() *sheet.Sheet {
+	out, rig := *r.hidden.sheet, *r.world.Rig
+	rig.Geometry, rig.Settings, rig.Condition = r.world.Geometry, maps.Clone(r.world.Settings), maps.Clone(r.world.Condition)
+	out.Rig = &rig
+	return &out
 }

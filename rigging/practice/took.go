@@ -10,6 +10,8 @@ import (
 	"brankel/rigging/fault"
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
+	"brankel/rigging/run/spell"
+	"brankel/rigging/sheet"
 )
 
 // An entry of a run says what was done, and is the doing of it where a hand would do it as it is said: it turns, fits, locks and
@@ -79,7 +81,14 @@ func (r *Room) tried() *Room {
 	out := *r
 	out.world = r.world.Clone()
 	out.stands, out.made, out.held, out.looked = maps.Clone(r.stands), maps.Clone(r.made), maps.Clone(r.held), maps.Clone(r.looked)
+	out.turned = maps.Clone(r.turned)
 	return &out
+}
+
+// Dangerous tells whether an act would hurt somebody as the machine stands; it is not done.
+func (r *Room) Dangerous(a Act) bool {
+	told, err := r.tried().Do(a)
+	return err == nil && told.Danger != ""
 }
 
 // Took takes an entry of the run, as it was sealed.
@@ -161,6 +170,7 @@ func (r *Room) locked(l record.Locked) error {
 // what is not so, whatever its figure.
 func (r *Room) read(e record.Event, in record.Reading) {
 	r.did.Readings++
+	r.still = ""
 	if r.did.fresh {
 		r.did.Rounds++
 		r.did.fresh = false
@@ -169,6 +179,7 @@ func (r *Room) read(e record.Event, in record.Reading) {
 	if p == nil || in.Carried != "" {
 		return
 	}
+	r.should(e.Seq, p)
 	was, is := r.held[in.Point]
 	if !is {
 		r.did.untrue(e.Seq, "%s: no gauge was held to it as it stands now", p.Name)
@@ -181,6 +192,27 @@ func (r *Room) read(e record.Event, in record.Reading) {
 	}
 	if unmade := slices.DeleteFunc(slices.Clone(was.unmade), func(id string) bool { return slices.Contains(in.States, id) }); len(unmade) > 0 {
 		r.did.untrue(e.Seq, "%s: read without %s", p.Name, r.at.State(unmade[0]).Name)
+	}
+}
+
+// should takes note of what a reading would have told that was taken as it is to be, for the debrief.
+func (r *Room) should(seq int, p *sheet.Point) {
+	all, err := r.world.Truth(r.led)
+	if err != nil {
+		return // a rig that has no answer here tells nothing
+	}
+	for _, t := range all {
+		if t.Point != p.ID {
+			continue
+		}
+		if r.did.Should == nil {
+			r.did.Should = map[int]string{}
+		}
+		side := "outside: " + spell.Between(p, t.Low, t.High) + " is allowed"
+		if t.Inside() {
+			side = "inside"
+		}
+		r.did.Should[seq] = p.Name + " was truly " + spell.Sized(p.Quantity, t.Value, spell.Fine(p)) + ", " + side
 	}
 }
 

@@ -121,3 +121,12 @@ func roundHalfAway(v float64, digits int) float64 {
 	// the nudge keeps 0.05 a half although binary floats store it just below
 	return math.Copysign(math.Floor(math.Abs(v)*p+0.5+1e-9), v) / p
 }
+
+// ThreeFigures leaves three figures of a value, and all that stand before the point: nobody here measures nearer.
+func ThreeFigures(v float64) float64 {
+	if v == 0 {
+		return 0
+	}
+	scale := math.Pow(10, max(0, 2-math.Floor(math.Log10(math.Abs(v)))))
+	return math.Round(v*scale) / scale
+}

@@ -111,6 +111,14 @@ func KindOfUnit(word string) Kind {
 	return u.kind
 }
 
+// Usual are the units of a kind that somebody chooses among, its own first.
+func (k Kind) Usual() []string { return usual[k] }
+
+var usual = map[Kind][]string{
+	Length: {"mm", "cm", "in", "thou"}, Angle: {"deg", "%"}, Force: {"N", "kgf", "lb"}, Torque: {"Nm", "in-lb", "ft-lb"},
+	Rate: {"N/mm", "lb/in"}, Temperature: {"°C", "°F"}, Speed: {"rpm"}, RoadSpeed: {"km/h", "mph"}, Count: {"count"},
+}
+
 // Most is the largest amount of a kind that anything at the bench has, 0 for an
 // unknown kind: what is larger was mistyped or has another unit.
 func (k Kind) Most() float64 { return most[k] }

@@ -165,3 +165,26 @@ func (c *Chart) Value(at float64) (v float64, ok bool) {
 	}
 	return 0, false
 }
+
+// PlaceSays is a place by the rig's name as this sheet calls it: an adjuster or a point; the hand's end, the cable, what it works.
+func (s *Sheet) PlaceSays(place string) string {
+	switch place {
+	case "hand":
+		return s.Line.Control
+	case "works":
+		return s.Line.Works
+	case "cable":
+		return "the cable"
+	}
+	for i := range s.Adjusters {
+		if s.Adjusters[i].Works == place {
+			return s.Adjusters[i].Name
+		}
+	}
+	for i := range s.Points {
+		if s.Points[i].Measures == place {
+			return s.Points[i].Name
+		}
+	}
+	return strings.ReplaceAll(place, "_", " ")
+}

@@ -5,6 +5,8 @@ import (
 	"math"
 	"strconv"
 	"strings"
+
+	"brankel/rigging/quantity"
 )
 
 // why is what the answer rests on, line by line.
@@ -61,16 +63,5 @@ func (h *History) reading(v float64) string { return strings.TrimSuffix(figure(v
 
 // figure has three figures of a number, written as a person would.
 func figure(v float64) string {
-	return strconv.FormatFloat(threeFigures(v), 'f', -1, 64)
-}
-
-func threeFigures(v float64) float64 {
-	if v == 0 {
-		return 0
-	}
-	scale := math.Pow(10, 2-math.Floor(math.Log10(math.Abs(v))))
-	if scale < 1 {
-		return math.Round(v)
-	}
-	return math.Round(v*scale) / scale
+	return strconv.FormatFloat(quantity.ThreeFigures(v), 'f', -1, 64)
 }

@@ -26,6 +26,7 @@ const Figures = lazy(() => import('./Hour/Figures').then((m) => ({ default: m.Fi
 const Routing = lazy(() => import('./Routing/Routing').then((m) => ({ default: m.RoutingScreen })));
 const Held = lazy(() => import('./Held/Held').then((m) => ({ default: m.HeldScreen })));
 const Hands = lazy(() => import('./Run/hands/Hands').then((m) => ({ default: m.HandsScreen })));
+const Logged = lazy(() => import('./Run/logged/Logged').then((m) => ({ default: m.LoggedScreen })));
 const Join = lazy(() => import('./Run/hands/Join').then((m) => ({ default: m.JoinScreen })));
 const Practice = lazy(() => import('./Practice/Practice').then((m) => ({ default: m.PracticeScreen })));
 const Compose = lazy(() => import('./Practice/Compose').then((m) => ({ default: m.ComposeScreen })));
@@ -50,6 +51,7 @@ export function App() {
             <Route path="/" element={<Bays />} />
             <Route path="/run/:id" element={<Run />} />
             <Route path="/run/:id/hands" element={<Hands />} />
+            <Route path="/run/:id/logged" element={<Logged />} />
             <Route path="/hands" element={<Join />} />
             <Route path="/who" element={<Who />} />
             <Route path="/sheets" element={<Sheets />} />

@@ -90,7 +90,11 @@ type Operation struct {
 	In, Out                   any
 	Type                      string
 	Query                     []string
+	Least                     any // what comes back to "Prefer: return=minimal", nil where that is the same
 }
+
+// minimal asks for the least that an answer may be (RFC 7240).
+const minimal = "return=minimal"
 
 type object = map[string]any
 
@@ -131,6 +135,9 @@ func operation(op Operation, problem any, schemas object) object {
 	if op.In != nil {
 		out["requestBody"] = object{"required": true, "content": object{"application/json": object{"schema": reference(op.In, schemas)}}}
 	}
+	if op.Least != nil {
+		reference(op.Least, schemas)
+	}
 	if params := parameters(op); len(params) > 0 {
 		out["parameters"] = params
 	}
@@ -143,6 +150,10 @@ func parameters(op Operation) (params []object) {
 		if strings.HasPrefix(part, "{") {
 			params = append(params, object{"name": strings.Trim(part, "{}"), "in": "path", "required": true, "schema": text})
 		}
+	}
+	if op.Least != nil {
+		params = append(params, object{"name": "Prefer", "in": "header", "schema": object{"type": "string", "enum": []string{minimal}},
+			"description": "answers with " + name(reflect.TypeOf(op.Least)) + " instead"})
 	}
 	for _, q := range op.Query {
 		params = append(params, object{"name": q, "in": "query", "schema": text})

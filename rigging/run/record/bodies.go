@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"strings"
+	"time"
 
 	"brankel/rigging/closed"
 	"brankel/rigging/fault"
@@ -107,14 +108,21 @@ type Reading struct {
 	Source    *Source       `json:"source,omitempty"`   // the gauge told it by itself
 }
 
-// Source is a connected gauge that told a reading by itself: its number, how far it strayed over the second before, in the unit
-// of its kind, whether its own button took it, and when it was calibrated, as it says.
+// Source is a connected gauge that told a reading by itself, as it says of itself: its number, its doubt (half the width) and how
+// far it strayed over the second before, both in the unit of its kind, whether its own button took it, and the days on which it was
+// calibrated and on which that runs out. File, Line and Logged are of a reading that was logged elsewhere and came in with a table:
+// its name, the line in it, and the time as it stands there.
 type Source struct {
-	Number     string  `json:"number"`
+	Number     string  `json:"number,omitempty"`
 	Name       string  `json:"name,omitempty"`
+	Doubt      float64 `json:"doubt,omitempty"`
 	Spread     float64 `json:"spread"`
 	Held       bool    `json:"held,omitempty"`
 	Calibrated string  `json:"calibrated,omitempty"`
+	Due        string  `json:"due,omitempty"`
+	File       string  `json:"file,omitempty"`
+	Line       int     `json:"line,omitempty"`
+	Logged     string  `json:"logged,omitempty"`
 }
 
 // says is it in words, "" for a reading that was read off and typed.
@@ -122,7 +130,16 @@ func (s *Source) says() string {
 	if s == nil {
 		return ""
 	}
-	out := ", told by gauge " + s.Number
+	out := ""
+	if s.Number != "" {
+		out = ", told by gauge " + s.Number
+	}
+	if s.File != "" {
+		out += fmt.Sprintf(", logged elsewhere: line %d of %s", s.Line, s.File)
+		if s.Logged != "" {
+			out += ", " + s.Logged
+		}
+	}
 	if s.Spread > 0 {
 		out += fmt.Sprintf(", spread %g", math.Round(s.Spread*1000)/1000)
 	}
@@ -137,12 +154,34 @@ func (s *Source) check() error {
 	if s == nil {
 		return nil
 	}
-	if err := fault.First(need(s.Number, "source.number", longestName, "say the number of the gauge that told it"),
-		short(s.Name, "source.name", longestName), short(s.Calibrated, "source.calibrated", longestName)); err != nil {
+	if s.Number == "" && s.File == "" {
+		return fault.At("body.source.number", "say the number of the gauge that told it")
+	}
+	if (s.File == "") != (s.Line == 0) || s.Line < 0 {
+		return fault.At("body.source.line", "name the table and the line in it, or neither")
+	}
+	if err := fault.First(short(s.Number, "source.number", longestName), short(s.File, "source.file", longestName),
+		short(s.Logged, "source.logged", longestName), short(s.Name, "source.name", longestName),
+		short(s.Calibrated, "source.calibrated", longestName), aDay(s.Due)); err != nil {
 		return err
 	}
-	if s.Spread < 0 || s.Spread > 50_000 {
-		return fault.At("body.source.spread", "write how far it strayed, from 0 on")
+	for _, one := range []struct {
+		value      float64
+		path, says string
+	}{{s.Spread, "spread", "how far it strayed"}, {s.Doubt, "doubt", "half the width of its doubt"}} {
+		if one.value < 0 || one.value > mostSource {
+			return fault.At("body.source."+one.path, "write %s, from 0 to %d", one.says, mostSource)
+		}
+	}
+	return nil
+}
+
+// mostSource is more than any gauge strays, in the unit of its kind.
+const mostSource = 50_000
+
+func aDay(text string) error {
+	if _, err := time.Parse(time.DateOnly, text); text != "" && err != nil {
+		return fault.At("body.source.due", "write a day as 2026-05-01")
 	}
 	return nil
 }

@@ -128,6 +128,7 @@ func readMarks(r *Reading, read func(s, field string) (float64, error)) error {
 
 func withGauge(r *Reading, b Around, kind quantity.Kind) error {
 	if r.Gauge == "" {
+		r.toldBy(b)
 		return nil
 	}
 	for _, g := range b.Gauges {
@@ -143,4 +144,17 @@ func withGauge(r *Reading, b Around, kind quantity.Kind) error {
 		}
 	}
 	return fault.At("body.gauge", "there is no such gauge in this workshop")
+}
+
+// toldBy takes what a connected gauge that has no card in the workshop says of itself.
+func (r *Reading) toldBy(b Around) {
+	if r.Source == nil {
+		return
+	}
+	if r.Source.Number != "" {
+		r.GaugeName, r.Doubt = "gauge "+r.Source.Number, r.Source.Doubt
+	}
+	if r.Source.Due != "" && r.Source.Due < b.Day {
+		r.Overdue = r.Source.Due
+	}
 }

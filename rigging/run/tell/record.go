@@ -339,6 +339,9 @@ func withDoubt(t *record.Taken) string {
 	if t.Quantity == quantity.Angle {
 		unit = "°"
 	}
+	if t.Doubt == 0 {
+		return ", " + gaugeOf(t.Reading) + ", its doubt not known"
+	}
 	return fmt.Sprintf(", %s ± %s", gaugeOf(t.Reading), spell.WithUnit(quantity.Number(t.Doubt, 2), unit))
 }
 

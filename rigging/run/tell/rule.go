@@ -311,7 +311,7 @@ func (run page) readingMarks(r *Rule, point string, room float64) {
 		}
 		if len(found)+len(later) == 0 {
 			r.Doubt = t.Doubt
-			if t.GaugeName != "" {
+			if t.GaugeName != "" && t.Doubt > 0 {
 				r.Says = fmt.Sprintf("%s tells to ± %s", t.GaugeName, spell.WithUnit(quantity.Number(t.Doubt, 3), r.Unit))
 			}
 		}

@@ -44,11 +44,13 @@ function Write({ of }: { of: Composable }) {
   const [chosen, setChosen] = useState<Record<string, string>>({});
   const [texts, setTexts] = useState({ title: '', complaint: '', learns: '', would: '' });
   const [grade, setGrade] = useState('2');
+  const [place, setPlace] = useState(of.places[0]?.id ?? '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const compose = useCompose();
   const { begin } = useBegin();
   const go = useNavigate();
   const causes = Object.entries(chosen).map(([cause, size]) => ({ cause, size: Number(size) }));
+  const here = of.faults.filter((f) => f.place === place || chosen[f.id] !== undefined);
   const at = (field: string) => (problem?.field === field ? problem.detail : '');
   const text = (field: keyof typeof texts, label: string) => (
     <Blank
@@ -72,13 +74,23 @@ function Write({ of }: { of: Composable }) {
   const known = ['title', 'complaint', 'learns', 'would'];
   return (
     <>
-      {of.picture && <PictureView picture={of.picture} />}
+      {of.picture && (
+        <PictureView
+          picture={of.picture}
+          onMark={(mark) => {
+            setPlace(of.places.find((p) => p.mark === mark)?.id ?? place);
+          }}
+        />
+      )}
       <Box component="h2" sx={{ m: 0, fontSize: 'title', fontWeight: 600 }}>
         What is wrong with it?
       </Box>
-      <Box sx={{ fontSize: 'text', color: 'quiet' }}>Up to three; the first is what is to be found and named.</Box>
+      <Box sx={{ fontSize: 'text', color: 'quiet', mb: 1 }}>
+        Tap a place on the picture. Up to three; the first is what is to be found and named.
+      </Box>
+      <OneOf label="where" options={of.places.map((p) => ({ id: p.id, name: `${p.mark} ${p.name}` }))} value={place} onChange={setPlace} />
       <Box role="group" aria-label="faults" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
-        {of.faults.map((f) => {
+        {here.map((f) => {
           const size = chosen[f.id];
           return (
             <Box key={f.id} sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>

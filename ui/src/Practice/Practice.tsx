@@ -11,6 +11,7 @@ import { OneOf } from '../parts/Toggle';
 import { Forget } from './Forget';
 import { HandOut } from './HandOut';
 import { HabitPlot } from './HabitPlot';
+import { HabitsOf } from './HabitsOf';
 import { gradeChoices, grades } from './grades';
 
 type Start = (what: { exercise?: string; family?: string; grade?: number }) => void;
@@ -61,7 +62,12 @@ export function PracticeScreen() {
                   <Family key={f.id} says={f.says} list={data.exercises.filter((e) => e.family === f.id)} onBegin={start} manage={manage} />
                 ))}
             </Box>
-            {inside && <Own offer={data} />}
+            {inside && (
+              <Box>
+                <Own offer={data} />
+                {manage && <HabitsOf />}
+              </Box>
+            )}
           </Box>
         )}
       </Box>

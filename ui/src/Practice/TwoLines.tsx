@@ -109,6 +109,11 @@ function Line({
       {now && (
         <Box sx={{ fontSize: 'text', lineHeight: 1.3, minHeight: 44 }}>
           {at + 1}. {now.says}
+          {now.so?.map((l) => (
+            <Box key={l} sx={{ color: 'quiet' }}>
+              {l}
+            </Box>
+          ))}
           {now.lost?.map((l) => (
             <Box key={l} sx={{ color: 'error.main', fontWeight: 600 }}>
               ✕ {l}

@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import type { ReactNode } from 'react';
 import type { Gauge, Want } from '../api/client';
 import { OneOf } from '../parts/Toggle';
 
@@ -40,6 +41,18 @@ export function GaugeBlank({ gauges, value, onChange }: { gauges: Gauge[]; value
           {g.name} ± {g.doubt}
         </option>
       ))}
+    </Box>
+  );
+}
+
+/** What the gauge that is chosen cannot tell. */
+export function Doubt({ children }: { children: ReactNode }) {
+  return (
+    <Box
+      role="status"
+      sx={{ fontSize: 'note', fontWeight: 500, lineHeight: 1.25, borderLeft: '4px solid', borderColor: 'primary.main', pl: 1 }}
+    >
+      {children}
     </Box>
   );
 }

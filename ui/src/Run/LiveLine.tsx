@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import type { LiveGauge } from '../api/client';
 import { shows } from './useLiveGauge';
 
@@ -23,7 +24,16 @@ export function LiveLine({ gauge, followed }: { gauge: LiveGauge; followed: bool
       {well && ` shows ${gauge.text} ${gauge.in}`}
       {well && !gauge.trouble && (gauge.steady ? ', steady' : ', hold it still')}
       {gauge.says && `: ${gauge.says}`}
-      {well && !followed && ' · what you typed stands'}
+      {well && !followed && ' · what you type stands'}
     </Box>
+  );
+}
+
+/** In the place of the keys, while a gauge fills the blank. */
+export function TypeIt({ onType }: { onType: () => void }) {
+  return (
+    <Button type="button" variant="text" sx={{ justifySelf: 'start', minHeight: 48 }} onClick={onType}>
+      type it instead
+    </Button>
   );
 }

@@ -1,15 +1,19 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
-import type { Gauge, HeldReading, LiveGauge, RunView, Want } from '../api/client';
+import { Link } from 'react-router';
+import type { Gauge, HeldReading, RunView, Want } from '../api/client';
+import { isPractice } from '../api/ids';
+import { useSession } from '../api/useSession';
 import { useStored } from '../stored';
+import { Clicks } from './clicks/Clicks';
 import { Pad } from './Pad';
 import { OneOf } from '../parts/Toggle';
-import { GaugeBlank, Sides } from './GaugeBlank';
+import { Doubt, GaugeBlank, Sides } from './GaugeBlank';
 import { Leaves } from './Leaves';
 import { unitsOf } from './units';
-import { LiveLine } from './LiveLine';
-import { shows, useLiveGauge } from './useLiveGauge';
+import { LiveLine, TypeIt } from './LiveLine';
+import { shows, toldBy, useLiveGauge } from './useLiveGauge';
 import { Tilt } from './Tilt';
 import { canTilt, useTilt } from './useTilt';
 import { useMeaning } from './useMeaning';
@@ -25,13 +29,6 @@ interface Props {
   setStates: (s: string) => void;
   held?: HeldReading | null; // what a gauge shows that is held to it
 }
-
-/** A reading as the gauge itself told it. */
-const toldBy = (g: LiveGauge) => ({
-  text: g.text,
-  unit: g.in,
-  source: { number: g.number, name: g.name, spread: g.spread, held: g.held, ...(g.calibrated ? { calibrated: g.calibrated } : {}) },
-});
 
 /** The pad for one reading: its states, its gauge, its unit, and what the text means while it is typed. */
 export function ReadPad({ run, want, gauges, doubts, send, states, setStates, held: read }: Props) {
@@ -56,10 +53,12 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
   const [kept, setGauge] = useStored(`gauge.${shown}.${want.instrument ?? ''}`, named?.id ?? '');
   const gauge = fitting.some((g) => g.id === kept) ? kept : '';
 
+  const { state, work } = useSession().data ?? {};
   const tilt = useTilt();
   const connected = useLiveGauge(want, gauge);
   const told = tilt.told ?? connected;
-  const follows = shows(told) && text === '' && start === '' && end === '' ? told : undefined;
+  const [typing, setTyping] = useState(false); // though a gauge shows it
+  const follows = shows(told) && !typing && text === '' && start === '' && end === '' ? told : undefined;
   const doubt = doubts.find((d) => d.gauge === gauge)?.says;
   const length = want.quantity === 'length';
   const byMarks = length && !leaves && !want.sides && marks !== '';
@@ -105,6 +104,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
       return;
     }
     for (const clear of [setText, setStart, setEnd, setStates, setSide]) clear('');
+    setTyping(false);
   };
 
   const write = (h: HeldReading) => {
@@ -128,9 +128,13 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
   return (
     <Pad
       label={byMarks ? `${want.name}, end mark` : want.name}
-      by={fitting.length > 0 && <GaugeBlank gauges={fitting} value={gauge} onChange={setGauge} />}
+      by={!follows && fitting.length > 0 && <GaugeBlank gauges={fitting} value={gauge} onChange={setGauge} />}
       value={follows ? follows.text : byMarks ? end : text}
-      onChange={byMarks ? setEnd : setText}
+      onChange={(t) => {
+        const own = follows && t.startsWith(follows.text) ? t.slice(follows.text.length) : t; // a key begins anew
+        if (byMarks) setEnd(own);
+        else setText(own);
+      }}
       onTake={() => void take()}
       says={inches ? `inches: ${says}` : says}
       loud={inches}
@@ -138,7 +142,13 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
       take="Take the reading"
       ready={complete && !error && open.length === 0}
       instead={
-        leaves && shown === 'length' && !keysShown ? (
+        follows ? (
+          <TypeIt
+            onType={() => {
+              setTyping(true);
+            }}
+          />
+        ) : leaves && shown === 'length' && !keysShown ? (
           <Leaves
             onTake={setText}
             onKeys={() => {
@@ -156,6 +166,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
       }
       above={
         <>
+          {told && <LiveLine gauge={told} followed={follows !== undefined} />}
           {read?.point === want.point && read.text !== text && (
             <Button
               type="button"
@@ -197,24 +208,15 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
         </>
       }
     >
+      {shown === 'count' && !isPractice(run) && <Clicks run={run} onCount={setText} />}
       {shown === 'angle' && canTilt() && <Tilt tilt={tilt} />}
-      {told && <LiveLine gauge={told} followed={follows !== undefined} />}
-      {doubt && (
-        <Box
-          role="status"
-          sx={{
-            fontSize: 'note',
-            fontWeight: 500,
-            lineHeight: 1.25,
-            borderLeft: '4px solid',
-            borderColor: 'primary.main',
-            pl: 1,
-          }}
-        >
-          {doubt}
-        </Box>
-      )}
+      {doubt && <Doubt>{doubt}</Doubt>}
       {held && <Box sx={{ fontSize: 'note' }}>{elsewhere ? `As it is ${held.says}.` : `Or ${held.says}: choose its unit.`}</Box>}
+      {state === 'in' && work && !isPractice(run) && (
+        <Button type="button" variant="text" component={Link} to={`/run/${run}/logged`} sx={{ justifySelf: 'start', minHeight: 40, py: 0 }}>
+          from a table
+        </Button>
+      )}
       {length && !leaves && !want.sides && (
         <Button
           type="button"

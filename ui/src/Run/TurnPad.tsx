@@ -2,6 +2,8 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Turn, View } from '../api/client';
 import { useStored } from '../stored';
+import { isPractice } from '../api/ids';
+import { Clicks } from './clicks/Clicks';
 import { Pad } from './Pad';
 import { OneOf } from '../parts/Toggle';
 import type { Send } from '../api/useRun';
@@ -67,6 +69,7 @@ export function TurnPad({
         </>
       }
     >
+      {ways.unit && !isPractice(run) && <Clicks run={run} onCount={setTurns} />}
       <Button type="button" variant="text" onClick={onDone}>
         Nothing was turned
       </Button>

@@ -13,3 +13,18 @@ const mayPass = ['overdue', 'battery'];
 
 /** Whether what it shows may be taken at all. */
 export const shows = (g: LiveGauge | undefined): g is LiveGauge => Boolean(g?.text && (!g.trouble || mayPass.includes(g.trouble)));
+
+/** A reading as the gauge itself told it. */
+export const toldBy = (g: LiveGauge) => ({
+  text: g.text,
+  unit: g.in,
+  source: {
+    number: g.number,
+    name: g.name,
+    doubt: g.within,
+    spread: g.spread,
+    held: g.held,
+    ...(g.calibrated ? { calibrated: g.calibrated } : {}),
+    ...(g.due ? { due: g.due } : {}),
+  },
+});

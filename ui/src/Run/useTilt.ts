@@ -63,6 +63,7 @@ export function useTilt() {
         value: last.value,
         steady: first !== undefined && at - first.at >= steadyFor && spread <= doubt,
         spread,
+        within: doubt,
         held: false,
       });
     }, 100);

@@ -28,6 +28,7 @@ export const keys = {
   secondMoves: ['library', 'second moves'],
   uses: (sheet: string) => ['uses', sheet],
   practice: ['practice'],
+  habits: (person: string) => ['practice', 'habits', person],
   composable: (sheet: string) => ['practice', 'of', sheet],
   practiceStep: (run: string, at: number) => ['practice', run, at],
   debrief: (run: string) => ['practice', run],

@@ -1097,6 +1097,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/runs/{run}/clicks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** how many clicks did a microphone hear? nothing is kept */
+        post: operations["clicks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/runs/{run}/events": {
         parameters: {
             query?: never;
@@ -1212,6 +1229,23 @@ export interface paths {
         get: operations["lessons"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{run}/logged": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** what do these readings, logged elsewhere as CSV, make on this run? nothing is kept: each line that is taken is an event */
+        post: operations["logged"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2263,6 +2297,15 @@ export interface components {
             theirs: components["schemas"]["Their"][];
             turned: boolean;
         };
+        ClicksCount: {
+            at: number[];
+            perhaps: number;
+            sure: number;
+        };
+        ClicksHeard: {
+            each: number;
+            loud: number[];
+        };
         Dictated: {
             check: string;
             text: string;
@@ -2319,6 +2362,7 @@ export interface components {
             calibrated?: string;
             doubt: number;
             due?: string;
+            follows?: string;
             held: boolean;
             in: string;
             kind: string;
@@ -2333,6 +2377,7 @@ export interface components {
             trouble?: "silent" | "jumps" | "beyond" | "kind" | "error" | "overdue" | "battery";
             unit: string;
             value: number;
+            within: number;
         };
         Gone: {
             home: components["schemas"]["Place"];
@@ -2364,6 +2409,56 @@ export interface components {
         };
         LearnIn: {
             path: string;
+        };
+        LoggedColumn: {
+            name: string;
+            sample: string;
+        };
+        LoggedColumns: {
+            at?: string;
+            gauge?: string;
+            one?: string;
+            one_unit?: string;
+            point?: string;
+            points?: {
+                [key: string]: string;
+            };
+            proved?: {
+                [key: string]: string[];
+            };
+            unit?: string;
+            value: string;
+        };
+        LoggedLabel: {
+            lines: number;
+            point: string;
+            text: string;
+        };
+        LoggedLine: {
+            body?: components["schemas"]["RunReading"];
+            line: number;
+            says: string;
+            wrong?: string;
+        };
+        LoggedLooked: {
+            columns: components["schemas"]["LoggedColumn"][];
+            guess: components["schemas"]["LoggedColumns"];
+            labels: components["schemas"]["LoggedLabel"][];
+            lines: components["schemas"]["LoggedLine"][];
+            points: components["schemas"]["LoggedPoint"][];
+            taken: number;
+            units: string[];
+            wrong?: string;
+        };
+        LoggedPoint: {
+            id: string;
+            name: string;
+            states: components["schemas"]["LoggedState"][];
+            unit: string;
+        };
+        LoggedState: {
+            id: string;
+            name: string;
         };
         ManualAsk: {
             adjuster?: string;
@@ -2541,6 +2636,11 @@ export interface components {
             would: string;
             you: components["schemas"]["PracticeStop"][];
         };
+        PracticeFault: {
+            id: string;
+            place: string;
+            says: string;
+        };
         PracticeGot: {
             got: number;
             lost: components["schemas"]["PracticeLost"][];
@@ -2603,6 +2703,7 @@ export interface components {
             kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "job" | "locked" | "move" | "note" | "part" | "paused" | "photo" | "reading" | "retried" | "righted" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
             lost?: string[];
             says: string;
+            so?: string[];
             to: number;
         };
         PracticeTruth: {
@@ -3203,9 +3304,14 @@ export interface components {
         };
         RunSource: {
             calibrated?: string;
+            doubt?: number;
+            due?: string;
+            file?: string;
             held?: boolean;
+            line?: number;
+            logged?: string;
             name?: string;
-            number: string;
+            number?: string;
             spread: number;
         };
         RunStepState: {
@@ -4008,8 +4114,9 @@ export interface components {
         };
         ShopComposable: {
             family: string;
-            faults: components["schemas"]["PracticeCauseOf"][];
+            faults: components["schemas"]["PracticeFault"][];
             picture?: components["schemas"]["PictureScene"];
+            places: components["schemas"]["ShopFaultPlace"][];
             sheet: string;
             title: string;
         };
@@ -4082,6 +4189,11 @@ export interface components {
             days?: number;
             hours?: number;
             km?: number;
+        };
+        ShopFaultPlace: {
+            id: string;
+            mark: string;
+            name: string;
         };
         ShopFoundGood: {
             ask: string;
@@ -4180,6 +4292,14 @@ export interface components {
             };
             touched?: string;
         };
+        ShopKept: {
+            advice: components["schemas"]["RunAdvice"];
+            hash: string;
+            id: string;
+            last: number;
+            says: string;
+            seq: number;
+        };
         ShopLesson: {
             measured: boolean;
             name: string;
@@ -4214,6 +4334,11 @@ export interface components {
             says: string;
             /** @enum {string} */
             sign: "none" | "open" | "proof" | "look" | "stop" | "signed";
+        };
+        ShopLoggedIn: {
+            columns?: components["schemas"]["LoggedColumns"];
+            file: string;
+            text: string;
         };
         ShopMachineLine: {
             cable: components["schemas"]["WorkshopCable"];
@@ -4296,6 +4421,7 @@ export interface components {
             ended: boolean;
             family: string;
             grade: number;
+            held?: components["schemas"]["PracticeHeld"];
             id: string;
             inspects: boolean;
             made: string[];
@@ -7388,6 +7514,41 @@ export interface operations {
             };
         };
     };
+    clicks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClicksHeard"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClicksCount"];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     events: {
         parameters: {
             query?: {
@@ -7424,7 +7585,10 @@ export interface operations {
     append: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description answers with ShopKept instead */
+                Prefer?: "return=minimal";
+            };
             path: {
                 run: string;
             };
@@ -7672,6 +7836,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopLesson"][];
+                };
+            };
+            /** @description what was wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logged: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopLoggedIn"];
+            };
+        };
+        responses: {
+            /** @description as asked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoggedLooked"];
                 };
             };
             /** @description what was wrong */

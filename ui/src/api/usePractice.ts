@@ -105,3 +105,12 @@ export function useHandOut() {
   return (id: string, person: string) =>
     change(() => api.POST('/api/v1/practice/sets/{id}/hand', { params: { path: { id } }, body: { person } }));
 }
+
+/** What somebody is to work on, for a lead. */
+export const useHabitsOf = (person: string) =>
+  useQuery({
+    queryKey: keys.habits(person),
+    meta: { told: 'all' },
+    enabled: person !== '',
+    queryFn: () => answered(api.GET('/api/v1/practice/habits/{id}', { params: { path: { id: person } } })),
+  });

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import type { RunView } from './client';
 import { useLive } from './live';
-import { isPractice } from './ids';
+import { apprentice, isPractice } from './ids';
 import { keys } from './keys';
 
 /** An entry of somebody else, as it came. */
@@ -44,8 +44,8 @@ export function useRunLive(id: string, who: string): { told: Told | null; live: 
       });
       return stream;
     },
-    isPractice(id) ? '' : `${id} ${who}`,
-  ); // nobody else is at an exercise
+    isPractice(id) && who === apprentice ? '' : `${id} ${who}`,
+  ); // without an account there is nothing to follow
   useEffect(() => {
     if (!told) return;
     const timer = setTimeout(() => {

@@ -19,9 +19,11 @@ export function PictureView({
   picture,
   proved,
   moved,
+  onMark,
 }: {
   picture: Picture;
   proved?: string[] | undefined;
+  onMark?: (text: string) => void; // a mark may be tapped, and whoever asks for it has the same by words beside the picture
   moved?: { share: number; follows: Follows } | undefined; // how far along a travel, 0 to 1, and what follows it
 }) {
   const shapes = moved ? along(picture, moved.share, moved.follows) : picture.shapes;
@@ -51,7 +53,7 @@ export function PictureView({
           {picture.marks
             ?.filter((m) => halves.length === 1 || m.x < width / 2 === (from === 0))
             .map((m) => (
-              <MarkView key={m.text + String(m.x)} mark={m} times={Math.max(1, across / Math.min(room, width))} />
+              <MarkView key={m.text + String(m.x)} mark={m} times={Math.max(1, across / Math.min(room, width))} onTap={onMark} />
             ))}
           <Texts
             list={texts.filter((t) => halves.length === 1 || t.x < width / 2 === (from === 0))}
@@ -99,9 +101,26 @@ export function ShapeView({ shape: s, thin = false }: { shape: Shape; thin?: boo
 }
 
 /** A number at its place, as large on every screen. */
-function MarkView({ mark: m, times }: { mark: NonNullable<Picture['marks']>[number]; times: number }) {
+function MarkView({
+  mark: m,
+  times,
+  onTap,
+}: {
+  mark: NonNullable<Picture['marks']>[number];
+  times: number;
+  onTap: ((text: string) => void) | undefined;
+}) {
+  const tapped = onTap
+    ? {
+        onClick: () => {
+          onTap(m.text);
+        },
+        style: { cursor: 'pointer' },
+      }
+    : {};
   return (
-    <g transform={`translate(${m.x} ${m.y}) scale(${times})`}>
+    <g transform={`translate(${m.x} ${m.y}) scale(${times})`} {...tapped}>
+      {onTap && <circle r={24} fill="transparent" />}
       {m.sharp ? (
         <rect x={-11} y={-11} width={22} height={22} fill={paper} stroke={bad} strokeWidth={3} />
       ) : (
