@@ -40,11 +40,12 @@ const (
 	anew    = time.Second
 )
 
-// Listen hears what other servers tell until ctx ends. again is called whenever the
-// connection was made, first or anew: what was told before that was not heard.
-func (s *Store) Listen(ctx context.Context, self string, heard func(topics []string), again func()) {
+// Listen hears what other servers tell until ctx ends. hears is called with true whenever the connection was
+// made, first or anew, for what was told before was not heard; with false when it broke.
+func (s *Store) Listen(ctx context.Context, self string, heard func(topics []string), hears func(bool)) {
 	for ctx.Err() == nil {
-		_ = s.listen(ctx, self, heard, again) // whatever ended it, it is made anew
+		_ = s.listen(ctx, self, heard, hears) // whatever ended it, it is made anew
+		hears(false)
 		select {
 		case <-ctx.Done():
 		case <-time.After(anew):
@@ -52,7 +53,7 @@ func (s *Store) Listen(ctx context.Context, self string, heard func(topics []str
 	}
 }
 
-func (s *Store) listen(ctx context.Context, self string, heard func([]string), again func()) error {
+func (s *Store) listen(ctx context.Context, self string, heard func([]string), hears func(bool)) error {
 	conn, err := pgx.ConnectConfig(ctx, s.config.Copy())
 	if err != nil {
 		return err
@@ -61,7 +62,7 @@ func (s *Store) listen(ctx context.Context, self string, heard func([]string), a
 	if _, err := conn.Exec(ctx, "LISTEN "+channel); err != nil {
 		return err
 	}
-	again()
+	hears(true)
 	for {
 		wait, cancel := context.WithTimeout(ctx, silence)
 		n, err := conn.WaitForNotification(wait)

@@ -19,9 +19,6 @@ const Floor = "floor"
 // taken back. Whoever streams looks whether they still may.
 const Comings = "comings"
 
-// Came tells everybody who streams to look whether they still may.
-func (s *Shop) Came() { s.memory.hub.tellAll(Comings) }
-
 // hands is the topic of who is at a run.
 func hands(run string) string { return "hands." + run }
 
@@ -204,7 +201,11 @@ func (s *Shop) Live(ctx context.Context) {
 	h.mu.Unlock()
 	go s.tellOthers(ctx)
 	go s.noteHeads(ctx)
-	go s.Store.Listen(ctx, h.self, func(topics []string) { s.heard(ctx, topics) }, func() { s.heard(ctx, h.followed()) })
+	go s.Store.Listen(ctx, h.self, func(topics []string) { s.heard(ctx, topics) }, func(hearing bool) {
+		if s.hears(hearing); hearing {
+			s.heard(ctx, h.followed())
+		}
+	})
 }
 
 // noteEvery is how long what was written to a run may stand outside the ledger, unless the run is left
@@ -254,6 +255,10 @@ func (s *Shop) tellOthers(ctx context.Context) {
 // heard looks at what another server wrote, once for all who follow it here.
 func (s *Shop) heard(ctx context.Context, topics []string) {
 	h := s.memory.hub
+	if slices.Contains(topics, Comings) {
+		s.memory.accounts.drop()
+		s.memory.sessions.drop()
+	}
 	for _, t := range topics {
 		h.mu.Lock()
 		followed := len(h.watches[t]) > 0

@@ -39,6 +39,9 @@ type memory struct {
 
 	archiving archiving
 
+	accounts *present[Account] // by id or name
+	sessions *present[session] // by token
+
 	hub     *hub
 	hashing chan struct{} // passwords being compared: each takes 64 MB for a moment
 }
@@ -74,6 +77,8 @@ func newKept() *memory {
 		wears:    must(lru.New[string, wear.Answer](wearsKept)),
 		ends:     must(lru.New[string, []foreseen](endsKept)),
 		answers:  newAnswers(),
+		accounts: newPresent[Account](),
+		sessions: newPresent[session](),
 		hub:      newHub(),
 		hashing:  make(chan struct{}, 2),
 	}

@@ -6,8 +6,6 @@ import (
 	"slices"
 	"strings"
 
-	"github.com/alexedwards/scs/v2"
-
 	"brankel/postgres"
 	"brankel/rigging/sheet"
 	"brankel/rigging/workshop"
@@ -41,14 +39,6 @@ func Unkeepable(err error) bool { return postgres.Unkeepable(err) }
 // Answers is nil while the store answers.
 func (s *Shop) Answers(ctx context.Context) error { return s.Store.Ping(ctx) }
 
-// Sessions keeps who is signed in on which device.
-func (s *Shop) Sessions() (scs.Store, error) { return s.Store.Sessions() }
-
-// Account is somebody with an account, by id or by name; ErrNotFound where there is nobody.
-func (s *Shop) Account(ctx context.Context, name string) (Account, error) {
-	return s.Store.Account(ctx, name)
-}
-
 // HasAccounts tells whether anybody can sign in yet.
 func (s *Shop) HasAccounts(ctx context.Context) (bool, error) { return s.Store.HasAccounts(ctx) }
 
@@ -57,6 +47,7 @@ func (s *Shop) People(ctx context.Context) ([]workshop.Person, error) { return s
 
 // SignOut ends every session of somebody.
 func (s *Shop) SignOut(ctx context.Context, id string) error {
+	defer s.Came()
 	return s.Store.ChangePerson(ctx, id, postgres.PersonChange{SignOut: true})
 }
 

@@ -33,6 +33,7 @@ func newWire(b *testing.B) wire { return newWireOf(b, func(c client) http.Handle
 func newWireOf(b *testing.B, serves func(client) http.Handler) wire {
 	c := newClient(b)
 	c.shop.Now = time.Now
+	c.shop.Live(b.Context()) // as any server is
 	c.http = serves(c)
 	s := httptest.NewServer(c.http)
 	b.Cleanup(s.Close)

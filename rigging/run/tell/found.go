@@ -15,8 +15,10 @@ const longestWords = 6000
 // foundBy is all that a run is found by, line by line: what was complained of, noted and found wrong, what was read, who worked.
 func foundBy(run *lead.Lead) string {
 	var lines []string
+	there := map[string]bool{"": true}
 	add := func(says string) {
-		if says = strings.Join(strings.Fields(says), " "); says != "" && !slices.Contains(lines, says) {
+		if says = strings.Join(strings.Fields(says), " "); !there[says] {
+			there[says] = true
 			lines = append(lines, says)
 		}
 	}
@@ -40,8 +42,15 @@ func foundBy(run *lead.Lead) string {
 		add("new part: " + run.Job.Part + " " + run.Job.Number)
 	}
 	if run.Sheet != nil {
+		type same struct {
+			point string
+			value float64
+		}
+		spelt := map[same]bool{} // spelling takes long, and in a long run most was read before
 		for _, t := range run.Readings {
-			if p := run.Sheet.Point(t.Point); p != nil && t.Judged() {
+			is := same{t.Point, t.Value}
+			if p := run.Sheet.Point(t.Point); p != nil && t.Judged() && !spelt[is] {
+				spelt[is] = true
 				add(p.Name + " " + spell.Reading(p, t.Value))
 			}
 		}

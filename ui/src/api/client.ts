@@ -3,6 +3,7 @@ import type { components, paths } from './schema';
 
 type Schemas = components['schemas'];
 export type RunView = Schemas['ShopRunView'];
+export type Kept = Schemas['ShopKept'];
 export type View = Schemas['RunView'];
 export type Advice = Schemas['RunAdvice'];
 export type Line = Schemas['RunLine'];

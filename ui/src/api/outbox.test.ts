@@ -3,7 +3,7 @@ import { notTaken, put, runsHeld, waiting } from './box';
 import type { Problem } from './client';
 import { clashOf, sendFirst, settleClash, waitingFor } from './outbox';
 import * as photos from './photos';
-import { answers, last, parcel, problem, view, type Answer } from './server.testing';
+import { answers, kept, last, parcel, problem, view, type Answer } from './server.testing';
 
 test('what waits is in order, run by run, and outlives a reload', () => {
   put('a', parcel('1'));
@@ -78,6 +78,34 @@ test('what its maker had heard of goes along: what this device sent before, and 
   await sendFirst('a', 'Ines');
   await sendFirst('a', 'Ines');
   expect(last.seen, 'not event 5: somebody else wrote it meanwhile').toEqual([3, 3, 4]);
+});
+
+test('what waits behind one another goes one behind the other, and the run is shown once with the last', async () => {
+  for (const id of ['1', '2', '3']) put('a', parcel(id));
+  const after = answers({ data: kept(4) }, { data: kept(5) }, { data: view(6) });
+  expect(await sendFirst('a', 'Ines')).toEqual({ view: null, missed: '', id: '1' });
+  expect(await sendFirst('a', 'Ines')).toMatchObject({ view: null });
+  expect(await sendFirst('a', 'Ines')).toMatchObject({ view: view(6) });
+  expect(after, 'none is sent twice').toEqual([3, 4, 5]);
+  expect(last.seen).toEqual([3, 4, 5]);
+  expect(last.least).toEqual([true, true, false]);
+});
+
+test('what others wrote before an entry that arrived is not taken for heard by what waits behind it', async () => {
+  put('a', parcel('1'));
+  put('a', parcel('2'));
+  const missed = [{ id: 'theirs', seq: 4, by: 'Tobin' }] as Problem['missed'];
+  answers({ error: problem(409, { run: view(4), ...(missed ? { missed } : {}) }) }, { data: kept(5) }, { data: view(6) });
+  await sendFirst('a', 'Ines');
+  await sendFirst('a', 'Ines');
+  expect(last.seen).toEqual([3, 3, 3]);
+
+  put('b', parcel('1')); // an answer was lost: sent again, it stands further on than where it was to go
+  put('b', parcel('2'));
+  answers({ data: kept(7) }, { data: view(8) });
+  await sendFirst('b', 'Ines');
+  await sendFirst('b', 'Ines');
+  expect(last.seen.slice(3)).toEqual([3, 3]);
 });
 
 test('an entry waits until its maker is back', async () => {

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, vi } from 'vitest';
-import { api, type Problem, type RunView } from './client';
+import { api, type Kept, type Problem, type RunView } from './client';
 import type { Parcel } from './box';
 
 /** What the tests of the outbox share: entries, and a server that answers in turn. */
@@ -20,16 +20,22 @@ export const problem = (status: number, more: Partial<Problem> = {}): Problem =>
   ...more,
 });
 
-export type Answer = { data: RunView } | { error: Problem } | 'no network';
+export const kept = (seq: number) => ({ seq, last: seq }) as unknown as Kept;
 
-/** What the server was sent last, and how far each maker had seen. */
-export const last: { sent: unknown; seen: (number | undefined)[] } = { sent: undefined, seen: [] };
+export type Answer = { data: RunView | Kept } | { error: Problem } | 'no network';
+
+/** What the server was sent last, how far each maker had seen, and which were to be answered with the least. */
+export const last: { sent: unknown; seen: (number | undefined)[]; least: boolean[] } = { sent: undefined, seen: [], least: [] };
 
 /** Lets the server answer in turn, and notes after which event each was sent. */
 export function answers(...list: Answer[]): number[] {
   const after: number[] = [];
-  vi.spyOn(api, 'POST').mockImplementation(((_path: string, init: { body: { after: number; seen?: number; body: unknown } }) => {
+  vi.spyOn(api, 'POST').mockImplementation(((
+    _path: string,
+    init: { body: { after: number; seen?: number; body: unknown }; headers?: { Prefer: string } },
+  ) => {
     after.push(init.body.after);
+    last.least.push(init.headers?.Prefer === 'return=minimal');
     last.seen.push(init.body.seen);
     last.sent = init.body.body;
     const next = list.shift();
@@ -41,6 +47,7 @@ export function answers(...list: Answer[]): number[] {
 
 beforeEach(() => {
   last.seen = [];
+  last.least = [];
   vi.stubGlobal('window', new EventTarget());
   const kept = new Map<string, string>();
   vi.stubGlobal('localStorage', {

@@ -79,18 +79,23 @@ export function useRun(id: string, who: string): RunHandle {
   const flush = useCallback(
     (made?: Made): Promise<void> => {
       busy.current = busy.current.then(async () => {
+        let shown = true;
         while (waiting(id).length > 0) {
           const outcome = await sendFirst(id, who, made);
           setHeld(look(id));
-          if ('kept' in outcome || 'clash' in outcome) return;
+          if ('kept' in outcome || 'clash' in outcome) break;
           if ('refused' in outcome) {
             problems.current.set(outcome.id, { ...outcome.refused, held: outcome.held });
             continue;
           }
-          await client.cancelQueries({ queryKey: keys.run(id) });
-          client.setQueryData(keys.run(id), outcome.view);
+          shown = outcome.view !== null;
+          if (outcome.view) {
+            await client.cancelQueries({ queryKey: keys.run(id) });
+            client.setQueryData(keys.run(id), outcome.view);
+          }
           if (outcome.missed) setNotice(outcome.missed);
         }
+        if (!shown) void client.invalidateQueries({ queryKey: keys.run(id) }); // what stopped the rest showed nothing
       });
       return busy.current;
     },
