@@ -23,8 +23,8 @@ func Away(err error) bool {
 	var said *pgconn.PgError
 	switch {
 	case errors.As(err, &said):
-		// classes 08 (connection), 53 (resources) and 57 (operator), and a switch to read-only
-		return slices.Contains([]string{"08", "53", "57"}, said.Code[:min(2, len(said.Code))]) || said.Code == "25006"
+		// classes 08 (connection), 40 (rolled back for another's sake), 53 (resources) and 57 (operator), and a switch to read-only
+		return slices.Contains([]string{"08", "40", "53", "57"}, said.Code[:min(2, len(said.Code))]) || said.Code == "25006"
 	case errors.As(err, &connect), errors.As(err, &network):
 		return true
 	}

@@ -12,9 +12,10 @@ import (
 // schemaRow is the number of the tables as they are, and the number by which what the floor shows of every run was worked out
 // last.
 type schemaRow struct {
-	ID     int `gorm:"primaryKey"` // there is one
-	Number int `gorm:"not null"`
-	Shown  int `gorm:"not null;default:0"`
+	ID     int    `gorm:"primaryKey"` // there is one
+	Number int    `gorm:"not null"`
+	Shown  int    `gorm:"not null;default:0"`
+	Layout string `gorm:"not null;default:''"` // the print of the layout as it was laid last
 }
 
 func (schemaRow) TableName() string { return "schema_number" }
@@ -59,8 +60,13 @@ var schema = migrations[len(migrations)-1].number
 // advisory is the lock that two servers which start together wait for.
 const advisory = 7263
 
-// migrate brings the tables up to date, in one transaction: whoever fails leaves them as they were.
-func (s *Store) migrate(ctx context.Context) error {
+// migrate brings the tables up to date, in one transaction: whoever fails leaves them as they were. Tables that are so already are
+// not touched: others may be writing to them, and whoever alters a table waits for them with all that come after.
+func (s *Store) migrate(ctx context.Context, to layout) error {
+	print := to.print()
+	if is, err := s.laid(ctx, print); is || err != nil {
+		return err
+	}
 	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := tx.Exec("SELECT pg_advisory_xact_lock(?)", advisory).Error; err != nil {
 			return err
@@ -72,14 +78,7 @@ func (s *Store) migrate(ctx context.Context) error {
 		if err != nil {
 			return err
 		}
-		if err := tx.AutoMigrate(
-			&schemaRow{}, &sheetRow{}, &workshopRow{}, &personRow{}, &attemptRow{}, &sessionRow{}, &gaugeRow{}, &thinRow{}, &tableRow{},
-			&machineRow{}, &cableRow{}, &runRow{}, &eventRow{}, &ledgerRow{}, &versionRow{}, &invitationRow{}, &handRow{}, &photoRow{},
-			&voiceRow{}, &oddsRow{}, &knowledgeRow{}, &foreseenRow{}, &planRow{}, &calendarRow{}, &ruleRow{},
-		); err != nil {
-			return fmt.Errorf("the tables could not be brought up to date: %w", err)
-		}
-		if err := tx.Exec(appendOnly + stands("photos") + stands("voices")).Error; err != nil {
+		if err := to.lays(tx); err != nil {
 			return err
 		}
 		for _, m := range migrations {
@@ -91,10 +90,21 @@ func (s *Store) migrate(ctx context.Context) error {
 			}
 		}
 		if was == 0 {
-			return tx.Create(&schemaRow{ID: 1, Number: schema, Shown: schema}).Error
+			return tx.Create(&schemaRow{ID: 1, Number: schema, Shown: schema, Layout: print}).Error
 		}
-		return tx.Model(&schemaRow{}).Where("id = 1").Update("number", schema).Error
+		return tx.Model(&schemaRow{}).Where("id = 1").Updates(map[string]any{"number": schema, "layout": print}).Error
 	})
+}
+
+// laid tells whether the tables are what a layout says, by its print.
+func (s *Store) laid(ctx context.Context, print string) (bool, error) {
+	db := s.db.WithContext(ctx)
+	if !db.Migrator().HasColumn(&schemaRow{}, "layout") {
+		return false, nil // or the database does not answer, which whoever asks next is told
+	}
+	var there schemaRow
+	err := db.Limit(1).Find(&there).Error
+	return there.Number == schema && there.Layout == print, err
 }
 
 // Behind tells whether what the floor shows of runs was worked out by tables of an earlier number.

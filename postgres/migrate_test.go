@@ -8,6 +8,7 @@ import (
 	"os"
 	"sync"
 	"testing"
+	"time"
 
 	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/assert"
@@ -108,4 +109,33 @@ func TestADatabaseOfAnotherProgramIsLeftAlone(t *testing.T) {
 	_, err := postgres.Open(t.Context(), url)
 	require.ErrorContains(t, err, "another program's (it has the table invoices)")
 	require.ErrorContains(t, testdb.ExecAt(url, "SELECT 1 FROM runs"), "does not exist")
+}
+
+func TestAServerThatStartsWaitsForNobodyWhoWritesUnlessTheTablesChange(t *testing.T) {
+	url := testdb.URL(t)
+	open := func() error {
+		ctx, cancel := context.WithTimeout(t.Context(), 2*time.Second)
+		defer cancel()
+		s, err := postgres.Open(ctx, url)
+		if err != nil {
+			return err
+		}
+		defer s.Close()
+		_, err = s.Practice(ctx)
+		return err
+	}
+	require.NoError(t, open())
+	conn, err := pgx.Connect(t.Context(), url)
+	require.NoError(t, err)
+	defer conn.Close(context.Background())
+	tx, err := conn.Begin(t.Context())
+	require.NoError(t, err)
+	_, err = tx.Exec(t.Context(), "LOCK TABLE events, runs, practice.events IN ROW EXCLUSIVE MODE")
+	require.NoError(t, err)
+	require.NoError(t, open(), "as others write")
+
+	require.NoError(t, testdb.ExecAt(url, "UPDATE schema_number SET layout = 'of a build before'"))
+	assert.Error(t, open(), "tables that are not as this build has them are laid, once nobody writes")
+	require.NoError(t, tx.Rollback(t.Context()))
+	require.NoError(t, open())
 }

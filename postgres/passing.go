@@ -20,7 +20,7 @@ const passing = "brankel_passing_"
 func (s *Store) alone(ctx context.Context, do func(prefix string) error) error {
 	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		var own string
-		err := tx.Raw("SELECT oid::text FROM pg_database, pg_advisory_xact_lock(7264) WHERE datname = current_database()").Scan(&own).Error
+		err := tx.Raw("SELECT oid::text FROM pg_database, pg_advisory_xact_lock(7265) WHERE datname = current_database()").Scan(&own).Error
 		if err != nil {
 			return err
 		}
@@ -42,7 +42,7 @@ func (s *Store) Passing(ctx context.Context) (out *Store, err error) {
 			}
 			return err
 		}
-		if out, err = open(ctx, config); err != nil {
+		if out, err = open(ctx, config, floorLayout); err != nil {
 			return errors.Join(err, s.dropPassing(ctx, config.Database))
 		}
 		return nil

@@ -75,8 +75,7 @@ type SetExercise struct {
 // mostPractice is how many connections practice takes: it never keeps the floor waiting.
 const mostPractice = 6
 
-// Practice is the store of exercises on the same database. What was practised may be forgotten, so that its entries are not
-// append-only. It is asked for once, and closed with this store.
+// Practice is the store of exercises on the same database. It is asked for once, and closed with this store.
 func (s *Store) Practice(ctx context.Context) (*Store, error) {
 	ctx = context.WithoutCancel(ctx) // it outlives whoever asks first
 	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
@@ -90,24 +89,12 @@ func (s *Store) Practice(ctx context.Context) (*Store, error) {
 	}
 	config := s.config.Copy()
 	config.RuntimeParams["search_path"] = practiceSchema
-	out, err := open(ctx, config)
+	out, err := open(ctx, config, practiceLayout)
 	if err != nil {
 		return nil, err
 	}
 	if pool, err := out.pool(); err == nil {
 		pool.SetMaxOpenConns(mostPractice)
-	}
-	err = out.db.Transaction(func(tx *gorm.DB) error {
-		if err := tx.Exec("SELECT pg_advisory_xact_lock(?)", advisory).Error; err != nil {
-			return err
-		}
-		if err := tx.AutoMigrate(&tryRow{}, &actRow{}, &setRow{}); err != nil {
-			return err
-		}
-		return tx.Exec(`DROP TRIGGER IF EXISTS events_append_only ON events; DROP TRIGGER IF EXISTS ledger_append_only ON ledger`).Error
-	})
-	if err != nil {
-		return nil, errors.Join(err, out.Close())
 	}
 	s.practises.Store(out)
 	return out, nil

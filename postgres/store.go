@@ -38,10 +38,10 @@ func Open(ctx context.Context, url string) (*Store, error) {
 	if err != nil {
 		return nil, fmt.Errorf("this is no address of a database: %w", err)
 	}
-	return open(ctx, config)
+	return open(ctx, config, floorLayout)
 }
 
-func open(ctx context.Context, config *pgx.ConnConfig) (*Store, error) {
+func open(ctx context.Context, config *pgx.ConnConfig, tables layout) (*Store, error) {
 	config.ConnectTimeout = 3 * time.Second
 	config.RuntimeParams["jit"] = "off" // for questions of a millisecond it costs fifty
 	plain := config.Copy()
@@ -57,7 +57,7 @@ func open(ctx context.Context, config *pgx.ConnConfig) (*Store, error) {
 		return nil, errors.Join(fmt.Errorf("the database does not answer: %w", err), pool.Close())
 	}
 	s := &Store{db: db.WithContext(ctx), config: plain}
-	if err := s.migrate(ctx); err != nil {
+	if err := s.migrate(ctx, tables); err != nil {
 		return nil, errors.Join(err, pool.Close())
 	}
 	return s, nil
