@@ -83,7 +83,7 @@ func (s *Store) FindRuns(ctx context.Context, want string) (out []Found, err err
 		return out, err
 	}
 	var forgives bool
-	if err := db.Raw("SELECT EXISTS (SELECT 1 FROM pg_extension WHERE extname = 'pg_trgm')").Scan(&forgives).Error; err != nil || !forgives {
+	if err := db.Raw("SELECT EXISTS (SELECT 1 FROM pg_opclass WHERE opcname = 'gin_trgm_ops' AND pg_opclass_is_visible(oid))").Scan(&forgives).Error; err != nil || !forgives {
 		return nil, err
 	}
 	args, each := []any{want}, []string{}

@@ -8,8 +8,8 @@ import (
 	"github.com/jackc/pgx/v5"
 )
 
-// channel is where the servers of one database tell each other what changed.
-const channel = "brankel"
+// channel is where the servers of one workshop tell each other what changed.
+func (s *Store) channel() string { return "brankel_" + s.schema }
 
 // mostTold is how many bytes one notification may carry, a little under PostgreSQL's own 8000.
 const mostTold = 7000
@@ -26,7 +26,7 @@ func (s *Store) Tell(ctx context.Context, from string, topics []string) error {
 			n++
 		}
 		topics = topics[n:]
-		if err := s.db.WithContext(ctx).Exec("SELECT pg_notify(?, ?)", channel, line).Error; err != nil {
+		if err := s.db.WithContext(ctx).Exec("SELECT pg_notify(?, ?)", s.channel(), line).Error; err != nil {
 			return err
 		}
 	}
@@ -59,7 +59,7 @@ func (s *Store) listen(ctx context.Context, self string, heard func([]string), h
 		return err
 	}
 	defer conn.Close(context.WithoutCancel(ctx))
-	if _, err := conn.Exec(ctx, "LISTEN "+channel); err != nil {
+	if _, err := conn.Exec(ctx, "LISTEN "+s.channel()); err != nil {
 		return err
 	}
 	hears(true)

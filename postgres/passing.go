@@ -42,7 +42,7 @@ func (s *Store) Passing(ctx context.Context) (out *Store, err error) {
 			}
 			return err
 		}
-		if out, err = open(ctx, config, floorLayout); err != nil {
+		if out, err = open(ctx, config, "", floorLayout); err != nil {
 			return errors.Join(err, s.dropPassing(ctx, config.Database))
 		}
 		return nil

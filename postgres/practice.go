@@ -1,6 +1,7 @@
 package postgres
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"time"
@@ -78,23 +79,16 @@ const mostPractice = 6
 // Practice is the store of exercises on the same database. It is asked for once, and closed with this store.
 func (s *Store) Practice(ctx context.Context) (*Store, error) {
 	ctx = context.WithoutCancel(ctx) // it outlives whoever asks first
-	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		if err := tx.Exec("SELECT pg_advisory_xact_lock(?)", advisory).Error; err != nil {
-			return err
-		}
-		return tx.Exec("CREATE SCHEMA IF NOT EXISTS " + practiceSchema).Error
-	})
-	if err != nil {
+	schema := s.beside(practiceSchema)
+	if err := makeSchema(ctx, s.config, schema); err != nil {
 		return nil, err
 	}
-	config := s.config.Copy()
-	config.RuntimeParams["search_path"] = practiceSchema
-	out, err := open(ctx, config, practiceLayout)
+	out, err := open(ctx, s.config.Copy(), schema, practiceLayout)
 	if err != nil {
 		return nil, err
 	}
 	if pool, err := out.pool(); err == nil {
-		pool.SetMaxOpenConns(mostPractice)
+		pool.SetMaxOpenConns(cmp.Or(s.practice, mostPractice))
 	}
 	s.practises.Store(out)
 	return out, nil

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"regexp"
 	"slices"
+	"strings"
 	"sync/atomic"
 	"time"
 
@@ -25,6 +26,10 @@ type Store struct {
 	db     *gorm.DB
 	config *pgx.ConnConfig // for a connection of one's own, which may be silent for long
 
+	shows    bool   // nothing is written: it may be a standby
+	schema   string // in which the tables are, "" for the database\'s own
+	practice int    // the most connections of exercises, mostPractice when 0
+
 	practises atomic.Pointer[Store] // of exercises, once it is open: it is closed with this one
 }
 
@@ -33,15 +38,101 @@ type Store struct {
 const patience = 8 * time.Second
 
 // Open connects to the database at url and brings its tables up to date.
-func Open(ctx context.Context, url string) (*Store, error) {
+func Open(ctx context.Context, url string) (*Store, error) { return OpenIn(ctx, url, "") }
+
+// schemaName is what a schema of a workshop may be called.
+var schemaName = regexp.MustCompile(`^[a-z][a-z0-9_]{0,40}$`)
+
+// OpenIn does so in a schema of the database, which is made where it is not there: workshops that share a database have nothing
+// else in common. "" is the schema that the address leads to.
+func OpenIn(ctx context.Context, url, schema string) (*Store, error) {
 	config, err := pgx.ParseConfig(url)
 	if err != nil {
 		return nil, fmt.Errorf("this is no address of a database: %w", err)
 	}
-	return open(ctx, config, floorLayout)
+	if schema != "" {
+		if !schemaName.MatchString(schema) || strings.HasPrefix(schema, "pg_") || schema == "public" || strings.HasSuffix(schema, practiceSchema) {
+			return nil, fmt.Errorf("%q is no name for the schema of a workshop: write small letters, figures and _, a letter first; not "+
+				"public, pg_… or …%s", schema, practiceSchema)
+		}
+		if err := makeSchema(ctx, config, schema); err != nil {
+			return nil, err
+		}
+	}
+	return open(ctx, config, schema, floorLayout)
 }
 
-func open(ctx context.Context, config *pgx.ConnConfig, tables layout) (*Store, error) {
+// makeSchema makes it where it is not there.
+func makeSchema(ctx context.Context, config *pgx.ConnConfig, schema string) error {
+	conn, err := pgx.ConnectConfig(ctx, config.Copy())
+	if err != nil {
+		return fmt.Errorf("the database does not answer: %w", err)
+	}
+	defer conn.Close(context.WithoutCancel(ctx))
+	for _, does := range []string{"SELECT pg_advisory_lock(7263)", "CREATE SCHEMA IF NOT EXISTS " + schema} { // with the connection the lock ends
+		if _, err := conn.Exec(ctx, does); err != nil {
+			return fmt.Errorf("the schema %s could not be made: %w", schema, err)
+		}
+	}
+	return nil
+}
+
+// beside is the name of a schema that belongs to this one's.
+func (s *Store) beside(name string) string {
+	if s.schema == "" {
+		return name
+	}
+	return s.schema + "_" + name
+}
+
+// OpenToShow connects to the database at url, which may be a standby, and never writes to it. Its tables have to be as this Brankel
+// has them: whoever serves the primary lays them.
+func OpenToShow(ctx context.Context, url, schema string) (*Store, error) {
+	config, err := pgx.ParseConfig(url)
+	if err != nil {
+		return nil, fmt.Errorf("this is no address of a database: %w", err)
+	}
+	config.RuntimeParams["default_transaction_read_only"] = "on" // also when the standby is made the primary
+	s, err := connect(ctx, config, schema)
+	if err != nil {
+		return nil, err
+	}
+	s.shows = true
+	is, err := s.laid(ctx, floorLayout.print())
+	if err == nil && !is {
+		err = errors.New("the tables are not as this Brankel has them, or the database does not answer: start the same Brankel on the primary first")
+	}
+	if err != nil {
+		return nil, errors.Join(err, s.Close())
+	}
+	return s, nil
+}
+
+// Shows tells that nothing may be written.
+func (s *Store) Shows() bool { return s.shows }
+
+// Moved is another text whenever anything was written, on a standby whenever anything came.
+func (s *Store) Moved(ctx context.Context) (at string, err error) {
+	err = row(s.db.WithContext(ctx),
+		"SELECT (CASE WHEN pg_is_in_recovery() THEN pg_last_wal_replay_lsn() ELSE pg_current_wal_lsn() END)::text").Scan(&at)
+	return at, err
+}
+
+func open(ctx context.Context, config *pgx.ConnConfig, schema string, tables layout) (*Store, error) {
+	s, err := connect(ctx, config, schema)
+	if err != nil {
+		return nil, err
+	}
+	if err := s.migrate(ctx, tables); err != nil {
+		return nil, errors.Join(err, s.Close())
+	}
+	return s, nil
+}
+
+func connect(ctx context.Context, config *pgx.ConnConfig, schema string) (*Store, error) {
+	if schema != "" { // public has what forgives slips, and none of our tables is ever looked for there: they are all in the first
+		config.RuntimeParams["search_path"] = schema + ", public"
+	}
 	config.ConnectTimeout = 3 * time.Second
 	config.RuntimeParams["jit"] = "off" // for questions of a millisecond it costs fifty
 	plain := config.Copy()
@@ -56,11 +147,7 @@ func open(ctx context.Context, config *pgx.ConnConfig, tables layout) (*Store, e
 	if err != nil {
 		return nil, errors.Join(fmt.Errorf("the database does not answer: %w", err), pool.Close())
 	}
-	s := &Store{db: db.WithContext(ctx), config: plain}
-	if err := s.migrate(ctx, tables); err != nil {
-		return nil, errors.Join(err, pool.Close())
-	}
-	return s, nil
+	return &Store{db: db.WithContext(ctx), config: plain, schema: schema}, nil
 }
 
 // on is the same store within a transaction.
@@ -136,6 +223,35 @@ func (s *Store) Ping(ctx context.Context) error {
 	return pool.PingContext(ctx)
 }
 
+// ErrStandby is why nothing can be written: the database is one that follows another.
+var ErrStandby = errors.New("the database is a standby")
+
+// Ready tells whether the database takes what has to be written.
+func (s *Store) Ready(ctx context.Context) error {
+	var standby bool
+	err := row(s.db.WithContext(ctx), "SELECT pg_is_in_recovery()").Scan(&standby)
+	if err == nil && standby && !s.shows {
+		err = ErrStandby
+	}
+	return err
+}
+
+// Pool are its connections.
+func (s *Store) Pool() (*sql.DB, error) { return s.pool() }
+
+// Connections bounds them: those of practice come to a third of it besides. Some that lie idle are closed after a minute.
+func (s *Store) Connections(most int) error {
+	pool, err := s.pool()
+	if err != nil {
+		return err
+	}
+	pool.SetMaxOpenConns(most)
+	pool.SetMaxIdleConns(max(1, most/4))
+	pool.SetConnMaxIdleTime(time.Minute)
+	s.practice = max(1, most/3)
+	return nil
+}
+
 // appendOnly makes the database itself refuse to rewrite what happened. print is a short digest of a
 // row that the database makes anew whenever the row is changed: whoever keeps beside it what it was at
 // first sees, without reading it all again, that nothing was changed since.
@@ -161,7 +277,7 @@ CREATE INDEX IF NOT EXISTS runs_unsigned ON runs (opened) WHERE sign <> 'signed'
 CREATE INDEX IF NOT EXISTS runs_in_time ON runs (touched DESC, id);
 CREATE INDEX IF NOT EXISTS runs_by_words ON runs USING gin (to_tsvector('english', words));
 DO $$ BEGIN
-  CREATE EXTENSION IF NOT EXISTS pg_trgm; -- who may not make it searches without forgiving slips
+  CREATE EXTENSION IF NOT EXISTS pg_trgm WITH SCHEMA public; -- who may not make it searches without forgiving slips
 EXCEPTION WHEN OTHERS THEN NULL; END $$;
 DO $$ BEGIN
   IF EXISTS (SELECT 1 FROM pg_opclass WHERE opcname = 'gin_trgm_ops' AND pg_opclass_is_visible(oid)) THEN

@@ -196,6 +196,10 @@ func (h *hub) followed() (runs []string) {
 // written here, until ctx ends.
 func (s *Shop) Live(ctx context.Context) {
 	h := s.memory.hub
+	if s.Shows() {
+		go s.lookOften(ctx)
+		return
+	}
 	h.mu.Lock()
 	h.telling = true
 	h.mu.Unlock()
@@ -206,6 +210,24 @@ func (s *Shop) Live(ctx context.Context) {
 			s.heard(ctx, h.followed())
 		}
 	})
+}
+
+// lookEvery is how often a server that only shows looks whether anything was written: a standby is told nothing.
+const lookEvery = 2 * time.Second
+
+func (s *Shop) lookOften(ctx context.Context) {
+	var before string
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(lookEvery):
+		}
+		if at, err := s.Store.Moved(ctx); err == nil && at != before {
+			before = at
+			s.heard(ctx, s.memory.hub.followed())
+		}
+	}
 }
 
 // noteEvery is how long what was written to a run may stand outside the ledger, unless the run is left

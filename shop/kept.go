@@ -39,6 +39,8 @@ type memory struct {
 
 	archiving archiving
 
+	carried, anew atomic.Int64 // times a run was carried on from here, and folded from its first event
+
 	accounts *present[Account] // by id or name
 	sessions *present[session] // by token
 
@@ -102,6 +104,9 @@ func fresh[T any](cache *lru.Cache[string, aged[T]], key string, version int, re
 	}
 	return value, err
 }
+
+// Folds is how often a run was carried on from memory, and how often it was folded from its first event.
+func (s *Shop) Folds() (carried, anew int64) { return s.memory.carried.Load(), s.memory.anew.Load() }
 
 // run is what is kept of a run, empty when it is new here.
 func (k *memory) run(id string) *live {

@@ -140,6 +140,7 @@ func (s *Shop) cable(ctx context.Context, head postgres.RunHead) (m workshop.Mac
 // catchUp folds what came since; all anew when what is kept does not lead there.
 func (s *Shop) catchUp(ctx context.Context, l *live, id string, head postgres.RunHead) error {
 	if l.folded && l.broken == "" && l.seq == head.Seq && l.hash == head.Hash && l.print == head.Print {
+		s.memory.carried.Add(1)
 		return nil
 	}
 	if l.folded && l.broken == "" && l.seq < head.Seq {
@@ -149,9 +150,11 @@ func (s *Shop) catchUp(ctx context.Context, l *live, id string, head postgres.Ru
 		}
 		if print^l.print == head.Print && follows(l, newer) == nil {
 			l.print = head.Print
+			s.memory.carried.Add(1)
 			return s.carry(ctx, l, newer...)
 		}
 	}
+	s.memory.anew.Add(1)
 	events, print, err := s.Store.Events(ctx, id, 0)
 	if err != nil {
 		return err

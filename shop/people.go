@@ -31,6 +31,11 @@ type Refusal struct {
 
 func (r *Refusal) Error() string { return r.Message }
 
+// OnlyShows is why nothing is entered at a server that only shows.
+func OnlyShows() error {
+	return &Refusal{Status: 403, Field: "server", Message: "this server only shows what stands: sign in and enter at the one that takes entries"}
+}
+
 // nobody is a hash that belongs to no account: one that is not there takes as long
 // to refuse as one that is. It is written down because making it takes 64 MB.
 const nobody = "$argon2id$v=19$m=65536,t=1,p=2$cWlD8U6h005VtN6oxmYPuA$Dsyi6sfGbSkDlARWa4JtSQu/XIET+9kYbltpEZvwnts"

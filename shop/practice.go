@@ -59,6 +59,9 @@ func (s *Shop) Practice(ctx context.Context) (*Practice, error) {
 	if s.door.open != nil {
 		return s.door.open, nil
 	}
+	if s.Shows() {
+		return nil, OnlyShows()
+	}
 	store, err := s.Store.Practice(ctx)
 	if err != nil {
 		return nil, err

@@ -76,6 +76,13 @@ func (s *Shop) Came() {
 	s.memory.hub.tellAll(Comings)
 }
 
+// Hears tells whether this server hears what others write.
+func (s *Shop) Hears() bool {
+	s.memory.accounts.mu.Lock()
+	defer s.memory.accounts.mu.Unlock()
+	return s.memory.accounts.hearing
+}
+
 // hears tells whether what other servers change is heard from now on.
 func (s *Shop) hears(hearing bool) {
 	s.memory.accounts.hear(hearing)

@@ -2,6 +2,7 @@ package shop
 
 import (
 	"context"
+	"database/sql"
 	"fmt"
 	"slices"
 	"strings"
@@ -38,6 +39,15 @@ func Unkeepable(err error) bool { return postgres.Unkeepable(err) }
 
 // Answers is nil while the store answers.
 func (s *Shop) Answers(ctx context.Context) error { return s.Store.Ping(ctx) }
+
+// Ready is nil while the store takes what has to be written here.
+func (s *Shop) Ready(ctx context.Context) error { return s.Store.Ready(ctx) }
+
+// Pool are the connections to the store.
+func (s *Shop) Pool() (*sql.DB, error) { return s.Store.Pool() }
+
+// Shows tells that this server only shows, and writes nothing.
+func (s *Shop) Shows() bool { return s.Store.Shows() }
 
 // HasAccounts tells whether anybody can sign in yet.
 func (s *Shop) HasAccounts(ctx context.Context) (bool, error) { return s.Store.HasAccounts(ctx) }

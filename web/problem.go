@@ -133,7 +133,7 @@ func (s *server) fail(c *echo.Context, err error) {
 	}
 	p := problemOf(err)
 	if p.Status >= 500 {
-		s.log.Error("request failed", "path", c.Request().URL.Path, "error", err)
+		s.log.Error("request failed", "id", c.Response().Header().Get(requestID), "route", c.Path(), "error", err)
 	}
 	var conflict *conflictView
 	if errors.As(err, &conflict) {

@@ -175,6 +175,8 @@ func (s *server) routes() []route {
 				openTo(s.openapi),
 			on(get, "/healthz", "healthz", "200 when the database answers").as("text/plain").
 				openTo(s.health),
+			on(get, "/readyz", "readyz", "200 while work can be brought here: the database takes it, and this server is not about to end").
+				as("text/plain").openTo(s.ready),
 		})
 }
 
@@ -302,6 +304,9 @@ func (s *server) appendEvent(c *echo.Context) error {
 		v, err = add(c.Request().Context(), from, e, in.After)
 		s.followed(e.Run, v.Practice)
 		out = v
+	}
+	if err == nil {
+		s.watched.events.WithLabelValues(string(e.Kind)).Inc()
 	}
 	var conflict *shop.Conflict
 	if errors.As(err, &conflict) {

@@ -20,6 +20,7 @@ import (
 	"github.com/klauspost/compress/gzip"
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
+	"github.com/prometheus/client_golang/prometheus"
 
 	"brankel/gauge"
 	"brankel/shop"
@@ -39,6 +40,7 @@ type server struct {
 	port     *gauge.Port // where instruments come in, nil for none
 	visits   Visits      // the demo workshop beside this floor, nil for none
 	visited  Visited     // this is that workshop, nil where it is not
+	watched  *watched
 }
 
 // bodyLimit is the most one request may carry: an event is a few hundred bytes.
@@ -68,6 +70,8 @@ type Options struct {
 	Gauges *gauge.Port
 	// Ending is closed when the server is to end: what goes on as long as it is read stops.
 	Ending <-chan struct{}
+	// Metrics is where what happens is counted, nil for nowhere.
+	Metrics prometheus.Registerer
 	// Visits is the demo workshop beside this floor, nil for none; Visited tells that this is that workshop.
 	Visits  Visits
 	Visited Visited
@@ -96,12 +100,15 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 	srv := &server{shop: s, ui: ui, index: string(index), log: log, sessions: sessions, idle: o.Idle, url: o.URL,
 		streams: streams{of: map[string]int{}}, gates: newGates(), ending: o.Ending,
 		port: o.Gauges, visits: o.Visits, visited: o.Visited}
+	if srv.watched, err = watch(o.Metrics, s, srv.streams.count); err != nil {
+		return nil, err
+	}
 	e := echo.New()
 	e.Logger = log
 	e.HTTPErrorHandler = srv.fail
 	e.IPExtractor = whoAsks(o.Proxies)
 	sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { srv.fail(e.NewContext(r, w), err) }
-	e.Use(middleware.Recover(), middleware.SecureWithConfig(middleware.SecureConfig{
+	e.Use(srv.tracked, middleware.Recover(), middleware.SecureWithConfig(middleware.SecureConfig{
 		ContentTypeNosniff: "nosniff", XFrameOptions: "DENY", ReferrerPolicy: "same-origin"}), secure, readable)
 	packs, err := gzhttp.NewWrapper(gzhttp.MinSize(packFrom), gzhttp.CompressionLevel(gzip.BestSpeed))
 	if err != nil {

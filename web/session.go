@@ -109,7 +109,7 @@ func (s *server) actor(ctx context.Context) (who actor, err error) {
 		return actor{}, nil // gone, or signed out everywhere
 	}
 	seen := time.Unix(s.sessions.GetInt64(ctx, keySeen), 0)
-	who.locked = s.shop.Now().Sub(seen) > s.idle
+	who.locked = s.shop.Now().Sub(seen) > s.idle && !s.shop.Shows() // a wall is touched by nobody
 	return who, err
 }
 
@@ -135,6 +135,9 @@ const accountKey = "account"
 // guard lets through who may do what the route needs; "" needs nobody.
 func (s *server) guard(r route) echo.HandlerFunc {
 	handle := costing(r.gate, r.handle)
+	if s.shop.Shows() && r.Method != http.MethodGet && r.ID != "here" {
+		handle = func(*echo.Context) error { return shop.OnlyShows() }
+	}
 	if r.needs == "" {
 		return handle
 	}
@@ -159,7 +162,7 @@ func (s *server) guard(r route) echo.HandlerFunc {
 			return &shop.Refusal{Status: 403, Field: "session", Message: "you are signed in as " + string(who.Role) + ", who may not " +
 				"" + string(r.needs) + ": ask the lead"}
 		}
-		if c.Request().Method != http.MethodGet && who.ID != "" {
+		if c.Request().Method != http.MethodGet && who.ID != "" && !s.shop.Shows() {
 			s.seen(c)
 		}
 		c.Set(accountKey, who.Account)
@@ -208,7 +211,7 @@ func (s *server) session(c *echo.Context) error {
 	if a.locked {
 		out.State = "locked"
 	}
-	out.Person, out.Manage, out.Work = &a.Person, a.Role.May(workshop.Manage), a.Role.May(workshop.Work)
+	out.Person, out.Manage, out.Work = &a.Person, s.may(a, workshop.Manage), s.may(a, workshop.Work)
 	people, err := s.shop.People(c.Request().Context())
 	for _, p := range people {
 		if p.PIN {
@@ -216,6 +219,11 @@ func (s *server) session(c *echo.Context) error {
 		}
 	}
 	return answer(c, out, err)
+}
+
+// may tells whether somebody may do something here.
+func (s *server) may(who actor, does workshop.Action) bool {
+	return who.Role.May(does) && !s.shop.Shows()
 }
 
 func (s *server) signIn(c *echo.Context) error {

@@ -26,7 +26,7 @@ func TestEveryRouteRefusesWhatARoleMayNotDo(t *testing.T) {
 		Paths map[string]map[string]struct{ OperationID string }
 	}
 	require.NoError(t, json.Unmarshal(web.OpenAPI(), &doc))
-	anybody := []string{"session", "inDemo", "outOfDemo", "calcs", "calc", "rigAnswer", "rigSchema", "healthz", "openapi", "sheetSchema", "join",
+	anybody := []string{"session", "inDemo", "outOfDemo", "calcs", "calc", "rigAnswer", "rigSchema", "healthz", "readyz", "openapi", "sheetSchema", "join",
 		"trouble", "troubleSchema", "sheetAsks", "sheetFrom", "calendarBy"}
 	work := []string{"openRun", "benchRun", "append", "keepThin", "dropThin", "keepTable", "dropTable", "logMachine",
 		"hand", "invite", "addPhoto", "addVoice", "keepMeaning", "plan", "logged"}

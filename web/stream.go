@@ -68,6 +68,13 @@ func (s *streams) open(who, run string) error {
 	return nil
 }
 
+// count is how many there are.
+func (s *streams) count() int {
+	s.Lock()
+	defer s.Unlock()
+	return s.all
+}
+
 func (s *streams) close(who, run string) {
 	s.Lock()
 	defer s.Unlock()
@@ -210,6 +217,7 @@ func (s *server) flow(c *echo.Context, w *shop.Watch, look func(f flow, beat boo
 		return err
 	}
 	defer s.streams.close(who, run)
+	c.Set(flowsKey, true)
 	h := c.Response().Header()
 	h.Set("Content-Type", "text/event-stream")
 	h.Set("X-Accel-Buffering", "no") // a proxy between hands on what comes at once

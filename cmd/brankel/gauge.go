@@ -22,7 +22,7 @@ import (
 
 // gaugesOf is where gauges come in: at BRANKEL_GAUGES, and by the serial devices of BRANKEL_GAUGE_FILES; nil where neither is set.
 func gaugesOf(ctx context.Context, s *shop.Shop, log *slog.Logger) (*gauge.Port, error) {
-	addr, files := os.Getenv("BRANKEL_GAUGES"), strings.Fields(os.Getenv("BRANKEL_GAUGE_FILES"))
+	addr, files := set("BRANKEL_GAUGES"), strings.Fields(set("BRANKEL_GAUGE_FILES"))
 	if addr == "" && len(files) == 0 {
 		return nil, nil
 	}

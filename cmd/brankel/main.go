@@ -17,7 +17,6 @@ import (
 	"github.com/spf13/cobra"
 
 	"brankel/demo"
-	"brankel/postgres"
 	"brankel/rigging/rig"
 	"brankel/shop"
 	"brankel/web"
@@ -88,7 +87,7 @@ func commands() *cobra.Command {
 		RunE: func(*cobra.Command, []string) error { return errors.New("write what is to be done") }}
 	root.CompletionOptions.DisableDefaultCmd = true
 	root.AddCommand(calcCommand(), rigCommand(), rehearseCommand(), troubleCommand(), wearCommand(), practiceCommand(), gaugeCommand(), sheetCommand(), schemaCommand(), openAPICommand(),
-		serveCommand(), importCommand(), exportCommand(), demoCommand(), verifyCommand(), rebuildCommand())
+		serveCommand(), importCommand(), exportCommand(), demoCommand(), verifyCommand(), rebuildCommand(), configCommand())
 	return root
 }
 
@@ -113,15 +112,33 @@ func openAPICommand() *cobra.Command {
 func serveCommand() *cobra.Command {
 	c := &cobra.Command{Use: "serve", Short: "serve the application, on an empty floor the demo workshop with --demo", Args: cobra.NoArgs}
 	withDemo := c.Flags().Bool("demo", false, "load the demo workshop onto an empty floor")
+	shows := c.Flags().Bool("show", false, "show what stands and take no entry: on a standby, for screens on the wall")
 	c.RunE = does(func(c *cobra.Command, _ []string) error {
-		return withShop(c.Context(), func(ctx context.Context, s *shop.Shop) error {
-			if *withDemo {
-				if err := loadDemo(ctx, s); err != nil {
-					return err
-				}
+		if *shows && *withDemo {
+			return errors.New("--demo writes, and --show writes nothing: leave one of them out")
+		}
+		url, err := databaseURL()
+		if err != nil {
+			return err
+		}
+		open := openShop
+		if *shows {
+			open = openToShow
+		}
+		houses, err := openHouses(c.Context(), url, open)
+		if err != nil {
+			return err
+		}
+		defer closeAll(houses)
+		for _, h := range houses {
+			if !*withDemo {
+				break
 			}
-			return serve(ctx, s)
-		})
+			if err := loadDemo(c.Context(), h.Shop); err != nil {
+				return err
+			}
+		}
+		return serve(c.Context(), houses)
 	})
 	return c
 }
@@ -135,22 +152,29 @@ func onShop(use, short string, do func(context.Context, *shop.Shop) error) *cobr
 		RunE: does(func(c *cobra.Command, _ []string) error { return withShop(c.Context(), do) })}
 }
 
-func withShop(ctx context.Context, do func(context.Context, *shop.Shop) error) error {
-	url := os.Getenv("BRANKEL_DATABASE_URL")
-	if url == "" {
-		return fmt.Errorf("set BRANKEL_DATABASE_URL to a PostgreSQL database, or use ./start, which brings its own")
+// databaseURL is where the database is.
+func databaseURL() (string, error) {
+	if url := set("BRANKEL_DATABASE_URL"); url != "" {
+		return url, nil
 	}
-	store, err := postgres.Open(ctx, url)
+	return "", errors.New("set BRANKEL_DATABASE_URL to a PostgreSQL database, or use ./start, which brings its own")
+}
+
+// withShop does something with the workshop that commands are about.
+func withShop(ctx context.Context, do func(context.Context, *shop.Shop) error) error {
+	url, err := databaseURL()
 	if err != nil {
 		return err
 	}
-	defer store.Close()
-	s := shop.New(store, func() time.Time { return time.Now().UTC() })
-	if err := s.CatchUp(ctx); err != nil {
+	s, err := openShop(ctx, url, set("BRANKEL_WORKSHOP"))
+	if err != nil {
 		return err
 	}
+	defer s.Store.Close()
 	return do(ctx, s)
 }
+
+func now() time.Time { return time.Now().UTC() }
 
 // loadDemo fills an empty floor; one that has machines is left as it is.
 func loadDemo(ctx context.Context, s *shop.Shop) error {

@@ -144,7 +144,7 @@ func TestServeSaysWhereItIsAndLeavesWordForTheNextStart(t *testing.T) {
 	t.Setenv("BRANKEL_PROXY", "127.0.0.1 10.0.0.0/8")
 	ctx, stop := context.WithCancel(context.Background())
 	ended := make(chan error)
-	go func() { ended <- serve(ctx, testdb.Shop(t)) }()
+	go func() { ended <- serve(ctx, []house{{"", testdb.Shop(t)}}) }()
 	require.Eventually(t, func() bool { _, err := os.Stat(pidfile); return err == nil }, 10*time.Second, 20*time.Millisecond)
 	raw, err := os.ReadFile(pidfile)
 	require.NoError(t, err)
@@ -155,7 +155,7 @@ func TestServeSaysWhereItIsAndLeavesWordForTheNextStart(t *testing.T) {
 	assert.ErrorIs(t, err, os.ErrNotExist)
 
 	t.Setenv("BRANKEL_PROXY", "the one in the cellar")
-	assert.ErrorContains(t, serve(context.Background(), testdb.Shop(t)), "BRANKEL_PROXY has")
+	assert.ErrorContains(t, serve(context.Background(), []house{{"", testdb.Shop(t)}}), "BRANKEL_PROXY has")
 }
 
 func TestProxiesAreAddressesOrRanges(t *testing.T) {

@@ -28,8 +28,30 @@ func verifyCommand() *cobra.Command {
 			if len(args) == 1 {
 				return verifyFile(args[0])
 			}
-			return withShop(c.Context(), verify)
+			return verifyAll(c.Context())
 		})}
+}
+
+// verifyAll walks those of every workshop that is served from this database.
+func verifyAll(ctx context.Context) error {
+	url, err := databaseURL()
+	if err != nil {
+		return err
+	}
+	houses, err := openHouses(ctx, url, openShop)
+	if err != nil {
+		return err
+	}
+	defer closeAll(houses)
+	for _, h := range houses {
+		if h.host != "" {
+			fmt.Printf("%s: ", h.host)
+		}
+		if err := verify(ctx, h.Shop); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 func verify(ctx context.Context, s *shop.Shop) error {

@@ -7,7 +7,10 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"image"
+	"image/png"
 	"io"
+	"math/rand/v2"
 	"net/http"
 	"strings"
 	"sync"
@@ -30,6 +33,10 @@ type entry struct {
 	Seq  int    `json:"seq"`
 	Hash string `json:"hash"`
 	Prev string `json:"prev"`
+	Kind string `json:"kind"`
+	Body struct {
+		SHA256 string `json:"sha256"`
+	} `json:"body"`
 }
 
 // anyone is somebody who is not signed in. No answer is waited for longer than a screen waits.
@@ -127,6 +134,7 @@ type ledger struct {
 	last    time.Time       // when the last was acknowledged, to anybody
 	longest time.Duration   // for which nobody was
 	refused map[int]int     // answers that told to try again, by status; 0 for no answer
+	photos  int             // that were found with their entries in the end
 }
 
 func newLedger() *ledger {
@@ -161,30 +169,80 @@ func (l *ledger) write(ctx context.Context, c *client, run string, stop <-chan s
 			return ctx.Err()
 		case <-time.After(rest):
 		}
-		id, made := uuid.NewString(), time.Now().UTC().Format(time.RFC3339Nano)
-		l.mu.Lock()
-		l.sent[id] = true
-		l.mu.Unlock()
-		for {
-			seq, again, err := l.post(ctx, c, run, id, fmt.Sprintf("note %d", n), made, &after)
-			if err != nil {
-				return err
-			}
-			if !again {
-				l.took(id, run, seq)
-				break
-			}
-			if err := pause(ctx); err != nil {
-				return err
-			}
+		if err := l.add(ctx, c, run, "note", map[string]string{"text": fmt.Sprintf("note %d", n)}, &after); err != nil {
+			return err
 		}
 	}
 }
 
-func (l *ledger) post(ctx context.Context, c *client, run, id, text, made string, after *int) (seq int, again bool, err error) {
-	body, _ := json.Marshal(map[string]any{"id": id, "after": *after, "kind": "note", "by": "Ines",
-		"at": made, "body": map[string]string{"text": text}})
-	answer, raw, err := c.ask(ctx, "POST", "/api/v1/runs/"+run+"/events", string(body), "Prefer", "return=minimal")
+// photograph adds photos: each is sent first, then the entry that names it.
+func (l *ledger) photograph(ctx context.Context, c *client, run string, stop <-chan struct{}) error {
+	after := 0
+	for n := 1; ; n++ {
+		select {
+		case <-stop:
+			return nil
+		case <-ctx.Done():
+			return ctx.Err()
+		case <-time.After(100 * time.Millisecond):
+		}
+		photo := image.NewGray(image.Rect(0, 0, 64, 48))
+		for i := range photo.Pix {
+			photo.Pix[i] = byte(rand.IntN(256))
+		}
+		var raw bytes.Buffer
+		if err := png.Encode(&raw, photo); err != nil {
+			return err
+		}
+		var kept struct {
+			SHA256 string `json:"sha256"`
+		}
+		for kept.SHA256 == "" {
+			answer, told, err := c.ask(ctx, "POST", "/api/v1/runs/"+run+"/photos", raw.String(), "Content-Type", "image/png")
+			if err == nil && answer.StatusCode == 200 {
+				err = json.Unmarshal(told, &kept)
+			} else if err == nil && answer.StatusCode < 429 {
+				return fmt.Errorf("a photo is answered with %d %s", answer.StatusCode, told)
+			}
+			if kept.SHA256 == "" {
+				if err := pause(ctx); err != nil {
+					return err
+				}
+			}
+		}
+		if err := l.add(ctx, c, run, "photo", map[string]string{"sha256": kept.SHA256}, &after); err != nil {
+			return err
+		}
+	}
+}
+
+// add sends an entry until it is acknowledged.
+func (l *ledger) add(ctx context.Context, c *client, run, kind string, body any, after *int) error {
+	id, made := uuid.NewString(), time.Now().UTC().Format(time.RFC3339Nano)
+	l.mu.Lock()
+	l.sent[id] = true
+	l.mu.Unlock()
+	for {
+		text, err := json.Marshal(map[string]any{"id": id, "after": *after, "kind": kind, "by": "Ines", "at": made, "body": body})
+		if err != nil {
+			return err
+		}
+		seq, again, err := l.post(ctx, c, run, string(text), after)
+		if err != nil {
+			return err
+		}
+		if !again {
+			l.took(id, run, seq)
+			return nil
+		}
+		if err := pause(ctx); err != nil {
+			return err
+		}
+	}
+}
+
+func (l *ledger) post(ctx context.Context, c *client, run, body string, after *int) (seq int, again bool, err error) {
+	answer, raw, err := c.ask(ctx, "POST", "/api/v1/runs/"+run+"/events", body, "Prefer", "return=minimal")
 	if err != nil {
 		if ctx.Err() != nil {
 			return 0, false, ctx.Err()

@@ -17,6 +17,7 @@ type crew struct {
 	runs      []string
 	followers []*follower
 	stop      chan struct{}
+	following context.Context
 	endFollow context.CancelFunc
 	wait      sync.WaitGroup
 	follow    sync.WaitGroup
@@ -41,14 +42,18 @@ func crewAt(ctx context.Context, url string, writers, followers int, rest time.D
 	for i := range writers {
 		c.wait.Go(func() { c.note(c.write(ctx, as, c.runs[min(i, len(c.runs)-1)], c.stop, rest)) })
 	}
-	following, end := context.WithCancel(ctx)
-	c.endFollow = end
-	for i := range followers {
-		f := &follower{run: c.runs[len(c.runs)-1-i%len(c.runs)]}
-		c.followers = append(c.followers, f)
-		c.follow.Go(func() { c.note(f.follow(following, as)) })
+	c.following, c.endFollow = context.WithCancel(ctx)
+	for range followers {
+		c.watch(as)
 	}
 	return c, nil
+}
+
+// watch has one more follow, somewhere.
+func (c *crew) watch(at *client) {
+	f := &follower{run: c.runs[len(c.runs)-1-len(c.followers)%len(c.runs)]}
+	c.followers = append(c.followers, f)
+	c.follow.Go(func() { c.note(f.follow(c.following, at)) })
 }
 
 func (c *crew) note(err error) {
@@ -99,6 +104,12 @@ func (c *crew) end(ctx context.Context) error {
 			case !c.sent[e.ID]:
 				return fmt.Errorf("nobody sent entry %s", e.ID)
 			}
+			if e.Kind == "photo" {
+				if answer, _, err := c.as.ask(ctx, "GET", "/api/v1/runs/"+run+"/photos/"+e.Body.SHA256, ""); err != nil || answer.StatusCode != 200 {
+					return fmt.Errorf("the photo of entry %s is not there", e.ID)
+				}
+				c.photos++
+			}
 			there[e.ID], prev = e.Seq, e.Hash
 		}
 		ends[run] = len(events)
@@ -113,7 +124,7 @@ func (c *crew) end(ctx context.Context) error {
 
 // told waits until every follower has heard of the last entry of its run.
 func (c *crew) told(ctx context.Context, ends map[string]int) error {
-	time.Sleep(time.Second)
+	time.Sleep(5 * time.Second) // a wall looks every other second
 	c.endFollow()
 	c.follow.Wait()
 	for _, f := range c.followers {

@@ -43,6 +43,11 @@ func failover(ctx context.Context, h *house, size size) error {
 	if err != nil {
 		return err
 	}
+	wall, err := h.serve(ctx, "wall", fmt.Sprintf("postgres://brankel@127.0.0.1:%d/postgres?sslmode=disable", standby.port), "--show")
+	if err != nil {
+		return err
+	}
+	work.watch(&client{url: "http://" + wall.addr, http: work.as.http, cookie: work.as.cookie})
 	time.Sleep(size.while)
 	before := work.count()
 	if before == 0 {

@@ -156,15 +156,8 @@ func (b *base) pid() int {
 // kill ends it as a cut of power would: at once, without a word to anybody.
 func (b *base) kill() {
 	pid := b.pid()
-	if pid == 0 {
+	if b.signal(syscall.SIGKILL) != nil {
 		return
-	}
-	children, _ := os.ReadFile(fmt.Sprintf("/proc/%d/task/%d/children", pid, pid))
-	_ = syscall.Kill(pid, syscall.SIGKILL)
-	for _, one := range strings.Fields(string(children)) {
-		if child, err := strconv.Atoi(one); err == nil {
-			_ = syscall.Kill(child, syscall.SIGKILL)
-		}
 	}
 	for range 200 { // until it is gone, its port is not free
 		if syscall.Kill(pid, 0) != nil {
@@ -172,6 +165,22 @@ func (b *base) kill() {
 		}
 		time.Sleep(10 * time.Millisecond)
 	}
+}
+
+// signal tells something to its postmaster and all that this started.
+func (b *base) signal(what syscall.Signal) error {
+	pid := b.pid()
+	if pid == 0 {
+		return fmt.Errorf("no database runs in %s", b.dir)
+	}
+	children, _ := os.ReadFile(fmt.Sprintf("/proc/%d/task/%d/children", pid, pid))
+	err := syscall.Kill(pid, what)
+	for _, one := range strings.Fields(string(children)) {
+		if child, bad := strconv.Atoi(one); bad == nil {
+			_ = syscall.Kill(child, what)
+		}
+	}
+	return err
 }
 
 // url is the address of the database on several machines: whichever of them may be written to.

@@ -31,6 +31,9 @@ var proofs = []struct {
 }{
 	{proof{"failover", "the primary database dies under four writers, its synchronous standby takes over", failover}, size{1, 15 * time.Second}, size{1, 2 * time.Second}},
 	{proof{"servers", "either of two servers dies in turn under four writers", servers}, size{20, 2 * time.Second}, size{2, time.Second}},
+	{proof{"kills", "the server is killed 100 times and the database 33 times at any moment", kills}, size{133, time.Second}, size{4, 500 * time.Millisecond}},
+	{proof{"away", "the database is stopped for a minute, then frozen for a minute", away}, size{1, time.Minute}, size{1, time.Second}},
+	{proof{"disk", "the disk of the database is full in the middle", disk}, size{3, 5 * time.Second}, size{1, time.Second}},
 }
 
 // longest is how long any proof may take: one that hangs has failed.

@@ -81,6 +81,16 @@ func ExecAt(url, sql string) error {
 	return nil
 }
 
+// RowsAt asks the database at url for one row.
+func RowsAt(url, sql string, into ...any) error {
+	conn, err := pgx.Connect(context.Background(), url)
+	if err != nil {
+		return err
+	}
+	defer conn.Close(context.Background())
+	return conn.QueryRow(context.Background(), sql).Scan(into...)
+}
+
 // Shop is the demo workshop on a day in November. It is loaded once and copied for each
 // test.
 func Shop(t testing.TB) *shop.Shop {
