@@ -18,10 +18,12 @@ type gates struct {
 	reckons *gate.Gate // computations for the workshop
 	photos  *gate.Gate // each may take 350 MB for a moment
 	leaves  *gate.Gate // papers and files that are made to leave the house
+	crowd   *gate.Gate // everything that is asked
 }
 
 func newGates() gates {
-	return gates{open: gate.New(1, 6, 3), reckons: gate.New(2, 24, 8), photos: gate.New(1, 6, 2), leaves: gate.New(1, 8, 3)}
+	return gates{open: gate.New(1, 6, 3), reckons: gate.New(2, 24, 8), photos: gate.New(1, 6, 2), leaves: gate.New(1, 8, 3),
+		crowd: gate.New(mostAtOnce, 0, mostOfAddress)}
 }
 
 // whoWaits is under what the places of a queue are counted: the account, the invitation, or the

@@ -22,3 +22,10 @@ func Patience(d time.Duration) func() {
 	patience = d
 	return func() { patience = was }
 }
+
+// Crowd lets so many requests be answered at once, and so many of one address, by servers made from now on; it gives the way back.
+func Crowd(all, ofAddress int) func() {
+	was, wasOf := mostAtOnce, mostOfAddress
+	mostAtOnce, mostOfAddress = all, ofAddress
+	return func() { mostAtOnce, mostOfAddress = was, wasOf }
+}

@@ -310,9 +310,11 @@ func (s *server) appendEvent(c *echo.Context) error {
 	}
 	var conflict *shop.Conflict
 	if errors.As(err, &conflict) {
-		if view, err2 := s.of(c).Run(c.Request().Context(), e.Run); err2 == nil {
-			return &conflictView{err, &view}
+		view, err2 := s.of(c).Run(c.Request().Context(), e.Run)
+		if err2 != nil {
+			return err2 // half of what happened would be taken for a refusal: it is sent again
 		}
+		return &conflictView{err, &view}
 	}
 	return answer(c, out, err)
 }

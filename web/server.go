@@ -126,7 +126,7 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 		around := []echo.MiddlewareFunc{}
 		if !r.flows {
 			most := cmp.Or(r.time, longest)
-			around = append(around, inTime(most), answered(most))
+			around = append(around, srv.crowded, inTime(most), answered(most))
 		}
 		if !r.flows && !r.leaves { // packing would take the length away
 			around = append(around, packed)

@@ -25,6 +25,7 @@ type client struct {
 	url    string
 	http   *http.Client
 	cookie string
+	name   string // theirs
 }
 
 // entry is what a run's event says of itself.
@@ -47,6 +48,7 @@ func anyone(url string) *client {
 // ines is the lead of the demo workshop, signed in.
 func ines(ctx context.Context, url string) (*client, error) {
 	c := anyone(url)
+	c.name = "Ines"
 	return c, c.signIn(ctx)
 }
 
@@ -58,10 +60,16 @@ func (c *client) signIn(ctx context.Context) error {
 	if answer.StatusCode != 200 {
 		return fmt.Errorf("nobody is let in: %d %s", answer.StatusCode, raw)
 	}
-	for _, one := range answer.Cookies() {
-		c.cookie = one.Name + "=" + one.Value
-	}
+	c.cookie = cookieOf(answer)
 	return nil
+}
+
+// cookieOf is what an answer has set.
+func cookieOf(answer *http.Response) (out string) {
+	for _, one := range answer.Cookies() {
+		out = one.Name + "=" + one.Value
+	}
+	return out
 }
 
 // ask asks once.
@@ -175,16 +183,19 @@ func (l *ledger) write(ctx context.Context, c *client, run string, stop <-chan s
 	}
 }
 
+// mostPhotos is how many go into one run, a little under what a run takes.
+const mostPhotos = 50
+
 // photograph adds photos: each is sent first, then the entry that names it.
 func (l *ledger) photograph(ctx context.Context, c *client, run string, stop <-chan struct{}) error {
 	after := 0
-	for n := 1; ; n++ {
+	for range mostPhotos {
 		select {
 		case <-stop:
 			return nil
 		case <-ctx.Done():
 			return ctx.Err()
-		case <-time.After(100 * time.Millisecond):
+		case <-time.After(time.Second):
 		}
 		photo := image.NewGray(image.Rect(0, 0, 64, 48))
 		for i := range photo.Pix {
@@ -214,6 +225,7 @@ func (l *ledger) photograph(ctx context.Context, c *client, run string, stop <-c
 			return err
 		}
 	}
+	return nil
 }
 
 // add sends an entry until it is acknowledged.
@@ -223,7 +235,7 @@ func (l *ledger) add(ctx context.Context, c *client, run, kind string, body any,
 	l.sent[id] = true
 	l.mu.Unlock()
 	for {
-		text, err := json.Marshal(map[string]any{"id": id, "after": *after, "kind": kind, "by": "Ines", "at": made, "body": body})
+		text, err := json.Marshal(map[string]any{"id": id, "after": *after, "kind": kind, "by": c.name, "at": made, "body": body})
 		if err != nil {
 			return err
 		}

@@ -47,7 +47,7 @@ func failover(ctx context.Context, h *house, size size) error {
 	if err != nil {
 		return err
 	}
-	work.watch(&client{url: "http://" + wall.addr, http: work.as.http, cookie: work.as.cookie})
+	work.watch(&client{url: "http://" + wall.addr, http: work.as.http, cookie: work.as.cookie, name: work.as.name})
 	time.Sleep(size.while)
 	before := work.count()
 	if before == 0 {

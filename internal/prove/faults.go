@@ -34,7 +34,12 @@ func kills(ctx context.Context, h *house, size size) error {
 	if err != nil {
 		return err
 	}
-	work.wait.Go(func() { work.note(work.photograph(ctx, work.as, work.runs[0], work.stop)) })
+	run, err := work.as.open(ctx) // beside those that never stand still
+	if err != nil {
+		return err
+	}
+	work.runs = append(work.runs, run)
+	work.wait.Go(func() { work.note(work.photograph(ctx, work.as, run, work.stop)) })
 	of := map[string]int{}
 	for i := range size.rounds {
 		time.Sleep(time.Duration(rand.Int64N(int64(size.while))))

@@ -33,6 +33,8 @@ var proofs = []struct {
 	{proof{"servers", "either of two servers dies in turn under four writers", servers}, size{20, 2 * time.Second}, size{2, time.Second}},
 	{proof{"kills", "the server is killed 100 times and the database 33 times at any moment", kills}, size{133, time.Second}, size{4, 500 * time.Millisecond}},
 	{proof{"away", "the database is stopped for a minute, then frozen for a minute", away}, size{1, time.Minute}, size{1, time.Second}},
+	{proof{"load", "300 entries a second on 300 streams, then more than can be answered, then a stop", load}, size{1, 2 * time.Minute}, size{1, 4 * time.Second}},
+	{proof{"flood", "a hostile neighbour beside one who writes", flood}, size{1, 10 * time.Second}, size{1, 2 * time.Second}},
 	{proof{"disk", "the disk of the database is full in the middle", disk}, size{3, 5 * time.Second}, size{1, time.Second}},
 }
 

@@ -9,6 +9,7 @@ import { QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-qu
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { problemIn } from './api/client';
+import { restore } from './api/deep';
 import { keepKnown } from './api/known';
 import { App } from './App';
 import { theme } from './theme';
@@ -46,6 +47,7 @@ if ('serviceWorker' in navigator && import.meta.env.PROD) {
 }
 
 const root = document.getElementById('root');
+await restore();
 if (root) {
   createRoot(root).render(
     <StrictMode>

@@ -1,4 +1,5 @@
 import type { EventIn, Problem } from './client';
+import { dropDeep, keepDeep } from './deep';
 
 /** Why an entry was not taken. */
 export type Refusal = Pick<Problem, 'status' | 'detail' | 'field'>;
@@ -66,8 +67,11 @@ let made = 0;
 /** Keeps an entry; false when this device has no room for it. */
 export function put(run: string, parcel: Parcel): boolean {
   const at = `${Date.now().toString().padStart(15, '0')}.${(made++).toString().padStart(6, '0')}`;
+  const key = `${prefix(run)}${at}.${parcel.id}`;
+  const text = JSON.stringify(parcel);
   try {
-    localStorage.setItem(`${prefix(run)}${at}.${parcel.id}`, JSON.stringify(parcel));
+    localStorage.setItem(key, text);
+    keepDeep(key, text);
     changed();
     return true;
   } catch {
@@ -76,7 +80,10 @@ export function put(run: string, parcel: Parcel): boolean {
 }
 
 export function drop(run: string, id: string) {
-  for (const key of keysOf(run)) if (key.endsWith(`.${id}`)) localStorage.removeItem(key);
+  for (const key of keysOf(run).filter((k) => k.endsWith(`.${id}`))) {
+    localStorage.removeItem(key);
+    dropDeep(key);
+  }
   changed();
 }
 
@@ -92,6 +99,7 @@ export function change(run: string, id: string, to: (p: Parcel) => Parcel) {
       localStorage.removeItem('brankel.known');
       localStorage.setItem(key, text);
     }
+    keepDeep(key, text);
   }
   changed();
 }

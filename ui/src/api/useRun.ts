@@ -5,6 +5,7 @@ import { newID } from './ids';
 import { useRunLive, type Told } from './useRunLive';
 import { notTaken, put, waiting, watchHeld, type Parcel } from './box';
 import { clashOf, sendFirst, settleClash, waitingFor, type Clash, type Made, type Settled } from './outbox';
+import { written } from './deep';
 import { keys } from './keys';
 
 /** What was wrong with an entry; held tells that this device keeps it with why, and shows it there. */
@@ -82,6 +83,7 @@ export function useRun(id: string, who: string): RunHandle {
         let shown = true;
         while (waiting(id).length > 0) {
           const outcome = await sendFirst(id, who, made);
+          if (!('view' in outcome)) await written(); // "kept here" is said of what a cut of power leaves
           setHeld(look(id));
           if ('kept' in outcome || 'clash' in outcome) break;
           if ('refused' in outcome) {
