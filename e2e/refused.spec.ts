@@ -90,7 +90,7 @@ test('a clock that is an hour ahead: what was entered stays until it is set, the
   await m.toFound(server);
   await page.clock.setFixedTime(Date.now() + 3600_000);
   await m.read('139.4 mm', states, false);
-  await expect(page.getByText('minutes ahead: set it')).toBeVisible();
+  await expect(page.getByText('minutes ahead of the server’s: set the one that is wrong')).toBeVisible();
   await expect(m.field(), 'it stands on the pad').toHaveValue('139.4 mm');
   // the same without a network: it is told when it is sent
   const events = (url: URL) => url.pathname.endsWith('/events');
@@ -98,7 +98,7 @@ test('a clock that is an hour ahead: what was entered stays until it is set, the
   await m.tap('Take the reading');
   await expect(page.getByText('Kept here: 1.')).toBeVisible();
   await page.unroute(events);
-  await expect(notTaken(page)).toContainText('minutes ahead: set it');
+  await expect(notTaken(page)).toContainText('minutes ahead of the server’s: set the one that is wrong');
   await page.clock.setFixedTime(Date.now());
   await page.getByRole('button', { name: 'Send again' }).click();
   await expect(notTaken(page)).toHaveCount(0);

@@ -194,6 +194,12 @@ func (s *Store) Attempt(ctx context.Context, a Attempt) (wait time.Duration, err
 		if err := tx.Clauses(clause.Locking{Strength: "UPDATE"}).Take(&row, "name = ?", a.Name).Error; err != nil {
 			return err
 		}
+		if row.Last.After(a.At) { // the clock went back: what is locked is so from now on, not until it comes to where it was
+			row.Last, row.LockedUntil = a.At, a.At.Add(a.Lock(row.Failures))
+			if err := tx.Model(&row).Updates(map[string]any{"locked_until": row.LockedUntil, "last": row.Last}).Error; err != nil {
+				return err
+			}
+		}
 		if wait = row.LockedUntil.Sub(a.At); wait > 0 {
 			return nil
 		}

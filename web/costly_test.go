@@ -134,7 +134,7 @@ func TestWhatItsMakerHadSeenComesWithAnEntry(t *testing.T) {
 	assert.Equal(t, [2]any{422, "clock"}, [2]any{code, p.Field})
 	code, p = send(`"clock":"2026-11-24T13:00:00Z",`)
 	assert.Equal(t, [2]any{422, "at"}, [2]any{code, p.Field})
-	assert.Contains(t, p.Detail, "60 minutes ahead")
+	assert.Contains(t, p.Detail, "60 minutes ahead of the server’s")
 	code, p = send(fmt.Sprintf(`"seen":%d,"clock":"2026-11-24T12:01:00Z",`, seq-2))
 	require.Equal(t, 200, code, p.Detail)
 	events, err := c.shop.Events(t.Context(), id, seq)

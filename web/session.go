@@ -109,7 +109,7 @@ func (s *server) actor(ctx context.Context) (who actor, err error) {
 		return actor{}, nil // gone, or signed out everywhere
 	}
 	seen := time.Unix(s.sessions.GetInt64(ctx, keySeen), 0)
-	who.locked = s.shop.Now().Sub(seen) > s.idle && !s.shop.Shows() // a wall is touched by nobody
+	who.locked = s.shop.Now().Sub(seen).Abs() > s.idle && !s.shop.Shows() // a wall is touched by nobody
 	return who, err
 }
 

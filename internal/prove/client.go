@@ -298,6 +298,7 @@ type follower struct {
 	run     string
 	seq     int // the last entry that came
 	resumed atomic.Int64
+	told    func() // of each entry, nil for nobody
 }
 
 // follow reads until ctx ends. An entry that comes twice or out of its order is an error.
@@ -349,6 +350,9 @@ func (f *follower) once(ctx context.Context, c *client) error {
 				return fmt.Errorf("the stream of run %s tells entry %d after entry %d", f.run, e.Seq, f.seq)
 			}
 			f.seq = e.Seq
+			if f.told != nil {
+				f.told()
+			}
 		}
 	}
 	return nil

@@ -57,7 +57,7 @@ func load(ctx context.Context, h *house, size size) error {
 		}
 		runs = append(runs, run)
 		for range loadStreams {
-			follow.Go(func() { told.Add(int64(listen(following, one, run))) })
+			follow.Go(func() { listen(following, one, run, func() { told.Add(1) }) })
 		}
 	}
 	fmt.Printf("  %d streams on %d runs\n", loadWriters*loadStreams, loadWriters)
@@ -72,10 +72,13 @@ func load(ctx context.Context, h *house, size size) error {
 	if n := sum(l.refused); n > 0 {
 		return fmt.Errorf("%d requests were not answered with what was asked: %v", n, l.refused)
 	}
-	time.Sleep(2 * time.Second)
+	want := int64(l.count() * loadStreams)
+	for end := time.Now().Add(20 * time.Second); told.Load() < want && time.Now().Before(end); {
+		time.Sleep(50 * time.Millisecond)
+	}
 	endFollow()
 	follow.Wait()
-	if want := int64(l.count() * loadStreams); told.Load() != want {
+	if told.Load() != want {
 		return fmt.Errorf("the streams told %d entries, and %d were to be told", told.Load(), want)
 	}
 	if err := more(ctx, crowd[0], runs[0], size.while/4); err != nil {
@@ -164,11 +167,10 @@ func paced(ctx context.Context, l *ledger, crowd []*client, runs []string, while
 	return all, err
 }
 
-// listen counts the entries that a stream tells until ctx ends.
-func listen(ctx context.Context, c *client, run string) (n int) {
-	f := &follower{run: run}
+// listen follows a run until ctx ends, and tells of each entry.
+func listen(ctx context.Context, c *client, run string, told func()) {
+	f := &follower{run: run, told: told}
 	_ = f.follow(ctx, c) // what is missing is missed
-	return f.seq
 }
 
 // more asks for more than can be answered: each answer is what was asked or when to ask again, and comes in time.
@@ -216,7 +218,7 @@ func drains(ctx context.Context, s *serving, c *client, l *ledger) error {
 	within, enough := context.WithCancel(ctx)
 	var wait sync.WaitGroup
 	wait.Go(func() { _ = l.write(within, c, run, within.Done(), 0) })
-	wait.Go(func() { listen(within, c, run) })
+	wait.Go(func() { listen(within, c, run, nil) })
 	time.Sleep(500 * time.Millisecond)
 	begin := time.Now()
 	s.stop()

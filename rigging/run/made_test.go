@@ -164,7 +164,7 @@ func TestAClockThatIsOut(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, now.Add(-time.Minute), at, "made a minute before it was sent")
 	_, err = record.SetRight(now.Add(time.Hour), now.Add(time.Hour), now)
-	require.ErrorContains(t, err, "60 minutes ahead: set it")
+	require.ErrorContains(t, err, "60 minutes ahead of the server’s: set the one that is wrong")
 	_, err = record.SetRight(now.Add(-time.Hour), now.Add(-time.Hour), now)
 	require.ErrorContains(t, err, "60 minutes behind")
 }

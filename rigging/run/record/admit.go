@@ -112,9 +112,9 @@ func SetRight(at, clock, received time.Time) (time.Time, error) {
 	if off > clockAhead || off < -clockAhead {
 		way := "behind"
 		if off < 0 {
-			way = "ahead"
+			way = "ahead of"
 		}
-		return at, fault.At("at", "the clock of this device is %d minutes %s: set it, then send this again", int(off.Abs().Minutes()), way)
+		return at, fault.At("at", "the clock of this device is %d minutes %s the server’s: set the one that is wrong, then send this again", int(off.Abs().Minutes()), way)
 	}
 	return at.Add(off).UTC().Truncate(time.Millisecond), nil
 }
