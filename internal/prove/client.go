@@ -210,9 +210,10 @@ func (l *ledger) photograph(ctx context.Context, c *client, run string, stop <-c
 		}
 		for kept.SHA256 == "" {
 			answer, told, err := c.ask(ctx, "POST", "/api/v1/runs/"+run+"/photos", raw.String(), "Content-Type", "image/png")
-			if err == nil && answer.StatusCode == 200 {
-				err = json.Unmarshal(told, &kept)
-			} else if err == nil && answer.StatusCode < 429 {
+			switch {
+			case err == nil && answer.StatusCode == 200:
+				_ = json.Unmarshal(told, &kept) // half an answer is none, and it is sent again
+			case err == nil && answer.StatusCode < 429:
 				return fmt.Errorf("a photo is answered with %d %s", answer.StatusCode, told)
 			}
 			if kept.SHA256 == "" {
@@ -296,7 +297,7 @@ func (l *ledger) refuse(code int) {
 // follower follows a run by its stream, and begins anew where it was cut off.
 type follower struct {
 	run     string
-	seq     int // the last entry that came
+	seq     atomic.Int64 // the last entry that came
 	resumed atomic.Int64
 	told    func() // of each entry, nil for nobody
 }
@@ -317,7 +318,7 @@ func (f *follower) follow(ctx context.Context, c *client) error {
 }
 
 func (f *follower) once(ctx context.Context, c *client) error {
-	r, err := http.NewRequestWithContext(ctx, "GET", fmt.Sprintf("%s/api/v1/runs/%s/stream?after=%d", c.url, f.run, f.seq), nil)
+	r, err := http.NewRequestWithContext(ctx, "GET", fmt.Sprintf("%s/api/v1/runs/%s/stream?after=%d", c.url, f.run, f.seq.Load()), nil)
 	if err != nil {
 		return err
 	}
@@ -346,10 +347,9 @@ func (f *follower) once(ctx context.Context, c *client) error {
 			if json.Unmarshal(line[len("data: "):], &e) != nil {
 				return nil // it was cut off within: it comes again
 			}
-			if e.Seq != f.seq+1 {
-				return fmt.Errorf("the stream of run %s tells entry %d after entry %d", f.run, e.Seq, f.seq)
+			if before := f.seq.Swap(int64(e.Seq)); int64(e.Seq) != before+1 {
+				return fmt.Errorf("the stream of run %s tells entry %d after entry %d", f.run, e.Seq, before)
 			}
-			f.seq = e.Seq
 			if f.told != nil {
 				f.told()
 			}

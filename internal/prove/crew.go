@@ -124,19 +124,19 @@ func (c *crew) end(ctx context.Context) error {
 
 // told waits until every follower has heard of the last entry of its run.
 func (c *crew) told(ctx context.Context, ends map[string]int) error {
-	time.Sleep(5 * time.Second) // a wall looks every other second
-	c.endFollow()
-	c.follow.Wait()
+	within, enough := context.WithTimeout(ctx, 30*time.Second)
+	defer enough()
+	var err error
 	for _, f := range c.followers {
-		for f.seq < ends[f.run] { // it is asked once more what there is after the last it was told
-			var rest []entry
-			if err := c.as.gets(ctx, fmt.Sprintf("/api/v1/runs/%s/events?after=%d", f.run, f.seq), &rest); err != nil {
-				return err
+		for f.seq.Load() < int64(ends[f.run]) && err == nil {
+			if pause(within) != nil {
+				err = fmt.Errorf("a follower of run %s was told %d of %d entries", f.run, f.seq.Load(), ends[f.run])
 			}
-			return fmt.Errorf("a follower of run %s was told %d of %d entries, and not of %d more", f.run, f.seq, ends[f.run], len(rest))
 		}
 	}
-	return nil
+	c.endFollow()
+	c.follow.Wait()
+	return err
 }
 
 // says is one line of what happened.
