@@ -16,6 +16,7 @@ export class Server {
     readonly database: string,
     private readonly addr = '127.0.0.1:0',
     private readonly idle = '15m',
+    private readonly flags: string[] = [],
   ) {}
 
   get pid(): number {
@@ -25,7 +26,7 @@ export class Server {
   /** Starts the binary and waits for the line with its address. */
   async start(): Promise<void> {
     const addr = this.url ? new URL(this.url).host : this.addr;
-    const child = spawn(binary, ['serve'], {
+    const child = spawn(binary, ['serve', ...this.flags], {
       env: { ...process.env, BRANKEL_DATABASE_URL: this.database, BRANKEL_ADDR: addr, BRANKEL_IDLE: this.idle, BRANKEL_GAUGES: '127.0.0.1:0' },
     });
     child.stdout.on('data', (chunk: Buffer) => {

@@ -62,6 +62,21 @@ func OpenIn(ctx context.Context, url, schema string) (*Store, error) {
 	return open(ctx, config, schema, floorLayout)
 }
 
+// Schemas are those of the workshops in the database at url, "" for its own.
+func Schemas(ctx context.Context, url string) (out []string, err error) {
+	conn, err := pgx.Connect(ctx, url)
+	if err != nil {
+		return nil, fmt.Errorf("the database does not answer: %w", err)
+	}
+	defer conn.Close(context.WithoutCancel(ctx))
+	rows, err := conn.Query(ctx, `SELECT CASE WHEN schemaname = current_schema() THEN '' ELSE schemaname END FROM pg_tables
+		WHERE tablename = 'schema_number' AND NOT schemaname LIKE '%' || $1 ORDER BY 1`, practiceSchema)
+	if err != nil {
+		return nil, err
+	}
+	return pgx.CollectRows(rows, pgx.RowTo[string])
+}
+
 // makeSchema makes it where it is not there.
 func makeSchema(ctx context.Context, config *pgx.ConnConfig, schema string) error {
 	conn, err := pgx.ConnectConfig(ctx, config.Copy())

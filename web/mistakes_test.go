@@ -179,16 +179,18 @@ func TestTheTieOfAGetHomeRepairComesOffBeforeAnythingIsRead(t *testing.T) {
 // What a device kept and sends late was done: it is taken as it was, shown as what must never be, and the way out comes
 // before anything else. The same said now is refused.
 func TestWhatComesLateIsAFactAndTheWayOutComesFirst(t *testing.T) {
-	c := newClient(t)
+	c := signedOut(t)
 	at := func(hour, minute int) {
 		c.shop.Now = func() time.Time { return time.Date(2026, 11, 24, hour, minute, 0, 0, time.UTC) }
 	}
 	at(8, 55)
+	c = c.as("Ines", "slack tide at nine")
 	w := c.begins("teal", "lower", "2207") // its entries are of nine o'clock
 	at(9, 0)
 	w.stands("key pocket", "linkage-cover off")
 	w.refuses("set_up", `{"thing":"key","way":"running"}`, "the engine of a boat runs ashore without water")
 	at(10, 0)
+	w.client = c.as("Ines", "slack tide at nine")
 	w.stands("key running")
 	assert.Contains(t, w.now.View.Advice.Finding, "It stands as it must never: the engine of a boat runs ashore without water")
 	require.Equal(t, lead.DoSetUp, w.now.View.Advice.Do)
@@ -196,6 +198,7 @@ func TestWhatComesLateIsAFactAndTheWayOutComesFirst(t *testing.T) {
 	w.takes("reading", `{"point":"inner-home","text":"71"}`)
 	assert.Contains(t, w.unread(), "engine running")
 	at(9, 0)
+	w.client = w.as("Ines", "slack tide at nine") // a clock that goes back locks
 	w.stands("key pocket")
 	w.takes("reading", `{"point":"inner-home","text":"71"}`)
 	assert.Empty(t, w.unread())

@@ -40,6 +40,7 @@ func TestALateProofThatFailsOpensTheNextRun(t *testing.T) {
 	assert.Contains(t, c.do("GET", "/api/v1/bays", "").Body.String(), "open fault: on the water: jumps out of reverse")
 
 	c.shop.Now = func() time.Time { return time.Date(2026, 11, 24, 8, 59, 0, 0, time.UTC) }
+	c = c.as("Ines", "slack tide at nine") // a clock that goes back locks
 	code, v, said := next(w.id)
 	require.Equal(t, 200, code, said)
 	assert.Equal(t, "Launch Avocet", v.Machine)

@@ -23,6 +23,7 @@ type Session struct {
 	People []workshop.Person `json:"people"` // who may switch in by PIN on this device
 	Manage bool              `json:"manage"`
 	Work   bool              `json:"work"`
+	Shows  bool              `json:"shows"` // this server only shows: nothing can be entered at it
 	Times  string            `json:"times"` // the zone whose days and times are told
 	Demo   Demo              `json:"demo"`
 }
@@ -195,7 +196,7 @@ func (s *server) session(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	out := Session{State: "in", People: []workshop.Person{}, Demo: s.demo()}
+	out := Session{State: "in", People: []workshop.Person{}, Shows: s.shop.Shows(), Demo: s.demo()}
 	if out.Times, err = s.shop.Times(c.Request().Context()); err != nil {
 		return err
 	}

@@ -70,11 +70,11 @@ func TestSeveralWorkshopsAreOpenedAndVerifiedTogether(t *testing.T) {
 		web.Hosts(handlers).ServeHTTP(w, r)
 		assert.Equal(t, 200, w.Code, host)
 	}
+	t.Setenv("BRANKEL_WORKSHOPS", "") // whoever makes a backup need not know of it
 	code, said := run(t, url, "verify")
 	require.Equal(t, 0, code, said)
 	assert.Equal(t, 2, strings.Count(said, "every chain is whole"), said)
 
-	t.Setenv("BRANKEL_WORKSHOPS", "")
 	t.Setenv("BRANKEL_WORKSHOP", "public")
 	code, said = run(t, url, "verify")
 	assert.Equal(t, 1, code)

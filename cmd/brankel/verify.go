@@ -16,6 +16,7 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"brankel/postgres"
 	"brankel/rigging/run/record"
 	"brankel/shop"
 )
@@ -32,22 +33,28 @@ func verifyCommand() *cobra.Command {
 		})}
 }
 
-// verifyAll walks those of every workshop that is served from this database.
+// verifyAll walks those of every workshop that is in the database.
 func verifyAll(ctx context.Context) error {
 	url, err := databaseURL()
 	if err != nil {
 		return err
 	}
-	houses, err := openHouses(ctx, url, openShop)
+	schemas, err := postgres.Schemas(ctx, url)
 	if err != nil {
 		return err
 	}
-	defer closeAll(houses)
-	for _, h := range houses {
-		if h.host != "" {
-			fmt.Printf("%s: ", h.host)
+	if one := set("BRANKEL_WORKSHOP"); one != "" || len(schemas) == 0 {
+		schemas = []string{one}
+	}
+	for _, schema := range schemas {
+		s, err := openShop(ctx, url, schema)
+		if err != nil {
+			return err
 		}
-		if err := verify(ctx, h.Shop); err != nil {
+		if schema != "" {
+			fmt.Printf("%s: ", schema)
+		}
+		if err := errors.Join(verify(ctx, s), s.Store.Close()); err != nil {
 			return err
 		}
 	}

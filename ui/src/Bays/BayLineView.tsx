@@ -8,12 +8,14 @@ const colour: Record<string, string> = { open: 'primary.main', stop: 'error.main
 export function BayLineView({
   line,
   work,
+  shows,
   onOpen,
   onRecord,
   onSheet,
 }: {
   line: BayLine;
   work: boolean;
+  shows: boolean; // at a wall nothing is carried on
   onSheet: () => void;
   onOpen: (cable: string, run?: string) => void;
   onRecord: (run: string) => void;
@@ -45,10 +47,10 @@ export function BayLineView({
               onOpen(line.cable, line.run);
             }}
           >
-            Carry on
+            {shows ? 'Look' : 'Carry on'}
           </Button>
         )}
-        {(line.sign === 'proof' || line.sign === 'look') && (
+        {!shows && (line.sign === 'proof' || line.sign === 'look') && (
           <Button
             sx={small}
             onClick={() => {

@@ -44,7 +44,7 @@ export function Bays() {
         <Hits find={find} />
         {data?.broken && <Finding>{data.broken}</Finding>}
         {problem && <Finding>{problem}</Finding>}
-        {data?.open && <CarryOn open={data.open} />}
+        {data?.open && !session?.shows && <CarryOn open={data.open} />}
         <Box
           sx={{
             display: 'grid',
@@ -58,6 +58,7 @@ export function Bays() {
                 key={m.id}
                 bay={m}
                 work={session?.work ?? false}
+                shows={session?.shows ?? false}
                 onOpen={(cable, run) => void start(m.id, cable, run)}
                 onRecord={(run) => void go(`/record/${run}`)}
                 onSheet={() => void go(`/machine/${m.id}`)}
@@ -130,12 +131,14 @@ function CarryOn({ open }: { open: NonNullable<BaysData['open']> }) {
 function Machine({
   bay,
   work,
+  shows,
   onOpen,
   onRecord,
   onSheet,
 }: {
   bay: Bay;
   work: boolean;
+  shows: boolean;
   onSheet: () => void;
   onOpen: (cable: string, run?: string) => void;
   onRecord: (run: string) => void;
@@ -180,7 +183,7 @@ function Machine({
       </Box>
       <Box>
         {bay.lines.map((l) => (
-          <BayLineView key={l.run ?? l.cable} line={l} work={work} onOpen={onOpen} onRecord={onRecord} onSheet={onSheet} />
+          <BayLineView key={l.run ?? l.cable} line={l} work={work} shows={shows} onOpen={onOpen} onRecord={onRecord} onSheet={onSheet} />
         ))}
       </Box>
     </Box>

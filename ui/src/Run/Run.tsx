@@ -20,7 +20,7 @@ import { padSide, type Aside } from './PadSide';
 import { RunFoot } from './RunFoot';
 import { Side } from './Side';
 import { Stands } from './stands/Stands';
-import { useWho } from '../api/useSession';
+import { useSession, useWho } from '../api/useSession';
 import { Measured } from './Measured';
 import { useNextOnTop } from './useNextOnTop';
 import { useStored } from '../stored';
@@ -30,6 +30,7 @@ import { useRun, type RunHandle } from '../api/useRun';
 export function RunScreen() {
   const { id = '' } = useParams();
   const who = useWho() || (isPractice(id) ? apprentice : '');
+  const shows = useSession().data?.shows ?? false;
   const handle = useRun(id, who);
   if (handle.missing)
     return (
@@ -50,12 +51,15 @@ export function RunScreen() {
         about={handle.run.view.applies ?? handle.run.machine_note}
       />
       <PracticeBar run={handle.run} />
-      <Work key={id} handle={handle} run={handle.run} who={who} />
+      {/* at a wall everything is seen and nothing can be tapped */}
+      <Box component="fieldset" disabled={shows} aria-label="the run" sx={{ display: 'contents', border: 0, m: 0, p: 0 }}>
+        <Work key={id} handle={handle} run={handle.run} who={who} shows={shows} />
+      </Box>
     </Box>
   );
 }
 
-function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: string }) {
+function Work({ handle, run, who, shows }: { handle: RunHandle; run: RunView; who: string; shows: boolean }) {
   const { view } = run;
   const { alone, setAlone, send: entered } = useAlone(run, handle.send);
   const phone = useMediaQuery('(max-width: 899px)');
@@ -69,7 +73,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   const [states, setStates] = useStored(`draft.${run.id}.${reading?.point ?? ''}.states`);
   const [unseen, setUnseen] = useState('');
   const [held, setHeld] = useState<HeldReading | null>(null);
-  const side = padSide({ run, send, states, setStates, aside, setAside, held });
+  const side = !shows && padSide({ run, send, states, setStates, aside, setAside, held });
   const soFar = <Side run={run} send={send} />;
   const centre = (
     <>
@@ -113,7 +117,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
   ) : (
     view.line && <LineView line={view.line} {...(proved ? { proved } : {})} />
   );
-  const foot = (
+  const foot = !shows && (
     <RunFoot
       run={run}
       send={send}
@@ -198,7 +202,7 @@ function Work({ handle, run, who }: { handle: RunHandle; run: RunView; who: stri
               position: 'relative', // what is hidden for the eye lies in the pane, and makes no page longer
             }}
           >
-            {side ?? soFar}
+            {side || soFar}
           </Box>
         </Box>
       </Box>

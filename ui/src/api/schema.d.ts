@@ -3486,6 +3486,7 @@ export interface components {
             people: components["schemas"]["WorkshopPerson"][];
             person?: components["schemas"]["WorkshopPerson"];
             run?: string;
+            shows: boolean;
             state: string;
             times: string;
             work: boolean;

@@ -152,6 +152,7 @@ export function Head({
         )}
         <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
           {children}
+          {session?.shows && <Box sx={{ fontSize: 'note', fontWeight: 600, whiteSpace: 'nowrap' }}>only shows</Box>}
           <LampSwitch />
           {guest && <Box sx={{ fontSize: 'text', fontWeight: 600 }}>{who}</Box>}
           {who && !guest && (

@@ -17,12 +17,14 @@ export function wordsOf(p: Parcel): string {
   const first = (...keys: string[]) => keys.map((k) => body[k]).find((v) => typeof v === 'string' || typeof v === 'number');
   const start = first('start');
   const marks = start !== undefined ? `${start} to ${first('end') ?? ''}` : undefined;
+  const text = first('text');
+  const unit = typeof text === 'string' && /[a-z"′″]/i.test(text) ? undefined : body['unit']; // it was written with its unit
   return [
     plain[p.kind] ?? p.kind.replaceAll('_', ' '),
     first('point', 'adjuster', 'check', 'item', 'name', 'thing', 'id'),
     marks ?? first('text', 'says', 'answer', 'verdict', 'turns', 'words', 'outcome', 'option', 'times') ?? chosen(body['choice']),
     body['way'],
-    body['unit'],
+    unit,
     first('reason', 'note', 'why'),
   ]
     .filter((v) => (typeof v === 'string' && v !== '') || typeof v === 'number')
