@@ -44,20 +44,6 @@ test('the bench is sound for screen readers, by day and by lamp', async ({ page,
   }
 });
 
-test('sheets, machines and people are sound for screen readers, by day and by lamp', async ({ page, server }) => {
-  for (const [path, shown] of [
-    ['/sheets', '30 sheets for'],
-    ['/machine/mail', 'Change the card'],
-    ['/machine/new', 'Keep the card'],
-    ['/people', 'tension gauge 2'],
-    ['/who', 'Who is at the bench now?'],
-  ] as const) {
-    await page.goto(server.url + path);
-    await page.getByText(shown).first().waitFor();
-    await sound(page, path);
-  }
-});
-
 test('a sheet and a draft are sound for screen readers, by day and by lamp', async ({ page, server }) => {
   test.slow(); // a draft has some hundred blanks to look at
   await page.goto(`${server.url}/sheets`);

@@ -52,7 +52,7 @@ export function RunScreen() {
       />
       <PracticeBar run={handle.run} />
       {/* at a wall everything is seen and nothing can be tapped */}
-      <Box component="fieldset" disabled={shows} aria-label="the run" sx={{ display: 'contents', border: 0, m: 0, p: 0 }}>
+      <Box component="fieldset" disabled={shows} sx={{ display: 'contents', border: 0, m: 0, p: 0 }}>
         <Work key={id} handle={handle} run={handle.run} who={who} shows={shows} />
       </Box>
     </Box>

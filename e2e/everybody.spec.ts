@@ -1,0 +1,77 @@
+// Every screen is sound for a screen reader, by day and by lamp, on desk, tablet and phone.
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, test, type Server } from './server';
+
+const sizes = { desk: [1280, 800], tablet: [820, 1180], phone: [390, 844] } as const;
+const rules = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'];
+
+/** Where each screen is, and what stands on it once it is there. */
+const screens: [path: string, shows: string][][] = [
+  [
+    ['/', 'Launch Wigeon'],
+    ['/run/2026-11-avocet', 'The complaint'],
+    ['/run/2026-11-avocet/hands', 'On the other phone'],
+    ['/record/2026-11-avocet', 'Chain hash'],
+    ['/sheets', 'From a manual’s figures'],
+    ['/sheets/new', 'write what you call it'],
+    ['/machine/mail', 'Change the card'],
+    ['/machine/new', 'Keep the card'],
+    ['/machine/mail/years', 'The visits'],
+  ],
+  [
+    ['/due', 'Coming due'],
+    ['/log', 'The week'],
+    ['/people', 'tension gauge 2'],
+    ['/who', 'Who is at the bench now?'],
+    ['/held', 'Nothing is held here'],
+    ['/hands', 'Take the other end'],
+    ['/set', 'tap its picture'],
+    ['/set/clutch', 'No manual at hand'],
+  ],
+  [
+    ['/whatif', 'Try a setting'],
+    ['/trouble', 'What is wrong'],
+    ['/trouble/shop', 'Nothing yet'],
+    ['/routing', 'from above'],
+    ['/practice', 'Surprise me'],
+    ['/bench', 'What does this measurement mean'],
+    ['/bench/adjuster', 'An example.'],
+    ['/at/mail', 'Mail aeroplane'],
+  ],
+];
+
+async function faults(page: Page, only?: string[]): Promise<string[]> {
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (only ? axe.withRules(only) : axe.withTags(rules)).analyze();
+  return violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
+}
+
+async function sound(page: Page, server: Server, list: [string, string][]) {
+  const found: string[] = [];
+  for (const [path, shows] of list) {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(server.url + path);
+    await expect(page.locator('main')).toContainText(shows, { ignoreCase: true });
+    await expect(page.getByRole('progressbar')).toHaveCount(0);
+    for (const theme of ['lamp', 'daylight'] as const) {
+      for (const [size, [width, height]] of Object.entries(sizes)) {
+        await page.setViewportSize({ width, height });
+        // what hangs on the light is its contrast alone
+        for (const fault of await faults(page, theme === 'daylight' ? ['color-contrast'] : undefined))
+          found.push(`${path}, ${size}, before ${theme}: ${fault}`);
+      }
+      await page.getByRole('button', { name: theme, exact: true }).click();
+    }
+  }
+  expect(found).toEqual([]);
+}
+
+for (const [i, list] of screens.entries()) {
+  test(`every screen is sound for a screen reader, by day and by lamp, at three sizes (${i + 1} of ${screens.length})`, async ({
+    page,
+    server,
+  }) => {
+    await sound(page, server, list);
+  });
+}
