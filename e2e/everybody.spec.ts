@@ -75,3 +75,19 @@ for (const [i, list] of screens.entries()) {
     await sound(page, server, list);
   });
 }
+
+test('who is at the bench is chosen by the arrows alone', async ({ page, server }) => {
+  await page.goto(`${server.url}/who`);
+  const names = page.getByRole('radiogroup', { name: 'name' }).getByRole('radio');
+  await page.getByLabel('PIN').focus();
+  await page.keyboard.press('Shift+Tab');
+  await expect(names.first()).toBeFocused(); // one stop of the tabulator for all of them
+  for (const key of ['ArrowRight', 'ArrowDown', 'End', 'ArrowRight']) await page.keyboard.press(key);
+  await expect(names.first()).toBeFocused(); // round the end
+  await page.keyboard.press('ArrowRight');
+  await expect(names.nth(1)).toHaveAttribute('aria-checked', 'true');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('1357');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('banner').getByRole('button', { name: 'Tobin' })).toBeVisible();
+});

@@ -1,3 +1,4 @@
+import { byArrows } from '../parts/Toggle';
 import { Zone } from '../parts/Zone';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -157,6 +158,10 @@ export function ByPin({ session, onDone }: { session: SessionView; onDone?: () =
   const { at, rest, ask } = useRefused();
   const { switchTo, out, outEverywhere } = useSigning();
   if (byPassword) return <ByPassword />;
+  const here = Math.max(
+    0,
+    session.people.findIndex((p) => p.id === person),
+  );
   const go = async () => {
     const problem = await switchTo(person, pin);
     setPin('');
@@ -166,11 +171,19 @@ export function ByPin({ session, onDone }: { session: SessionView; onDone?: () =
   return (
     <>
       <Title>{session.state === 'locked' ? `Nobody was here for a while.` : 'Who is at the bench now?'}</Title>
-      <Box role="radiogroup" aria-label="name" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 2 }}>
-        {session.people.map((p) => (
+      <Box
+        role="radiogroup"
+        aria-label="name"
+        onKeyDown={byArrows(here, session.people.length, (i) => {
+          setPerson(session.people[i]?.id ?? person);
+        })}
+        sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 2 }}
+      >
+        {session.people.map((p, i) => (
           <Button
             key={p.id}
             role="radio"
+            tabIndex={i === here ? 0 : -1}
             aria-checked={p.id === person}
             variant={p.id === person ? 'contained' : 'outlined'}
             onClick={() => {

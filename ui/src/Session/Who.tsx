@@ -17,7 +17,8 @@ export function Who() {
             key={data.person?.id ?? ''}
             session={data}
             onDone={() => {
-              void go(-1);
+              const came = (window.history.state as { idx?: number } | null)?.idx; // from where, in this tab
+              void (came ? go(-1) : go('/'));
             }}
           />
         )}

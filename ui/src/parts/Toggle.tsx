@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import type { ReactNode } from 'react';
+import type { KeyboardEvent, ReactNode } from 'react';
 
 /** One tap: on is told by the tick and the filled ground. */
 export function Toggle({ on, onToggle, children }: { on: boolean; onToggle: () => void; children: ReactNode }) {
@@ -36,6 +36,15 @@ const leads = (key: string, i: number, n: number): number => {
   return to === undefined ? -1 : (to + n) % n;
 };
 
+/** Has the arrows go from one of n radios to the next, and choose it; one stop of the tabulator is at `at`. */
+export const byArrows = (at: number, n: number, choose: (i: number) => void) => (e: KeyboardEvent<HTMLElement>) => {
+  const to = leads(e.key, at, n);
+  if (to < 0) return;
+  e.preventDefault();
+  choose(to);
+  e.currentTarget.querySelectorAll<HTMLElement>('[role=radio]')[to]?.focus();
+};
+
 /** A choice of one: mm or in, tape or calliper. One stop of the tabulator; the arrows go from one to the next. */
 export function OneOf<T extends string>({
   label,
@@ -56,14 +65,10 @@ export function OneOf<T extends string>({
     <span
       role="radiogroup"
       aria-label={label}
-      onKeyDown={(e) => {
-        const to = leads(e.key, at, options.length);
-        const next = options[to];
-        if (!next) return;
-        e.preventDefault();
-        onChange(next.id);
-        e.currentTarget.querySelectorAll<HTMLElement>('[role=radio]')[to]?.focus();
-      }}
+      onKeyDown={byArrows(at, options.length, (i) => {
+        const next = options[i];
+        if (next) onChange(next.id);
+      })}
       style={{ display: 'inline-flex', flexWrap: options.length > 3 ? 'wrap' : 'nowrap', gap: 6 }}
     >
       {options.map((o, i) => (
