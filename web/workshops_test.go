@@ -68,40 +68,34 @@ func TestNoWorkshopSeesAnythingOfAnother(t *testing.T) {
 	}
 
 	// what stands in the first, by the ids that a guesser would have
-	var doc struct {
-		Paths map[string]map[string]struct{ OperationID string }
-	}
-	require.NoError(t, json.Unmarshal(web.OpenAPI(), &doc))
 	ids := strings.NewReplacer("{run}", "2026-11-avocet", "{machine}", "teal", "{cable}", "lower", "{hash}", "none", "{name}", "window", "{id}", "teal")
 	before := rows(t, url, "teal")
 	require.Contains(t, before, "events 1") // some hundreds
 	shown, asked := 0, 0
-	for path, methods := range doc.Paths {
-		for method, op := range methods {
-			if contains([]string{"signOut", "signOutEverywhere"}, op.OperationID) {
-				continue
+	operations(t, func(method, path, id string) {
+		if contains([]string{"signOut", "signOutEverywhere"}, id) {
+			return
+		}
+		body := ""
+		if method != http.MethodGet {
+			body = "{}"
+		}
+		if method == http.MethodGet && teal.do("GET", ids.Replace(path), "").Code == 200 {
+			shown++ // there is something to be seen
+		}
+		for name, lead := range leads {
+			w := lead.do(method, ids.Replace(path), body)
+			asked++
+			for _, theirs := range []string{"Avocet", "avocet-", "Ines", "Tobin", "Launch Teal"} {
+				assert.NotContains(t, w.Body.String(), theirs, "%s %s of the first, by the lead of %s", method, id, name)
 			}
-			body := ""
-			if method != "get" {
-				body = "{}"
-			}
-			if method == "get" && teal.do("GET", ids.Replace(path), "").Code == 200 {
-				shown++ // there is something to be seen
-			}
-			for name, lead := range leads {
-				w := lead.do(strings.ToUpper(method), ids.Replace(path), body)
-				asked++
-				for _, theirs := range []string{"Avocet", "avocet-", "Ines", "Tobin", "Launch Teal"} {
-					assert.NotContains(t, w.Body.String(), theirs, "%s %s of the first, by the lead of %s", method, op.OperationID, name)
-				}
-				stranger := lead // the same cookie, where it is of nobody
-				stranger.http = atHost{all, "teal.example"}
-				if w := stranger.do(strings.ToUpper(method), ids.Replace(path), body); method == "get" {
-					assert.NotContains(t, w.Body.String(), "Avocet", "%s, by the cookie of %s", op.OperationID, name)
-				}
+			stranger := lead // the same cookie, where it is of nobody
+			stranger.http = atHost{all, "teal.example"}
+			if w := stranger.do(method, ids.Replace(path), body); method == http.MethodGet {
+				assert.NotContains(t, w.Body.String(), "Avocet", "%s, by the cookie of %s", id, name)
 			}
 		}
-	}
+	})
 	assert.Greater(t, shown, 30)
 	assert.Greater(t, asked, 200)
 	assert.Equal(t, before, rows(t, url, "teal"), "nothing of what they did is there")

@@ -26,15 +26,7 @@ func failover(ctx context.Context, h *house, size size) error {
 		return err
 	}
 	database := url(primary, standby)
-	one, err := h.serve(ctx, "one", database, "--demo")
-	if err != nil {
-		return err
-	}
-	two, err := h.serve(ctx, "two", database)
-	if err != nil {
-		return err
-	}
-	at, err := newFront(one, two)
+	_, at, err := pair(ctx, h, database)
 	if err != nil {
 		return err
 	}
@@ -78,6 +70,18 @@ func failover(ctx context.Context, h *house, size size) error {
 	return nil
 }
 
+// pair is two servers on a database, the demo workshop on it, behind one address.
+func pair(ctx context.Context, h *house, database string) (two [2]*serving, at *front, err error) {
+	if two[0], err = h.serve(ctx, "one", database, "--demo"); err != nil {
+		return two, nil, err
+	}
+	if two[1], err = h.serve(ctx, "two", database); err != nil {
+		return two, nil, err
+	}
+	at, err = newFront(two[:]...)
+	return two, at, err
+}
+
 // servers kills either of two servers in turn under four writers and two followers.
 func servers(ctx context.Context, h *house, size size) error {
 	db, err := h.newBase("database")
@@ -87,15 +91,7 @@ func servers(ctx context.Context, h *house, size size) error {
 	if err := db.start(); err != nil {
 		return err
 	}
-	one, err := h.serve(ctx, "one", url(db), "--demo")
-	if err != nil {
-		return err
-	}
-	two, err := h.serve(ctx, "two", url(db))
-	if err != nil {
-		return err
-	}
-	at, err := newFront(one, two)
+	two, at, err := pair(ctx, h, url(db))
 	if err != nil {
 		return err
 	}
@@ -106,7 +102,7 @@ func servers(ctx context.Context, h *house, size size) error {
 	}
 	for i := range size.rounds {
 		time.Sleep(size.while)
-		s := []*serving{one, two}[i%2]
+		s := two[i%2]
 		s.kill()
 		if err := work.works(ctx, 20); err != nil { // while it is away
 			return err

@@ -15,8 +15,9 @@ import (
 
 // proof is one of them. What it returns is what did not hold.
 type proof struct {
-	name, says string
-	does       func(ctx context.Context, h *house, size size) error
+	name, says   string
+	does         func(ctx context.Context, h *house, size size) error
+	whole, small size
 }
 
 // size is how much of a proof is done: small in ./test.
@@ -25,17 +26,14 @@ type size struct {
 	while  time.Duration // work goes on between two of them
 }
 
-var proofs = []struct {
-	proof
-	whole, small size
-}{
-	{proof{"failover", "the primary database dies under four writers, its synchronous standby takes over", failover}, size{1, 15 * time.Second}, size{1, 2 * time.Second}},
-	{proof{"servers", "either of two servers dies in turn under four writers", servers}, size{20, 2 * time.Second}, size{2, time.Second}},
-	{proof{"kills", "the server is killed 100 times and the database 33 times at any moment", kills}, size{133, time.Second}, size{4, 500 * time.Millisecond}},
-	{proof{"away", "the database is stopped for a minute, then frozen for a minute", away}, size{1, time.Minute}, size{1, time.Second}},
-	{proof{"load", "300 entries a second on 300 streams, then more than can be answered, then a stop", load}, size{1, 2 * time.Minute}, size{1, 4 * time.Second}},
-	{proof{"flood", "a hostile neighbour beside one who writes", flood}, size{1, 10 * time.Second}, size{1, 2 * time.Second}},
-	{proof{"disk", "the disk of the database is full in the middle", disk}, size{3, 5 * time.Second}, size{1, time.Second}},
+var proofs = []proof{
+	{"failover", "the primary database dies under four writers, its synchronous standby takes over", failover, size{1, 15 * time.Second}, size{1, 2 * time.Second}},
+	{"servers", "either of two servers dies in turn under four writers", servers, size{20, 2 * time.Second}, size{2, time.Second}},
+	{"kills", "the server is killed 100 times and the database 33 times at any moment", kills, size{133, time.Second}, size{4, 500 * time.Millisecond}},
+	{"away", "the database is stopped for a minute, then frozen for a minute", away, size{1, time.Minute}, size{1, time.Second}},
+	{"load", "300 entries a second on 300 streams, then more than can be answered, then a stop", load, size{1, 2 * time.Minute}, size{1, 4 * time.Second}},
+	{"flood", "a hostile neighbour beside one who writes", flood, size{1, 10 * time.Second}, size{1, 2 * time.Second}},
+	{"disk", "the disk of the database is full in the middle", disk, size{3, 5 * time.Second}, size{1, time.Second}},
 }
 
 // longest is how long any proof may take: one that hangs has failed.
@@ -64,12 +62,7 @@ func run(ctx context.Context, names []string, small, keep bool, postgres, binary
 		return 2
 	}
 	for _, name := range names {
-		at := slices.IndexFunc(proofs, func(p struct {
-			proof
-			whole, small size
-		}) bool {
-			return p.name == name
-		})
+		at := slices.IndexFunc(proofs, func(p proof) bool { return p.name == name })
 		if at < 0 {
 			fmt.Fprintf(os.Stderr, "there is no proof %q: ./prove alone lists them\n", name)
 			return 2
@@ -79,7 +72,7 @@ func run(ctx context.Context, names []string, small, keep bool, postgres, binary
 		if small {
 			of = p.small
 		}
-		if err := once(ctx, p.proof, of, keep, postgres, binary); err != nil {
+		if err := once(ctx, p, of, keep, postgres, binary); err != nil {
 			fmt.Fprintf(os.Stderr, "%s DOES NOT HOLD: %v\n", p.name, err)
 			return 1
 		}
