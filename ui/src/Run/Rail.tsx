@@ -43,6 +43,7 @@ export function Rail({ steps, because = '' }: { steps: StepState[]; because?: st
                 py: 0.3,
                 borderLeft: '6px solid',
                 borderColor: current ? 'primary.main' : 'transparent',
+                '@media (forced-colors: active)': { borderColor: current ? 'Highlight' : 'Canvas' }, // where nothing is transparent
                 bgcolor: current ? 'wash' : 'transparent',
               }}
             >

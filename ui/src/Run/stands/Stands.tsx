@@ -107,6 +107,7 @@ function Thing({ how, open, still, onTap }: { how: How; open: boolean; still: bo
         order: { xs: how.rest ? 0 : -1, md: 0 }, // on a phone what stands otherwise is in sight first
         cursor: 'pointer',
         bgcolor: how.rest ? 'transparent' : 'text.primary',
+        '@media (forced-colors: active)': { outline: how.rest ? 'none' : '3px solid Highlight', outlineOffset: -4 }, // where grounds are all one
         color: how.rest ? 'text.primary' : 'background.default',
         boxShadow: open ? 'inset 0 -5px var(--mui-palette-primary-main)' : 'none',
       }}
