@@ -77,7 +77,7 @@ export const theme = createTheme({
         '@media (prefers-reduced-motion: reduce)': {
           '*': { animation: 'none !important', transition: 'none !important' },
         },
-        '@media print': { 'body header, body nav, body footer': { display: 'none' } }, // what is tapped is no part of a paper
+        '@media print': { 'header, nav, footer': { display: 'none !important' } }, // what is tapped is no part of a paper
       },
     },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
