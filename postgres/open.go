@@ -62,7 +62,7 @@ func makeSchema(ctx context.Context, config *pgx.ConnConfig, schema string) erro
 		return fmt.Errorf("the database does not answer: %w", err)
 	}
 	defer conn.Close(context.WithoutCancel(ctx))
-	for _, does := range []string{"SELECT pg_advisory_lock(7263)", "CREATE SCHEMA IF NOT EXISTS " + schema} { // with the connection the lock ends
+	for _, does := range []string{fmt.Sprintf("SELECT pg_advisory_lock(%d)", advisory), "CREATE SCHEMA IF NOT EXISTS " + schema} { // with the connection the lock ends
 		if _, err := conn.Exec(ctx, does); err != nil {
 			return fmt.Errorf("the schema %s could not be made: %w", schema, err)
 		}
@@ -93,7 +93,8 @@ func OpenToShow(ctx context.Context, url, schema string) (*Store, error) {
 	s.shows = true
 	is, err := s.laid(ctx, floorLayout.print())
 	if err == nil && !is {
-		err = errors.New("the tables are not as this Brankel has them, or the database does not answer: start the same Brankel on the primary first")
+		err = errors.New("the tables are not as this Brankel has them, or the database does not answer: start the same Brankel on " +
+			"the primary first")
 	}
 	if err != nil {
 		return nil, errors.Join(err, s.Close())
@@ -122,6 +123,9 @@ func open(ctx context.Context, config *pgx.ConnConfig, schema string, tables lay
 	return s, nil
 }
 
+// UsualConnections is how many connections a store makes at the most unless it is told otherwise.
+const UsualConnections = 16
+
 func connect(ctx context.Context, config *pgx.ConnConfig, schema string) (*Store, error) {
 	if schema != "" { // public has what forgives slips, and none of our tables is ever looked for there: they are all in the first
 		config.RuntimeParams["search_path"] = schema + ", public"
@@ -131,8 +135,8 @@ func connect(ctx context.Context, config *pgx.ConnConfig, schema string) (*Store
 	plain := config.Copy()
 	config.DialFunc = dialer(config.DialFunc)
 	pool := stdlib.OpenDB(*config)
-	pool.SetMaxOpenConns(16)
-	pool.SetMaxIdleConns(16)
+	pool.SetMaxOpenConns(UsualConnections)
+	pool.SetMaxIdleConns(UsualConnections)
 	db, err := gorm.Open(postgres.New(postgres.Config{Conn: pool}), &gorm.Config{
 		Logger: logger.Default.LogMode(logger.Silent), TranslateError: true, SkipDefaultTransaction: true,
 		NowFunc: func() time.Time { return time.Now().UTC() },

@@ -15,12 +15,15 @@ import (
 // beside follows.
 const passing = "brankel_passing_"
 
+// passingLock is what servers wait for that make or drop one; not that of the ledger, for whoever signs does not wait for a demo.
+const passingLock = 7265
+
 // alone does something while no other server on this database makes or drops what passes: one that is just made has
 // nobody connected to it yet.
 func (s *Store) alone(ctx context.Context, do func(prefix string) error) error {
 	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		var own string
-		err := tx.Raw("SELECT oid::text FROM pg_database, pg_advisory_xact_lock(7265) WHERE datname = current_database()").Scan(&own).Error
+		err := tx.Raw("SELECT oid::text FROM pg_database, pg_advisory_xact_lock(?) WHERE datname = current_database()", passingLock).Scan(&own).Error
 		if err != nil {
 			return err
 		}

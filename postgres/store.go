@@ -23,7 +23,7 @@ type Store struct {
 	config *pgx.ConnConfig // for a connection of one's own, which may be silent for long
 
 	shows    bool   // nothing is written: it may be a standby
-	schema   string // in which the tables are, "" for the database\'s own
+	schema   string // in which the tables are, "" for the database's own
 	practice int    // the most connections of exercises, mostPractice when 0
 
 	practises atomic.Pointer[Store] // of exercises, once it is open: it is closed with this one

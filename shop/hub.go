@@ -288,7 +288,7 @@ func (s *Shop) heard(ctx context.Context, topics []string) {
 		if !followed {
 			continue
 		}
-		if isRun := t != Floor && t != Comings && !strings.HasPrefix(t, hands("")); isRun {
+		if isRun := t != Floor && t != Comings && t != gaugesMoved && !strings.HasPrefix(t, hands("")); isRun {
 			if o, err := s.open(ctx, t); err == nil { // else those who follow look with their next beat
 				h.know(t, o.events)
 				o.done()

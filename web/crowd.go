@@ -22,10 +22,10 @@ func (s *server) crowded(next echo.HandlerFunc) echo.HandlerFunc {
 		switch {
 		case errors.Is(err, gate.ErrOwn):
 			return &shop.Refusal{Status: http.StatusTooManyRequests, Field: "server", After: time.Second, Message: "more is asked from this " +
-				"address at once than one may ask: what was typed is still here, and goes by itself"}
+				"address at once than one may ask: what was typed is still here, wait a moment and ask again"}
 		case err != nil:
 			return &shop.Refusal{Status: http.StatusServiceUnavailable, Field: "server", After: time.Second, Message: "more is asked at once " +
-				"than this server carries: what was typed is still here, and goes by itself"}
+				"than this server carries: what was typed is still here, wait a moment and ask again"}
 		}
 		defer place.Leave()
 		if err := place.Enter(c.Request().Context()); err != nil {

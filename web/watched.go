@@ -5,6 +5,7 @@ import (
 	"log/slog"
 	"net/http"
 	"regexp"
+	"slices"
 	"strconv"
 	"time"
 
@@ -25,7 +26,8 @@ type watched struct {
 // watch counts into a register; nil counts for nobody.
 func watch(in prometheus.Registerer, s *shop.Shop, open func() int) (*watched, error) {
 	w := &watched{
-		took: prometheus.NewHistogramVec(prometheus.HistogramOpts{Name: "brankel_request_seconds", Help: "how long requests took, streams left out",
+		took: prometheus.NewHistogramVec(prometheus.HistogramOpts{Name: "brankel_request_seconds",
+			Help:    "how long requests took, streams left out",
 			Buckets: []float64{.001, .0025, .005, .01, .025, .05, .1, .25, .5, 1, 2.5, 10}}, []string{"route", "method", "status"}),
 		events: prometheus.NewCounterVec(prometheus.CounterOpts{Name: "brankel_events_total", Help: "entries taken, by kind"}, []string{"kind"}),
 	}
@@ -37,12 +39,13 @@ func watch(in prometheus.Registerer, s *shop.Shop, open func() int) (*watched, e
 		return nil, err
 	}
 	for _, c := range []prometheus.Collector{w.took, w.events,
-		prometheus.NewGaugeFunc(prometheus.GaugeOpts{Name: "brankel_streams", Help: "streams that are open"}, func() float64 { return float64(open()) }),
+		prometheus.NewGaugeFunc(prometheus.GaugeOpts{Name: "brankel_streams", Help: "streams that are open"},
+			func() float64 { return float64(open()) }),
 		prometheus.NewGaugeFunc(prometheus.GaugeOpts{Name: "brankel_hears", Help: "1 while it hears what other servers write"},
 			func() float64 { return map[bool]float64{true: 1}[s.Hears()] }),
 		prometheus.NewCounterFunc(prometheus.CounterOpts{Name: "brankel_runs_carried_total", Help: "times a run was carried on from memory"},
 			func() float64 { carried, _ := s.Folds(); return float64(carried) }),
-		prometheus.NewCounterFunc(prometheus.CounterOpts{Name: "brankel_runs_folded_total", Help: "times a run was read and folded from its first event"},
+		prometheus.NewCounterFunc(prometheus.CounterOpts{Name: "brankel_runs_folded_total", Help: "times one was folded from its first event"},
 			func() float64 { _, anew := s.Folds(); return float64(anew) }),
 		collectors.NewDBStatsCollector(pool, "brankel"),
 	} {
@@ -61,7 +64,8 @@ const (
 // plainID is an id of a request as whatever stands before the server may give one: nothing else gets into the log by it.
 var plainID = regexp.MustCompile(`^[A-Za-z0-9_.-]{1,64}$`)
 
-var known = map[string]bool{http.MethodGet: true, http.MethodPost: true, http.MethodPut: true, http.MethodDelete: true, http.MethodHead: true}
+// counted are the methods that are counted by their names.
+var counted = []string{http.MethodGet, http.MethodPost, http.MethodPut, http.MethodDelete, http.MethodHead}
 
 // tracked gives each request an id, which its answer carries, and logs and counts it. What is logged is the route and never the
 // address as it was written: that may be a secret.
@@ -77,7 +81,7 @@ func (s *server) tracked(next echo.HandlerFunc) echo.HandlerFunc {
 			s.fail(c, err)
 		}
 		took, status, method := time.Since(begin), http.StatusOK, r.Method
-		if !known[method] {
+		if !slices.Contains(counted, method) {
 			method = "other" // whoever asks may write anything
 		}
 		if answer, err := echo.UnwrapResponse(c.Response()); err == nil {
@@ -91,7 +95,8 @@ func (s *server) tracked(next echo.HandlerFunc) echo.HandlerFunc {
 		if !s.log.Enabled(r.Context(), slog.LevelInfo) {
 			return nil
 		}
-		args := []any{"id", id, "method", method, "route", route, "status", status, "ms", float64(took.Microseconds()) / 1000, "from", c.RealIP()}
+		args := []any{"id", id, "method", method, "route", route, "status", status, "ms", float64(took.Microseconds()) / 1000,
+			"from", c.RealIP()}
 		if run := c.Param("run"); run != "" {
 			args = append(args, "run", run)
 		}

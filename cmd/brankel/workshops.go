@@ -35,11 +35,8 @@ func workshopsOf(text string) (out [][2]string, err error) {
 	return out, nil
 }
 
-// usualConnections are those of one workshop, commonConnections those of several together: PostgreSQL has a hundred unless told.
-const (
-	usualConnections  = 16
-	commonConnections = 64
-)
+// commonConnections are those of several workshops together: PostgreSQL has a hundred unless told.
+const commonConnections = 64
 
 // openHouses opens what is to be served. Whoever gets them closes them.
 func openHouses(ctx context.Context, url string, open func(ctx context.Context, url, schema string) (*shop.Shop, error)) (out []house, err error) {
@@ -47,7 +44,7 @@ func openHouses(ctx context.Context, url string, open func(ctx context.Context, 
 	if err != nil {
 		return nil, err
 	}
-	most, all := usualConnections, commonConnections
+	most, all := postgres.UsualConnections, commonConnections
 	if text := set("BRANKEL_CONNECTIONS"); text != "" {
 		if all, err = strconv.Atoi(text); err != nil || all < 1 {
 			return nil, fmt.Errorf("BRANKEL_CONNECTIONS is %q: write how many connections to the database there may be, such as 16", text)
@@ -61,7 +58,7 @@ func openHouses(ctx context.Context, url string, open func(ctx context.Context, 
 	}
 	for _, one := range named {
 		s, err := open(ctx, url, one[1])
-		if err == nil && most != usualConnections {
+		if err == nil && most != postgres.UsualConnections {
 			err = s.Store.Connections(most)
 		}
 		if err != nil {

@@ -24,13 +24,19 @@ func oneHouse(ctx context.Context, h *house) (*base, *serving, error) {
 	return db, s, err
 }
 
-// kills kills the server, and every fourth time the database under it, at any moment while four write and one takes photos.
-func kills(ctx context.Context, h *house, size size) error {
+// manned is that with four who write and two who follow.
+func manned(ctx context.Context, h *house) (*base, *serving, *crew, error) {
 	db, s, err := oneHouse(ctx, h)
 	if err != nil {
-		return err
+		return nil, nil, nil, err
 	}
 	work, err := crewAt(ctx, "http://"+s.addr, 4, 2, 0)
+	return db, s, work, err
+}
+
+// kills kills the server, and every fourth time the database under it, at any moment while four write and one takes photos.
+func kills(ctx context.Context, h *house, size size) error {
+	db, s, work, err := manned(ctx, h)
 	if err != nil {
 		return err
 	}
@@ -68,11 +74,7 @@ func kills(ctx context.Context, h *house, size size) error {
 
 // away takes the database away, stopped and then frozen: everybody is told so while it lasts, and goes on by itself after.
 func away(ctx context.Context, h *house, size size) error {
-	db, s, err := oneHouse(ctx, h)
-	if err != nil {
-		return err
-	}
-	work, err := crewAt(ctx, "http://"+s.addr, 4, 2, 0)
+	db, _, work, err := manned(ctx, h)
 	if err != nil {
 		return err
 	}

@@ -14,6 +14,7 @@ const open = () => {
       there(asked.result);
     };
     asked.onerror = () => {
+      opened = undefined; // it is tried again with the next
       failed(asked.error ?? new Error('no store'));
     };
   });

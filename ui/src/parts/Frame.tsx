@@ -152,7 +152,11 @@ export function Head({
         )}
         <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
           {children}
-          {session?.shows && <Box sx={{ fontSize: 'note', fontWeight: 600, whiteSpace: 'nowrap' }}>only shows</Box>}
+          {session?.shows && ( // on a phone among the rooms there is no room for it
+            <Box sx={{ display: { xs: between ? 'none' : 'block', sm: 'block' }, fontSize: 'note', fontWeight: 600, whiteSpace: 'nowrap' }}>
+              only shows
+            </Box>
+          )}
           <LampSwitch />
           {guest && <Box sx={{ fontSize: 'text', fontWeight: 600 }}>{who}</Box>}
           {who && !guest && (
