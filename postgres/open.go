@@ -130,7 +130,9 @@ func connect(ctx context.Context, config *pgx.ConnConfig, schema string) (*Store
 	if schema != "" { // public has what forgives slips, and none of our tables is ever looked for there: they are all in the first
 		config.RuntimeParams["search_path"] = schema + ", public"
 	}
-	config.ConnectTimeout = 3 * time.Second
+	if config.ConnectTimeout == 0 { // the address may say connect_timeout
+		config.ConnectTimeout = 3 * time.Second
+	}
 	config.RuntimeParams["jit"] = "off" // for questions of a millisecond it costs fifty
 	plain := config.Copy()
 	config.DialFunc = dialer(config.DialFunc)

@@ -35,6 +35,9 @@ func create(t testing.TB, template string) string {
 	u, err := url.Parse(admin)
 	require.NoError(t, err)
 	u.Path = "/" + name
+	q := u.Query()
+	q.Set("connect_timeout", "60") // a machine that does all at once stands still for seconds, and slowness alone is no fault
+	u.RawQuery = q.Encode()
 	return u.String()
 }
 
