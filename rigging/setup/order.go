@@ -2,9 +2,9 @@ package setup
 
 import (
 	"crypto/sha256"
-	"fmt"
 	"maps"
 	"slices"
+	"strconv"
 	"strings"
 )
 
@@ -72,20 +72,33 @@ func (s *Setup) spelled(now Stand) string {
 	return b.String()
 }
 
-// spelled is some work, as a key: all that an order of it hangs on.
+// spelled is some work, as a key: all that an order of it hangs on, each word and list with its length before it.
 func spelled(tasks []Task) string {
-	var b strings.Builder
-	all := func(of map[string]AnyOf) {
-		for _, id := range slices.Sorted(maps.Keys(of)) {
-			fmt.Fprint(&b, id, of[id])
+	var b []byte
+	word := func(w string) { b = append(append(strconv.AppendInt(b, int64(len(w)), 10), ' '), w...) }
+	list := func(words []string) {
+		b = append(strconv.AppendInt(b, int64(len(words)), 10), ' ')
+		for _, w := range words {
+			word(w)
 		}
 	}
 	for i := range tasks {
 		t := &tasks[i]
-		b.WriteString(t.ID)
-		all(t.Needs)
-		fmt.Fprint(&b, t.After, t.HandsIn, t.Allows)
-		b.WriteByte(0)
+		word(t.ID)
+		things := slices.Sorted(maps.Keys(t.Needs))
+		list(things)
+		for _, id := range things {
+			list(t.Needs[id])
+		}
+		list(t.After)
+		for _, together := range t.Allows {
+			things := slices.Sorted(maps.Keys(together))
+			list(things)
+			for _, id := range things {
+				word(together[id])
+			}
+		}
+		b = strconv.AppendBool(b, t.HandsIn)
 	}
-	return b.String()
+	return string(b)
 }

@@ -75,7 +75,7 @@ func (s *Sheet) Doing(job Job) *Sheet {
 
 func (s *Sheet) doing(job Job) *Sheet {
 	d := *s
-	d.works, d.jobs = new(sync.Map), nil
+	d.kept, d.jobs = new(sync.Map), nil
 	if job.Kind == JobLook {
 		d.Points = slices.DeleteFunc(slices.Clone(s.Points), func(p Point) bool { return s.Superseded(p.ID) })
 		d.Checks = slices.DeleteFunc(slices.Clone(s.Checks), func(c Check) bool { return c.Loaded })

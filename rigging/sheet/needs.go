@@ -78,17 +78,18 @@ func moving(way string) bool { return way == setup.Running || way == setup.Warm 
 
 var layKinds = []setup.Kind{setup.Key, setup.Power, setup.Ground, setup.Chocks, setup.Part, setup.Wheels, setup.Propeller}
 
-// once is some work that is worked out the first time it is asked for: nobody changes what it holds.
-func (s *Sheet) once(key workKey, work func() Work) Work {
-	if s.works == nil {
+// once is something that is worked out the first time it is asked for: nobody changes what it holds. A key is of a type of
+// its own for each kind of thing.
+func once[K comparable, V any](s *Sheet, key K, work func() V) V {
+	if s.kept == nil {
 		return work()
 	}
-	if known, ok := s.works.Load(key); ok {
-		return known.(Work)
+	if known, ok := s.kept.Load(key); ok {
+		return known.(V)
 	}
-	w := work()
-	s.works.Store(key, w)
-	return w
+	v := work()
+	s.kept.Store(key, v)
+	return v
 }
 
 // Over are needs with those of a setting, nil for none, in the place of what both name.
@@ -106,14 +107,14 @@ func (one *Setting) Over(own setup.Needs) setup.Needs {
 // Reading is the work of a reading in the course of a setting, nil for none: hands are in the linkage unless it says
 // otherwise.
 func (s *Sheet) Reading(p *Point, one *Setting) Work {
-	return s.once(workKey{p.ID, "read", one}, func() Work { return s.work(p.ID, p.Needs, one, true) })
+	return once(s, workKey{p.ID, "read", one}, func() Work { return s.work(p.ID, p.Needs, one, true) })
 }
 
 // Making is the work of a reading together with what it takes to make its states, of the things that the reading itself
 // says nothing of: what a state needs holds while it is made, so that nobody is asked for dogs home on a chocked propeller.
 // Where both can not stand together it is the reading alone: the state is made, then it is set up for the reading.
 func (s *Sheet) Making(p *Point, one *Setting) Work {
-	return s.once(workKey{p.ID, "make", one}, func() Work {
+	return once(s, workKey{p.ID, "make", one}, func() Work {
 		read := s.Reading(p, one)
 		both := read
 		both.Needs = setup.Needs{}
@@ -134,7 +135,7 @@ func (s *Sheet) Making(p *Point, one *Setting) Work {
 
 // Trying is the work of a check in the course of a setting, nil for none: hands are clear unless it says otherwise.
 func (s *Sheet) Trying(c *Check, one *Setting) Work {
-	return s.once(workKey{c.ID, "try", one}, func() Work {
+	return once(s, workKey{c.ID, "try", one}, func() Work {
 		w := s.work(c.ID, c.Needs, one, false)
 		w.Allows = c.Allows
 		return w
@@ -143,7 +144,7 @@ func (s *Sheet) Trying(c *Check, one *Setting) Work {
 
 // Turning is the work of turning an adjuster: what is finger tight until it is locked is turned only where nothing moves.
 func (s *Sheet) Turning(a *Adjuster, one *Setting) Work {
-	return s.once(workKey{a.ID, "turn", one}, func() Work { return s.still(a, s.turning(a, one)) })
+	return once(s, workKey{a.ID, "turn", one}, func() Work { return s.still(a, s.turning(a, one)) })
 }
 
 // still is some turning where nothing moves, if what is turned is finger tight then.

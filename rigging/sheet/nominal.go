@@ -129,7 +129,7 @@ func (s *Sheet) Nevers() *setup.Rules {
 }
 
 func (s *Sheet) workOut(school string) {
-	s.nevers, s.works, s.jobs = s.Rules(), new(sync.Map), &jobs{by: map[Job]*Sheet{}, ends: map[string]*Ends{}}
+	s.nevers, s.kept, s.jobs = s.Rules(), new(sync.Map), &jobs{by: map[Job]*Sheet{}, ends: map[string]*Ends{}}
 	s.influences = append([]Influence{}, s.Influence...)
 	if s.Rig == nil {
 		return

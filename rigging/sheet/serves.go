@@ -3,6 +3,7 @@ package sheet
 import (
 	"maps"
 	"slices"
+	"strings"
 )
 
 // Serves is where on its range an adjuster may stand, by the nominal rig, for all the checks
@@ -10,9 +11,26 @@ import (
 // asked of a sheet whose places are written out. ok is false without a rig, without a range, and
 // where nothing on the range serves.
 func (s *Sheet) Serves(a *Adjuster, checks []string) (from, to float64, within Range, ok bool) {
+	known := once(s, servesKey{a.ID, strings.Join(checks, "\x00")}, func() serving { // every place of a range is asked of the rig
+		return s.serves(a, checks)
+	})
+	return known.from, known.to, known.within, known.ok
+}
+
+// servesKey is what a serving is known by: an adjuster and its checks.
+type servesKey struct{ adjuster, checks string }
+
+type serving struct {
+	from, to float64
+	within   Range
+	ok       bool
+}
+
+func (s *Sheet) serves(a *Adjuster, checks []string) (out serving) {
 	within, told := s.RangeOf(a, "")
+	out.within = within
 	if !told || s.Rig == nil || a.Works == "" {
-		return 0, 0, within, false
+		return out
 	}
 	settings := maps.Clone(s.nominal(""))
 	good := func(at float64) bool {
@@ -35,10 +53,10 @@ func (s *Sheet) Serves(a *Adjuster, checks []string) (from, to float64, within R
 		if !good(at) {
 			continue
 		}
-		if !ok {
-			from, ok = at, true
+		if !out.ok {
+			out.from, out.ok = at, true
 		}
-		to = at
+		out.to = at
 	}
-	return from, to, within, ok
+	return out
 }

@@ -66,7 +66,7 @@ type Sheet struct {
 	nominals   map[string]float64   // what the rig shows where all is right, by its own names
 	worked     *asWorked
 	nevers     *setup.Rules
-	works      *sync.Map // of workKey, asked for so far
+	kept       *sync.Map // what was worked out the first time it was asked for
 	jobs       *jobs     // it as jobs have it
 }
 

@@ -31,7 +31,9 @@ func (p *Plan) Left() []Turn {
 
 // Plan is what is to be turned by the last round of readings, nil where nothing is or where
 // they are to be read again first.
-func (run *Lead) Plan(s *Setting) *Plan {
+func (run *Lead) Plan(s *Setting) *Plan { return run.plans[s.Of.ID] }
+
+func (run *Lead) plan(s *Setting) *Plan {
 	if s.Single() || len(s.Turned) == 0 {
 		return nil
 	}

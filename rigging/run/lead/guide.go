@@ -26,7 +26,7 @@ func (run *Lead) Option(setting, id string) (title, name string, ok bool) {
 
 // StepNow is the step that is worked just now, nil for none.
 func (run *Lead) StepNow() *sheet.Step {
-	for _, s := range run.Walk() {
+	for _, s := range run.walk {
 		if s.ID == run.advice.Step {
 			return &s
 		}

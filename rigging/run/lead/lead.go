@@ -12,7 +12,9 @@ import (
 // that many may read it at once; its zero value leads nothing.
 type Lead struct {
 	record.State
+	walk     []sheet.Step
 	settings []*Setting
+	plans    map[string]*Plan      // by setting
 	done     map[string]progressed // by setting
 	steps    []StepState
 	advice   Advice
@@ -25,11 +27,14 @@ var _ record.Guide = (*Lead)(nil)
 
 // Of works out how a state is led.
 func Of(st record.State) *Lead {
-	run := &Lead{State: st, done: map[string]progressed{}}
+	run := &Lead{State: st, walk: st.Walk(), plans: map[string]*Plan{}, done: map[string]progressed{}}
 	if st.Sheet != nil {
 		for i := range st.Sheet.Settings {
 			run.settings = append(run.settings, run.workOut(&st.Sheet.Settings[i]))
 		}
+	}
+	for _, s := range run.settings {
+		run.plans[s.Of.ID] = run.plan(s)
 	}
 	for _, s := range run.settings {
 		run.done[s.Of.ID] = run.progressOf(s)

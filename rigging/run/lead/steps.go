@@ -44,7 +44,7 @@ type StepState struct {
 
 func (run *Lead) workOutSteps() []StepState {
 	var out []StepState
-	for _, step := range run.Walk() {
+	for _, step := range run.walk {
 		s := StepState{ID: step.ID, Kind: step.Kind, Title: step.Title, Access: step.Access, Status: StatusLater}
 		if step.Hands != nil {
 			s.Hands = pairs(step.Hands.Pairs) + ", " + step.Hands.Where

@@ -46,7 +46,7 @@ func (run *Lead) changing(c setup.Change) Changing {
 
 // next is the one thing to do now.
 func (run *Lead) next() Advice {
-	for _, step := range run.Walk() {
+	for _, step := range run.walk {
 		done, _, _ := run.step(step)
 		switch {
 		case done || run.Skipped[step.ID] != "":
@@ -229,7 +229,7 @@ func (run *Lead) lockFirst(stop setup.Stop) (Advice, bool) {
 
 // stepOf is the step that a setting is worked in now: its own, or that of its phase where only one thing is set.
 func (run *Lead) stepOf(s *Setting) string {
-	for _, step := range run.Walk() {
+	for _, step := range run.walk {
 		if step.Kind == sheet.StepSetting && slices.Contains(run.about(step.ID), s) || step.Kind == run.PhaseNow(s) {
 			return step.ID
 		}

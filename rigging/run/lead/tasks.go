@@ -26,7 +26,7 @@ func (run *Lead) tasks() []task {
 		l.afterSigning()
 		return l.out
 	}
-	for _, step := range run.Walk() {
+	for _, step := range run.walk {
 		if l.step = step; run.Skipped[step.ID] != "" {
 			continue
 		}
@@ -156,9 +156,10 @@ func (l *listing) set(s *Setting) {
 		return
 	}
 	before := append(slices.Clone(l.first), l.ids(func(t *task) bool { return t.setting != nil && run.Follows(s.Of, t.setting.Of) })...)
+	step := run.stepOf(s)
 	own := func(w sheet.Work, id string, after []string, advise func() Advice) string {
 		t := l.add(named(w, id+":"+s.Of.ID, after...), advise)
-		t.setting, t.step = s, run.stepOf(s)
+		t.setting, t.step = s, step
 		return t.ID
 	}
 	phase := run.PhaseNow(s)
