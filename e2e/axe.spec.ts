@@ -1,24 +1,10 @@
-import AxeBuilder from '@axe-core/playwright';
-import type { Page } from '@playwright/test';
+// A run, a draft and an exercise on the way are sound for screen readers; screens as they open: everybody.spec.ts.
 import type { RunView } from '../ui/src/api/client';
 import { Apprentice, practise } from './apprentice';
 import { chooses, expect, Mechanic, test } from './server';
+import { sound } from './sound';
 
-async function sound(page: Page, where: string) {
-  for (const theme of ['lamp', 'daylight']) {
-    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice']).analyze();
-    expect(
-      violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`),
-      `${where}, before ${theme}`,
-    ).toEqual([]);
-    await page.getByRole('button', { name: theme, exact: true }).click();
-  }
-}
-
-test('bays, run and record are sound for screen readers, by day and by lamp', async ({ page, server }) => {
-  await page.goto(server.url);
-  await page.getByText('Launch Wigeon').first().waitFor();
-  await sound(page, 'bays');
+test('a run on its way is sound for screen readers, by day and by lamp', async ({ page, server }) => {
   const m = new Mechanic(page);
   await m.toFound(server);
   await sound(page, 'reading');
@@ -31,17 +17,6 @@ test('bays, run and record are sound for screen readers, by day and by lamp', as
   await page.goto(run);
   await m.setTheLength();
   await sound(page, 'locking');
-  await page.goto(`${server.url}/record/2026-11-avocet`);
-  await page.getByText('Chain hash').waitFor();
-  await sound(page, 'record');
-});
-
-test('the bench is sound for screen readers, by day and by lamp', async ({ page, server }) => {
-  for (const name of ['adjuster', 'tension', 'spring']) {
-    await page.goto(`${server.url}/bench/${name}`);
-    await page.getByText('An example.').waitFor();
-    await sound(page, `bench, ${name}`);
-  }
 });
 
 test('a sheet and a draft are sound for screen readers, by day and by lamp', async ({ page, server }) => {
@@ -51,8 +26,6 @@ test('a sheet and a draft are sound for screen readers, by day and by lamp', asy
   await page.getByRole('heading', { name: 'Sheet 721' }).waitFor();
   await sound(page, 'a sheet');
   await page.goto(`${server.url}/sheets/new`);
-  await page.getByLabel(/write what you call it/).waitFor();
-  await sound(page, 'which cable');
   await chooses(page, 'gate');
   await page.getByText('still to be written').waitFor();
   await sound(page, 'a draft');
@@ -74,7 +47,6 @@ test('practice is sound for screen readers, by day and by lamp', async ({ page, 
   test.slow();
   await page.goto(`${server.url}/practice`);
   await page.getByRole('button', { name: 'Surprise me' }).waitFor();
-  await sound(page, 'the room');
   const run = (await (
     await page.request.post(`${server.url}/api/v1/practice`, { data: { exercise: 'outboard-short', seed: 41 } })
   ).json()) as RunView;

@@ -9,6 +9,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/google/uuid"
@@ -180,13 +181,23 @@ func (s *server) routes() []route {
 		})
 }
 
-// OpenAPI is the document of the API, made from the Go types.
+// OpenAPI is the document of the API, made from the Go types. It is read only.
 func OpenAPI() []byte {
-	var ops []describe.Operation
-	for _, r := range (&server{}).routes() {
-		ops = append(ops, r.Operation)
-	}
-	return describe.OpenAPI(ops, Problem{})
+	document.once.Do(func() {
+		var ops []describe.Operation
+		for _, r := range (&server{}).routes() {
+			ops = append(ops, r.Operation)
+		}
+		document.is = describe.OpenAPI(ops, Problem{})
+	})
+	return document.is
+}
+
+// document is made once: it takes a good part of a second of a core, and anybody may ask for it. It is made when it is asked for
+// first, since the routes lead to it themselves.
+var document struct {
+	once sync.Once
+	is   []byte
 }
 
 func (s *server) health(c *echo.Context) error {

@@ -201,6 +201,9 @@ func TestPublishedDocumentsAreCurrent(t *testing.T) {
 	committed, err = os.ReadFile("../ui/api/rig.schema.json")
 	require.NoError(t, err)
 	assert.Equal(t, string(rig.Schema()), string(committed))
+	for name, of := range map[string]func() []byte{"openapi": web.OpenAPI, "rig": rig.Schema, "trouble": describe.Trouble} {
+		assert.Same(t, &of()[0], &of()[0], "%s is not made anew for everybody who asks", name)
+	}
 }
 
 // A device whose clock is off is told, in either direction; what was kept for a day is taken.

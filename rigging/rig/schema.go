@@ -4,12 +4,15 @@ import (
 	"encoding/json"
 	"maps"
 	"reflect"
+	"sync"
 
 	"brankel/rigging/input"
 )
 
-// Schema is the published JSON Schema (2020-12) of the format: one alternative a family.
-func Schema() []byte {
+// Schema is the published JSON Schema (2020-12) of the format: one alternative a family. It is read only.
+func Schema() []byte { return schema() }
+
+var schema = sync.OnceValue(func() []byte {
 	var kinds []any
 	places := map[string]any{}
 	for _, f := range families {
@@ -38,4 +41,4 @@ func Schema() []byte {
 		panic(err) // plain data
 	}
 	return append(raw, '\n')
-}
+})

@@ -1,14 +1,18 @@
 package describe
 
 import (
+	"sync"
+
 	"github.com/invopop/jsonschema"
 
 	"brankel/rigging/rig"
 	"brankel/rigging/trouble"
 )
 
-// Trouble is the published JSON Schema of what is known of a family's troubles.
-func Trouble() []byte {
+// Trouble is the published JSON Schema of what is known of a family's troubles. It is read only.
+func Trouble() []byte { return troubleSchema() }
+
+var troubleSchema = sync.OnceValue(func() []byte {
 	s := reflector().Reflect(&trouble.Knowledge{})
 	s.Title = "Brankel trouble"
 	for _, def := range s.Definitions {
@@ -17,7 +21,7 @@ func Trouble() []byte {
 		}
 	}
 	return indent(s)
-}
+})
 
 func boundTrouble(field string, s *jsonschema.Schema) {
 	switch field {
