@@ -1,6 +1,7 @@
 // Every screen is sound for a screen reader, by day and by lamp, on desk, tablet and phone.
 import type { Page } from '@playwright/test';
-import { expect, test, type Server } from './server';
+import { expect, Mechanic, states, test, type Server } from './server';
+import { over, small, unreached } from './reach';
 import { faults } from './sound';
 
 const sizes = { desk: [1280, 800], tablet: [820, 1180], phone: [390, 844] } as const;
@@ -68,6 +69,42 @@ for (const [i, list] of screens.entries()) {
     await sound(page, server, list);
   });
 }
+
+test('on every screen the keys lead to whatever is tapped, gloves make it large, and shown twice as large nothing is cut off', async ({
+  page,
+  server,
+}) => {
+  const found: string[] = [];
+  await page.goto(server.url);
+  await page.getByRole('button', { name: 'gloves' }).click();
+  for (const [path, shows] of screens.flat()) {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(server.url + path);
+    await expect(page.locator('main')).toContainText(shows, { ignoreCase: true });
+    await expect(page.getByRole('progressbar')).toHaveCount(0);
+    for (const what of [...(await unreached(page)), ...(await small(page))]) found.push(`${path}: ${what}`);
+    // a phone, a desk shown twice as large, and four times
+    for (const [width, height] of [sizes.phone, [640, 400], [320, 256]] as const) {
+      await page.setViewportSize({ width, height });
+      await expect.poll(() => over(page), `${path} runs off the side at ${String(width)}`).toBeLessThanOrEqual(0);
+    }
+  }
+  expect(found).toEqual([]);
+});
+
+test('to whoever only hears it the picture, the rule and the order of the work are words', async ({ page, server }) => {
+  const m = new Mechanic(page);
+  await m.toFound(server);
+  const main = page.getByRole('main');
+  await expect(main.getByRole('img', { name: /helm; .*barrel; .*read here, barrel to eye; .*○ dogs home/ })).toBeVisible();
+  await expect(main.getByRole('img', { name: 'barrel to eye: not yet read, window 142.5 to 143.5 mm' })).toBeVisible();
+  const order = main.getByRole('list', { name: 'Steps' }).getByRole('listitem');
+  await expect(order.filter({ hasText: 'Worn parts' })).toHaveText(/, done/);
+  await expect(order.and(main.locator('[aria-current=step]'))).toHaveText(/As found *, now/);
+  await expect(order.filter({ hasText: 'On the water' })).toHaveText(/, later/);
+  await m.read('139.4 mm', states);
+  await expect(main.getByRole('img', { name: /^barrel to eye: 139\.4 mm, .*window 142\.5 to 143\.5 mm/ })).toBeVisible();
+});
 
 test('who is at the bench is chosen by the arrows alone', async ({ page, server }) => {
   await page.goto(`${server.url}/who`);

@@ -60,7 +60,10 @@ test.describe('by thumb', () => {
   });
 });
 
-test('a machine is dragged to its week; a calendar reads by a secret address until it is revoked', async ({ page, server }) => {
+test('a machine is dragged to its week, or led there by the arrows; a calendar reads by a secret address until it is revoked', async ({
+  page,
+  server,
+}) => {
   await signIn(page, server.url, 'Ines');
   await page.goto(`${server.url}/due`);
   const chip = page.getByRole('group', { name: 'The weeks ahead' }).getByText('Mussel van');
@@ -71,6 +74,18 @@ test('a machine is dragged to its week; a calendar reads by a secret address unt
   await page.mouse.move(300, box.y + 10, { steps: 4 });
   await page.mouse.up();
   await expect(page.getByRole('region', { name: 'Mussel van' })).toContainText('planned by Ines');
+  const oyster = page.getByRole('slider', { name: 'Oyster van comes in' });
+  const day = async () => Number(await oyster.getAttribute('aria-valuenow'));
+  const was = await day();
+  await oyster.focus();
+  for (const key of ['Shift+ArrowRight', 'ArrowRight', 'ArrowLeft', 'ArrowRight']) await page.keyboard.press(key);
+  expect(await day()).toBe(was + 8);
+  await page.keyboard.press('Escape');
+  expect(await day(), 'Esc puts it back').toBe(was);
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'Oyster van' })).toContainText('planned by Ines');
+  expect(await day()).toBe(was + 7);
   await page.getByRole('button', { name: /secret address/ }).click();
   const told = page.getByRole('status');
   await expect(told).toContainText('it is shown once');
@@ -87,7 +102,10 @@ test('a machine is dragged to its week; a calendar reads by a secret address unt
   expect((await fetch(address)).status).toBe(404);
 });
 
-test('the week and the log: a sentence with blanks that stands in the address, a refusal at its blank, a file', async ({ page, server }) => {
+test('the week and the log: a sentence with blanks that stands in the address, a refusal at its blank, a file', async ({
+  page,
+  server,
+}) => {
   await signIn(page, server.url, 'Olle');
   await page.goto(server.url);
   await page.getByRole('link', { name: 'the week' }).click();

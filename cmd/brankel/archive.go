@@ -65,7 +65,7 @@ func freshFolder(dir string) (*os.Root, error) {
 	if found, err := os.ReadDir(dir); err == nil && len(found) > 0 {
 		return nil, fmt.Errorf("%s is not empty: name a new folder, so that nothing is overwritten", dir)
 	}
-	if err := os.MkdirAll(dir, 0o755); err != nil {
+	if err := os.MkdirAll(dir, 0o700); err != nil {
 		return nil, err
 	}
 	return os.OpenRoot(dir)

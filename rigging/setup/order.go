@@ -17,10 +17,16 @@ type Stop struct {
 	Tasks   []string
 }
 
+// MostThings is how many things a sheet may have, each at each of its places, MostOwn how many a run may have beside them.
+const (
+	MostThings = 24
+	MostOwn    = 8
+)
+
 // What a search is bounded by: things and tasks of one work, ways of standing that are come to before it is given up, and
 // what looking at each of them takes, in tasks times things. An aileron loop comes to ten thousand.
 const (
-	mostThings = 32
+	mostThings = MostThings + MostOwn // what lies beyond is held to nothing
 	mostTasks  = 128
 	mostLooked = 40_000
 	mostWork   = 10_000_000

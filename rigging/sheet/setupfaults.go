@@ -99,6 +99,11 @@ func (s *Sheet) standingFaults() (f fault.List) {
 	if len(f) > 0 {
 		return f
 	}
+	if n := len(s.Things); n > setup.MostThings {
+		f.Add("setup."+s.Things[setup.MostThings].ID, "%d things stand one way or another, each place counted: leave out what nothing needs, "+
+			"a sheet has %d at the most", n, setup.MostThings)
+		return f
+	}
 	for _, w := range s.Works() {
 		if bad := s.Setup.Faults([]setup.Task{w}); len(bad) > 0 {
 			f.Add(w.ID, "%s", bad[0].Message)

@@ -59,6 +59,27 @@ func TestResolveSaysWhichSheetAndWhy(t *testing.T) {
 	assert.ErrorContains(t, err, "as on the plate")
 }
 
+// What must never be is held of so many things as are searched: more of them are refused, not held to nothing.
+func TestASheetHasNoMoreThingsThanAreHeld(t *testing.T) {
+	raw, err := os.ReadFile("../../demo/sheets/114.json")
+	require.NoError(t, err)
+	with := func(n int) error {
+		var m map[string]any
+		require.NoError(t, json.Unmarshal(raw, &m))
+		things := m["setup"].([]any)
+		for i := len(things); i < n; i++ {
+			things = append(things, map[string]any{"id": fmt.Sprint("panel", i), "kind": "part", "name": fmt.Sprint("panel ", i), "ways": []any{
+				map[string]any{"id": "on"}, map[string]any{"id": "off"}}})
+		}
+		m["setup"] = things
+		changed, _ := json.Marshal(m)
+		_, err := Parse(changed)
+		return err
+	}
+	require.NoError(t, with(24))
+	require.ErrorContains(t, with(25), "25 things stand one way or another")
+}
+
 func TestABadSheetIsRefusedWithEveryFault(t *testing.T) {
 	raw, err := os.ReadFile("../../demo/sheets/114.json")
 	require.NoError(t, err)

@@ -155,11 +155,8 @@ func (in Incoming) late() bool {
 	return e.Behind > 0 || e.Apart() && e.At.Before(e.Received) && !e.At.Before(in.Opened)
 }
 
-// mostOwn is how many things a run may have beside those of its sheet, longestOwnID how many letters they are known by.
-const (
-	mostOwn      = 8
-	longestOwnID = 40
-)
+// longestOwnID is how many letters things of a run alone are known by.
+const longestOwnID = 40
 
 func admitSetUp(in Incoming, c SetUp) (SetUp, error) {
 	if err := in.withSheet(); err != nil {
@@ -237,8 +234,8 @@ func (in Incoming) own(c SetUp) (*setup.Thing, error) {
 		return nil, fault.At("body.thing", "there is no such thing in the set-up: say what kind it is, what it is called and why it is there")
 	case ways == nil:
 		return nil, oneOf(string(c.Kind), "kind", c.Kind.Words()...)
-	case len(in.Stood.Things)-len(in.Sheet.Things) >= mostOwn:
-		return nil, fault.At("body.thing", "%d things were put on beside the sheet's: take some off, and write a note of this one", mostOwn)
+	case len(in.Stood.Things)-len(in.Sheet.Things) >= setup.MostOwn:
+		return nil, fault.At("body.thing", "%d things were put on beside the sheet's: take some off, and write a note of this one", setup.MostOwn)
 	}
 	if err := fault.First(
 		need(c.Thing, "thing", longestOwnID, "give it a name to be known by"),

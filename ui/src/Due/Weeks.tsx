@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { useRef, useState } from 'react';
+import { useRef, useState, type KeyboardEvent } from 'react';
 import type { DueList } from '../api/client';
 import { usePlan } from '../api/useDue';
 import { readDay } from '../days';
@@ -10,13 +10,17 @@ const day = 86_400_000;
 const at = (iso: string) => new Date(`${iso}T12:00:00Z`).getTime();
 const iso = (t: number) => new Date(t).toISOString().slice(0, 10);
 
-/** The weeks ahead: each machine stands in the week it is due, and is dragged to the day it is to come in. */
+/** The weeks ahead: each machine stands in the week it is due, and is dragged to the day it is to come in, or led there by the arrows. */
 export function Weeks({ visits, today, work }: { visits: Visit[]; today: string; work: boolean }) {
   const strip = useRef<HTMLDivElement>(null);
   const [drag, setDrag] = useState<{ machine: string; on: string } | null>(null);
   const plan = usePlan();
   const from = at(today);
   const near = visits.filter((v) => at(v.on) < from + weeks * 7 * day);
+  const keep = (v: Visit) => {
+    if (drag?.machine === v.machine && drag.on !== v.on) void plan(v.machine, drag.on);
+    setDrag(null);
+  };
   const placed = (on: string) => Math.min(97, Math.max(0, ((at(on) - from) / (weeks * 7 * day)) * 100));
   const under = (x: number) => {
     const box = strip.current?.getBoundingClientRect();
@@ -65,6 +69,26 @@ export function Weeks({ visits, today, work }: { visits: Visit[]; today: string;
           <Box
             key={v.machine}
             title={v.says}
+            {...(work && {
+              role: 'slider',
+              tabIndex: 0,
+              'aria-label': `${v.name} comes in`,
+              'aria-valuemin': 0,
+              'aria-valuemax': weeks * 7,
+              'aria-valuenow': Math.round((at(on) - from) / day),
+              'aria-valuetext': readDay(on),
+              onKeyDown: (e: KeyboardEvent) => {
+                if (e.key === 'Enter') keep(v);
+                if (e.key === 'Escape') setDrag(null);
+                const by = { ArrowLeft: -1, ArrowRight: 1 }[e.key];
+                if (by === undefined) return;
+                e.preventDefault();
+                setDrag({ machine: v.machine, on: iso(Math.max(from, at(on) + by * (e.shiftKey ? 7 : 1) * day)) });
+              },
+              onBlur: () => {
+                keep(v);
+              },
+            })}
             onPointerDown={(e) => {
               if (!work) return;
               e.currentTarget.setPointerCapture(e.pointerId);
@@ -74,8 +98,7 @@ export function Weeks({ visits, today, work }: { visits: Visit[]; today: string;
               if (drag?.machine === v.machine) setDrag({ machine: v.machine, on: under(e.clientX) });
             }}
             onPointerUp={() => {
-              if (drag?.machine === v.machine && drag.on !== v.on) void plan(v.machine, drag.on);
-              setDrag(null);
+              keep(v);
             }}
             onPointerCancel={() => {
               setDrag(null);

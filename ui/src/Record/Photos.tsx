@@ -9,7 +9,7 @@ export function Photos({ r }: { r: RecordData }) {
       <Box component="h2" sx={{ m: 0, fontSize: 'plain', fontWeight: 600 }}>
         Photos
       </Box>
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 2, mt: 1 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'minmax(0, 1fr) minmax(0, 1fr)' }, gap: 2, mt: 1 }}>
         {r.photos.map((p) => (
           <Box component="figure" key={p.seq} sx={{ m: 0 }}>
             <Box component="a" href={`/api/v1/runs/${r.heading.run}/photos/${p.sha256}`} target="_blank" rel="noreferrer">

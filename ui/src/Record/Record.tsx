@@ -136,7 +136,7 @@ function Paper({ r, who }: { r: RecordData; who: string }) {
           <PictureView picture={r.picture} />
         </Box>
       )}
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, columnGap: 5 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 1fr)' }, columnGap: 5 }}>
         <Box>
           <Fields title="Complaint" list={r.complaint} />
           <Fields title="Setting" list={r.result} />

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
 import { useId, useRef, type ReactNode } from 'react';
+import { useKey } from '../parts/useKey';
 import { addFraction, backspace } from './padText';
 
 const rows: string[][] = [
@@ -58,6 +59,10 @@ export function Pad({
   const field = useRef<HTMLInputElement>(null);
   const id = useId();
   const coarse = window.matchMedia('(pointer: coarse)').matches;
+  useKey(
+    (key) => /^[\d.]$/.test(key), // it is written where it is led to
+    () => field.current?.focus(),
+  );
   const press = (key: string) => {
     onChange(key === '⌫' ? backspace(value) : /^[\d.]$/.test(key) ? value + key : addFraction(value, key, vulgar));
     if (!coarse) field.current?.focus();
@@ -72,7 +77,16 @@ export function Pad({
       }}
       sx={{ display: 'flex', flexDirection: 'column', gap: 0.5 }}
     >
-      <Box sx={{ display: 'flex', alignItems: 'baseline', flexWrap: 'wrap', columnGap: 1, fontSize: 'note' }}>
+      <Box
+        sx={{
+          display: 'flex',
+          alignItems: 'baseline',
+          flexWrap: 'wrap',
+          columnGap: 1,
+          fontSize: 'note',
+          '[data-gloves] &': { alignItems: 'center' },
+        }}
+      >
         <Box component="label" htmlFor={id} sx={{ color: 'quiet' }}>
           {label}
         </Box>

@@ -30,7 +30,7 @@ export function FindBlank({
       }}
       sx={{
         font: 'inherit',
-        width: wide ? { xs: 200, md: 270 } : { xs: 150, md: 220 },
+        width: wide ? { xs: 200, md: 245 } : { xs: 150, md: 220 },
         minHeight: 44,
         border: 0,
         borderBottom: '2px solid',

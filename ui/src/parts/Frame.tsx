@@ -1,28 +1,13 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useColorScheme } from '@mui/material/styles';
 import type { ReactNode } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { useSession } from '../api/useSession';
 import { DemoBar } from './DemoBar';
+import { Keys } from './Keys';
+import { GloveSwitch, LampSwitch } from './Switches';
 import { Unanswered } from './Unanswered';
 import { useHeld } from './useHeld';
-
-function LampSwitch() {
-  const { mode, setMode } = useColorScheme();
-  const lamp = mode === 'dark';
-  return (
-    <Button
-      variant="text"
-      onClick={() => {
-        setMode(lamp ? 'light' : 'dark');
-      }}
-      aria-pressed={lamp}
-    >
-      {lamp ? 'daylight' : 'lamp'}
-    </Button>
-  );
-}
 
 const rooms = [
   ['/', 'Bays'],
@@ -47,6 +32,7 @@ function Rooms() {
         gap: { xs: 0, md: 1 },
         justifyContent: { xs: 'space-between', sm: 'flex-start' },
         minWidth: 0,
+        flexWrap: { xs: 'wrap', sm: 'nowrap' },
         '& a': {
           color: 'quiet',
           textDecoration: 'none',
@@ -150,13 +136,26 @@ export function Head({
             {about}
           </Box>
         )}
-        <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1 }}>
+        <Box
+          sx={{
+            ml: 'auto',
+            display: 'flex',
+            '& .MuiButton-text': { minWidth: 44 },
+            flexWrap: { xs: 'wrap', sm: 'nowrap' },
+            justifyContent: 'flex-end',
+            alignItems: 'center',
+            gap: 1,
+          }}
+        >
           {children}
           {session?.shows && ( // on a phone among the rooms there is no room for it
             <Box sx={{ display: { xs: between ? 'none' : 'block', sm: 'block' }, fontSize: 'note', fontWeight: 600, whiteSpace: 'nowrap' }}>
               only shows
             </Box>
           )}
+          <Box sx={{ display: { xs: between ? 'none' : 'block', sm: 'block' } }}>
+            <GloveSwitch />
+          </Box>
           <LampSwitch />
           {guest && <Box sx={{ fontSize: 'text', fontWeight: 600 }}>{who}</Box>}
           {who && !guest && (
@@ -218,6 +217,7 @@ export function Foot({ children, elsewhere = false }: { children?: ReactNode; el
     >
       <HeldCount />
       {children}
+      <Keys />
       <Box sx={{ ml: 'auto', color: 'quiet', py: 0.5, fontSize: 'fine', display: elsewhere ? { lg: 'none' } : 'block' }}>{lasting}</Box>
     </Box>
   );
