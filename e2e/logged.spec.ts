@@ -53,3 +53,27 @@ test('readings logged elsewhere come in as a table, line by line, and go out as 
   await page.getByLabel('Another table').setInputFiles({ name: 'x.csv', mimeType: 'text/csv', buffer: Buffer.from([0, 1, 2, 3]) });
   await expect(page.getByText('This is no table of text: save it as CSV.')).toBeVisible();
 });
+
+test('a table taken on a device whose clock is ahead: each line says why it was not, and is taken once the clock is set', async ({
+  page,
+  server,
+}) => {
+  const m = new Mechanic(page);
+  await m.toFound(server);
+  const run = page.url().replace(/.*\/run\//, '');
+  const before = (await view(page, server, run)).seq;
+  await page.getByRole('link', { name: 'from a table' }).click();
+  await page.clock.setFixedTime(Date.now() + 2 * 86_400_000);
+  const text = 'what,value\nbarrel to eye,139.4\nbarrel to eye,139.5\n';
+  await page.getByLabel('Choose a table (CSV)').setInputFiles({ name: 'a.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  const lines = page.getByRole('list', { name: 'lines' }).getByRole('listitem');
+  await expect(lines).toHaveCount(2);
+  const take = page.getByRole('button', { name: 'Take these 2 readings' });
+  await take.click();
+  for (const i of [0, 1]) await expect(lines.nth(i)).toContainText(/clock/);
+  expect((await view(page, server, run)).seq, 'nothing was taken').toBe(before);
+  await page.clock.setFixedTime(Date.now());
+  await take.click();
+  for (const i of [0, 1]) await expect(lines.nth(i)).toContainText('✓ taken');
+  expect((await view(page, server, run)).seq).toBe(before + 2);
+});

@@ -8,6 +8,7 @@ import (
 	"net/http"
 	"net/http/httptest"
 	"slices"
+	"strings"
 	"sync"
 	"testing"
 	"time"
@@ -64,13 +65,13 @@ func (w wire) open() string {
 	return id
 }
 
-// post adds an event behind number after.
-func (w wire) post(run string, after int, kind, body string) {
+// post adds an event behind number after, and gives the answer.
+func (w wire) post(run string, after int, kind, body string) []byte {
 	raw, _ := json.Marshal(map[string]any{
 		"id": uuid.NewString(), "after": after, "kind": kind, "by": "Ines", "at": time.Now().UTC().Format(time.RFC3339Nano),
 		"body": json.RawMessage(body),
 	})
-	w.call("POST", "/api/v1/runs/"+run+"/events", string(raw))
+	return w.call("POST", "/api/v1/runs/"+run+"/events", string(raw))
 }
 
 // safe is a run with its serial read and all made safe; it gives the number of events.
@@ -126,6 +127,35 @@ func BenchmarkPost(b *testing.B) { newWire(b).posts() }
 // BenchmarkPostLeast is BenchmarkPost answered with the least.
 func BenchmarkPostLeast(b *testing.B) { wanting(b).posts() }
 
+// BenchmarkPostSender is what of BenchmarkPostLeast is the sender's own and the connection's: each post is read whole and answered
+// with what a true one was answered with, by a server that does nothing else.
+func BenchmarkPostSender(b *testing.B) {
+	var answer []byte
+	w := newWireOf(b, func(c client) http.Handler {
+		return http.HandlerFunc(func(out http.ResponseWriter, r *http.Request) {
+			if answer == nil || r.Method != http.MethodPost || !strings.HasSuffix(r.URL.Path, "/events") {
+				c.http.ServeHTTP(out, r)
+				return
+			}
+			_, _ = io.Copy(io.Discard, r.Body)
+			out.Header().Set("Content-Type", "application/json")
+			_, _ = out.Write(answer)
+		})
+	})
+	w.prefers = "return=minimal"
+	one := newBare(b, w, 1)[0]
+	run, seq := w.safe()
+	kept := w.post(run, seq, "reading", reading)
+	require.NotEmpty(b, kept)
+	answer = kept
+	var posts, inserts []time.Duration
+	for b.Loop() {
+		posts = append(posts, took(func() { w.post(run, seq, "reading", reading) }))
+		inserts = append(inserts, took(func() { one.insert(b) }))
+	}
+	beside(b, posts, inserts)
+}
+
 // wanting is a client that wants the least of an answer.
 func wanting(b *testing.B) wire {
 	w := newWire(b)
@@ -146,6 +176,11 @@ func (w wire) posts() {
 		seq++
 		inserts = append(inserts, took(func() { one.insert(b) }))
 	}
+	beside(b, posts, inserts)
+}
+
+// beside reports what a post takes, and how many bare inserts that is.
+func beside(b *testing.B, posts, inserts []time.Duration) {
 	b.ReportMetric(float64(median(posts).Microseconds()), "µs/post")
 	b.ReportMetric(float64(median(inserts).Microseconds()), "µs/insert")
 	b.ReportMetric(float64(median(posts))/float64(median(inserts)), "ratio")

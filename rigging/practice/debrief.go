@@ -68,6 +68,7 @@ var habits = map[Mark]string{
 	MarkStates: "Pull it before you read it.",
 	MarkEnds:   "Read the other end too.",
 	MarkProved: "Leave no step out: the dull ones prove it.",
+	MarkHeeded: "Make it safe first.",
 	MarkLeft:   "Put it back as you found it.",
 	MarkCause:  "Ask what it is before what it reads.",
 }
@@ -79,7 +80,7 @@ func (e *Exercise) debrief(h hidden, did, expert Did, s Score) Debrief {
 	d.Head, d.Habit = e.head(did, s), habit(s)
 	d.Parted = parted(d.You, d.Expert, s, d.Habit.Mark)
 	if s.Failed != "" {
-		d.Habit = Habit{Says: "Make it safe first."}
+		d.Habit = Habit{MarkHeeded, habits[MarkHeeded]}
 	}
 	return d
 }

@@ -25,14 +25,16 @@ type Did struct {
 	Otherwise []Lost         // answers that are not what was seen
 	Left      []string       // what was left as it should not be
 	Should    map[int]string // what readings would have told that were taken as they are to be, by their entries
-	Danger    string
-	DangerAt  int
+	Dangers   []Lost         // what was tried and would have hurt somebody, the first of them
 
 	Events []record.Event
 	Led    *lead.Lead
 
 	fresh bool // turned since the last reading
 }
+
+// mostDangers is how many are told: one alone fails it.
+const mostDangers = 10
 
 func (d *Did) untrue(seq int, says string, args ...any) {
 	d.Untrue = append(d.Untrue, Lost{seq, fmt.Sprintf(says, args...)})
@@ -48,8 +50,8 @@ func (e *Exercise) didOf(o rehearse.Outcome) Did {
 	for range o.Untrue {
 		d.untrue(0, "a reading was taken otherwise than it is to be: tapped, not pulled")
 	}
-	if o.Mistakes.Refused > 0 {
-		d.Danger = "something was tried that must never be while it stands so"
+	for range min(o.Mistakes.Refused, mostDangers) {
+		d.Dangers = append(d.Dangers, Lost{0, "something was tried that must never be while it stands so"})
 	}
 	if o.Mistakes.Changed > 0 {
 		d.Left = []string{"something was made to stand otherwise that nobody asked for"}

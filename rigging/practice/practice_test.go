@@ -81,7 +81,7 @@ func TestEveryExerciseIsSolvedAndTellsHandsApart(t *testing.T) {
 			}
 		}
 	}
-	for _, m := range []Mark{MarkRight, MarkWorn, MarkTurns, MarkStates, MarkCause} {
+	for _, m := range []Mark{MarkRight, MarkWorn, MarkTurns, MarkStates, MarkCause, MarkHeeded} {
 		assert.Positive(t, lost[m], "%s was lost somewhere", m)
 	}
 	assert.Positive(t, failed, "somebody was in danger somewhere")

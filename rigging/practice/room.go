@@ -108,8 +108,8 @@ func (r *Room) dangers(w sheet.Work) string {
 
 // danger is told, and stays on the score.
 func (r *Room) danger(says string) Told {
-	if r.did.Danger == "" {
-		r.did.Danger, r.did.DangerAt = says, len(r.events)
+	if len(r.did.Dangers) < mostDangers {
+		r.did.Dangers = append(r.did.Dangers, Lost{len(r.events), says})
 	}
 	return Told{Says: "Stop. " + sentence(says), Danger: says}
 }

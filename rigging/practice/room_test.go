@@ -171,7 +171,7 @@ func TestWhatIsDangerousFailsItAlone(t *testing.T) {
 	act, err := r.May(record.KindSetUp, body)
 	require.Error(t, err, "the engine of a boat on the slip")
 	require.NotNil(t, act, "it is kept as what was tried")
-	assert.Empty(t, r.did.Danger, "looking at an entry does nothing")
+	assert.Empty(t, r.did.Dangers, "looking at an entry does nothing")
 	told := did(t, r, *act)
 	assert.NotEmpty(t, told.Danger)
 	assert.False(t, told.Done)
@@ -180,6 +180,9 @@ func TestWhatIsDangerousFailsItAlone(t *testing.T) {
 	assert.Zero(t, s.Points)
 	assert.Contains(t, s.Failed, "alone fails it")
 	assert.Equal(t, "You could have been hurt.", d.Head)
+	heeded := s.Marks[slices.IndexFunc(s.Marks, func(g Got) bool { return g.Mark == MarkHeeded })]
+	assert.Less(t, heeded.Got, heeded.Of)
+	assert.Equal(t, []Lost{{0, "tried: " + told.Danger}}, heeded.Lost)
 }
 
 // What does not turn is felt, and no entry says otherwise; what was turned by hand is not turned again by its entry.

@@ -25,13 +25,14 @@ const (
 	MarkStates Mark = "states" // readings were taken as they are to be
 	MarkEnds   Mark = "ends"   // both ends were read
 	MarkProved Mark = "proved" // settled, locked, read again, tried
+	MarkHeeded Mark = "heeded" // nothing was tried that would have hurt somebody
 	MarkLeft   Mark = "left"   // nothing was left on
 	MarkCause  Mark = "cause"  // it was named
 )
 
 // Words lists them.
 func (Mark) Words() []string {
-	return closed.Words(MarkRight, MarkTrue, MarkWorn, MarkTurns, MarkStates, MarkEnds, MarkProved, MarkLeft, MarkCause)
+	return closed.Words(MarkRight, MarkTrue, MarkWorn, MarkTurns, MarkStates, MarkEnds, MarkProved, MarkHeeded, MarkLeft, MarkCause)
 }
 
 // marks are what each counts, and what it is called. Time is not among them.
@@ -40,13 +41,14 @@ var marks = []struct {
 	of   float64
 	says string
 }{
-	{MarkRight, 30, "the rig is truly right"},
+	{MarkRight, 25, "the rig is truly right"},
 	{MarkTrue, 10, "what is on record is so"},
 	{MarkWorn, 15, "worn parts looked at first"},
 	{MarkTurns, 10, "turns against the least"},
 	{MarkStates, 10, "readings in their states"},
 	{MarkEnds, 5, "both ends read"},
 	{MarkProved, 10, "settled, locked, proved"},
+	{MarkHeeded, 5, "cautions heeded"},
 	{MarkLeft, 5, "nothing left on"},
 	{MarkCause, 5, "the cause named"},
 }
@@ -95,8 +97,8 @@ func (e *Exercise) score(h hidden, did, expert Did) Score {
 		s.Points += g.Got
 		s.Marks = append(s.Marks, g)
 	}
-	if did.Danger != "" {
-		s.Failed = sentence(did.Danger) + " That alone fails it."
+	if len(did.Dangers) > 0 {
+		s.Failed = sentence(did.Dangers[0].Says) + " That alone fails it."
 		s.Points = 0
 	}
 	s.Points = math.Round(10*s.Points) / 10
@@ -145,6 +147,8 @@ func (j *judged) mark(m Mark) {
 		j.ends()
 	case MarkProved:
 		j.proved()
+	case MarkHeeded:
+		j.heeded()
 	case MarkLeft:
 		j.left()
 	case MarkCause:
@@ -297,6 +301,18 @@ func (j *judged) proved() {
 		}
 	}
 	j.part(true, 0, "")
+}
+
+// heeded is what could have hurt somebody, each act by itself: a change, a turn, a lock, what is read or tried with hands or engine.
+func (j *judged) heeded() {
+	for _, e := range j.did.Events {
+		if slices.Contains([]record.Kind{record.KindSetUp, record.KindMove, record.KindLocked, record.KindReading, record.KindCheck}, e.Kind) {
+			j.part(true, e.Seq, "")
+		}
+	}
+	for _, l := range j.did.Dangers {
+		j.part(false, l.Seq, "tried: %s", l.Says)
+	}
 }
 
 // left is what was left on at the end of a run that was signed.

@@ -89,6 +89,7 @@ type Want struct {
 	Last     string        `json:"last,omitempty"`  // the reading before, in words
 
 	Instrument string        `json:"instrument,omitempty"` // that the sheet names
+	Called     string        `json:"called,omitempty"`     // what one calls it
 	ReadAt     *sheet.ReadAt `json:"read_at,omitempty"`    // where it may be held instead
 }
 

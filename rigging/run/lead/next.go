@@ -105,7 +105,8 @@ func (run *Lead) hands() string {
 // read asks for one reading, and says why the last one could not be compared.
 func (run *Lead) read(p *sheet.Point) Advice {
 	w := &Want{Point: p.ID, Name: p.Name, Between: p.Between, Quantity: string(p.Quantity), Unit: p.Quantity.Unit(),
-		UnitSays: run.Sheet.UnitOf(p), States: []WantState{}, Sides: p.Signed, Instrument: p.Instrument, ReadAt: p.ReadAt}
+		UnitSays: run.Sheet.UnitOf(p), States: []WantState{}, Sides: p.Signed, Instrument: p.Instrument, Called: record.InstrumentSays(p.Instrument),
+		ReadAt: p.ReadAt}
 	for _, id := range p.States {
 		t := run.Sheet.State(id)
 		w.States = append(w.States, WantState{t.ID, t.Name, t.How, t.Control})

@@ -39,6 +39,17 @@ func (GaugeKind) Words() []string {
 	return closed.Words(Tape, SteelRule, Caliper, Feeler, Protractor, PullScale, TensionGauge, TorqueWrench, Tachometer)
 }
 
+// InstrumentSays is what somebody at the bench calls an instrument that a sheet names, "" where nothing is taken into the hand.
+func InstrumentSays(instrument string) string {
+	switch instrument {
+	case string(Caliper):
+		return "calliper"
+	case "eye":
+		return ""
+	}
+	return instrument
+}
+
 // measures is what each kind measures.
 var measures = map[GaugeKind]quantity.Kind{
 	Tape: quantity.Length, SteelRule: quantity.Length, Caliper: quantity.Length, Feeler: quantity.Length, Protractor: quantity.Angle,

@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"brankel/rigging/run/lead"
+	"brankel/rigging/run/record"
 	"brankel/rigging/sheet"
 )
 
@@ -42,11 +43,7 @@ func brought(from *sheet.Sheet) fetching {
 		}
 	}
 	for _, p := range from.Points {
-		name, other := called[p.Instrument]
-		if !other {
-			name = p.Instrument
-		}
-		if !list.has(name) {
+		if name := record.InstrumentSays(p.Instrument); !list.has(name) {
 			list.add(name)
 		}
 	}

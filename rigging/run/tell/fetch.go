@@ -13,9 +13,6 @@ import (
 // fetched are the kinds of things that are brought along.
 var fetched = []setup.Kind{setup.Chocks, setup.Pin, setup.Lock, setup.Held, setup.Mark}
 
-// called are instruments by the words of the bench, where those are others than the format's.
-var called = map[string]string{"caliper": "calliper", "eye": ""}
-
 // fetch is what is brought along, once: the tools of the steps, the instruments that are read by, what is tightened how
 // hard and with which pin, the part that goes in, what goes on for the work. Nothing more once the work has begun.
 func (run page) fetch() []string {

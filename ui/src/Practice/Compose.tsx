@@ -50,6 +50,7 @@ function Write({ of }: { of: Composable }) {
   const { begin } = useBegin();
   const go = useNavigate();
   const causes = Object.entries(chosen).map(([cause, size]) => ({ cause, size: Number(size) }));
+  const full = causes.length >= most;
   const here = of.faults.filter((f) => f.place === place || chosen[f.id] !== undefined);
   const at = (field: string) => (problem?.field === field ? problem.detail : '');
   const text = (field: keyof typeof texts, label: string) => (
@@ -85,8 +86,9 @@ function Write({ of }: { of: Composable }) {
       <Box component="h2" sx={{ m: 0, fontSize: 'title', fontWeight: 600 }}>
         What is wrong with it?
       </Box>
-      <Box sx={{ fontSize: 'text', color: 'quiet', mb: 1 }}>
+      <Box role="status" sx={{ fontSize: 'text', color: 'quiet', mb: 1 }}>
         Tap a place on the picture. Up to three; the first is what is to be found and named.
+        {full && ' Three are there: put one back for another.'}
       </Box>
       <OneOf label="where" options={of.places.map((p) => ({ id: p.id, name: `${p.mark} ${p.name}` }))} value={place} onChange={setPlace} />
       <Box role="group" aria-label="faults" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
@@ -98,7 +100,7 @@ function Write({ of }: { of: Composable }) {
                 on={size !== undefined}
                 onToggle={() => {
                   const rest = Object.fromEntries(Object.entries(chosen).filter(([id]) => id !== f.id));
-                  setChosen(size === undefined ? { ...rest, ...(causes.length < most ? { [f.id]: '0.5' } : {}) } : rest);
+                  setChosen(size === undefined ? { ...rest, ...(full ? {} : { [f.id]: '0.5' }) } : rest);
                 }}
               >
                 {f.says}

@@ -2662,14 +2662,14 @@ export interface components {
             got: number;
             lost: components["schemas"]["PracticeLost"][];
             /** @enum {string} */
-            mark: "right" | "true" | "worn" | "turns" | "states" | "ends" | "proved" | "left" | "cause";
+            mark: "right" | "true" | "worn" | "turns" | "states" | "ends" | "proved" | "heeded" | "left" | "cause";
             of: number;
             says: string;
             told: string;
         };
         PracticeHabit: {
             /** @enum {string} */
-            mark?: "right" | "true" | "worn" | "turns" | "states" | "ends" | "proved" | "left" | "cause";
+            mark?: "right" | "true" | "worn" | "turns" | "states" | "ends" | "proved" | "heeded" | "left" | "cause";
             says: string;
         };
         PracticeHeld: {
@@ -3443,6 +3443,7 @@ export interface components {
         };
         RunWant: {
             between: string;
+            called?: string;
             instrument?: string;
             last?: string;
             name: string;
@@ -4262,7 +4263,7 @@ export interface components {
         ShopHabit: {
             kept: boolean[];
             /** @enum {string} */
-            mark: "right" | "true" | "worn" | "turns" | "states" | "ends" | "proved" | "left" | "cause";
+            mark: "right" | "true" | "worn" | "turns" | "states" | "ends" | "proved" | "heeded" | "left" | "cause";
             runs: string[];
             says: string;
         };

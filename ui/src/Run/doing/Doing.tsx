@@ -60,7 +60,7 @@ export function Doing({ run, onHeld, states, setStates }: Props) {
         )}
         {advice.read && (
           <Button sx={small} onClick={() => void does({ point })}>
-            hold the {advice.read.instrument ?? 'gauge'} to it
+            hold the {advice.read.called ?? 'gauge'} to it
           </Button>
         )}
         {looks.map((l) => (

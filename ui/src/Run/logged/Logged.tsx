@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Logged, LoggedColumns } from '../../api/client';
 import { useLogged } from '../../api/useLogged';
@@ -39,8 +39,11 @@ export function LoggedScreen() {
   const [busy, setBusy] = useState(false);
   const { run } = handle;
 
+  const asked = useRef(0);
   const ask = async (of: typeof file, columns?: LoggedColumns) => {
+    const mine = ++asked.current;
     const { data, problem } = await look(of.name, of.text, columns);
+    if (mine !== asked.current) return; // something else was asked meanwhile, and is shown
     setProblem(problem?.detail ?? '');
     if (data) setTable(data);
     else if (columns)
