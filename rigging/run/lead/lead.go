@@ -17,6 +17,7 @@ type Lead struct {
 	plans    map[string]*Plan      // by setting
 	done     map[string]progressed // by setting
 	steps    []StepState
+	behind   []bool // which of them are done
 	advice   Advice
 	working  *Setting // that the advice is about, nil for none
 	doing    Doing    // what is done now

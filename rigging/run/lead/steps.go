@@ -50,6 +50,7 @@ func (run *Lead) workOutSteps() []StepState {
 			s.Hands = pairs(step.Hands.Pairs) + ", " + step.Hands.Where
 		}
 		done, summary, again := run.step(step)
+		run.behind = append(run.behind, done)
 		s.Summary = summary
 		switch {
 		case run.Skipped[step.ID] != "":

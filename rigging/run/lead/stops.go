@@ -46,10 +46,9 @@ func (run *Lead) changing(c setup.Change) Changing {
 
 // next is the one thing to do now.
 func (run *Lead) next() Advice {
-	for _, step := range run.walk {
-		done, _, _ := run.step(step)
+	for i, step := range run.walk {
 		switch {
-		case done || run.Skipped[step.ID] != "":
+		case run.behind[i] || run.Skipped[step.ID] != "":
 		case step.Kind == sheet.StepComplaint:
 			return Advice{Step: step.ID, Do: DoComplaint, Say: Say(Plain("What does the owner say?")),
 				More: []string{"In the owner's words. Then try it, before anything is touched."}}

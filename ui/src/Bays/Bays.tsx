@@ -65,9 +65,11 @@ export function Bays() {
               />
             ))}
             {data?.machines.length === 0 && wanted === '' && <Empty manage={manage} />}
-            {data && machines.length === 0 && wanted !== '' && (
-              <Box sx={{ py: 3, fontSize: 'name' }}>Nothing on the floor is called “{find}”.</Box>
-            )}
+            {data &&
+              machines.length === 0 &&
+              wanted.length === 1 && ( // from two letters on what is found is told above
+                <Box sx={{ py: 3, fontSize: 'name' }}>Nothing on the floor is called “{find}”.</Box>
+              )}
           </Box>
           {data && data.machines.length > 0 && <DueRuler due={data.due} today={data.today} times={data.times || 'UTC'} plan />}
         </Box>
