@@ -42,23 +42,25 @@ func (st State) Loose() (out []*sheet.Adjuster) {
 	if st.Sheet == nil {
 		return nil
 	}
-	for i := len(st.Moves) - 1; i >= st.Repaired; i-- {
-		a := st.Sheet.Adjuster(st.Moves[i].Adjuster)
-		if a != nil && !slices.Contains(out, a) && st.loose(a) {
-			out = append(out, a)
+	var room [8]string // most sheets have no more
+	seen := room[:0]
+	for i := len(st.Moves) - 1; i >= st.Repaired && len(seen) < len(st.Sheet.Adjusters); i-- {
+		last := &st.Moves[i]
+		if slices.Contains(seen, last.Adjuster) {
+			continue
+		}
+		if a := st.Sheet.Adjuster(last.Adjuster); a != nil {
+			if seen = append(seen, a.ID); st.loose(a, last.Epoch) {
+				out = append(out, a)
+			}
 		}
 	}
 	return out
 }
 
-// loose tells whether nothing locked an adjuster since it was turned last, by its own lock or by that of a setting.
-func (st State) loose(a *sheet.Adjuster) bool {
-	at, locks := 0, a.Lock != nil
-	for _, m := range st.Moves {
-		if m.Adjuster == a.ID {
-			at = m.Epoch
-		}
-	}
+// loose tells whether nothing locked an adjuster since it was turned last, at an epoch, by its own lock or by that of a setting.
+func (st State) loose(a *sheet.Adjuster, at int) bool {
+	locks := a.Lock != nil
 	if f, ok := st.Locks[lockKey("", a.ID)]; ok && f.Epoch > at {
 		return false
 	}
