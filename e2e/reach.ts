@@ -41,7 +41,7 @@ export async function unreached(page: Page): Promise<string[]> {
 /** What is tapped and is smaller than a gloved thumb wants it, but for a word in a line of text. */
 export const small = (page: Page): Promise<string[]> =>
   page.evaluate(() =>
-    [...document.querySelectorAll('button, a[href], input, select, textarea, summary')]
+    [...document.querySelectorAll('button, a[href], input, select, textarea, summary, main div[role=slider]')]
       .filter((e) => e.checkVisibility({ visibilityProperty: true }) && !(e.matches('a') && getComputedStyle(e).display === 'inline'))
       .map((e) => ({ e, box: e.getBoundingClientRect() }))
       .filter(({ box }) => box.width > 1 && box.height < 63.5)

@@ -58,6 +58,22 @@ test.describe('a role taken meanwhile', () => {
   });
 });
 
+test.describe('a plan of whoever may no more', () => {
+  test.use({ who: 'Tobin' });
+  test('a visit that is not moved says why, and stands where it stood', async ({ page, server, browser }) => {
+    await page.goto(`${server.url}/due`);
+    const visit = page.getByRole('slider', { name: 'Oyster van comes in' });
+    const stood = await visit.getAttribute('aria-valuetext');
+    await visit.focus();
+    await page.keyboard.press('Shift+ArrowRight');
+    await role(server, await somebodyElse(browser, server.url, 'Ines'), 'Tobin', 'read-only');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText(/^Oyster van, .*may not/)).toBeVisible();
+    const box = page.getByRole('region', { name: 'Oyster van' });
+    await expect(box).toContainText(`One visit, ${stood ?? ''}`);
+  });
+});
+
 test('a run signed meanwhile: the entry becomes a note on it', async ({ page, server }) => {
   const run = '2026-03-teal';
   await page.goto(server.url);
@@ -115,10 +131,7 @@ test('a step that is refused says so where it was tapped, and a device that is f
     (url) => url.pathname.endsWith('/events'),
     (route) => route.fulfill({ status: 422, json: problem }),
   );
-  await m
-    .now()
-    .getByRole('button', { name: 'It stands so' })
-    .click();
+  await m.now().getByRole('button', { name: 'It stands so' }).click();
   await expect(m.now().getByText(problem.detail)).toBeVisible();
   await page.unrouteAll();
   await page.evaluate(() => {
@@ -128,10 +141,7 @@ test('a step that is refused says so where it was tapped, and a device that is f
       put.call(this, key, value);
     };
   });
-  await m
-    .now()
-    .getByRole('button', { name: 'It stands so' })
-    .click();
+  await m.now().getByRole('button', { name: 'It stands so' }).click();
   await expect(m.now().getByText('This device has no room to keep the entry')).toBeVisible();
 });
 

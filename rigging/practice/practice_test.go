@@ -36,10 +36,7 @@ func TestEveryFamilyHasFourExercisesInThreeGrades(t *testing.T) {
 // Every exercise can be solved: an experienced hand has full marks, ends as it is to end, and those who hurry or do not know yet
 // have less on each.
 func TestEveryExerciseIsSolvedAndTellsHandsApart(t *testing.T) {
-	seeds := uint64(2)
-	if testing.Short() {
-		seeds = 1
-	}
+	const seeds = uint64(2)
 	lost := map[Mark]int{}
 	failed := 0
 	for _, e := range All() {

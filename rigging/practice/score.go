@@ -310,6 +310,9 @@ func (j *judged) heeded() {
 			j.part(true, e.Seq, "")
 		}
 	}
+	if j.parts == 0 && len(j.did.Dangers) == 0 {
+		j.told = "nothing was done"
+	}
 	for _, l := range j.did.Dangers {
 		j.part(false, l.Seq, "tried: %s", l.Says)
 	}

@@ -302,6 +302,10 @@ func TestTheOrderHasTheFewestChanges(t *testing.T) {
 		}
 		reached[fmt.Sprintf("%d stops", min(len(stops), 3))]++
 	})
+	if testing.Short() { // too few to say how many there are of each
+		assert.NotEmpty(t, reached)
+		return
+	}
 	assert.Greater(t, reached["no way"], 3)
 	assert.Greater(t, reached["2 stops"]+reached["3 stops"], 10, "%v", reached)
 }

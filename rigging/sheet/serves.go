@@ -4,6 +4,8 @@ import (
 	"maps"
 	"slices"
 	"strings"
+
+	"brankel/rigging/rig"
 )
 
 // Serves is where on its range an adjuster may stand, by the nominal rig, for all the checks
@@ -11,14 +13,18 @@ import (
 // asked of a sheet whose places are written out. ok is false without a rig, without a range, and
 // where nothing on the range serves.
 func (s *Sheet) Serves(a *Adjuster, checks []string) (from, to float64, within Range, ok bool) {
-	known := once(s, servesKey{a.ID, strings.Join(checks, "\x00")}, func() serving { // every place of a range is asked of the rig
+	known := once(s, servesKey{s.Rig, a, strings.Join(checks, "\x00")}, func() serving { // every place of a range is asked of the rig
 		return s.serves(a, checks)
 	})
 	return known.from, known.to, known.within, known.ok
 }
 
-// servesKey is what a serving is known by: an adjuster and its checks.
-type servesKey struct{ adjuster, checks string }
+// servesKey is what a serving is known by: a rig, since a sheet of another is copied with what is kept, an adjuster and its checks.
+type servesKey struct {
+	of     *rig.Rig
+	a      *Adjuster
+	checks string
+}
 
 type serving struct {
 	from, to float64

@@ -80,7 +80,7 @@ export const theme = createTheme({
         // hands in gloves: whatever is tapped by itself, but for a word in a line of text
         '[data-gloves] :is(a, button, input, select, textarea, .MuiButtonBase-root)': { minHeight: '64px !important' },
         '[data-gloves] :is(.MuiButton-outlined, .MuiButton-contained, [type=checkbox], [type=radio])': { minWidth: '64px !important' },
-        '[data-gloves] summary': { paddingBlock: '20px !important' },
+        '[data-gloves] summary': { boxSizing: 'border-box', paddingBlock: '21px !important' },
         '@media print': { 'header, nav, footer': { display: 'none !important' } }, // what is tapped is no part of a paper
       },
     },

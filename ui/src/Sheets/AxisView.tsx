@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import { useNavigate } from 'react-router';
 import type { Axis } from '../api/client';
 import { placeBar, placeLabels } from '../parts/rows';
+import { useGloves } from '../parts/Switches';
 import { useWidth } from '../parts/useWidth';
 import { faint, ink, paper, quiet } from '../parts/line/colours';
 
@@ -19,6 +20,7 @@ function barTexts(b: Bar): string[] {
 export function AxisView({ axis }: { axis: Axis }) {
   const [ref, width] = useWidth<HTMLDivElement>(640);
   const go = useNavigate();
+  const pitch = useGloves() ? 70 : 46; // of the rows
   const x = (n: number) => 4 + ((n - axis.from) / Math.max(1, axis.to - axis.from)) * (width - 24); // room for the arrow of an open end
   // bars and labels that would lie on one another stand in rows
   const rows: number[] = [];
@@ -29,7 +31,7 @@ export function AxisView({ axis }: { axis: Axis }) {
     rows[r] = bar.to + 4;
     return { ...bar, row: r };
   });
-  const height = rows.length * 46 + 30;
+  const height = rows.length * pitch + 30;
   const ends = [
     ...new Set(axis.bars.flatMap((b) => [b.open_low ? null : b.from, b.open_high ? null : b.to]).filter((n) => n !== null)),
   ].sort((a, b) => a - b);
@@ -69,7 +71,7 @@ export function AxisView({ axis }: { axis: Axis }) {
               x={x(g.from)}
               y={0}
               width={Math.max(6, x(g.to) - x(g.from))}
-              height={rows.length * 46}
+              height={rows.length * pitch}
               fill={`url(#none-${axis.cable.replace(/\W/g, '')})`}
             />
           ))}
@@ -77,15 +79,15 @@ export function AxisView({ axis }: { axis: Axis }) {
             <g key={b.hash}>
               <rect
                 x={x(b.from)}
-                y={(places[i]?.row ?? 0) * 46 + 2}
+                y={(places[i]?.row ?? 0) * pitch + 2}
                 width={Math.max(10, x(b.to) - x(b.from))}
-                height={40}
+                height={pitch - 6}
                 fill={paper}
                 stroke={ink}
                 strokeWidth={2}
                 strokeDasharray={b.assumed ? '6 4' : undefined}
               />
-              {b.open_high && <path d={`M${x(b.to) - 2} ${(places[i]?.row ?? 0) * 46 + 10}l10 12l-10 12Z`} fill={ink} />}
+              {b.open_high && <path d={`M${x(b.to) - 2} ${(places[i]?.row ?? 0) * pitch + pitch / 2 - 13}l10 12l-10 12Z`} fill={ink} />}
             </g>
           ))}
           {axis.overlaps.map((o) => (
@@ -94,20 +96,20 @@ export function AxisView({ axis }: { axis: Axis }) {
               x={x(o.from)}
               y={0}
               width={Math.max(4, x(Math.min(o.to, axis.to)) - x(o.from))}
-              height={rows.length * 46}
+              height={rows.length * pitch}
               fill="none"
               stroke={bad}
               strokeWidth={4}
             />
           ))}
-          <path d={`M0 ${rows.length * 46 + 2}H${width}`} stroke={faint} strokeWidth={2} />
+          <path d={`M0 ${rows.length * pitch + 2}H${width}`} stroke={faint} strokeWidth={2} />
           {ends.map((n, i) => {
             const label = labels[i];
             return (
               <g key={n}>
-                <path d={`M${x(n)} ${rows.length * 46}v7`} stroke={ink} strokeWidth={2} />
+                <path d={`M${x(n)} ${rows.length * pitch}v7`} stroke={ink} strokeWidth={2} />
                 {label?.row === 0 && (
-                  <text x={label.x} y={rows.length * 46 + 23} textAnchor="middle" fontSize={15} fill={quiet}>
+                  <text x={label.x} y={rows.length * pitch + 23} textAnchor="middle" fontSize={15} fill={quiet}>
                     {n}
                   </text>
                 )}
@@ -128,9 +130,9 @@ export function AxisView({ axis }: { axis: Axis }) {
             sx={{
               position: 'absolute',
               left: places[i]?.from ?? 0,
-              top: (places[i]?.row ?? 0) * 46 + 2,
+              top: (places[i]?.row ?? 0) * pitch + 2,
               width: (places[i]?.to ?? 44) - (places[i]?.from ?? 0),
-              height: 40,
+              height: pitch - 6,
               border: 0,
               bgcolor: 'transparent',
               color: 'text.primary',

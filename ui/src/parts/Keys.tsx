@@ -27,7 +27,7 @@ export function Keys() {
       <Button
         variant="text"
         onClick={show}
-        sx={{ minHeight: 40, fontSize: 'fine', py: 0.5, px: 0.5, '@media (pointer: coarse)': { display: 'none' } }}
+        sx={{ minHeight: 40, fontSize: 'fine', py: 0.5, px: 0.5, ...(off === '' && { '@media (pointer: coarse)': { display: 'none' } }) }} // where ? is put away this is the way back
       >
         keys
       </Button>

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useColorScheme } from '@mui/material/styles';
-import { useLayoutEffect } from 'react';
+import { useLayoutEffect, useSyncExternalStore } from 'react';
 import { useStored } from '../stored';
 
 /** By day or by lamp: what it is tapped for stands on it. */
@@ -19,11 +19,27 @@ export function LampSwitch() {
   );
 }
 
+const gloves = 'data-gloves';
+
+/** Whether there are gloves on the hands, for what is drawn by its own measure. */
+export const useGloves = () =>
+  useSyncExternalStore(
+    (tell) => {
+      const seen = new MutationObserver(tell);
+      seen.observe(document.documentElement, { attributes: true, attributeFilter: [gloves] });
+      return () => {
+        seen.disconnect();
+      };
+    },
+    () => document.documentElement.hasAttribute(gloves),
+    () => false,
+  );
+
 /** Whether there are gloves on the hands: whatever is tapped is larger then. It stays so on this device. */
 export function GloveSwitch() {
   const [on, setOn] = useStored('gloves');
   useLayoutEffect(() => {
-    document.documentElement.toggleAttribute('data-gloves', on !== '');
+    document.documentElement.toggleAttribute(gloves, on !== '');
   }, [on]);
   return (
     <Button
