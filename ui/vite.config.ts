@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { brotliCompressSync } from 'node:zlib';
+import { transformAsync } from '@babel/core';
 import react from '@vitejs/plugin-react';
 import { defineConfig, type Plugin } from 'vite';
 import { generateSW } from 'workbox-build';
@@ -35,6 +36,26 @@ const worker = (): Plugin => ({
   },
 });
 
+/** A part whose props and state are as before is not drawn again: React's own compiler, over what is ours. */
+const compiled = (): Plugin => ({
+  name: 'compiled',
+  enforce: 'pre',
+  transform: {
+    filter: { id: /\/src\/.*\.tsx?$/ },
+    handler: async (code, id) => {
+      const to = await transformAsync(code, {
+        filename: id,
+        babelrc: false,
+        configFile: false,
+        sourceMaps: true,
+        parserOpts: { plugins: ['typescript', 'jsx'] },
+        plugins: ['babel-plugin-react-compiler'],
+      });
+      return to?.code == null ? null : { code: to.code, map: to.map ?? null };
+    },
+  },
+});
+
 /** Scripts and styles packed once, as well as can be: a phone on the shop's network loads the first page by them. */
 const packed = (): Plugin => ({
   name: 'packed',
@@ -49,7 +70,7 @@ const packed = (): Plugin => ({
 });
 
 export default defineConfig({
-  plugins: [react(), worker(), packed()],
+  plugins: [compiled(), react(), worker(), packed()],
   // ./dev: what the screens ask goes to the server that is being built beside them
   ...(process.env['BRANKEL_API'] ? { server: { proxy: { '/api': process.env['BRANKEL_API'] } } } : {}),
   build: { outDir: 'dist', emptyOutDir: true, target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0 },

@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
+import { waiting } from './box';
 import type { RunView } from './client';
 import { useLive } from './live';
 import { apprentice, isPractice } from './ids';
@@ -31,9 +32,10 @@ export function useRunLive(id: string, who: string): { told: Told | null; live: 
         if (Date.now() - at > 2_000) void client.invalidateQueries({ queryKey: keys.run(id) });
       });
       stream.addEventListener('entry', (e: MessageEvent<string>) => {
-        const entry = JSON.parse(e.data) as Told & { received: string };
+        const entry = JSON.parse(e.data) as Told & { id: string; received: string };
         const known = client.getQueryData<RunView>(keys.run(id))?.view.seq ?? 0;
-        if (entry.seq > known) void client.invalidateQueries({ queryKey: keys.run(id) });
+        const ours = waiting(id).some((p) => p.id === entry.id); // the answer to it brings the run
+        if (entry.seq > known && !ours) void client.invalidateQueries({ queryKey: keys.run(id) });
         if (entry.by !== who && Date.parse(entry.received) > opened - inSight) setTold(entry);
       });
       stream.addEventListener('gauges', (e: MessageEvent<string>) => {
