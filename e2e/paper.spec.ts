@@ -5,7 +5,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { begin, Hand, workUntil } from './hand';
-import { expect, root, test } from './server';
+import { expect, root, states, test } from './server';
 
 const run = '2026-11-wigeon';
 const file = (name: string, body: Buffer) => {
@@ -60,14 +60,50 @@ test('a photo of what is looked at is one tap, stays with the look, and stands o
   const hand = new Hand(page);
   await workUntil(hand, server, id, 'Left: Lining at the inspection hole');
   const picture = await page.screenshot();
-  await hand.now().getByLabel('Photo of it').setInputFiles({ name: 'c.bin', mimeType: 'text/plain', buffer: Buffer.from('no picture') });
+  await hand
+    .now()
+    .getByLabel('Photo of it')
+    .setInputFiles({ name: 'c.bin', mimeType: 'text/plain', buffer: Buffer.from('no picture') });
   await expect(hand.now().getByRole('alert')).toContainText('no photo that can be read');
   await hand.now().getByLabel('Photo of it').setInputFiles({ name: 'c.png', mimeType: 'image/png', buffer: picture });
   await expect(hand.now().getByRole('status')).toHaveText('✓ taken');
   await hand.says('Left: Lining at the inspection hole');
   await hand.tap('✕ thin');
   await page.goto(`${server.url}/record/${id}`);
-  await expect(page.getByRole('region', { name: 'Photos' }).getByText('photo, lining, left')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Photos' }).getByText('photo, as found, lining, left')).toBeVisible();
+});
+
+test('how it stood is kept by a photo before the first turn, stands beside the last reading and beside its twin on the record', async ({
+  page,
+  server,
+}) => {
+  const hand = new Hand(page);
+  await hand.toFound(server);
+  await hand.read('139.4 mm', states);
+  await hand.read('12½');
+  await hand.read('62');
+  const first = hand.now().getByRole('group', { name: 'before the first turn' });
+  const picture = await page.screenshot();
+  await first.getByLabel('Photo of it').setInputFiles({ name: 'c.png', mimeType: 'image/png', buffer: picture });
+  await expect(first, 'it is kept').toHaveCount(0);
+  await hand.tap('Turned 3½');
+  await hand.tap('Done, 3 times');
+  await hand.read('142.9', states);
+  await hand.says('joint nut');
+  const was = hand.now().getByRole('region', { name: 'As it was found' });
+  await expect.poll(() => was.getByRole('img').evaluate((i) => (i as HTMLImageElement).naturalWidth)).toBeGreaterThan(100);
+  await page.getByRole('button', { name: 'photo, voice', exact: true }).click();
+  const panel = page.getByRole('region', { name: 'Photo' });
+  await panel.getByLabel('Take a photo').setInputFiles({ name: 'd.png', mimeType: 'image/png', buffer: picture });
+  await expect(panel.getByRole('radio', { name: 'as left' })).toBeChecked();
+  await expect(panel.getByLabel('of', { exact: true }), 'of the same thing').toHaveValue('{"of":"barrel"}');
+  await panel.getByRole('button', { name: 'Keep the photo' }).click();
+  await expect(panel).toHaveCount(0);
+  await page.goto(`${server.url}/record/${page.url().split('/').at(-1) ?? ''}`);
+  const captions = page.getByRole('region', { name: 'Photos' }).locator('figcaption');
+  await expect(captions).toHaveCount(2);
+  await expect(captions.first()).toContainText('photo, as found, barrel');
+  await expect(captions.last()).toContainText('photo, as left, barrel');
 });
 
 test('a signed record is amended beside the entry, and leaves the house as table, chain and bundle that can be proved', async ({

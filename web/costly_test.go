@@ -43,6 +43,7 @@ func dear() string {
 
 // Whoever asks for much at once waits, or is told when to come again; the shop works on meanwhile.
 func TestComputationsForAnybodyWaitInAQueueOfTheirOwn(t *testing.T) {
+	t.Cleanup(web.Longest(10 * time.Minute)) // a busy machine is slow, and nobody here is turned away for that
 	c := newClient(t)
 	anybody := signedOut(t)
 	anybody.http = c.http

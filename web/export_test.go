@@ -23,6 +23,13 @@ func Patience(d time.Duration) func() {
 	return func() { patience = was }
 }
 
+// Longest gives requests so long, by servers made from now on, and gives the way back.
+func Longest(d time.Duration) func() {
+	was := longest
+	longest = d
+	return func() { longest = was }
+}
+
 // Crowd lets so many requests be answered at once, and so many of one address, by servers made from now on; it gives the way back.
 func Crowd(all, ofAddress int) func() {
 	was, wasOf := mostAtOnce, mostOfAddress

@@ -146,7 +146,7 @@ func New(s *shop.Shop, ui fs.FS, log *slog.Logger, o Options) (http.Handler, err
 }
 
 // longest is how long a request may take: a store that does not answer is told as such.
-const longest = 10 * time.Second
+var longest = 10 * time.Second
 
 // inTime ends what a request does after a while; what came of it is told by whoever tells all errors.
 func inTime(most time.Duration) echo.MiddlewareFunc {

@@ -63,16 +63,19 @@ type Advice struct {
 
 	Inspect []InspectAsk `json:"inspect,omitempty"`
 
-	Check   *Ask            `json:"check,omitempty"`
-	Lock    *LockAsk        `json:"lock,omitempty"`
-	Settle  *record.Settled `json:"settle,omitempty"`
-	Stop    *Stop           `json:"stop,omitempty"`
-	Job     *JobAsk         `json:"job,omitempty"`
-	Part    *PartAsk        `json:"part,omitempty"`
-	Right   []Right         `json:"right,omitempty"` // what the last turns may truly have done
-	Choices []record.Choice `json:"choices"`
-	Caution string          `json:"caution,omitempty"` // said at the moment of harm
-	Next    bool            `json:"next,omitempty"`    // the next run is to be opened: this one is signed, and does not hold
+	Check   *Ask               `json:"check,omitempty"`
+	Lock    *LockAsk           `json:"lock,omitempty"`
+	Settle  *record.Settled    `json:"settle,omitempty"`
+	Stop    *Stop              `json:"stop,omitempty"`
+	Job     *JobAsk            `json:"job,omitempty"`
+	Part    *PartAsk           `json:"part,omitempty"`
+	Right   []Right            `json:"right,omitempty"` // what the last turns may truly have done
+	Choices []record.Choice    `json:"choices"`
+	Caution string             `json:"caution,omitempty"` // said at the moment of harm
+	Mark    *Thing             `json:"mark,omitempty"`    // an adjuster to be turned for the first time: paint or a photo keeps how it stood
+	Photo   *PhotoAsk          `json:"photo,omitempty"`   // what a photo taken now would be of, nil for nothing of the sheet
+	Was     []record.PhotoLine `json:"was,omitempty"`     // of what is asked, as it was found
+	Next    bool               `json:"next,omitempty"`    // the next run is to be opened: this one is signed, and does not hold
 }
 
 // Want is a reading wanted.

@@ -42,6 +42,7 @@ func Of(st record.State) *Lead {
 	}
 	run.steps = run.workOutSteps()
 	a := run.next()
+	run.beside(&a)
 	a.More, a.Choices = spell.List(a.More), spell.List(a.Choices)
 	run.advice = a
 	for i := range run.steps {

@@ -29,6 +29,7 @@ func Fold(s *sheet.Sheet, events []Event) State {
 		Deviations: map[string]Deviation{},
 		Skipped:    map[string]string{},
 		Stuck:      map[string]Halted{},
+		Marks:      map[string]int{},
 		Ends:       map[string]Halted{},
 		Settles:    map[string]int{},
 		Locks:      map[string]Fastened{},

@@ -30,6 +30,7 @@ const (
 	KindMove       Kind = "move"
 	KindStuck      Kind = "stuck"
 	KindRighted    Kind = "righted" // what a turn truly did
+	KindMarked     Kind = "marked"  // with paint, before it is turned
 	KindSettled    Kind = "settled"
 	KindLocked     Kind = "locked"
 	KindAction     Kind = "action"
@@ -163,6 +164,7 @@ func init() {
 			changing().about(turns),
 		KindRighted: row(admitRighted, foldRighted, saysRighted).byGuest().
 			about(func(of named) string { return of.Move }),
+		KindMarked: row(admitMarked, foldMarked, saysMarked).byGuest(),
 		KindSettled: row(admitSettled, foldSettled, func(s Settled) string { return fmt.Sprintf("settled, %d times", s.Times) }).byGuest().
 			observing().changing(),
 		KindLocked: row(admitLocked, foldLocked, saysLocked).byGuest().

@@ -19,6 +19,7 @@ type Photo struct {
 	Stage   string    `json:"stage"`           // as found, as left, released, applied, or "" for any other
 	Point   string    `json:"point,omitempty"` // of the sheet
 	Check   string    `json:"check,omitempty"` // of the sheet, where no point is named
+	Of      string    `json:"of,omitempty"`    // an adjuster of the sheet, where neither is
 	Step    string    `json:"step,omitempty"`
 	Text    string    `json:"text,omitempty"`
 	Width   int       `json:"width,omitempty"`
@@ -117,6 +118,13 @@ func admitPhoto(in Incoming, p Photo) (Photo, error) {
 		}
 		p.Name = c.Name
 	}
+	if p.Of != "" {
+		a := in.Sheet.Adjuster(p.Of)
+		if a == nil || p.Point+p.Check != "" {
+			return p, fault.At("body.of", "name an adjuster of the sheet, or a point or a check of it, one of them")
+		}
+		p.Name = a.Name
+	}
 	if p.Stage != "" && !slices.Contains(PhotoStages, p.Stage) {
 		return p, fault.At("body.stage", "choose %s, or nothing", strings.Join(PhotoStages, ", "))
 	}
@@ -167,12 +175,25 @@ type PhotoLine struct {
 	By     string `json:"by"`
 	Width  int    `json:"width"`
 	Height int    `json:"height"`
+
+	about string // what of the sheet it is of
+}
+
+// Of tells whether a photo was taken of a thing in a stage.
+func (l PhotoLine) Of(about, stage string) bool { return about != "" && l.about == about && l.Stage == stage }
+
+// AboutPhoto is what a photo is of, as PhotoLine.Of compares it: a point, a check or an adjuster, the others "".
+func AboutPhoto(point, check, adjuster string) string {
+	if point+check+adjuster == "" {
+		return ""
+	}
+	return point + "\x00" + check + "\x00" + adjuster
 }
 
 func foldPhoto(st *State, e Event, p Photo) { st.Photos = append(st.Photos, lineOf(e, p)) }
 
 func lineOf(e Event, p Photo) PhotoLine {
-	return PhotoLine{e.Seq, p.SHA256, p.Stage, saysPhoto(p), e.By, p.Width, p.Height}
+	return PhotoLine{e.Seq, p.SHA256, p.Stage, saysPhoto(p), e.By, p.Width, p.Height, AboutPhoto(p.Point, p.Check, p.Of)}
 }
 
 // Photos are the photos of a run that were not struck out, in order; two that belong beside each
@@ -191,7 +212,7 @@ func Photos(events []Event) []PhotoLine {
 		all = append(all, lineOf(e, p))
 		place := at
 		if i := slices.Index(PhotoStages, p.Stage); i >= 0 {
-			key := fmt.Sprint(i/2, "\x00", p.Point)
+			key := fmt.Sprint(i/2, "\x00", all[at].about)
 			if first, there := group[key]; there {
 				place = first
 			} else {

@@ -115,6 +115,7 @@ type State struct {
 	Renewed     bool                // the cable is a new one: there is no as found
 	Stuck       map[string]Halted   // by adjuster
 	Ends        map[string]Halted   // that were come upon, by "adjuster way"
+	Marks       map[string]int      // when each adjuster was marked with paint last
 	Settles     map[string]int      // when each setting was settled last
 	Locks       map[string]Fastened // by adjuster, or by setting
 	Answers     []Answered          // all of them, in order

@@ -98,7 +98,11 @@ export function CheckPanel({ advice, run, send }: { advice: Advice; run: string;
           </Box>
         </Row>
       )}
-      {check.look && <LookPhoto key={check.check} run={run} check={check.check} send={send} />}
+      {check.look && (
+        <Box sx={{ mt: 1 }}>
+          <LookPhoto key={check.check} run={run} about={{ check: check.check, stage: advice.photo?.stage ?? '' }} send={send} />
+        </Box>
+      )}
       {advice.cure && (
         <Row>
           <Button

@@ -7,8 +7,11 @@ import { Pick } from '../parts/Pick';
 import { images } from './PhotoPanel';
 import { useAsk } from './panels';
 
+/** What a photo is of, a check or an adjuster of the sheet, and its stage. */
+type About = { stage: string } & ({ check: string } | { of: string });
+
 /** A photo of what is looked at: one tap opens the camera, and what it took stands on the record with the look. */
-export function LookPhoto({ run, check, send }: { run: string; check: string; send: Send }) {
+export function LookPhoto({ run, about, send }: { run: string; about: About; send: Send }) {
   const [busy, setBusy] = useState(false);
   const [taken, setTaken] = useState(0);
   const [problem, setProblem] = useState('');
@@ -23,13 +26,13 @@ export function LookPhoto({ run, check, send }: { run: string; check: string; se
     const full = away && !local ? 'This device has no room for the photo: free some space, then take it again.' : '';
     setProblem('sha256' in got || away ? full : got.detail);
     if ('sha256' in got || local)
-      await ask('photo', { stage: '', check, text: '', ...named }, () => {
+      await ask('photo', { ...about, text: '', ...named }, () => {
         setTaken((n) => n + 1);
       });
     setBusy(false);
   };
   return (
-    <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
       <Pick label="Photo of it" accept={images} capture="environment" quiet busy={busy} onFile={(f) => void take(f)} />
       {taken > 0 && (
         <Box role="status" sx={{ fontSize: 'text' }}>

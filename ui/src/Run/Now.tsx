@@ -14,6 +14,7 @@ import { IdentifyPanel } from './IdentifyPanel';
 import { PlanPanel } from './Planned';
 import { OrderSlip } from './OrderSlip';
 import { OverYears } from './OverYears';
+import { MarkFirst } from './MarkFirst';
 import { MovePanel } from './MovePanel';
 import { SignPanel } from './SignPanel';
 import { StatesPanel } from './StatesPanel';
@@ -23,6 +24,7 @@ import { AgainPanel, Choices, LockPanel, Row, useAsk } from './panels';
 import { JobNow, JobPanel } from './JobPanel';
 import { PartPanel } from './PartPanel';
 import { Rights } from './Rights';
+import { Was } from './Thumb';
 import { StopPanel } from './stands/StopPanel';
 import type { Send } from '../api/useRun';
 
@@ -82,6 +84,7 @@ export function Now(props: Props) {
           {m}
         </Box>
       ))}
+      <Was run={run.id} photos={advice.was ?? []} />
       {doing}
       <Panel {...props} />
       {!run.practice && <OverYears run={run} />}
@@ -114,7 +117,10 @@ function Panel({ run, who, send, waiting, states, setStates, onOtherTurn }: Prop
       return <StopPanel advice={advice} send={send} waiting={waiting} />;
     case 'move':
       return advice.move ? (
-        <MovePanel run={run.id} rules={run.view.rules} turn={advice.move} plan={advice.plan ?? []} send={send} onOther={onOtherTurn} />
+        <>
+          {advice.mark && !run.practice && <MarkFirst run={run.id} of={advice.mark} send={send} />}
+          <MovePanel run={run.id} rules={run.view.rules} turn={advice.move} plan={advice.plan ?? []} send={send} onOther={onOtherTurn} />
+        </>
       ) : null;
     case 'settle':
       return <Settle run={run} send={send} />;

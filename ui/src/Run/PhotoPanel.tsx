@@ -15,6 +15,26 @@ import type { Send } from '../api/useRun';
 export const images = 'image/jpeg,image/png,image/webp';
 const stages = ['', 'as found', 'as left', 'released', 'applied'].map((id) => ({ id, name: id || 'anything' }));
 
+/** What of the sheet a photo is of, as its entry names it. */
+interface About {
+  point?: string | undefined;
+  check?: string | undefined;
+  of?: string | undefined;
+}
+const aboutOf = ({ point, check, of }: About = {}) => JSON.stringify({ point, check, of });
+
+/** All it may be of, each once: nothing, what is asked now, the points and the adjusters. */
+function thingsOf(view: RunView['view']): { of: string; name: string }[] {
+  const { photo } = view.advice;
+  const all = [
+    { of: aboutOf(), name: 'nothing of the sheet' },
+    ...(photo ? [{ of: aboutOf(photo), name: photo.name }] : []),
+    ...view.points.map((p) => ({ of: aboutOf({ point: p.id }), name: p.name })),
+    ...view.adjusters.map((a) => ({ of: aboutOf({ of: a.id }), name: a.name })),
+  ];
+  return all.filter((t, i) => all.findIndex((u) => u.of === t.of) === i);
+}
+
 /** A photo on the run: taken or picked, what it shows, and two taps with a known thing for a length. */
 export function PhotoPanel({ run, send, onDone, onVoice }: { run: RunView; send: Send; onDone: () => void; onVoice: () => void }) {
   const { view } = run;
@@ -22,9 +42,10 @@ export function PhotoPanel({ run, send, onDone, onVoice }: { run: RunView; send:
   const [local, setLocal] = useState<File | null>(null); // taken without a network: sent later
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
-  const [stage, setStage] = useState('');
-  const [point, setPoint] = useState(view.advice.read?.point ?? '');
+  const [stage, setStage] = useState(view.advice.photo?.stage ?? '');
+  const [of, setOf] = useState(aboutOf(view.advice.photo));
   const [text, setText] = useState('');
+  const things = thingsOf(view);
   const measuring = useMeasuring(run.id, taken);
   const { ask, problem: refused } = useAsk(send);
   const pick = async (file: File | undefined) => {
@@ -38,7 +59,7 @@ export function PhotoPanel({ run, send, onDone, onVoice }: { run: RunView; send:
     setProblem('sha256' in got || away ? '' : got.detail);
   };
   const keep = async () => {
-    const about = { stage, point, step: view.advice.step, text };
+    const about = { stage, ...(JSON.parse(of) as About), step: view.advice.step, text };
     if (!local) {
       await ask('photo', { ...about, sha256: taken?.sha256, ...(measuring.body ? { measured: measuring.body } : {}) }, onDone);
       return;
@@ -70,7 +91,7 @@ export function PhotoPanel({ run, send, onDone, onVoice }: { run: RunView; send:
           )}
           <Box sx={{ mt: 1.5, fontSize: 'note', color: 'quiet' }}>it shows</Box>
           <OneOf label="what it shows" options={stages} value={stage} onChange={setStage} />
-          {view.points.length > 0 && (
+          {things.length > 1 && (
             <Box sx={{ mt: 1 }}>
               <Box component="label" htmlFor="photo-of" sx={{ fontSize: 'note', color: 'quiet', mr: 1 }}>
                 of
@@ -78,16 +99,15 @@ export function PhotoPanel({ run, send, onDone, onVoice }: { run: RunView; send:
               <Box
                 component="select"
                 id="photo-of"
-                value={point}
+                value={of}
                 onChange={(e: React.ChangeEvent<HTMLSelectElement>) => {
-                  setPoint(e.target.value);
+                  setOf(e.target.value);
                 }}
                 sx={{ font: 'inherit', fontSize: 'text', minHeight: 48, maxWidth: '100%', bgcolor: 'sheet', color: 'text.primary' }}
               >
-                <option value="">no point of the sheet</option>
-                {view.points.map((p) => (
-                  <option key={p.id} value={p.id}>
-                    {p.name}
+                {things.map((t) => (
+                  <option key={t.of} value={t.of}>
+                    {t.name}
                   </option>
                 ))}
               </Box>

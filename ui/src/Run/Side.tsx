@@ -5,6 +5,7 @@ import { Blank } from '../parts/Blank';
 import { Voices } from '../parts/Voices';
 import { useAsk } from './panels';
 import { useStored } from '../stored';
+import { Thumb } from './Thumb';
 import type { Send } from '../api/useRun';
 
 /** Beside the work when nothing is to be read: what was read so far, and the way to strike out the last entry. */
@@ -47,14 +48,7 @@ export function Side({ run, send }: { run: RunView; send: Send }) {
       {view.photos.length > 0 && (
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mt: 1.5 }}>
           {view.photos.map((p) => (
-            <Box component="a" key={p.seq} href={`/api/v1/runs/${run.id}/photos/${p.sha256}`} target="_blank" rel="noreferrer">
-              <Box
-                component="img"
-                src={`/api/v1/runs/${run.id}/photos/${p.sha256}?small=yes`}
-                alt={p.says}
-                sx={{ display: 'block', width: '100%', aspectRatio: `${p.width} / ${p.height}` }}
-              />
-            </Box>
+            <Thumb key={p.seq} run={run.id} photo={p} />
           ))}
         </Box>
       )}

@@ -2355,7 +2355,7 @@ export interface components {
             clock?: string;
             id: string;
             /** @enum {string} */
-            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "job" | "locked" | "move" | "note" | "part" | "paused" | "photo" | "reading" | "retried" | "righted" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
+            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "job" | "locked" | "marked" | "move" | "note" | "part" | "paused" | "photo" | "reading" | "retried" | "righted" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
             seen?: number;
         };
         Fault: {
@@ -2717,7 +2717,7 @@ export interface components {
         PracticeStop: {
             from: number;
             /** @enum {string} */
-            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "job" | "locked" | "move" | "note" | "part" | "paused" | "photo" | "reading" | "retried" | "righted" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
+            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "job" | "locked" | "marked" | "move" | "note" | "part" | "paused" | "photo" | "reading" | "retried" | "righted" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
             lost?: string[];
             says: string;
             so?: string[];
@@ -2887,10 +2887,12 @@ export interface components {
             inspect?: components["schemas"]["RunInspectAsk"][];
             job?: components["schemas"]["RunJobAsk"];
             lock?: components["schemas"]["RunLockAsk"];
+            mark?: components["schemas"]["RunThing"];
             more: string[];
             move?: components["schemas"]["RunTurn"];
             next?: boolean;
             part?: components["schemas"]["RunPartAsk"];
+            photo?: components["schemas"]["RunPhotoAsk"];
             plan?: components["schemas"]["RunTurn"][];
             read?: components["schemas"]["RunWant"];
             right?: components["schemas"]["RunRight"][];
@@ -2898,6 +2900,7 @@ export interface components {
             settle?: components["schemas"]["RunSettled"];
             step: string;
             stop?: components["schemas"]["RunStop"];
+            was?: components["schemas"]["RunPhotoLine"][];
         };
         RunAsk: {
             all?: components["schemas"]["RunWell"][];
@@ -2992,7 +2995,7 @@ export interface components {
             hash: string;
             id: string;
             /** @enum {string} */
-            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "job" | "locked" | "move" | "note" | "part" | "paused" | "photo" | "reading" | "retried" | "righted" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
+            kind: "action" | "amended" | "check" | "chosen" | "complaint" | "corrected" | "decided" | "deviation" | "figures" | "identified" | "inspected" | "job" | "locked" | "marked" | "move" | "note" | "part" | "paused" | "photo" | "reading" | "retried" | "righted" | "set_up" | "settled" | "signed" | "skipped" | "stuck" | "trouble" | "voice";
             prev: string;
             /** Format: date-time */
             received: string;
@@ -3159,6 +3162,13 @@ export interface components {
             item: string;
             note: boolean;
             says: string;
+        };
+        RunPhotoAsk: {
+            check?: string;
+            name: string;
+            of?: string;
+            point?: string;
+            stage: string;
         };
         RunPhotoLine: {
             by: string;
@@ -3351,6 +3361,10 @@ export interface components {
             now: string;
             on: string;
             was?: string;
+        };
+        RunThing: {
+            id: string;
+            name: string;
         };
         RunTried: {
             at: number;

@@ -1,0 +1,23 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import type { Send } from '../api/useRun';
+import { Finding } from '../parts/Finding';
+import { LookPhoto } from './LookPhoto';
+import { useAsk } from './panels';
+
+/** Before something is turned for the first time: paint or a photo keeps how it stood, by one tap, and none is owed. */
+export function MarkFirst({ run, of, send }: { run: string; of: { id: string; name: string }; send: Send }) {
+  const { ask, problem } = useAsk(send);
+  return (
+    <Box role="group" aria-label="before the first turn" sx={{ mt: 1, fontSize: 'text' }}>
+      Before the first turn, keep how the {of.name} stands:
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, mt: 0.5 }}>
+        <Button sx={{ minHeight: 48 }} onClick={() => void ask('marked', { adjuster: of.id })}>
+          Paint mark made
+        </Button>
+        <LookPhoto run={run} about={{ of: of.id, stage: 'as found' }} send={send} />
+      </Box>
+      {problem && <Finding>{problem.detail}</Finding>}
+    </Box>
+  );
+}
