@@ -180,7 +180,9 @@ type PhotoLine struct {
 }
 
 // Of tells whether a photo was taken of a thing in a stage.
-func (l PhotoLine) Of(about, stage string) bool { return about != "" && l.about == about && l.Stage == stage }
+func (l PhotoLine) Of(about, stage string) bool {
+	return about != "" && l.about == about && l.Stage == stage
+}
 
 // AboutPhoto is what a photo is of, as PhotoLine.Of compares it: a point, a check or an adjuster, the others "".
 func AboutPhoto(point, check, adjuster string) string {

@@ -11,7 +11,7 @@ export function MarkFirst({ run, of, send }: { run: string; of: { id: string; na
   return (
     <Box role="group" aria-label="before the first turn" sx={{ mt: 1, fontSize: 'text' }}>
       Before the first turn, keep how the {of.name} stands:
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, mt: 0.5 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, mt: 0.5, '& button': { fontSize: 'plain', px: 2 } }}>
         <Button sx={{ minHeight: 48 }} onClick={() => void ask('marked', { adjuster: of.id })}>
           Paint mark made
         </Button>

@@ -24,7 +24,7 @@ export function Was({ run, photos }: { run: string; photos: Photo[] }) {
   return (
     <Box component="section" aria-label="As it was found" sx={{ mt: 1.5 }}>
       <Box sx={{ fontSize: 'note', color: 'quiet' }}>as it was found</Box>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.5, '& > a': { width: 168 } }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.5, '& img': { width: 'auto', height: 120 } }}>
         {photos.map((p) => (
           <Thumb key={p.seq} run={run} photo={p} />
         ))}
