@@ -38,9 +38,7 @@ test('a connected gauge fills the blank, is taken when it stands still, and stan
       for (const s of states) await page.getByRole('group', { name: 'states' }).getByRole('button', { name: s }).click();
       await m.tap('Take the reading');
       // the gauge's own line says 139.4 too: what is waited for is the entry at the server
-      await expect
-        .poll(() => sourceOfLast(page, server, run))
-        .toMatchObject({ number: 'C7', calibrated: '2026-05-01', doubt: 0.02 });
+      await expect.poll(() => sourceOfLast(page, server, run)).toMatchObject({ number: 'C7', calibrated: '2026-05-01', doubt: 0.02 });
     },
   );
 });
@@ -114,9 +112,9 @@ test('the phone is a protractor: zeroed at the datum, held still, taken with its
     await expect.poll(async () => (await view(phone, server, run)).seq).toBeGreaterThan(v.seq);
     v = await view(phone, server, run);
   }
-  // this browser has no sensor, and says so once: what a phone tells of itself is told it as the event that comes of it
-  const tilts = (beta: number) =>
-    phone.evaluate((b) => window.dispatchEvent(new DeviceOrientationEvent('deviceorientation', { alpha: 0, beta: b, gamma: 0 })), beta);
+  await phone.context().grantPermissions(['accelerometer', 'gyroscope', 'magnetometer'], { origin: server.url });
+  const sensor = await phone.context().newCDPSession(phone);
+  const tilts = (beta: number) => sensor.send('DeviceOrientation.setDeviceOrientationOverride', { alpha: 0, beta, gamma: 0 });
   await phone.getByRole('button', { name: 'this phone as a protractor' }).click();
   await phone.getByRole('button', { name: 'zero it here' }).waitFor();
   await tilts(4);

@@ -2,6 +2,7 @@
 import { cleanup, render, screen } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test } from 'vitest';
 import { CheckPanel } from './CheckPanel';
+import { MarkFirst } from './MarkFirst';
 import { advice, refusing, taken, tap } from './taps.testing';
 
 // several answers that are well, by one tap
@@ -53,4 +54,15 @@ test('looks of several kinds go out by one tap, each with the answer that is wel
     { check: 'look-mat', answer: 'clear' },
     { check: 'look-spring', answer: 'good' },
   ]);
+});
+
+test('a paint mark before the first turn is one tap, and a refusal of it is told', async () => {
+  const of = { id: 'barrel', name: 'barrel' };
+  const send = taken();
+  const shown = render(<MarkFirst run="r" of={of} send={send} />);
+  await tap('Paint mark made');
+  expect(send).toHaveBeenCalledWith('marked', { adjuster: 'barrel' });
+  shown.rerender(<MarkFirst run="r" of={of} send={refusing('kind', 'the run is signed')} />);
+  await tap('Paint mark made');
+  expect(await screen.findByText('the run is signed')).toBeTruthy();
 });

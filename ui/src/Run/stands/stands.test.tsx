@@ -124,3 +124,16 @@ test('a refusal of what was put on stands at its blank, and what was typed stays
   expect(await screen.findByText('say why it is there')).toBeTruthy();
   expect(screen.getByLabelText<HTMLInputElement>('what it is').value).toBe('brick');
 });
+
+test('what somebody is choosing or writing stays while entries of others arrive', async () => {
+  const send = taken();
+  const shown = render(<Stands view={stands({})} send={send} />);
+  await tap(/wheel chocks/);
+  const others = [how({}), { ...how({}), thing: 'key', name: 'key' }];
+  shown.rerender(<Stands view={stands({ stands: others, seq: 9 })} send={send} />);
+  expect(screen.getByRole('group', { name: 'wheel chocks stands' })).toBeTruthy();
+  await tap('+ put on');
+  await userEvent.type(screen.getByLabelText(/why/), 'to get home');
+  shown.rerender(<Stands view={stands({ stands: others, seq: 10 })} send={send} />);
+  expect(screen.getByLabelText<HTMLInputElement>(/why/).value).toBe('to get home');
+});
