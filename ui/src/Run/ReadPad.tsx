@@ -213,13 +213,7 @@ export function ReadPad({ run, want, gauges, doubts, send, states, setStates, he
       {doubt && <Doubt>{doubt}</Doubt>}
       {held && <Box sx={{ fontSize: 'note' }}>{elsewhere ? `As it is ${held.says}.` : `Or ${held.says}: choose its unit.`}</Box>}
       {state === 'in' && work && !isPractice(run) && (
-        <Button
-          type="button"
-          variant="text"
-          component={Link}
-          to={`/run/${run}/logged`}
-          sx={{ alignSelf: 'flex-start', ml: -1, minHeight: 40, py: 0 }}
-        >
+        <Button variant="text" component={Link} to={`/run/${run}/logged`} sx={{ alignSelf: 'flex-start', ml: -1, minHeight: 40, py: 0 }}>
           from a table
         </Button>
       )}
