@@ -10,8 +10,8 @@ export function MarkFirst({ run, of, send }: { run: string; of: { id: string; na
   const { ask, problem } = useAsk(send);
   return (
     <Box role="group" aria-label="before the first turn" sx={{ mt: 1, fontSize: 'text' }}>
-      Before the first turn, keep how the {of.name} stands:
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, mt: 0.5, '& button': { fontSize: 'plain', px: 2 } }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, '& button': { fontSize: 'plain', px: 2 } }}>
+        <Box sx={{ width: { xs: '100%', md: 'auto' } }}>Before its first turn, the {of.name}:</Box>
         <Button sx={{ minHeight: 48 }} onClick={() => void ask('marked', { adjuster: of.id })}>
           Paint mark made
         </Button>
