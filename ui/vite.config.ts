@@ -41,7 +41,7 @@ const compiled = (): Plugin => ({
   name: 'compiled',
   enforce: 'pre',
   transform: {
-    filter: { id: /\/src\/.*\.tsx?$/ },
+    filter: { id: /^(?!.*node_modules).*\/src\/.*\.tsx?$/ },
     handler: async (code, id) => {
       const to = await transformAsync(code, {
         filename: id,

@@ -23,6 +23,9 @@ type PhotoAsk struct {
 	Of    string `json:"of,omitempty"` // an adjuster
 }
 
+// mostBeside is how many photos stand beside what is asked, the newest.
+const mostBeside = 3
+
 // beside adds to what is to be done what stands beside it of as found: the photos taken of it then, and, where a thing is
 // turned for the first time, that a mark with paint or a photo would keep how it stood.
 func (run *Lead) beside(a *Advice) {
@@ -56,6 +59,7 @@ func (run *Lead) beside(a *Advice) {
 			p.Stage = record.PhotoStages[1]
 		}
 	}
+	a.Was = a.Was[max(0, len(a.Was)-mostBeside):]
 	a.Photo = &p
 }
 
