@@ -4,7 +4,6 @@ import { BrowserRouter, Route, Routes, useLocation } from 'react-router';
 import { Broken } from './parts/Broken';
 import { Bays } from './Bays/Bays';
 import { Gate } from './Session/Gate';
-import { Who } from './Session/Who';
 
 const Run = lazy(() => import('./Run/Run').then((m) => ({ default: m.RunScreen })));
 const Bench = lazy(() => import('./Bench/Bench').then((m) => ({ default: m.BenchScreen })));
@@ -31,6 +30,7 @@ const Join = lazy(() => import('./Run/hands/Join').then((m) => ({ default: m.Joi
 const Practice = lazy(() => import('./Practice/Practice').then((m) => ({ default: m.PracticeScreen })));
 const Compose = lazy(() => import('./Practice/Compose').then((m) => ({ default: m.ComposeScreen })));
 const Debrief = lazy(() => import('./Practice/Debrief').then((m) => ({ default: m.DebriefScreen })));
+const Who = lazy(() => import('./Session/Who').then((m) => ({ default: m.Who })));
 const Record = lazy(() => import('./Record/Record').then((m) => ({ default: m.RecordScreen })));
 
 /** Whatever goes wrong on one screen stays there: the others are a tap away. */
@@ -45,43 +45,45 @@ function Guard({ children }: { children: ReactNode }) {
 export function App() {
   return (
     <BrowserRouter>
-      <Gate hands={<Join />}>
-        <Guard>
-          <Routes>
-            <Route path="/" element={<Bays />} />
-            <Route path="/run/:id" element={<Run />} />
-            <Route path="/run/:id/hands" element={<Hands />} />
-            <Route path="/run/:id/logged" element={<Logged />} />
-            <Route path="/hands" element={<Join />} />
-            <Route path="/who" element={<Who />} />
-            <Route path="/sheets" element={<Sheets />} />
-            <Route path="/sheets/draft" element={<SheetEdit />} />
-            <Route path="/sheets/new" element={<NewSheet />} />
-            <Route path="/sheets/:hash" element={<SheetRead />} />
-            <Route path="/machine/:id" element={<Machine />} />
-            <Route path="/at/:id" element={<At />} />
-            <Route path="/at/:id/:cable" element={<At />} />
-            <Route path="/machine/:id/years" element={<Years />} />
-            <Route path="/set" element={<SetNow />} />
-            <Route path="/set/:family" element={<Figures />} />
-            <Route path="/whatif" element={<WhatIf />} />
-            <Route path="/trouble" element={<Trouble />} />
-            <Route path="/trouble/shop" element={<TroubleShop />} />
-            <Route path="/routing" element={<Routing />} />
-            <Route path="/held" element={<Held />} />
-            <Route path="/log" element={<Log />} />
-            <Route path="/due" element={<Due />} />
-            <Route path="/people" element={<People />} />
-            <Route path="/practice" element={<Practice />} />
-            <Route path="/practice/compose" element={<Compose />} />
-            <Route path="/practice/:run" element={<Debrief />} />
-            <Route path="/bench" element={<Bench />} />
-            <Route path="/bench/:name" element={<Bench />} />
-            <Route path="/record/:id" element={<Record />} />
-            <Route path="*" element={<Bays />} />
-          </Routes>
-        </Guard>
-      </Gate>
+      <Guard>
+        <Gate hands={<Join />}>
+          <Guard>
+            <Routes>
+              <Route path="/" element={<Bays />} />
+              <Route path="/run/:id" element={<Run />} />
+              <Route path="/run/:id/hands" element={<Hands />} />
+              <Route path="/run/:id/logged" element={<Logged />} />
+              <Route path="/hands" element={<Join />} />
+              <Route path="/who" element={<Who />} />
+              <Route path="/sheets" element={<Sheets />} />
+              <Route path="/sheets/draft" element={<SheetEdit />} />
+              <Route path="/sheets/new" element={<NewSheet />} />
+              <Route path="/sheets/:hash" element={<SheetRead />} />
+              <Route path="/machine/:id" element={<Machine />} />
+              <Route path="/at/:id" element={<At />} />
+              <Route path="/at/:id/:cable" element={<At />} />
+              <Route path="/machine/:id/years" element={<Years />} />
+              <Route path="/set" element={<SetNow />} />
+              <Route path="/set/:family" element={<Figures />} />
+              <Route path="/whatif" element={<WhatIf />} />
+              <Route path="/trouble" element={<Trouble />} />
+              <Route path="/trouble/shop" element={<TroubleShop />} />
+              <Route path="/routing" element={<Routing />} />
+              <Route path="/held" element={<Held />} />
+              <Route path="/log" element={<Log />} />
+              <Route path="/due" element={<Due />} />
+              <Route path="/people" element={<People />} />
+              <Route path="/practice" element={<Practice />} />
+              <Route path="/practice/compose" element={<Compose />} />
+              <Route path="/practice/:run" element={<Debrief />} />
+              <Route path="/bench" element={<Bench />} />
+              <Route path="/bench/:name" element={<Bench />} />
+              <Route path="/record/:id" element={<Record />} />
+              <Route path="*" element={<Bays />} />
+            </Routes>
+          </Guard>
+        </Gate>
+      </Guard>
     </BrowserRouter>
   );
 }

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useNavigate } from 'react-router';
 import { Foot, Head } from '../parts/Frame';
-import { ByPin } from './Gate';
+import { ByPin } from './SignIn';
 import { useSession } from '../api/useSession';
 
 /** Somebody else is at the bench now: a tap on the name and the PIN, then back to where the work stood. */
