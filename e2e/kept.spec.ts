@@ -33,7 +33,11 @@ test('two browsers on one run: both entries stand, nothing is overwritten', asyn
   await m.toFound(server);
   const other = new Mechanic(await somebodyElse(browser, server.url, 'Tobin'));
   // the other one sees the run as it stands, then no longer hears of it: a stream that is open already is cut by no route
-  const silent = (end: string) => other.page.route((url: URL) => url.pathname.endsWith(end), (route) => route.abort());
+  const silent = (end: string) =>
+    other.page.route(
+      (url: URL) => url.pathname.endsWith(end),
+      (route) => route.abort(),
+    );
   await silent('/stream');
   await other.page.goto(page.url());
   await other.says('Read the barrel to eye');
@@ -131,30 +135,34 @@ test('a stop in the middle: server and database end, and the run is where it was
   }
 });
 
-test('with the server away the browser is started anew: the run opens as it was known, and what is entered is sent once', async ({
-  page,
-  server,
-}) => {
-  const m = new Mechanic(page);
-  await m.toFound(server);
-  await page.evaluate(async () => {
-    await navigator.serviceWorker.ready;
+test.describe('a browser that keeps the screens', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('with the server away the browser is started anew: the run opens as it was known, and what is entered is sent once', async ({
+    page,
+    server,
+  }) => {
+    const m = new Mechanic(page);
+    await m.toFound(server);
+    await page.evaluate(async () => {
+      await navigator.serviceWorker.ready;
+    });
+    await page.waitForTimeout(1500); // what is known is written down once a second
+    const url = page.url();
+    await server.stop();
+    const context = page.context();
+    const anew = await context.newPage();
+    await page.close();
+    await anew.goto(url);
+    const again = new Mechanic(anew);
+    await again.says('Read the barrel to eye');
+    await again.read('139.4 mm', states, false);
+    await expect(anew.getByText('Kept here: 1.')).toBeVisible();
+    await anew.reload();
+    await expect(anew.getByText('Kept here: 1.')).toBeVisible();
+    await server.start();
+    await again.says('threads in the barrel');
+    await anew.goto(url.replace('/run/', '/record/'));
+    await expect(anew.getByText('barrel to eye read: 139.4 mm')).toHaveCount(1);
   });
-  await page.waitForTimeout(1500); // what is known is written down once a second
-  const url = page.url();
-  await server.stop();
-  const context = page.context();
-  const anew = await context.newPage();
-  await page.close();
-  await anew.goto(url);
-  const again = new Mechanic(anew);
-  await again.says('Read the barrel to eye');
-  await again.read('139.4 mm', states, false);
-  await expect(anew.getByText('Kept here: 1.')).toBeVisible();
-  await anew.reload();
-  await expect(anew.getByText('Kept here: 1.')).toBeVisible();
-  await server.start();
-  await again.says('threads in the barrel');
-  await anew.goto(url.replace('/run/', '/record/'));
-  await expect(anew.getByText('barrel to eye read: 139.4 mm')).toHaveCount(1);
 });

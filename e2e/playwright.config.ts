@@ -14,6 +14,7 @@ export default defineConfig({
     locale: 'en-GB',
     timezoneId: 'Etc/UTC',
     trace: 'off',
+    serviceWorkers: 'block', // each page would fetch and keep every screen: a sixth of the work. What lives by it lets it in
     launchOptions: {
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium-headless-shell',
       args: [

@@ -29,6 +29,7 @@ type RunView struct {
 	Doubts      []GaugeDoubt   `json:"doubts"`   // of gauges for the reading that is wanted
 	Handed      bool           `json:"handed"`   // the hand of rotation decides on the sheet
 	Variants    []string       `json:"variants"` // of this cable, to choose from, before the serial was read
+	Tests       []string       `json:"tests"`    // what a complaint about such a cable is usually measured by
 	Interrupted bool           `json:"interrupted"`
 	Practice    *Practised     `json:"practice,omitempty"` // it is an exercise, and on no record
 	View        tell.View      `json:"view"`
@@ -109,7 +110,7 @@ func (s *Shop) view(ctx context.Context, o open) (RunView, error) {
 		onFile = nil // what went is not offered for what is in
 	}
 	v := RunView{ID: o.head.ID, MachineID: o.machine.ID, Machine: o.machine.Name, Cable: o.cable.Name, MachineNote: o.machine.Note,
-		Unit: onFile, Gauges: b.Gauges, Variants: []string{}, Interrupted: led.Interrupted(s.Now()), View: tell.Show(led)}
+		Unit: onFile, Gauges: b.Gauges, Variants: []string{}, Tests: sheet.TestsOf(o.cable.Family), Interrupted: led.Interrupted(s.Now()), View: tell.Show(led)}
 	if why != "" {
 		v.View.Broken = "The chain of this run is broken: " + why + ". What it says can not be trusted, and nothing can be added."
 	}

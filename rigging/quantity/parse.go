@@ -130,3 +130,16 @@ func shorten(s string) string {
 	}
 	return s
 }
+
+// UnitOf is the unit word that a written quantity ends with, "" where it has none.
+func UnitOf(text string) string {
+	s := strings.Join(strings.Fields(marks.Replace(text)), " ")
+	if feetInches.MatchString(s) {
+		return "in"
+	}
+	_, word, err := split(s)
+	if err != nil {
+		return ""
+	}
+	return word
+}

@@ -15,6 +15,7 @@ type Family struct {
 	Craft Craft    `json:"craft"`
 	Usual []Usual  `json:"-"`     // ranges outside of which a figure is questioned
 	Words []string `json:"words"` // by which people know it
+	Tests []string `json:"tests"` // what a complaint about it is usually measured by
 }
 
 // Usual is the range in which a figure of a family usually lies: of a torque in
@@ -31,6 +32,14 @@ func FamilyOf(id string) *Family {
 		return nil
 	}
 	return &families[i]
+}
+
+// TestsOf is what a complaint about a cable of a family is usually measured by; empty where nothing is known of it.
+func TestsOf(family string) []string {
+	if f := FamilyOf(family); f != nil {
+		return slices.Clone(f.Tests)
+	}
+	return []string{}
 }
 
 // Families lists the kinds of rig there are skeletons for.

@@ -75,6 +75,7 @@ type Advice struct {
 	Mark    *Thing             `json:"mark,omitempty"`    // an adjuster to be turned for the first time: paint or a photo keeps how it stood
 	Photo   *PhotoAsk          `json:"photo,omitempty"`   // what a photo taken now would be of, nil for nothing of the sheet
 	Was     []record.PhotoLine `json:"was,omitempty"`     // of what is asked, as it was found
+	Test    *TestAsk           `json:"test,omitempty"`    // what the complaint was measured by
 	Next    bool               `json:"next,omitempty"`    // the next run is to be opened: this one is signed, and does not hold
 }
 

@@ -358,5 +358,5 @@ func (run *Lead) foundRead(s *Setting, p *sheet.Point) Advice {
 // again asks for the complaint to be tried once more.
 func (run *Lead) again() Advice {
 	return Advice{Do: DoAgain, Say: Say(Plain("Try the complaint again.")),
-		More: []string{"The owner said: “" + run.complaintWords() + "”"}}
+		More: []string{"The owner said: “" + run.complaintWords() + "”"}, Test: run.tested()}
 }

@@ -181,9 +181,10 @@ func (in Incoming) withSheet() error {
 }
 
 func admitComplaint(_ Incoming, c Complaint) (Complaint, error) {
-	return c, fault.First(
+	err := fault.First(
 		need(c.Words, "words", longestText, "write what the owner says, in their words"),
-		oneOf(string(c.Shows), "shows", c.Shows.Words()...))
+		oneOf(string(c.Shows), "shows", c.Shows.Words()...), c.withTest())
+	return c, err
 }
 
 func admitIdentified(in Incoming, i Identified) (Identified, error) {
@@ -233,7 +234,9 @@ func admitRetried(in Incoming, r Retried) (Retried, error) {
 	if in.Signed != nil && !in.Flown() {
 		return r, fault.At("kind", "this run is signed, and the complaint was tried before that: write a note of it")
 	}
-	return r, fault.First(oneOf(string(r.Outcome), "outcome", r.Outcome.Words()...), short(r.Note, "note", longestText))
+	err := fault.First(oneOf(string(r.Outcome), "outcome", r.Outcome.Words()...), short(r.Note, "note", longestText),
+		r.withTest(in.Complaint))
+	return r, err
 }
 
 func admitDecided(in Incoming, d Decided) (Decided, error) {

@@ -15,10 +15,11 @@ import (
 // Bodies carry what the sender says and what Admit filled in from the sheet: names
 // and words too, so that a record can be read without the sheet beside it.
 
-// Complaint is the owner's words, and whether the fault shows when tried.
+// Complaint is the owner's words, whether the fault shows when tried, and its figure where it has one.
 type Complaint struct {
 	Words string `json:"words"`
 	Shows Shows  `json:"shows"`
+	Test  *Test  `json:"test,omitempty"`
 }
 
 // Shows is whether a fault shows when it is tried.
@@ -258,10 +259,11 @@ type Checked struct {
 	Carried    string            `json:"carried,omitempty"`
 }
 
-// Retried is the complaint tried again.
+// Retried is the complaint tried again. Where it was measured before, Test is the same again, or Note says why not.
 type Retried struct {
 	Outcome Outcome `json:"outcome"`
 	Note    string  `json:"note,omitempty"`
+	Test    *Test   `json:"test,omitempty"`
 }
 
 // Outcome is what became of the complaint.

@@ -147,8 +147,7 @@ var kinds map[Kind]kind
 
 func init() {
 	kinds = map[Kind]kind{
-		KindComplaint: row(admitComplaint, foldComplaint,
-			func(c Complaint) string { return "complaint: “" + c.Words + "”" }).about(alone),
+		KindComplaint:  row(admitComplaint, foldComplaint, saysComplaint).about(alone),
 		KindIdentified: row(admitIdentified, foldIdentified, saysIdentified).about(alone),
 		KindJob:        row(admitJob, foldJob, SaysJob).about(alone),
 		KindPart: row(admitParted, foldParted, saysParted).byGuest().
@@ -175,8 +174,7 @@ func init() {
 			changing().about(func(of named) string { return of.Setting }),
 		KindCheck: row(admitCheck, foldCheck, saysCheck).afterSign().byGuest().
 			observing().about(func(of named) string { return of.Check }),
-		KindRetried: row(admitRetried, foldRetried,
-			func(r Retried) string { return "the complaint was tried again: " + string(r.Outcome) }).afterSign().
+		KindRetried: row(admitRetried, foldRetried, saysRetried).afterSign().
 			observing().about(alone),
 		KindDecided: row(admitDecided, foldDecided, saysDecided).
 			changingWhere(beginsAfresh).about(func(of named) string { return of.About.String() }),

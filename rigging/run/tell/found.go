@@ -24,6 +24,9 @@ func foundBy(run *lead.Lead) string {
 	}
 	if run.Complaint != nil {
 		add(run.Complaint.Words)
+		if t := run.Complaint.Test; t != nil {
+			add(t.Says())
+		}
 	}
 	if run.Signed != nil {
 		add(run.Signed.CauseSays)

@@ -88,13 +88,16 @@ func MakeRecord(h record.Heading, led *lead.Lead, events []record.Event, broken 
 	if run.Complaint != nil {
 		r.Complaint = append(r.Complaint, Field{"complaint", "“" + run.Complaint.Words + "”"},
 			Field{"shows when tried", run.Complaint.Shows.Says()})
+		if t := run.Complaint.Test; t != nil {
+			r.Complaint = append(r.Complaint, Field{"measured, as it came", t.Says()})
+		}
 	}
 	if came := run.came(); len(came) > 0 {
 		r.Complaint = append(r.Complaint, Field{"as it came", strings.Join(came, "; ")})
 	}
 	r.Complaint = append(r.Complaint, run.job()...)
 	if run.Retried != nil {
-		r.Complaint = append(r.Complaint, Field{"tried again", string(run.Retried.Outcome)})
+		r.Complaint = append(r.Complaint, Field{"tried again", run.Retried.Became()})
 	}
 	r.Sheet, r.Source = run.basis()
 	if run.Pinned != nil {

@@ -15,12 +15,13 @@ import { PlanPanel } from './Planned';
 import { OrderSlip } from './OrderSlip';
 import { OverYears } from './OverYears';
 import { MarkFirst } from './MarkFirst';
+import { AgainPanel } from './Tested';
 import { MovePanel } from './MovePanel';
 import { SignPanel } from './SignPanel';
 import { StatesPanel } from './StatesPanel';
 import { ActionPanel, ChoosePanel, InspectPanel, Mishaps } from './HandPanels';
 import { CheckPanel } from './CheckPanel';
-import { AgainPanel, Choices, LockPanel, Row, useAsk } from './panels';
+import { Choices, LockPanel, Row, useAsk } from './panels';
 import { JobNow, JobPanel } from './JobPanel';
 import { PartPanel } from './PartPanel';
 import { Rights } from './Rights';
@@ -110,7 +111,7 @@ function Panel({ run, who, send, waiting, states, setStates, onOtherTurn }: Prop
     case 'read':
       return advice.read && !run.practice ? <StatesPanel wanted={advice.read.states} states={states} setStates={setStates} /> : null;
     case 'complaint':
-      return <ComplaintPanel run={run.id} send={send} view={run.view} told={run.practice?.complaint} />;
+      return <ComplaintPanel run={run.id} send={send} view={run.view} tests={run.tests} told={run.practice?.complaint} />;
     case 'identify':
       return <IdentifyPanel key={run.id} run={run} send={send} />;
     case 'set-up':
@@ -133,7 +134,7 @@ function Panel({ run, who, send, waiting, states, setStates, onOtherTurn }: Prop
     case 'check':
       return <CheckPanel key={advice.check?.check} advice={advice} run={run.id} send={send} />;
     case 'again':
-      return <AgainPanel send={send} />;
+      return <AgainPanel run={run.id} test={advice.test} send={send} />;
     case 'job':
       return <JobPanel advice={advice} run={run.id} send={send} />;
     case 'part':

@@ -96,19 +96,6 @@ export function LockPanel({ advice, send }: { advice: Advice; send: Send }) {
   );
 }
 
-export function AgainPanel({ send }: { send: Send }) {
-  const { ask } = useAsk(send);
-  return (
-    <Row>
-      {['cured', 'better', 'unchanged'].map((o) => (
-        <Button key={o} onClick={() => void ask('retried', { outcome: o })}>
-          {o}
-        </Button>
-      ))}
-    </Row>
-  );
-}
-
 /** Where Brankel argues and the mechanic chooses; a choice against the argument wants its reason. */
 export function Choices({ advice, run, send }: { advice: Advice; run: string; send: Send }) {
   const [reason, setReason] = useStored(`draft.${run}.reason`);

@@ -10,3 +10,4 @@ export const refusing = (field: string, detail: string) =>
   vi.fn<Send>().mockResolvedValue({ type: 'about:blank', title: 'no', status: 422, field, detail });
 export const tap = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));
 export const advice = (more: Partial<Advice>): Advice => ({ step: 's', do: 'move', say: [], more: [], choices: [], ...more });
+export const write = (label: string, text: string) => userEvent.type(screen.getByLabelText(label), text);

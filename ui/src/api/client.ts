@@ -10,6 +10,7 @@ export type Line = Schemas['RunLine'];
 export type Rule = Schemas['RunRule'];
 export type StepState = Schemas['RunStepState'];
 export type Want = Schemas['RunWant'];
+export type TestAsk = Schemas['RunTestAsk'];
 export type Turn = Schemas['RunTurn'];
 export type Order = Schemas['RunOrder'];
 export type Picture = Schemas['PictureScene'];

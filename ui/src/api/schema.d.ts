@@ -2900,6 +2900,7 @@ export interface components {
             settle?: components["schemas"]["RunSettled"];
             step: string;
             stop?: components["schemas"]["RunStop"];
+            test?: components["schemas"]["RunTestAsk"];
             was?: components["schemas"]["RunPhotoLine"][];
         };
         RunAsk: {
@@ -3362,6 +3363,10 @@ export interface components {
             on: string;
             was?: string;
         };
+        RunTestAsk: {
+            name: string;
+            was: string;
+        };
         RunThing: {
             id: string;
             name: string;
@@ -3735,6 +3740,7 @@ export interface components {
             craft: "car" | "trailer" | "boat" | "aircraft";
             id: string;
             name: string;
+            tests: string[];
             words: string[];
         };
         SheetForbidden: {
@@ -4514,6 +4520,7 @@ export interface components {
             machine_id: string;
             machine_note: string;
             practice?: components["schemas"]["ShopPractised"];
+            tests: string[];
             unit?: components["schemas"]["WorkshopUnit"];
             variants: string[];
             view: components["schemas"]["RunView"];
