@@ -8,7 +8,12 @@ test('one barrel from complaint to signed record', async ({ page, server }) => {
   await expect(page.getByText('new split pin, 3.2 × 25 mm')).toBeVisible();
   await m.tap('It shows');
   await expect(page.getByText('write what the owner says')).toBeVisible();
+  await m.tap('lever travel until it is in forward');
+  await page.getByLabel('it shows, such as 12 mm').fill('31');
   await m.complain('Hard to get into forward');
+  await expect(page.getByText('write the unit too, such as 31 mm or 31 in')).toBeVisible();
+  await page.getByLabel('it shows, such as 12 mm').fill('31°');
+  await m.tap('It shows');
 
   await expect(page.getByText('serial 2207 lies in 1850–2399, standard hand').first()).toBeVisible();
   await expect(page.getByText('2400–3150: 146.0 mm, 3.0 more than yours')).toBeVisible();
@@ -40,6 +45,9 @@ test('one barrel from complaint to signed record', async ({ page, server }) => {
   await m.proveIt();
   await m.says('Try the complaint again');
   await m.tap('cured');
+  await expect(page.getByText('write what it is now by the same test, or why it can not be measured')).toBeVisible();
+  await page.getByLabel('lever travel until it is in forward: it was 31°, now').fill('24');
+  await m.tap('cured');
   await m.says('boat under way');
   await expect(page.getByRole('button', { name: 'It stands so' }), 'what is tapped is in view').toBeInViewport({ ratio: 1 });
   expect(await page.evaluate(() => document.documentElement.scrollHeight), 'the panes scroll, and not the page').toBe(800);
@@ -58,6 +66,7 @@ test('one barrel from complaint to signed record', async ({ page, server }) => {
     '139.4 mm, tape 1 ± 0.25 mm',
     '3½ turns away from the eye, by Ines',
     'Locking moved it by +0.2 mm.',
+    'cured; lever travel until it is in forward 24°, 7° less',
     'cured',
     'Chain hash of events',
   ]) {
@@ -195,9 +204,9 @@ test('the next move and the last value are read aloud once somebody asks for it'
   await m.read('139.4 mm', states);
   await m.read('12½');
   await m.read('62');
-  await expect.poll(async () => (await heard()).at(-1)).toBe(
-    'stroke: 62.0 millimetres. Turn the barrel 3 and a half turns away from the eye.',
-  );
+  await expect
+    .poll(async () => (await heard()).at(-1))
+    .toBe('stroke: 62.0 millimetres. Turn the barrel 3 and a half turns away from the eye.');
   await m.tap('✓ read aloud');
   const n = (await heard()).length;
   await m.tap('Turned 3½');

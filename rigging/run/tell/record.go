@@ -89,7 +89,7 @@ func MakeRecord(h record.Heading, led *lead.Lead, events []record.Event, broken 
 		r.Complaint = append(r.Complaint, Field{"complaint", "“" + run.Complaint.Words + "”"},
 			Field{"shows when tried", run.Complaint.Shows.Says()})
 		if t := run.Complaint.Test; t != nil {
-			r.Complaint = append(r.Complaint, Field{"measured, as it came", t.Says()})
+			r.Complaint = append(r.Complaint, Field{"measured", t.Says()})
 		}
 	}
 	if came := run.came(); len(came) > 0 {
