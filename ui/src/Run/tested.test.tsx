@@ -41,7 +41,7 @@ test('a figure that is refused says so at its blank, and stays', async () => {
   await write('it shows, such as 12 mm', '12');
   await tap('It shows');
   expect(await screen.findByText('write the unit too')).toBeTruthy();
-  expect((screen.getByLabelText('it shows, such as 12 mm') as HTMLInputElement).value).toBe('12');
+  expect(screen.getByLabelText<HTMLInputElement>('it shows, such as 12 mm').value).toBe('12');
 });
 
 test('the same test is done again, or it is said why it can not be', async () => {
