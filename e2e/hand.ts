@@ -55,10 +55,7 @@ export class Hand extends Mechanic {
       case 'action':
         return now.getByRole('button', { name: /^Done/ }).click();
       case 'move':
-        return now
-          .getByRole('button', { name: /urned/ })
-          .first()
-          .click();
+        return now.getByRole('button', { name: /urned/ }).first().click();
       case 'lock':
         if (a.lock?.pin) await now.getByRole('button', { name: `${a.lock.pin} in` }).click();
         return now.getByRole('button', { name: 'Locked', exact: true }).click();
@@ -101,7 +98,9 @@ export class Hand extends Mechanic {
       if (least === undefined) continue;
       const unit = f.unit === 'deg' ? '° or %' : f.unit;
       const blank = f.row
-        ? this.now().getByRole('group', { name: f.row }).getByLabel(`${f.column ?? ''}, ${unit}`)
+        ? this.now()
+            .getByRole('group', { name: f.row })
+            .getByLabel(`${f.column ?? ''}, ${unit}`)
         : this.now().getByLabel(`${f.name}, ${unit}`);
       await blank.fill(String(most === undefined ? Number(least) : (Number(least) + Number(most)) / 2));
     }
@@ -112,13 +111,18 @@ export class Hand extends Mechanic {
   }
 }
 
-/** Opens a run and works until the screen says something; "" until there is nothing left to do. */
-export async function workUntil(hand: Hand, server: Server, id: string, says: string): Promise<RunView['view']> {
+/** Works until the screen says something or the run stands so; "" until there is nothing left to do. */
+export async function workUntil(
+  hand: Hand,
+  server: Server,
+  id: string,
+  says: string | ((v: RunView['view']) => boolean),
+): Promise<RunView['view']> {
   let v = await view(hand.page, server, id);
   for (let i = 0; i < 120 && v.advice.do !== 'nothing'; i++) {
     v = await hand.asItStands(server, id);
     const seq = v.seq;
-    if (says !== '' && (await hand.now().innerText()).includes(says)) return v;
+    if (typeof says === 'function' ? says(v) : says !== '' && (await hand.now().innerText()).includes(says)) return v;
     if (v.advice.do === 'inspect' && v.advice.inspect?.every((x) => !x.done)) {
       await signIn(hand.page, server.url, 'Bram');
       await hand.page.reload();
@@ -128,7 +132,7 @@ export async function workUntil(hand: Hand, server: Server, id: string, says: st
     await expect.poll(async () => (await view(hand.page, server, id)).seq, { message: JSON.stringify(v.advice) }).toBeGreaterThan(seq);
     v = await view(hand.page, server, id);
   }
-  if (says !== '') throw new Error(`it never said ${says}: ${JSON.stringify(v.advice)}`);
+  if (says !== '') throw new Error(`it never came to ${String(says)}: ${JSON.stringify(v.advice)}`);
   return v;
 }
 
