@@ -4,7 +4,7 @@ import { expect, signIn, test } from './server';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
-test('an exercise done well, by thumb: looked, pulled, held, signed, and all of it truly so', async ({ page, server }) => {
+test('an exercise done well, by thumb: looked, pulled, held, signed, and all of it truly so', async ({ page, server, browser }) => {
   await signIn(page, server.url, 'Tobin');
   const id = await begins(page, server, 'Ahead ratchets');
   await expect(page.getByText('Practice, on no record')).toBeVisible();
@@ -16,6 +16,27 @@ test('an exercise done well, by thumb: looked, pulled, held, signed, and all of 
   await expect(page.getByRole('heading', { name: 'It is right, and so is the way.' })).toBeVisible();
   await expect(page.getByText('100 of 100')).toBeVisible();
   await expect(page.getByText(/this was hidden: Shift cable set too short/)).toBeVisible();
+  // passed on by its link, somebody else finds the same rig
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.getByRole('button', { name: 'copy the link' }).click();
+  await expect(page.getByText('whoever opens it finds the same rig')).toBeVisible();
+  const link = await page.evaluate(() => navigator.clipboard.readText());
+  const seed = /seed=(\d+)/.exec(link)?.[1] ?? 'none';
+  const other = await browser.newPage();
+  await signIn(other, server.url, 'Maud');
+  await other.goto(link);
+  const passed = other.getByRole('region', { name: 'Passed on' });
+  await expect(passed).toContainText('Ahead ratchets');
+  await passed.getByRole('button', { name: 'Begin this one' }).click();
+  await other.getByRole('button', { name: 'end it' }).click();
+  await other.getByRole('button', { name: 'Stop here, see how it went' }).click();
+  await expect(other.getByText(`seed ${seed} `)).toBeVisible();
+  await other.goto(link.replace(seed, '99999999'));
+  await passed.getByRole('button', { name: 'Begin this one' }).click();
+  await expect(other.getByText(/write a whole number from 0 to/)).toBeVisible();
+  await other.goto(link.replace(/exercise=[^&]+/, 'exercise=none'));
+  await expect(other.getByText(/is none that is here for you/)).toBeVisible();
+  await other.close();
   // it is over, and on no record
   await page.goto(`${server.url}/run/${id}`);
   await expect(page.getByRole('link', { name: 'how it went' })).toBeVisible();

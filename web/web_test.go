@@ -79,6 +79,9 @@ func (c client) do(method, path, body string, header ...string) *httptest.Respon
 	}
 	w := httptest.NewRecorder()
 	c.http.ServeHTTP(w, r)
+	if w.Code < 300 && strings.HasPrefix(w.Header().Get("Content-Type"), "application/json") {
+		assert.NotContains(c.t, w.Body.String(), `":null`, "the document says that it is there: a screen would fall on it")
+	}
 	return w
 }
 

@@ -165,7 +165,8 @@ func (e *Exercise) head(did Did, s Score) string {
 }
 
 // line is a run in stops: entries of one kind behind one another are one, but for what something was lost at.
-func line(o Did, s Score) (out []Stop) {
+func line(o Did, s Score) []Stop {
+	out := []Stop{} // of whoever did nothing at all, and nil would be null
 	lost := map[int][]string{}
 	for _, m := range s.Marks {
 		for _, l := range m.Lost {

@@ -185,6 +185,24 @@ func TestWhatIsDangerousFailsItAlone(t *testing.T) {
 	assert.Equal(t, []Lost{{0, "tried: " + told.Danger}}, heeded.Lost)
 }
 
+// Whoever ends it at once did nothing dangerous, and nothing else: the line is empty, and there.
+func TestWhoDoesNothingHasNothingForIt(t *testing.T) {
+	for _, id := range []string{"stern-short", "clutch-new-cable"} {
+		s, d, err := room(t, id).End("")
+		require.NoError(t, err)
+		for _, m := range s.Marks {
+			if m.Mark == MarkRight { // what was right as it was found still is
+				assert.Less(t, m.Got, m.Of, id)
+				continue
+			}
+			assert.Equal(t, m.Mark == MarkHeeded, m.Got > 0, "%s: %s", id, m.Says)
+		}
+		assert.NotNil(t, d.You, "%s: a line without a stop is one", id)
+		assert.Empty(t, d.You)
+		assert.NotEmpty(t, d.Expert)
+	}
+}
+
 // What does not turn is felt, and no entry says otherwise; what was turned by hand is not turned again by its entry.
 func TestATurnIsFeltAndIsMadeOnce(t *testing.T) {
 	r := room(t, "clutch-new-cable")

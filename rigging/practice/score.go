@@ -206,7 +206,7 @@ func (j *judged) worn() {
 		switch {
 		case slices.Contains(j.did.Unlooked, c.ID):
 			j.part(false, a.Seq, "tapped without looking: %s", c.Ask)
-		case stopped && !was: // who stops at what is worn need not look at the rest
+		case stopped && !was && j.e.Ends == EndsRepair: // who stops at what is worn need not look at the rest
 		case !was:
 			j.part(false, j.skippedAt(j.wornStep()), "nobody looked: %s", c.Ask)
 		case hides && a.Answer != shows:
@@ -257,6 +257,10 @@ func (e *Exercise) least(h hidden) (turns float64, ok bool) {
 
 // states are the readings and proofs that were taken as they are to be, those alone that were not so count.
 func (j *judged) states() {
+	if j.did.Readings == 0 && j.e.Ends != EndsRepair {
+		j.part(false, 0, "nothing was read")
+		return
+	}
 	run := j.did.Led
 	bad := len(j.did.Untrue)
 	for _, t := range run.Readings {

@@ -38,6 +38,9 @@ type Line struct {
 func Work(d Draft) View {
 	r := &reader{}
 	d.Name = r.name("name", d.Name)
+	if d.Pieces == nil {
+		d.Pieces = []Piece{}
+	}
 	w := r.path(&d)
 	least, _ := r.number("conduit.least", d.Conduit.Least, quantity.Length, 0, 5000)
 	if d.Drag != nil && len(r.faults) == 0 && r.drag(&d, w, least) {

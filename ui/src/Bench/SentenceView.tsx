@@ -4,12 +4,12 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { BenchView, Part, Sentence } from '../api/client';
 import { Finding } from '../parts/Finding';
+import { Share } from '../parts/Share';
 import { AnswerView } from './AnswerView';
 import { BlankField } from './BlankField';
 import { MakeRun } from './MakeRun';
 import { useSession } from '../api/useSession';
 import { keyOf, rowCount, withoutRow } from './rows';
-import { Share } from './Share';
 import { TableBlank } from './TableBlank';
 import { ThinThings } from '../parts/ThinThings';
 import { useValues, useWorked } from '../api/useBench';
@@ -160,7 +160,7 @@ export function SentenceView({ sentence, view }: { sentence: Sentence; view: Ben
               Lay the path out
             </Button>
           )}
-          {!untouched && <Share />}
+          {!untouched && <Share of="this sum" copied="Copied: whoever opens it sees these figures." />}
           {!untouched && (
             <Button
               variant="text"

@@ -8,9 +8,11 @@ import { useBegin, useDebrief, useStep } from '../api/usePractice';
 import { Finding } from '../parts/Finding';
 import { Foot, Head } from '../parts/Frame';
 import { PictureView } from '../parts/PictureView';
+import { Share } from '../parts/Share';
 import { grades } from './grades';
 import { HabitPlot } from './HabitPlot';
 import { Marks } from './Marks';
+import { passedOn } from './passedOn';
 import { Truths } from './Truths';
 import { TwoLines } from './TwoLines';
 
@@ -149,6 +151,11 @@ function Aside({ of }: { of: Debriefed }) {
         <Button variant="text" component={Link} to={`/trouble?run=${of.run}`}>
           look for the trouble
         </Button>
+        <Share
+          of="this rig"
+          copied="Copied: whoever opens it finds the same rig."
+          address={`${window.location.origin}${passedOn(of.id, of.seed)}`}
+        />
       </Box>
     </Box>
   );

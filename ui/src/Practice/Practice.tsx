@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { Exercise, Offer } from '../api/client';
 import { useBegin, useOffer } from '../api/usePractice';
 import { useSession } from '../api/useSession';
@@ -13,8 +13,10 @@ import { HandOut } from './HandOut';
 import { HabitPlot } from './HabitPlot';
 import { HabitsOf } from './HabitsOf';
 import { gradeChoices, grades } from './grades';
+import { passed } from './passedOn';
+import { PassedOn } from './PassedOn';
 
-type Start = (what: { exercise?: string; family?: string; grade?: number }) => void;
+type Start = (what: { exercise?: string; family?: string; grade?: number; seed?: number }) => void;
 
 /** The room where it is learnt: a rig with something hidden in it, by surprise or by its complaint. */
 export function PracticeScreen() {
@@ -26,6 +28,7 @@ export function PracticeScreen() {
   const [problem, setProblem] = useState('');
   const [family, setFamily] = useState('');
   const go = useNavigate();
+  const one = passed(useSearchParams()[0]);
   const start: Start = (what) =>
     void begin(what).then(({ data, problem }) => {
       setProblem(problem?.detail ?? '');
@@ -45,6 +48,7 @@ export function PracticeScreen() {
         {data && (
           <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 320px' }, columnGap: 5, rowGap: 3 }}>
             <Box>
+              {one && <PassedOn one={one} offer={data} inside={inside} onBegin={start} />}
               <Surprise offer={data} family={family} setFamily={setFamily} onBegin={start} grown={inside} />
               {data.begun.map((b) => (
                 <Box

@@ -50,9 +50,10 @@ function Line({
   return (
     <Box component="section" aria-label={name} sx={{ mt: 1 }}>
       <Box sx={{ fontSize: 'text', fontWeight: 600 }}>{name}</Box>
+      {stops.length === 0 && <Box sx={{ fontSize: 'text', color: 'quiet', minHeight: 44 }}>nothing was done</Box>}
       <Box
         sx={{
-          display: 'flex',
+          display: stops.length > 0 ? 'flex' : 'none',
           position: 'relative',
           '&::before': {
             content: '""',

@@ -2,12 +2,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 
-/** The address carries the sum: copied where the browser lets us, else shown to be copied by hand. */
-export function Share() {
+/** An address that carries all it takes: copied where the browser lets us, else shown to be copied by hand. */
+export function Share({ of, copied, address = window.location.href }: { of: string; copied: string; address?: string }) {
   const [said, setSaid] = useState<'copied' | 'by hand' | ''>('');
   const copy = async () => {
     try {
-      await navigator.clipboard.writeText(window.location.href);
+      await navigator.clipboard.writeText(address);
       setSaid('copied');
     } catch {
       setSaid('by hand');
@@ -19,14 +19,14 @@ export function Share() {
         copy the link
       </Button>
       <Box component="span" role="status" sx={{ fontSize: 'note' }}>
-        {said === 'copied' && 'Copied: whoever opens it sees these figures.'}
+        {said === 'copied' && copied}
       </Box>
       {said === 'by hand' && (
         <Box
           component="input"
           readOnly
-          aria-label="link to this sum"
-          value={window.location.href}
+          aria-label={`link to ${of}`}
+          value={address}
           onFocus={(e: React.FocusEvent<HTMLInputElement>) => {
             e.target.select();
           }}
