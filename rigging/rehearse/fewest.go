@@ -20,14 +20,17 @@ type done struct {
 
 // keep takes note of what an entry did to or with the machine.
 func (h *hand) keep(kind record.Kind) {
-	if now := h.led.Doing(); now.ID != "" && kind != record.KindSetUp {
+	if kind == record.KindSetUp {
+		return
+	}
+	if now := h.led().Doing(); now.ID != "" {
 		h.did = append(h.did, done{Doing: now})
 	}
 }
 
 // answered takes note of how a check ended.
 func (h *hand) answered(check string) {
-	if given, ok := h.led.Checks[check]; ok && len(h.did) > 0 {
+	if given, ok := h.st.Checks[check]; ok && len(h.did) > 0 {
 		h.did[len(h.did)-1].bad = !given.Good
 	}
 }
@@ -36,7 +39,7 @@ func (h *hand) answered(check string) {
 // keep to what stands on what. ok is false where there is too much of it to be searched.
 func (h *hand) fewest() (n int, ok bool) {
 	work := h.did
-	if now := h.led.Doing(); now.ID == "rest" {
+	if now := h.led().Doing(); now.ID == "rest" {
 		work = append(slices.Clip(work), done{Doing: now})
 	}
 	var tasks []setup.Task
@@ -58,7 +61,7 @@ func (h *hand) fewest() (n int, ok bool) {
 		at[j] = len(tasks)
 		tasks = append(tasks, task)
 	}
-	stops, ok := h.led.Nevers.Order(setup.Stand{}, tasks)
+	stops, ok := h.st.Nevers.Order(setup.Stand{}, tasks)
 	for _, s := range stops {
 		n += len(s.Changes)
 	}
@@ -97,11 +100,11 @@ func (h *hand) standsOn(one, before *done) bool {
 	case before.Setting == nil:
 		return before.bad
 	}
-	return one.Setting == before.Setting || h.led.Follows(one.Setting, before.Setting)
+	return one.Setting == before.Setting || h.led().Follows(one.Setting, before.Setting)
 }
 
 func (h *hand) loaded(d *done) bool {
-	c := h.led.Sheet.Check(strings.TrimPrefix(d.ID, "check:"))
+	c := h.st.Sheet.Check(strings.TrimPrefix(d.ID, "check:"))
 	return c != nil && c.Loaded
 }
 
@@ -112,7 +115,7 @@ func (h *hand) parts(d *done) bool {
 
 func (h *hand) parted(d *done) (out []string) {
 	for id, ways := range d.Needs {
-		if t := h.led.Stood.Thing(id); t != nil && record.Holds(t.Kind) && !slices.Contains(ways, t.AtRest()) {
+		if t := h.st.Stood.Thing(id); t != nil && record.Holds(t.Kind) && !slices.Contains(ways, t.AtRest()) {
 			out = append(out, id)
 		}
 	}
@@ -122,6 +125,6 @@ func (h *hand) parted(d *done) (out []string) {
 // needsBack tells whether something needs at rest what a proof took from it.
 func (h *hand) needsBack(one, before *done) bool {
 	return slices.ContainsFunc(h.parted(before), func(id string) bool {
-		return slices.Equal(one.Needs[id], setup.AnyOf{h.led.Stood.Thing(id).AtRest()})
+		return slices.Equal(one.Needs[id], setup.AnyOf{h.st.Stood.Thing(id).AtRest()})
 	})
 }

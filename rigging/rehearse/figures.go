@@ -47,7 +47,7 @@ func inside(f *sheet.ProofFigure) float64 {
 
 // noted are the figures that are read now, as found or in the end.
 func (h *hand) noted() map[string]string {
-	if h.led.AnyMoved() || h.q.First == nil {
+	if h.st.AnyMoved() || h.q.First == nil {
 		return h.q.Noted
 	}
 	return h.q.First

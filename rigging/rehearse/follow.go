@@ -10,6 +10,7 @@ import (
 	"brankel/rigging/fault"
 	"brankel/rigging/run/lead"
 	"brankel/rigging/run/record"
+	"brankel/rigging/sheet"
 )
 
 // noon is when every rehearsed run begins; each event takes a minute.
@@ -24,7 +25,7 @@ func (h *hand) log(kind record.Kind, body any) error {
 	n := len(h.events)
 	at := noon.Add(time.Duration(n) * time.Minute)
 	e := record.Event{ID: h.nextID(), Run: "rehearsal", Seq: n + 1, Kind: kind, By: h.by(), At: at, Received: at, Body: raw}
-	if e, err = h.led.Admit(h.shop, e); err != nil {
+	if e, err = record.Admit(h.shop, h.st, ahead{h}, e); err != nil {
 		return fault.Below(string(kind), err)
 	}
 	prev := ""
@@ -33,12 +34,29 @@ func (h *hand) log(kind record.Kind, body any) error {
 	}
 	h.keep(kind)
 	h.events = append(h.events, e.Seal(prev))
-	st := h.led.State
-	if !st.Carry(h.events[n]) {
-		st = record.Fold(h.q.Sheet, h.events)
+	if !h.st.Carry(h.events[n]) {
+		h.st = record.Fold(h.q.Sheet, h.events)
 	}
-	h.led = lead.Of(st)
+	h.leads = nil
 	return nil
+}
+
+// led is the run as it is led after the last entry. Of several entries of one tap only the last is asked.
+func (h *hand) led() *lead.Lead {
+	if h.leads == nil {
+		h.leads = lead.Of(h.st)
+	}
+	return h.leads
+}
+
+// ahead is what admission asks of the lead, worked out only if it does.
+type ahead struct{ of *hand }
+
+func (a ahead) Choices() []record.Choice { return a.of.led().Choices() }
+func (a ahead) Blockers() []string       { return a.of.led().Blockers() }
+func (a ahead) StepNow() *sheet.Step     { return a.of.led().StepNow() }
+func (a ahead) Option(setting, id string) (title, name string, ok bool) {
+	return a.of.led().Option(setting, id)
 }
 
 // nextID is that of the next entry.
@@ -108,14 +126,14 @@ func (h *hand) follow(a lead.Advice) error {
 	case lead.DoDecide, lead.DoTrial:
 		return h.decide(a)
 	case lead.DoSign:
-		if h.out.Outcome = "signed"; len(h.led.Sheet.Inspect) > 0 {
+		if h.out.Outcome = "signed"; len(h.st.Sheet.Inspect) > 0 {
 			h.out.Outcome = "" // somebody else looks at it, then it is proved under load
 		}
 		return h.log(record.KindSigned, record.Signed{Name: h.by(), Cause: h.q.Cause[0]})
 	case lead.DoInspect:
 		return h.inspect(a.Inspect)
 	case lead.DoNothing:
-		if h.led.Signed != nil {
+		if h.st.Signed != nil {
 			h.out.Outcome = "signed"
 			return nil
 		}
@@ -136,7 +154,7 @@ func (h *hand) arrive() error {
 // setUp makes the changes of a stop, one after the other.
 func (h *hand) setUp(stop *lead.Stop) error {
 	for _, c := range stop.Changes {
-		h.GivenBack(h.led.Sheet, h.led.Stood.Thing(c.Thing), c.Way)
+		h.GivenBack(h.st.Sheet, h.st.Stood.Thing(c.Thing), c.Way)
 		if err := h.log(record.KindSetUp, record.SetUp{Thing: c.Thing, Way: c.Way}); err != nil {
 			return err
 		}

@@ -34,7 +34,7 @@ func (h *hand) mistake(a lead.Advice) (bool, error) {
 // early tries a check, or reads a point, for which the machine does not stand.
 func (h *hand) early() (bool, error) {
 	var tries []func() error
-	sh := h.led.Sheet
+	sh := h.st.Sheet
 	for i := range sh.Checks {
 		if c := &sh.Checks[i]; h.unready(sh.Trying(c, nil)) {
 			tries = append(tries, func() error {
@@ -59,17 +59,17 @@ func (h *hand) early() (bool, error) {
 
 // unready tells whether something does not stand as some work needs it.
 func (h *hand) unready(w sheet.Work) bool {
-	return len(h.led.Stood.Missing(h.led.Now(), h.led.Stood.Quiet(w.Needs))) > 0
+	return len(h.st.Stood.Missing(h.st.Now(), h.st.Stood.Quiet(w.Needs))) > 0
 }
 
 // meddle makes something stand otherwise that nobody asked for, such as the road with a nut finger tight.
 func (h *hand) meddle() (bool, error) {
-	t := h.led.Things()[h.rand.IntN(len(h.led.Things()))]
+	t := h.st.Things()[h.rand.IntN(len(h.st.Things()))]
 	way := t.Ways[h.rand.IntN(len(t.Ways))].ID
-	if way == h.led.Stood.Way(h.led.Now(), t.ID) {
+	if way == h.st.Stood.Way(h.st.Now(), t.ID) {
 		return false, nil
 	}
-	h.GivenBack(h.led.Sheet, h.led.Stood.Thing(t.ID), way)
+	h.GivenBack(h.st.Sheet, h.st.Stood.Thing(t.ID), way)
 	return h.tolerated(h.log(record.KindSetUp, record.SetUp{Thing: t.ID, Way: way}), &h.out.Mistakes.Changed)
 }
 
@@ -88,8 +88,8 @@ func (h *hand) tolerated(err error, count *int) (bool, error) {
 
 // mayLeaveOut tells whether a hasty hand leaves the step out.
 func (h *hand) mayLeaveOut(step string) bool {
-	return (h.q.Hand == "hasty" || h.q.Hand == "novice" && h.rand.IntN(2) == 0) && h.led.Signed == nil && slices.ContainsFunc(h.q.Sheet.Steps, func(s sheet.Step) bool {
-		return s.ID == step && slices.Contains(record.Skippable, s.Kind) && h.led.Skipped[step] == ""
+	return (h.q.Hand == "hasty" || h.q.Hand == "novice" && h.rand.IntN(2) == 0) && h.st.Signed == nil && slices.ContainsFunc(h.q.Sheet.Steps, func(s sheet.Step) bool {
+		return s.ID == step && slices.Contains(record.Skippable, s.Kind) && h.st.Skipped[step] == ""
 	})
 }
 

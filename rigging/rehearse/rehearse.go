@@ -100,7 +100,8 @@ type Stands struct {
 type hand struct {
 	q      Question
 	shop   record.Around
-	led    *lead.Lead
+	st     record.State
+	leads  *lead.Lead // after the last entry, nil until it is asked
 	events []record.Event
 	out    Outcome
 
@@ -119,7 +120,7 @@ func Rehearse(q Question) (Outcome, error) {
 		return Outcome{}, err
 	}
 	for len(h.events) < mostEvents {
-		if err := h.follow(h.led.Advice()); err != nil {
+		if err := h.follow(h.led().Advice()); err != nil {
 			return Outcome{}, err
 		}
 		if h.out.Outcome != "" {
@@ -148,7 +149,7 @@ func newHand(q Question) (*hand, error) {
 		q: q,
 		shop: record.Around{Machine: q.Sheet.Applies.Machine, Family: q.Sheet.Family, Cable: q.Sheet.Cable,
 			Sheets: sheet.Heads([]*sheet.Sheet{q.Sheet}), Gauges: q.Gauges, Cause: q.Cause[1]},
-		led:    lead.Of(record.Fold(q.Sheet, nil)),
+		st:     record.Fold(q.Sheet, nil),
 		World:  &world.World{Rig: q.Rig, At: q.At, Looks: q.Looks, Gauges: q.Gauges},
 		rand:   rand.New(rand.NewPCG(q.Seed, 0)),
 		astray: map[string]bool{},
@@ -158,16 +159,16 @@ func newHand(q Question) (*hand, error) {
 
 // stance is how it stands by the record, with states made and not made.
 func (h *hand) stance(made, unmade []string, needs setup.Needs, at map[string]any) world.Stance {
-	return world.Stance{Things: h.led.State.Things(), Needs: needs, At: at, Made: world.Patches(h.q.Sheet, made, unmade),
-		Way: func(thing string) string { return h.led.Stood.Way(h.led.Now(), thing) }}
+	return world.Stance{Things: h.st.Things(), Needs: needs, At: at, Made: world.Patches(h.q.Sheet, made, unmade),
+		Way: func(thing string) string { return h.st.Stood.Way(h.st.Now(), thing) }}
 }
 
 func (h *hand) stop(why string) { h.out.Outcome, h.out.Why = "stopped", strings.TrimSpace(why) }
 
 func (h *hand) finish() Outcome {
 	h.out.Rig, h.out.Events, h.out.geometry = Stands{h.Settings, h.Condition}, h.events, h.Geometry
-	h.out.fewest, h.out.led = h.fewest, h.led
-	h.out.Truth, _ = h.World.Truth(h.led) // a rig that answered all the way answers now
+	h.out.fewest, h.out.led = h.fewest, h.led()
+	h.out.Truth, _ = h.World.Truth(h.led()) // a rig that answered all the way answers now
 	return h.out
 }
 

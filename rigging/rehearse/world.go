@@ -12,7 +12,7 @@ import (
 // read takes a reading as the rig shows it: with the bias of its gauge, rounded to what
 // the gauge can show; counts as they are heard, whole.
 func (h *hand) read(w *lead.Want) error {
-	p := h.led.Sheet.Point(w.Point)
+	p := h.st.Sheet.Point(w.Point)
 	r := record.Reading{Point: w.Point}
 	var made, unmade []string
 	for _, s := range w.States {
@@ -24,7 +24,7 @@ func (h *hand) read(w *lead.Want) error {
 			made = append(made, s.ID)
 		}
 	}
-	shown, err := h.World.Shows(h.led.Sheet, p, nil, h.stance(made, unmade, p.Needs, p.At))
+	shown, err := h.World.Shows(h.st.Sheet, p, nil, h.stance(made, unmade, p.Needs, p.At))
 	if err != nil {
 		return err
 	}
@@ -40,13 +40,13 @@ func (h *hand) read(w *lead.Want) error {
 // turn does what it is told; what is seized will not, nor does anything go further than it
 // can.
 func (h *hand) turn(t *lead.Turn) error {
-	a := h.led.Sheet.Adjuster(t.Adjuster)
+	a := h.st.Sheet.Adjuster(t.Adjuster)
 	by := t.Turns
 	if t.Way == "in" {
 		by = -by
 	}
 	stuck := h.Seized(a.Works)
-	if !stuck && h.q.Hand == "astray" && !t.Until && h.rand.IntN(6) == 0 && math.Abs(h.Within(h.led.Sheet, a, -by)) > 0.01 {
+	if !stuck && h.q.Hand == "astray" && !t.Until && h.rand.IntN(6) == 0 && math.Abs(h.Within(h.st.Sheet, a, -by)) > 0.01 {
 		by = -by
 		h.astray[h.nextID()] = true
 		h.out.Astray++
@@ -55,14 +55,14 @@ func (h *hand) turn(t *lead.Turn) error {
 		by = math.Round(1.5*by/a.LeastTurn()) * a.LeastTurn()
 	}
 	if t.Until && !stuck {
-		one := h.led.Sheet.Setting(t.Setting)
-		c := h.led.Sheet.Check(one.Until.Check)
+		one := h.st.Sheet.Setting(t.Setting)
+		c := h.st.Sheet.Check(one.Until.Check)
 		var err error
-		if by, err = h.UntilLocked(h.led.Sheet, one, a, t.Way, t.Text == lead.UntilFree, h.stance(nil, nil, c.Needs, c.At)); err != nil {
+		if by, err = h.UntilLocked(h.st.Sheet, one, a, t.Way, t.Text == lead.UntilFree, h.stance(nil, nil, c.Needs, c.At)); err != nil {
 			return err
 		}
 	}
-	if by = h.Within(h.led.Sheet, a, by); a.Whole() {
+	if by = h.Within(h.st.Sheet, a, by); a.Whole() {
 		by = math.Trunc(by)
 	}
 	if end := math.Abs(by) < 0.01; stuck || end {
@@ -78,7 +78,7 @@ func (h *hand) turn(t *lead.Turn) error {
 
 // fit puts in the part that is argued for.
 func (h *hand) fit(c *lead.Choose) error {
-	h.Fit(h.led.Sheet, h.led.Sheet.Setting(c.Setting), c.Options[0].ID)
+	h.Fit(h.st.Sheet, h.st.Sheet.Setting(c.Setting), c.Options[0].ID)
 	return h.log(record.KindChosen, record.Choosing{Setting: c.Setting, Option: c.Options[0].ID})
 }
 
@@ -86,14 +86,14 @@ func (h *hand) fit(c *lead.Choose) error {
 func (h *hand) drift(l *lead.LockAsk) {
 	ids := []string{l.Adjuster}
 	if l.Adjuster == "" {
-		ids = h.led.Sheet.Setting(l.Setting).Adjusters
+		ids = h.st.Sheet.Setting(l.Setting).Adjusters
 	}
-	h.Drift(h.led.Sheet, ids...)
+	h.Drift(h.st.Sheet, ids...)
 }
 
 // try answers a check as the rig tells it; what lies outside the model is well.
 func (h *hand) try(ask *lead.Ask) error {
-	c := h.led.Sheet.Check(ask.Check)
+	c := h.st.Sheet.Check(ask.Check)
 	told, err := h.Told(c, h.stance(nil, nil, c.Needs, c.At))
 	if err != nil {
 		return err
@@ -116,6 +116,6 @@ func (h *hand) try(ask *lead.Ask) error {
 }
 
 func (h *hand) answeredBad(check string) bool {
-	a, was := h.led.Checks[check]
+	a, was := h.st.Checks[check]
 	return was && !a.Void && !a.Good
 }

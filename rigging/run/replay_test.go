@@ -227,6 +227,9 @@ func TestEveryPrefixFoldsAndReplaysTheSame(t *testing.T) {
 			require.Empty(rt, tell.Show(r.led()).Back)
 		}
 	})
+	if testing.Short() {
+		return // a fifth of the runs comes to what is seldom by luck alone
+	}
 	for _, what := range []string{"moves", "signatures", "undone", "struck out", "righted", "stuck", "job", "part"} {
 		assert.Positive(t, reached[what], "the events never reached %s: %v", what, reached)
 	}

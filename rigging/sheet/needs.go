@@ -186,6 +186,16 @@ func (s *Sheet) Locked(a *Adjuster) bool {
 
 // Locking is the work of a lock: as it says itself, else as of what it locks, nil where that is a setting's own.
 func (s *Sheet) Locking(l *Lock, a *Adjuster, one *Setting) Work {
+	return once(s, lockKey{l, a, one}, func() Work { return s.locking(l, a, one) })
+}
+
+type lockKey struct {
+	lock *Lock
+	a    *Adjuster
+	one  *Setting
+}
+
+func (s *Sheet) locking(l *Lock, a *Adjuster, one *Setting) Work {
 	switch {
 	case l != nil && l.Needs != nil:
 		return s.work("lock", l.Needs, nil, true)
@@ -200,7 +210,9 @@ func (s *Sheet) Locking(l *Lock, a *Adjuster, one *Setting) Work {
 }
 
 // Acting is the work of an action: what moves the control keeps hands clear.
-func (s *Sheet) Acting(a *Action, one *Setting) Work { return s.work(a.ID, a.Needs, one, false) }
+func (s *Sheet) Acting(a *Action, one *Setting) Work {
+	return once(s, workKey{a.ID, "act", one}, func() Work { return s.work(a.ID, a.Needs, one, false) })
+}
 
 // Fitting is the work of choosing a part or a place and fitting it.
 func (s *Sheet) Fitting(one *Setting) Work {
@@ -213,11 +225,17 @@ func (s *Sheet) Fitting(one *Setting) Work {
 }
 
 // Inspecting is the work of a second inspector who looks at an item.
-func (s *Sheet) Inspecting(one *Item) Work { return s.work(one.ID, one.Needs, nil, false) }
+func (s *Sheet) Inspecting(one *Item) Work {
+	return once(s, workKey{one.ID, "inspect", nil}, func() Work { return s.work(one.ID, one.Needs, nil, false) })
+}
 
 // Works are all of the sheet that need how it stands, each under where it is written, with the needs of the settings in
 // whose course they are done.
-func (s *Sheet) Works() (out []Work) {
+func (s *Sheet) Works() []Work { return once(s, worksKey{}, s.works) }
+
+type worksKey struct{}
+
+func (s *Sheet) works() (out []Work) {
 	add := func(path string, w Work) {
 		w.ID = path
 		out = append(out, w)
