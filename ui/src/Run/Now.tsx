@@ -46,6 +46,7 @@ interface Props {
 export function Now(props: Props) {
   const { run, send, pairs, doing } = props;
   const { advice } = run.view;
+  const several = (advice.plan?.length ?? 0) > 1 || (advice.stop?.changes.length ?? 0) > 1;
   return (
     <Box component="section" aria-label="Now" aria-busy={props.busy} data-seq={run.view.seq} sx={{ maxWidth: 760 }}>
       <PlanPanel run={run} send={send} />
@@ -53,7 +54,7 @@ export function Now(props: Props) {
         component="h2"
         sx={{
           m: 0,
-          fontSize: (advice.plan?.length ?? 0) > 1 || (advice.stop?.changes.length ?? 0) > 1 ? 'title' : { xs: 'title', md: 'large' },
+          fontSize: several ? 'title' : { xs: 'title', md: 'large' },
           fontWeight: 600,
           lineHeight: 1.15,
         }}
@@ -81,7 +82,10 @@ export function Now(props: Props) {
           ),
       )}
       {advice.more.map((m) => (
-        <Box key={m} sx={{ mt: { xs: 0.5, md: 0.75 }, fontSize: { xs: 'text', md: 'name' }, lineHeight: { xs: 1.25, md: 1.4 } }}>
+        <Box
+          key={m}
+          sx={{ mt: { xs: 0.5, md: 0.75 }, fontSize: { xs: 'text', md: several ? 'plain' : 'name' }, lineHeight: { xs: 1.25, md: 1.4 } }}
+        >
           {m}
         </Box>
       ))}
