@@ -2,7 +2,7 @@
 import type { Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 import { view } from './hand';
-import { expect, Mechanic, signIn, somebodyElse, states, test, type Server } from './server';
+import { expect, Mechanic, role, signIn, somebodyElse, states, test } from './server';
 
 const notTaken = (page: Page) => page.getByRole('alert', { name: 'Not taken' });
 const foot = (page: Page) => page.getByRole('contentinfo').getByRole('link', { name: /not taken/ });
@@ -18,13 +18,6 @@ async function kept(page: Page, run: string, kind: string, body: object, seen = 
     },
     [`brankel.outbox.${run}.000000000000001.000000.${id}`, JSON.stringify(parcel)] as const,
   );
-}
-
-/** Lets the lead change somebody's role. */
-async function role(server: Server, lead: Page, name: string, to: string) {
-  const people = (await (await lead.request.get(`${server.url}/api/v1/people`)).json()) as { id: string; name: string }[];
-  const id = people.find((p) => p.name === name)?.id ?? '';
-  expect((await lead.request.post(`${server.url}/api/v1/people/${id}`, { data: { role: to } })).ok()).toBe(true);
 }
 
 test.describe('a role taken meanwhile', () => {

@@ -27,7 +27,13 @@ export class Server {
   async start(): Promise<void> {
     const addr = this.url ? new URL(this.url).host : this.addr;
     const child = spawn(binary, ['serve', ...this.flags], {
-      env: { ...process.env, BRANKEL_DATABASE_URL: this.database, BRANKEL_ADDR: addr, BRANKEL_IDLE: this.idle, BRANKEL_GAUGES: '127.0.0.1:0' },
+      env: {
+        ...process.env,
+        BRANKEL_DATABASE_URL: this.database,
+        BRANKEL_ADDR: addr,
+        BRANKEL_IDLE: this.idle,
+        BRANKEL_GAUGES: '127.0.0.1:0',
+      },
     });
     child.stdout.on('data', (chunk: Buffer) => {
       this.gauges = /Gauges come in at (\S+)/.exec(chunk.toString())?.[1] ?? this.gauges;
@@ -137,6 +143,13 @@ export async function somebodyElse(browser: Browser, url: string, name: string):
   const page = await (await browser.newContext()).newPage();
   await signIn(page, url, name);
   return page;
+}
+
+/** Lets the lead change somebody's role. */
+export async function role(server: Server, lead: Page, name: string, to: string) {
+  const people = (await (await lead.request.get(`${server.url}/api/v1/people`)).json()) as { id: string; name: string }[];
+  const id = people.find((p) => p.name === name)?.id ?? '';
+  expect((await lead.request.post(`${server.url}/api/v1/people/${id}`, { data: { role: to } })).ok()).toBe(true);
 }
 
 /** The steps of a run as a mechanic takes them. */

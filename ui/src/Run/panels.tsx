@@ -31,9 +31,12 @@ export function useAsk(send: Send) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const tell = useContext(Unseen);
   const shown = useRef<{ fields: Set<string>; all: boolean }>({ fields: new Set(), all: false });
-  const ask = async (kind: Kind, body: object, then?: () => void) => {
+  const ask = async (kind: Kind, body: object, then?: () => void, kept?: () => void) => {
     const now = await send(kind, body);
-    if (now?.held) return false; // it is shown with what became of it
+    if (now?.held) {
+      kept?.(); // it is shown with what became of it
+      return false;
+    }
     setProblem(now);
     if (!now) then?.();
     const seen = shown.current.all || shown.current.fields.has(now?.field ?? '');

@@ -27,7 +27,7 @@ export function PutOn({ view, send, onDone }: { view: View; send: Send; onDone: 
       aria-label="Something put on"
       onSubmit={(e: React.SyntheticEvent) => {
         e.preventDefault();
-        void ask('set_up', body, onDone);
+        void ask('set_up', body, onDone, onDone);
       }}
       sx={{ px: { xs: 1.5, md: 2.75 }, py: 1, bgcolor: 'sheet', display: 'grid', gap: 1 }}
     >
