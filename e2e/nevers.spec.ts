@@ -1,6 +1,7 @@
 // What must never be, tapped all the same: each is refused where it was tapped, with what comes first, and nothing stands otherwise.
 import type { Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
 import { begin, Hand, view, workUntil } from './hand';
 import { expect, test, type Server } from './server';
 
@@ -100,6 +101,24 @@ test('what must never stand together is not taken, and says what comes first', a
   }
 });
 
+test('what a sheet itself never allows is refused the same way', async ({ page, server }) => {
+  const file = JSON.parse(await readFile('../demo/sheets/114.json', 'utf8')) as { revision: number };
+  const stricter = { ...file, revision: file.revision + 1, never: [{ 'linkage-cover': 'off', propeller: 'chocked' }] };
+  const kept = await page.request.post(`${server.url}/api/v1/sheets`, { data: { sheet: stricter } });
+  expect(kept.ok(), await kept.text()).toBe(true);
+  const run = await toWork(page, server, 'teal', 'lower', '2207', [
+    ['key', 'pocket'],
+    ['linkage-cover', 'off'],
+  ]);
+  await refused(
+    new Hand(page),
+    server,
+    run,
+    ['propeller', 'chocked'],
+    'propeller chocked with linkage cover off: the sheet forbids it. First: the linkage cover on',
+  );
+});
+
 const withHandsIn: [says: string, machine: string, cable: string, serial: string, stood: Way[]][] = [
   [
     'hands are in while the engine runs',
@@ -132,7 +151,7 @@ test('nothing is turned while it runs or moves by power', async ({ page, server 
     await hand.tap('log a turn');
     await hand.type('1');
     await hand.tap('Log the turns');
-    await expect(page.getByText(`that must never be: ${says}`)).toBeVisible();
+    await expect(page.getByText(new RegExp(`that must never be: ${says}.* First: `))).toBeVisible();
     await expect(hand.field(), 'what was written stays').toHaveValue('1');
     expect((await view(page, server, run)).seq, 'nothing was entered').toBe(seq);
   }

@@ -2,6 +2,7 @@ package setup
 
 import (
 	"slices"
+	"strings"
 
 	lru "github.com/hashicorp/golang-lru/v2"
 )
@@ -145,10 +146,24 @@ func (s *Setup) nevers(task *Task) (out []Break) {
 	}
 	for _, never := range s.Never {
 		if len(never) > 0 {
-			add("the sheet forbids it", never)
+			add(s.spoken(never)+": the sheet forbids it", never)
 		}
 	}
 	return out
+}
+
+// spoken are things that stand so at once, in words, in the order of the set-up.
+func (s *Setup) spoken(never Together) string {
+	var out []string
+	for i := range s.Things {
+		if t := &s.Things[i]; never[t.ID] != "" {
+			out = append(out, t.Name+" "+t.Says(never[t.ID]))
+		}
+	}
+	if never[Hands] != "" {
+		out = append(out, "hands "+never[Hands])
+	}
+	return strings.Join(out, " with ")
 }
 
 // Broken is what must never be and is so as things stand while a task is done (nil for none), nil where nothing is.

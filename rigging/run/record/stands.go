@@ -340,7 +340,7 @@ func (in Incoming) forbidden(field string, breaks []setup.Break, with *setup.Set
 		for i := range with.Things {
 			t := &with.Things[i]
 			if way, named := b.Things[t.ID]; named && t.ID != but {
-				add(&first, fmt.Sprintf("the %s must not be %s", t.Name, t.Says(way)))
+				add(&first, otherwise(t, way))
 			}
 		}
 		if _, loose := b.Things[setup.Loose]; loose {
@@ -353,6 +353,18 @@ func (in Incoming) forbidden(field string, breaks []setup.Break, with *setup.Set
 		return fault.At(field, "that must never be: %s", strings.Join(says, "; "))
 	}
 	return fault.At(field, "that must never be: %s. First: %s", strings.Join(says, "; "), strings.Join(first, "; "))
+}
+
+// otherwise says how a thing must stand that must not stand so: how it can where that is one way, else how not.
+func otherwise(t *setup.Thing, way string) string {
+	if len(t.Ways) == 2 {
+		for _, w := range t.Ways {
+			if w.ID != way {
+				return "the " + t.Name + " " + t.Says(w.ID)
+			}
+		}
+	}
+	return fmt.Sprintf("the %s must not be %s", t.Name, t.Says(way))
 }
 
 func foldSetUp(st *State, e Event, c SetUp) {
