@@ -5,6 +5,7 @@ import { Link, NavLink, useNavigate } from 'react-router';
 import { useSession } from '../api/useSession';
 import { DemoBar } from './DemoBar';
 import { Keys } from './Keys';
+import { Moment } from './Moment';
 import { GloveSwitch, LampSwitch } from './Switches';
 import { Unanswered } from './Unanswered';
 import { useHeld } from './useHeld';
@@ -172,6 +173,7 @@ export function Head({
         </Box>
       </Box>
       <Unanswered />
+      <Moment />
     </>
   );
 }
