@@ -43,7 +43,8 @@ type StepState struct {
 }
 
 func (run *Lead) workOutSteps() []StepState {
-	var out []StepState
+	out := make([]StepState, 0, len(run.walk))
+	run.behind = make([]bool, 0, len(run.walk))
 	for _, step := range run.walk {
 		s := StepState{ID: step.ID, Kind: step.Kind, Title: step.Title, Access: step.Access, Status: StatusLater}
 		if step.Hands != nil {

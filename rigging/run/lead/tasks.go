@@ -21,7 +21,7 @@ type task struct {
 
 // tasks lists them, in the order of the rail.
 func (run *Lead) tasks() []task {
-	l := &listing{run: run}
+	l := &listing{run: run, out: make([]task, 0, 3*len(run.walk))}
 	if run.Signed != nil {
 		l.afterSigning()
 		return l.out

@@ -23,7 +23,9 @@ export function Times() {
       </Box>
       {zone === null ? (
         <Box sx={{ fontSize: 'text', display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1 }}>
-          Days and times are told by the clocks of <b>{session?.times}</b>.
+          <span>
+            Days and times are told by the clocks of <b>{session?.times}</b>.
+          </span>
           {session?.manage && (
             <Button
               variant="text"
