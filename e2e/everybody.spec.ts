@@ -121,3 +121,18 @@ test('who is at the bench is chosen by the arrows alone', async ({ page, server 
   await page.keyboard.press('Enter');
   await expect(page.getByRole('banner').getByRole('button', { name: 'Tobin' })).toBeVisible();
 });
+
+test('in gloves the whole pad and its taking stand in sight on a bench screen', async ({ page, server }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  const m = new Mechanic(page);
+  await m.toFound(server);
+  const low = async () => {
+    const take = await page.getByRole('button', { name: 'Take the reading' }).boundingBox();
+    const foot = await page.getByRole('contentinfo').boundingBox();
+    return (take?.y ?? 9999) + (take?.height ?? 0) - (foot?.y ?? 0);
+  };
+  expect(await low(), 'with bare hands').toBeLessThanOrEqual(0);
+  await page.getByRole('button', { name: 'gloves' }).click();
+  await expect(page.locator('[data-gloves]')).toHaveCount(1);
+  await expect.poll(low, 'in gloves').toBeLessThanOrEqual(0);
+});

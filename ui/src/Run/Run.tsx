@@ -151,59 +151,64 @@ function Work({ handle, run, who, shows }: { handle: RunHandle; run: RunView; wh
   return (
     <Unseen value={setUnseen}>
       <Stands view={view} send={send} />
-      <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
-        {view.line && <Box sx={{ px: 1 }}>{drawing}</Box>}
+      <Box
+        component="main"
+        sx={{
+          flex: 1,
+          minHeight: 0,
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr 300px', lg: '216px minmax(0, 1fr) 320px' },
+          gridTemplateRows: 'auto minmax(0, 1fr)',
+          borderTop: view.line ? 'none' : '1px solid',
+          borderColor: 'divider',
+        }}
+      >
+        <Box
+          sx={{ gridRow: 1, gridColumn: '1 / -1', px: view.line ? 1 : 0, minWidth: 0, '[data-gloves] &': { gridColumn: { lg: '1 / 3' } } }}
+        >
+          {view.line && drawing}
+        </Box>
         <Box
           sx={{
-            flex: 1,
+            gridRow: 2,
+            display: { xs: 'none', lg: 'flex' },
+            flexDirection: 'column',
             minHeight: 0,
-            display: 'grid',
-            gridTemplateColumns: { xs: '1fr 300px', lg: '216px minmax(0, 1fr) 320px' },
-            borderTop: view.line ? 'none' : '1px solid',
+            borderRight: '1px solid',
             borderColor: 'divider',
           }}
         >
-          <Box
-            sx={{
-              display: { xs: 'none', lg: 'flex' },
-              flexDirection: 'column',
-              minHeight: 0,
-              borderRight: '1px solid',
-              borderColor: 'divider',
-            }}
-          >
-            <Box sx={{ flex: 1, overflowY: 'auto', position: 'relative' }} tabIndex={0}>
-              <Rail steps={view.steps} because={view.because} />
-            </Box>
-            <Box
-              sx={{ px: 2, py: 0.75, fontSize: 'fine', lineHeight: 1.25, color: 'quiet', borderTop: '1px solid', borderColor: 'divider' }}
-            >
-              {lasting}
-            </Box>
+          <Box sx={{ flex: 1, overflowY: 'auto', position: 'relative' }} tabIndex={0}>
+            <Rail steps={view.steps} because={view.because} />
           </Box>
-          <Box tabIndex={0} sx={{ px: 4, py: 2, minWidth: 0, overflowY: { lg: 'auto' }, position: 'relative' }}>
-            <Box sx={{ display: { xs: 'block', lg: 'none' }, mb: 2 }}>
-              <RailStrip steps={view.steps} because={view.because} />
-            </Box>
-            {centre}
-            <Measured view={view} point={reading?.point ?? ''} />
+          <Box sx={{ px: 2, py: 0.75, fontSize: 'fine', lineHeight: 1.25, color: 'quiet', borderTop: '1px solid', borderColor: 'divider' }}>
+            {lasting}
           </Box>
-          <Box
-            component="section"
-            aria-label="Pad"
-            tabIndex={-1}
-            sx={{
-              bgcolor: 'sheet',
-              borderLeft: '1px solid',
-              borderColor: 'divider',
-              px: 2,
-              py: 1,
-              overflowY: { lg: 'auto' },
-              position: 'relative', // what is hidden for the eye lies in the pane, and makes no page longer
-            }}
-          >
-            {side || soFar}
+        </Box>
+        <Box tabIndex={0} sx={{ gridRow: 2, px: 4, py: 2, minWidth: 0, overflowY: { lg: 'auto' }, position: 'relative' }}>
+          <Box sx={{ display: { xs: 'block', lg: 'none' }, mb: 2 }}>
+            <RailStrip steps={view.steps} because={view.because} />
           </Box>
+          {centre}
+          <Measured view={view} point={reading?.point ?? ''} />
+        </Box>
+        <Box
+          component="section"
+          aria-label="Pad"
+          tabIndex={-1}
+          sx={{
+            gridRow: 2,
+            '[data-gloves] &': { gridRow: { lg: '1 / 3' }, gridColumn: { lg: 3 } }, // keys are larger: beside the picture they all are in sight
+            bgcolor: 'sheet',
+            borderLeft: '1px solid',
+            borderColor: 'divider',
+            px: 2,
+            py: 1,
+            overflowY: { lg: 'auto' },
+            position: 'relative', // what is hidden for the eye lies in the pane, and makes no page longer
+          }}
+        >
+          {side || soFar}
         </Box>
       </Box>
       {foot}
