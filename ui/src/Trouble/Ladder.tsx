@@ -12,9 +12,11 @@ export function Ladder({
   view,
   chosen,
   onChoose,
+  done,
   answer,
 }: {
   view: TroubleView;
+  done: string[];
   chosen: string;
   onChoose: (id: string) => void;
   answer: (test: string, text: string) => void;
@@ -25,7 +27,7 @@ export function Ladder({
   return (
     <Box component="section" aria-label="What it could be">
       <Box sx={{ display: { xs: 'none', lg: 'block' } }}>
-        <Excludes view={view} answer={answer} />
+        <Excludes view={view} done={done} answer={answer} />
       </Box>
       <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 'note', color: 'quiet' }}>
         <span>likeliest first</span>

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { TroubleNext, TroubleView } from '../api/client';
 import { Blank } from '../parts/Blank';
 import { canSpeak, spoken } from '../parts/aloud';
+import { answered } from './answered';
 import { Expects } from './Expects';
 
 /** The answers of a test, each a tap. */
@@ -56,12 +57,7 @@ export function NextTest({
       </Box>
     );
   return (
-    <Box
-      component="section"
-      aria-label="The next test"
-      aria-busy={done}
-      sx={done ? { opacity: 0.4, pointerEvents: 'none', userSelect: 'none' } : {}}
-    >
+    <Box component="section" aria-label="The next test" aria-busy={done} sx={done ? answered : {}}>
       <Box sx={{ fontSize: 'note', color: 'quiet' }}>{done ? 'answered' : 'the next test'}</Box>
       <Box component="h2" sx={{ m: 0, fontSize: 'title', lineHeight: 1.2, fontWeight: 600, color: 'primary.main' }}>
         {next.asks}

@@ -38,6 +38,7 @@ export function TroubleScreen() {
     answer(test, text);
   };
   const on = <On about={about} title={begin?.title ?? ''} start={start} />;
+  const done = [...asked.answers.map((a) => a.test), ...asked.skipped];
   return (
     <Box sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column' }}>
       <Head
@@ -97,19 +98,19 @@ export function TroubleScreen() {
               answer={told}
             />
           )}
-          {view && !error && <Ladder view={view} chosen={chosen} onChoose={setChosen} answer={told} />}
+          {view && !error && <Ladder view={view} chosen={chosen} onChoose={setChosen} done={done} answer={told} />}
         </Box>
         <Box sx={{ minWidth: 0 }}>
           {view && !error && (
             <Box sx={{ display: { lg: 'none' } }}>
-              <Excludes view={view} answer={told} />
+              <Excludes view={view} done={done} answer={told} />
             </Box>
           )}
           {view && !error && (
             <NextTest
               view={view}
               at={asked.at}
-              done={[...asked.answers.map((a) => a.test), ...asked.skipped].includes(view.next?.test ?? '')}
+              done={done.includes(view.next?.test ?? '')}
               standAt={standAt}
               answer={told}
               skip={(test) => {

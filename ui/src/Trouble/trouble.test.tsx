@@ -1,6 +1,7 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { expect, test } from 'vitest';
 import type { TroubleBegin, TroubleView } from '../api/client';
+import { Excludes } from './Excludes';
 import { Expects } from './Expects';
 import { Moved } from './Moved';
 import { together, type Asked } from './useTrouble';
@@ -109,4 +110,11 @@ test('what is answered here stands in the place of what a run knew, and nothing 
     history: { 'open-fault': true },
     at: { air: 8 },
   });
+});
+
+test('what is to be excluded first goes pale once it was answered, and the others stand', () => {
+  const first = (id: string) => ({ ...next({}), id, test: id, says: `${id} says`, asks: `${id}?` });
+  const two = { ...view([]), exclude: [first('reversed'), first('chock')] } as unknown as TroubleView;
+  const html = renderToStaticMarkup(<Excludes view={two} done={['reversed']} answer={() => undefined} />);
+  expect([...html.matchAll(/aria-busy="(\w+)"/g)].map((m) => m[1])).toEqual(['true', 'false']);
 });
