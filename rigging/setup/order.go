@@ -80,7 +80,7 @@ func (s *Setup) spelled(now Stand) string {
 
 // spelled is some work, as a key: all that an order of it hangs on, each word and list with its length before it.
 func spelled(tasks []Task) string {
-	b := make([]byte, 0, 64*len(tasks))
+	b := make([]byte, 0, 256*len(tasks))
 	word := func(w string) { b = append(append(strconv.AppendInt(b, int64(len(w)), 10), ' '), w...) }
 	list := func(words []string) {
 		b = append(strconv.AppendInt(b, int64(len(words)), 10), ' ')

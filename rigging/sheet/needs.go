@@ -104,6 +104,11 @@ func (one *Setting) Over(own setup.Needs) setup.Needs {
 	return needs
 }
 
+// Needed are the needs of a reading in the course of a setting, nil for none, as they are written.
+func (s *Sheet) Needed(p *Point, one *Setting) setup.Needs {
+	return once(s, workKey{p.ID, "needed", one}, func() setup.Needs { return one.Over(p.Needs) })
+}
+
 // Reading is the work of a reading in the course of a setting, nil for none: hands are in the linkage unless it says
 // otherwise.
 func (s *Sheet) Reading(p *Point, one *Setting) Work {

@@ -447,5 +447,5 @@ func (st State) Things() []setup.Thing {
 // Outlived tells whether a cable, a held thing or a fluid that a reading needs at rest left it after the reading was taken.
 func (st State) Outlived(t *Taken) bool {
 	p := st.Sheet.Point(t.Point)
-	return p != nil && p.Stop == "" && st.partedSince(st.SettingOf(t.Point).Over(p.Needs), t.Epoch)
+	return p != nil && p.Stop == "" && st.partedSince(st.Sheet.Needed(p, st.SettingOf(t.Point)), t.Epoch)
 }
