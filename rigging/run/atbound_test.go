@@ -206,3 +206,13 @@ func TestATurnOfOneClashesWithWhatThatOneMoves(t *testing.T) {
 		assert.False(t, turned, "a setting that there is not moves nothing")
 	})
 }
+
+// What must never be is refused with the one thing that comes first, as it must stand then.
+func TestWhatMustNeverBeSaysTheOneThingThatComesFirst(t *testing.T) {
+	r := newRig(t).safe("2207", "").stands("ground", "afloat")
+	require.Equal(t, "off", r.state().Ways["linkage-cover"])
+	before := len(r.events)
+	err := r.try(record.KindSetUp, record.SetUp{Thing: "ground", Way: "water"})
+	require.ErrorContains(t, err, "it would move with something not as it must be. First: the linkage cover on")
+	assert.Len(t, r.events, before)
+}
