@@ -1,5 +1,6 @@
 import { api, answered, type Problem } from './client';
 import { useChange } from './ask';
+import { keepNoMore } from './known';
 
 interface Place {
   url: string;
@@ -38,6 +39,7 @@ export async function leaveDemo(): Promise<void> {
   const kept = localStorage.getItem(homeKey);
   const gone = await answered(api.POST('/api/v1/demo/out')).catch(() => null); // it may have been left elsewhere
   const home = gone ? addressOf(gone.home) : kept;
+  keepNoMore();
   localStorage.clear();
   sessionStorage.clear();
   const forget = async () => {

@@ -1,6 +1,6 @@
 import { QueryClient } from '@tanstack/react-query';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { keepKnown } from './known';
+import { keepKnown, keepNoMore } from './known';
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -62,4 +62,14 @@ test('what was known is known again after a restart, also when it could not be a
   expect(() => {
     keepKnown(client(), 'b1');
   }).not.toThrow();
+});
+
+test('what waits to be written down when all is forgotten is not written after it', () => {
+  const last = client();
+  keepKnown(last, 'b1');
+  last.setQueryData(['run', 'r'], { seq: 6 });
+  keepNoMore();
+  localStorage.removeItem('brankel.known');
+  vi.advanceTimersByTime(1_500);
+  expect(localStorage.getItem('brankel.known')).toBeNull();
 });

@@ -7,6 +7,13 @@ const aDay = 24 * 3600_000;
 /** How seldom it is written down. */
 const rest = 1_000;
 
+let keeps = true;
+
+/** From here on nothing is written down: what this device knows is to be forgotten, and a write that waits would outlive that. */
+export function keepNoMore() {
+  keeps = false;
+}
+
 /** Brings back what was known last, so that without a network the work goes on by it, and goes on writing it down. */
 export function keepKnown(client: QueryClient, build: string) {
   try {
@@ -20,6 +27,7 @@ export function keepKnown(client: QueryClient, build: string) {
     if (event.type !== 'updated' && event.type !== 'removed') return;
     timer ??= setTimeout(() => {
       timer = undefined;
+      if (!keeps) return;
       const state = dehydrate(client, {
         shouldDehydrateQuery: (q) => q.state.data !== undefined && keptKinds.includes(String(q.queryKey[0])),
       });
