@@ -133,7 +133,8 @@ func TestAReadingMadeBeforeTheFirstEntryOfAllStandsFirst(t *testing.T) {
 	at := time.Date(2026, 11, 24, 10, 0, 0, 0, time.UTC)
 	events := []record.Event{
 		{ID: "turn", Seq: 1, Kind: record.KindMove, At: at, Body: []byte(`{"adjuster":"barrel","turns":"1","value":1,"way":"out"}`)},
-		{ID: "read", Seq: 2, Kind: record.KindReading, At: at.Add(-time.Minute), Body: []byte(`{"point":"barrel-to-eye","text":"139.4 mm","value":139.4}`)},
+		{ID: "read", Seq: 2, Kind: record.KindReading, At: at.Add(-time.Minute),
+			Body: []byte(`{"point":"barrel-to-eye","text":"139.4 mm","value":139.4}`)},
 	}
 	st := record.Fold(demoSheet(t, "114"), events)
 	require.Len(t, st.Readings, 1)
@@ -166,7 +167,8 @@ func TestAFileHasEveryPhotoOnce(t *testing.T) {
 	prev := ""
 	for i, kind := range []record.Kind{record.KindNote, record.KindPhoto, record.KindNote, record.KindPhoto, record.KindPhoto} {
 		sha := map[int]string{1: "aa", 3: "bb", 4: "aa"}[i]
-		e := record.Event{ID: fmt.Sprint(i), Run: "r", Seq: i + 1, Kind: kind, By: "Ines", Body: []byte(`{"sha256":"` + sha + `","text":"x"}`)}.Seal(prev)
+		e := record.Event{ID: fmt.Sprint(i), Run: "r", Seq: i + 1, Kind: kind, By: "Ines",
+			Body: []byte(`{"sha256":"` + sha + `","text":"x"}`)}.Seal(prev)
 		events, prev = append(events, e), e.Hash
 	}
 	read := 0
@@ -189,22 +191,14 @@ func TestARunWithoutAnEntryLeavesToo(t *testing.T) {
 	require.NoError(t, err)
 }
 
-// A turn of one of several of a setting moves what that one moves, not what the others do.
-func TestATurnOfOneClashesWithWhatThatOneMoves(t *testing.T) {
-	s := &sheet.Sheet{
-		Adjusters: []sheet.Adjuster{{ID: "left"}, {ID: "right"}},
-		Settings:  []sheet.Setting{{ID: "wheels", Method: sheet.MethodFelt, Adjusters: []string{"left", "right"}, Checks: []string{"left-drags"}}},
-		Checks:    []sheet.Check{{ID: "left-drags"}},
-		Voids:     []sheet.Void{},
-	}
-	st := record.Fold(s, nil)
-	e := func(id string, kind record.Kind, body string) record.Event {
-		return record.Event{ID: id, Kind: kind, Body: []byte(body)}
-	}
-	assert.NotPanics(t, func() {
-		_, turned := st.Clashes(e("a", record.KindCheck, `{"check":"left-drags"}`), []record.Event{e("b", record.KindChosen, `{"setting":"mast"}`)})
-		assert.False(t, turned, "a setting that there is not moves nothing")
-	})
+// A setting that the sheet does not have moves nothing.
+func TestASettingThatIsNotThereClashesWithNothing(t *testing.T) {
+	st := record.Fold(&sheet.Sheet{Checks: []sheet.Check{{ID: "left-drags"}}}, nil)
+	mine := record.Event{ID: "a", Kind: record.KindCheck, Body: []byte(`{"check":"left-drags"}`)}
+	theirs := record.Event{ID: "b", Kind: record.KindChosen, Body: []byte(`{"setting":"mast"}`)}
+	got, turned := st.Clashes(mine, []record.Event{theirs})
+	assert.Empty(t, got)
+	assert.False(t, turned)
 }
 
 // What must never be is refused with the one thing that comes first, as it must stand then.
